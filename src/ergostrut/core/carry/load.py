@@ -1,0 +1,79 @@
+"""What goes in: things on a surface, people on seats. Part of the job document."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field, model_validator
+
+from ..measure.survey import Name, Text
+from ..quantity import Length, Mass
+from ..record import Record
+
+Ident = Annotated[str, Field(pattern=r"^[a-z][a-z0-9-]{0,39}$")]
+
+
+class Spot(Record):
+    """Centre of a thing on its surface: ``x`` from the surface's front end, ``y`` right of its centre line."""
+
+    x: Length
+    y: Length
+
+
+class Holding(Record):
+    """What keeps a thing in its place. Friction and strap ratings are unknown until given."""
+
+    by: Literal["weight", "friction", "straps", "bolted"] = "weight"
+    friction: Annotated[float, Field(ge=0, le=2)] | None = None
+    straps: Annotated[int, Field(ge=1, le=12)] = 2
+    strap_rating: Mass | None = None
+    over: bool = True
+    rating: Mass | None = None
+
+
+class Thing(Record):
+    """A box with a mass: ``length`` along the truck, ``width`` across, unless ``turned``."""
+
+    id: Ident
+    name: Name
+    length: Length
+    width: Length
+    height: Length
+    mass: Mass
+    on: str = "slide1/tray"
+    at: Spot | None = None
+    turned: bool = False
+    hold: Holding = Holding()
+    note: Text = ""
+
+    @model_validator(mode="after")
+    def _real(self) -> Thing:
+        for label, size in (("length", self.length), ("width", self.width), ("height", self.height)):
+            if size.mm <= 0:
+                raise ValueError(f"{self.name}: {label} must be more than nothing")
+        if self.mass.kg <= 0:
+            raise ValueError(f"{self.name}: mass must be more than nothing")
+        return self
+
+
+class Rider(Record):
+    """A person on a seat of the host."""
+
+    id: Ident
+    name: Name
+    seat: str
+    mass: Mass
+
+
+class LoadOut(Record):
+    """Everything carried."""
+
+    things: tuple[Thing, ...] = Field(default=(), max_length=200)
+    crew: tuple[Rider, ...] = Field(default=(), max_length=12)
+
+    @model_validator(mode="after")
+    def _own_ids(self) -> LoadOut:
+        ids = [item.id for item in (*self.things, *self.crew)]
+        if len(set(ids)) != len(ids):
+            raise ValueError("two things have the same id; give each its own")
+        return self

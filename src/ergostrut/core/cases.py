@@ -1,0 +1,70 @@
+"""Load cases: accelerations in g that the load is pressed with, gravity included (x rearward, y right, z up).
+
+Bump 1.5/2/3 and Rebound 0.2/0.5/1.0 by road class (0.2: 49 CFR 393.102(b), the rest common practice);
+Brake 0.8 g, Start and Corner 0.5 g: 49 CFR 393.102(a), held against working loads. Trail: horizontals x 1.25.
+Slope: 15 % pitch with 10 % roll, common practice.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import Literal
+
+from .document import Loads
+
+BUMP = {"paved": 1.5, "gravel": 2.0, "trail": 3.0}
+REBOUND = {"paved": 0.2, "gravel": 0.5, "trail": 1.0}
+PITCH, ROLL = math.atan(0.15), math.atan(0.10)
+SWAY = 0.05
+ROAD_BASIS = "49 CFR 393.102 accelerations against working loads; bump and rebound common practice, no published source"
+SLOPE_BASIS = "15 % pitch and 10 % roll: common practice, no published source"
+
+
+@dataclass(frozen=True, slots=True)
+class Case:
+    """``foot``: where one foot stands besides, at the moving end of a pulled-out part."""
+
+    name: str
+    g: tuple[float, float, float]
+    foot: Literal["", "corner", "middle"] = ""
+
+
+def road_cases(loads: Loads) -> tuple[Case, ...]:
+    """Cases of a drivable position; the job's own vectors replace the usual ones."""
+    sideways = 1.25 if loads.road == "trail" else 1.0
+    usual: list[tuple[str, tuple[float, float, float]]] = [
+        ("Bump", (0, 0, -BUMP[loads.road])),
+        ("Rebound", (0, 0, REBOUND[loads.road])),
+        ("Brake", (-0.8 * sideways, 0, -1)),
+        ("Start", (0.5 * sideways, 0, -1)),
+        ("Corner right", (0, 0.5 * sideways, -1)),
+        ("Corner left", (0, -0.5 * sideways, -1)),
+    ]
+    own = {str(name): (vector.x, vector.y, vector.z) for name, vector in loads.cases.items()}
+    return tuple(Case(name, own.get(name, g)) for name, g in usual)
+
+
+def slope_cases() -> tuple[Case, ...]:
+    """All four sign pairs of pitch and roll."""
+    down = -math.cos(PITCH) * math.cos(ROLL)
+    words = {(1, 1): "nose up, right low", (1, -1): "nose up, left low", (-1, 1): "nose down, right low", (-1, -1): "nose down, left low"}
+    return tuple(Case(f"Slope, {text}", (px * math.sin(PITCH), ry * math.sin(ROLL), down)) for (px, ry), text in words.items())
+
+
+def parked_cases() -> tuple[Case, ...]:
+    """Standing, swayed by 5 % of the load each way."""
+    rows = [("Parked", (0.0, 0.0, -1.0))]
+    rows += [(f"Parked, sway {word}", (x, y, -1.0)) for word, x, y in (("back", SWAY, 0.0), ("ahead", -SWAY, 0.0), ("right", 0.0, SWAY), ("left", 0.0, -SWAY))]
+    return tuple(Case(name, g) for name, g in rows)
+
+
+def foot_cases() -> tuple[Case, ...]:
+    """One foot at the moving end."""
+    return (Case("Parked, foot at the corner", (0, 0, -1), "corner"), Case("Parked, foot mid end", (0, 0, -1), "middle"))
+
+
+def cases_at(loads: Loads, drivable: bool) -> tuple[Case, ...]:
+    """Every case of one position: road cases where it may be driven; parked, foot and slope anywhere."""
+    parked = (*parked_cases(), *foot_cases(), *slope_cases())
+    return (*road_cases(loads), *parked) if drivable else parked

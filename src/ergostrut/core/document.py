@@ -1,0 +1,178 @@
+"""The job document, version 1: what is saved, exported, imported, checked and compared.
+
+It holds what the user said, never what was computed. ``design`` is what undo and restore act on;
+``record`` only grows.
+"""
+
+from __future__ import annotations
+
+import json
+from typing import Annotated, Any, Literal
+
+from pydantic import Field, ValidationError, model_validator
+
+from .carry.load import LoadOut
+from .frame.families.bed_slide.params import BedSlide
+from .measure.survey import Name, PickupBed, Text
+from .quantity import Mass
+from .record import Record
+
+VERSION = 1
+
+
+class Units(Record):
+    """Units a bare number takes and results are shown in."""
+
+    length: Literal["in", "mm"] = "in"
+    mass: Literal["lb", "kg"] = "lb"
+
+
+class Vector(Record):
+    """A case: acceleration of the load in g, gravity included."""
+
+    x: Annotated[float, Field(ge=-20, le=20)]
+    y: Annotated[float, Field(ge=-20, le=20)]
+    z: Annotated[float, Field(ge=-20, le=20)]
+
+
+class Loads(Record):
+    """Road class, and what replaces the usual case vectors and limits."""
+
+    road: Literal["paved", "gravel", "trail"] = "gravel"
+    cases: dict[Literal["Bump", "Rebound", "Brake", "Start", "Corner right", "Corner left"], Vector] = {}
+    rolling: Annotated[float, Field(gt=0, le=1)] = 0.03
+    effort_limit: Annotated[float, Field(gt=0, le=2000)] = 220.0
+    foot: Annotated[float, Field(gt=0, le=10000)] = 1330.0
+
+
+class Goals(Record):
+    """Limits the user sets himself."""
+
+    build_mass: Mass | None = None
+    price: Annotated[float, Field(gt=0)] | None = None
+
+
+class Shop(Record):
+    """How this shop cuts and what it pays; prices by catalogue id replace the typical ones."""
+
+    kerf_mm: Annotated[float, Field(ge=0, le=20)] = 2.0
+    trim_mm: Annotated[float, Field(ge=0, le=200)] = 5.0
+    currency: Annotated[str, Field(min_length=1, max_length=4)] = "$"
+    prices: dict[str, Annotated[float, Field(ge=0)]] = {}
+
+
+class Design(Record):
+    """Everything undo and restore act on."""
+
+    name: Name
+    note: Text = ""
+    units: Units = Units()
+    host: PickupBed
+    carry: LoadOut = LoadOut()
+    builds: tuple[BedSlide, ...] = Field(default=(), max_length=1)
+    loads: Loads = Loads()
+    goals: Goals = Goals()
+    shop: Shop = Shop()
+
+    @model_validator(mode="after")
+    def _riders_sit(self) -> Design:
+        seats = {seat.name for seat in self.host.seats}
+        for rider in self.carry.crew:
+            if rider.seat not in seats:
+                raise ValueError(f"{rider.name} sits on “{rider.seat}”, but the host has no such seat")
+        taken = [rider.seat for rider in self.carry.crew]
+        if len(set(taken)) != len(taken):
+            raise ValueError("two people sit on one seat")
+        return self
+
+
+class Entry(Record):
+    """One line of the record: added, never changed."""
+
+    kind: Literal["note", "ticket", "torque", "road test", "tick", "untick", "mark"]
+    at: Annotated[str, Field(max_length=40)]
+    text: Text = ""
+    data: dict[str, Any] = {}
+
+
+class Job(Record):
+    """The whole file."""
+
+    format: Literal["ergostrut-job"] = "ergostrut-job"
+    version: Literal[1] = VERSION
+    catalog: Annotated[str, Field(max_length=40)] = ""
+    design: Design
+    record: tuple[Entry, ...] = Field(default=(), max_length=20_000)
+
+
+class Problem(Record):
+    """One thing wrong with an input: where, and what to do."""
+
+    field: str
+    message: str
+
+
+class InputError(ValueError):
+    """Input that cannot be used, with every problem found."""
+
+    def __init__(self, problems: list[Problem]) -> None:
+        self.problems = problems
+        super().__init__("; ".join(f"{problem.field}: {problem.message}" if problem.field else problem.message for problem in problems))
+
+
+def _problems(error: ValidationError) -> list[Problem]:
+    found = []
+    for item in error.errors(include_url=False):
+        message = item["msg"].removeprefix("Value error, ")
+        if item["type"] == "extra_forbidden":
+            message = "this field is not known; remove it or check its spelling"
+        elif item["type"] == "missing":
+            message = "this field is missing"
+        found.append(Problem(field="/" + "/".join(str(part) for part in item["loc"]), message=message))
+    return found
+
+
+def read_design(data: Any, *, bare: Units | None = None) -> Design:
+    """Validate a design; bare numbers take ``bare``'s units when given, and are refused otherwise.
+
+    Raises:
+        InputError: naming every field that cannot be used.
+    """
+    context = {"length": bare.length, "mass": bare.mass} if bare else {}
+    try:
+        return Design.model_validate(data, context=context)
+    except ValidationError as error:
+        raise InputError(_problems(error)) from None
+
+
+def read_job(text: str) -> Job:
+    """Read a job file.
+
+    Raises:
+        InputError: naming the line of broken JSON, or the field that cannot be used.
+    """
+    try:
+        data = json.loads(text)
+    except json.JSONDecodeError as error:
+        raise InputError([Problem(field=f"line {error.lineno}", message=f"this is not JSON: {error.msg.lower()}")]) from None
+    except RecursionError:
+        raise InputError([Problem(field="", message="this file is nested too deeply to be a job")]) from None
+    if not isinstance(data, dict) or data.get("format") != "ergostrut-job":
+        raise InputError([Problem(field="/format", message="this is not an Ergostrut job file")])
+    if data.get("version") != VERSION:
+        raise InputError([Problem(field="/version", message=f"version {data.get('version')!r} is not read by this program, which reads version {VERSION}")])
+    try:
+        return Job.model_validate(data)
+    except ValidationError as error:
+        raise InputError(_problems(error)) from None
+
+
+def write_job(job: Job) -> str:
+    """The job as its file's text; ``read_job`` returns an equal job."""
+    return json.dumps(job.model_dump(mode="json"), indent=2, ensure_ascii=False) + "\n"
+
+
+def job_schema() -> dict[str, Any]:
+    """The published JSON Schema of the job file."""
+    schema = Job.model_json_schema(mode="validation")
+    return {"$schema": "https://json-schema.org/draft/2020-12/schema", "title": "Ergostrut job, version 1", **{k: v for k, v in schema.items() if k != "title"}}

@@ -1,0 +1,221 @@
+"""What every build family produces, and all that anything after it knows. mm, kg, host axes, motions home."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from ..catalog.model import Section, Sheet, Thread
+
+Point3 = tuple[float, float, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Member:
+    """A cut piece: centroid line from ``a`` to ``b`` between its cut faces. ``flat``: laid on its wide face."""
+
+    id: str
+    role: str
+    body: str
+    section: Section
+    a: Point3
+    b: Point3
+    flat: bool = False
+
+    @property
+    def length(self) -> float:
+        return sum((q - p) ** 2 for p, q in zip(self.a, self.b, strict=True)) ** 0.5
+
+    @property
+    def mass(self) -> float:
+        return self.length * 1e-3 * self.section.mass_per_m
+
+
+@dataclass(frozen=True, slots=True)
+class PanelPart:
+    """A rectangular sheet, ``size`` along x and y, underside corner at ``origin``; ``along``: face grain along x."""
+
+    id: str
+    role: str
+    body: str
+    sheet: Sheet
+    origin: Point3
+    size: tuple[float, float]
+    along: bool
+
+    @property
+    def mass(self) -> float:
+        return self.size[0] * self.size[1] * 1e-6 * self.sheet.mass_per_m2
+
+
+@dataclass(frozen=True, slots=True)
+class Item:
+    """Bought hardware at a place; ``count`` alike lumped there."""
+
+    id: str
+    part: str
+    label: str
+    body: str
+    at: Point3
+    mass: float
+    price: float
+    count: int = 1
+
+
+@dataclass(frozen=True, slots=True)
+class Surface:
+    """A named place things stand on: front left corner at ``origin``, ``size`` along x and y."""
+
+    id: str
+    label: str
+    body: str
+    origin: Point3
+    size: tuple[float, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Position:
+    name: str
+    travel: float
+    drivable: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Motion:
+    """A body that moves along x by 0..``reach`` mm; positions sorted by travel, the first is home."""
+
+    id: str
+    body: str
+    label: str
+    reach: float
+    positions: tuple[Position, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Pair:
+    """Two rollers at ``x`` (home), mirrored at +-``y``; ``rides`` is the body the axles are fixed to."""
+
+    id: str
+    rides: Literal["host", "body"]
+    x: float
+    y: float
+    z: float
+    diameter: float
+    width: float
+    axle: float
+    rating: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Slide:
+    """How a moving body runs: carrying pair on the host, hold-down pair on the body between two rails with ``play``."""
+
+    id: str
+    body: str
+    motion: str
+    carrying: Pair
+    hold_down: Pair
+    play: float
+    let_in: float
+    rail_underside: float
+    lower: str
+    upper: str
+    stand_pitch: float
+    keeper: bool
+    front_stop: bool
+    out_stop: bool
+    guides: bool
+    side_play: float
+    guide_rating: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Pin:
+    """A pin across ``gap`` between two plates, ``count`` sharing; ``Fy`` MPa and whether it was given."""
+
+    id: str
+    d: float
+    gap: float
+    t1: float
+    t2: float
+    close_fit: bool
+    count: int
+    Fy: float
+    Fy_given: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Anchor:
+    """A bolt from the build to the host at (x, y) on the floor. ``hole``: the existing feature used."""
+
+    id: str
+    name: str
+    x: float
+    y: float
+    thread: Thread | None
+    Fu: float
+    grade: str
+    washer: float
+    backing: bool
+    hole: str | None
+    missing: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Height:
+    """One line of the stack that makes the deck height: what, and the height of its top above the floor."""
+
+    label: str
+    adds: float
+    top: float
+
+
+@dataclass(frozen=True)
+class Assembly:
+    """One build, with its parts by id."""
+
+    id: str
+    family: str
+    label: str
+    members: tuple[Member, ...]
+    panels: tuple[PanelPart, ...]
+    items: tuple[Item, ...]
+    surfaces: tuple[Surface, ...]
+    motions: tuple[Motion, ...]
+    slides: tuple[Slide, ...]
+    pins: tuple[Pin, ...]
+    anchors: tuple[Anchor, ...]
+    stack: tuple[Height, ...]
+
+    def member(self, part: str) -> Member:
+        return next(member for member in self.members if member.id == part)
+
+    def of_body(self, body: str) -> tuple[Member, ...]:
+        return tuple(member for member in self.members if member.body == body)
+
+    @property
+    def mass(self) -> float:
+        return sum(member.mass for member in self.members) + sum(panel.mass for panel in self.panels) + sum(item.mass * item.count for item in self.items)
+
+    def masses(self, body: str) -> list[tuple[float, Point3]]:
+        """(kg, centroid at home) of everything on a body."""
+        found: list[tuple[float, Point3]] = [
+            (m.mass, ((m.a[0] + m.b[0]) / 2, (m.a[1] + m.b[1]) / 2, (m.a[2] + m.b[2]) / 2)) for m in self.members if m.body == body
+        ]
+        found += [
+            (p.mass, (p.origin[0] + p.size[0] / 2, p.origin[1] + p.size[1] / 2, p.origin[2] + p.sheet.t / 2)) for p in self.panels if p.body == body
+        ]
+        found += [(item.mass * item.count, item.at) for item in self.items if item.body == body]
+        return found
+
+
+def centroid(masses: list[tuple[float, Point3]]) -> tuple[float, Point3]:
+    """Total kg and centre of gravity; the origin when there is no mass."""
+    total = sum(mass for mass, _ in masses)
+    if total <= 0:
+        return 0.0, (0.0, 0.0, 0.0)
+    return total, (
+        sum(mass * at[0] for mass, at in masses) / total,
+        sum(mass * at[1] for mass, at in masses) / total,
+        sum(mass * at[2] for mass, at in masses) / total,
+    )

@@ -1,0 +1,1 @@
+"""Build families by name. A family is one folder: parameters, ``frame``, knobs, steps."""

@@ -1,0 +1,132 @@
+"""What the user chooses for a bed slide. Part of the job document."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field, model_validator
+
+from ....measure.survey import Name
+from ....quantity import Length, Mass
+from ....record import Record
+
+
+def _length(text: str) -> Length:
+    return Length.parse(text)
+
+
+class Rollers(Record):
+    """Four alike. ``let_in``: how far the running surface lies above the rail's underside (0: roller under the rail)."""
+
+    diameter: Length = _length("30 mm")
+    width: Length = _length("12 mm")
+    axle: Length = _length("8 mm")
+    let_in: Length = _length("12 mm")
+    rating: Mass | None = None
+    front_setback: Length = _length("60 mm")
+    rear_setback: Length = _length("80 mm")
+    play: Length = _length("2 mm")
+
+
+class BaseRails(Record):
+    """Lower and upper rail a side, fixed to the floor at the fixings."""
+
+    lower: str = "1x1x16ga"
+    upper: str = "1x1x16ga"
+    stands: Annotated[int, Field(ge=2, le=12)] = 5
+    keeper: bool = True
+    front_stop: bool = True
+    out_stop: bool = True
+
+
+class Guides(Record):
+    fitted: bool = True
+    play: Length = _length("1.5 mm")
+    rating: Mass | None = None
+
+
+class Lock(Record):
+    """The pin that holds the tray at its stops: diameter, clear gap and the two plates it spans."""
+
+    pin: Length = _length("10 mm")
+    gap: Length = _length("3 mm")
+    tray_plate: Length = _length("3 mm")
+    base_plate: Length = _length("5 mm")
+    close_fit: bool = False
+    pins: Annotated[int, Field(ge=1, le=4)] = 1
+    Fy: Annotated[float, Field(gt=50, lt=2000)] | None = None
+
+
+class Fixing(Record):
+    """One bolt through the base: into an existing hole by name, or drilled at a place."""
+
+    name: Name
+    hole: str | None = None
+    x: Length | None = None
+    y: Length | None = None
+    thread: str = "M8"
+    grade: str = "ISO 8.8"
+    washer: Length = _length("24 mm")
+    backing: bool = False
+
+    @model_validator(mode="after")
+    def _placed(self) -> Fixing:
+        if self.hole is None and (self.x is None or self.y is None):
+            raise ValueError(f"fixing {self.name}: name an existing hole, or give x and y where it is drilled")
+        return self
+
+
+class BedSlide(Record):
+    """A tray on four rollers in a pickup bed."""
+
+    family: Literal["bed_slide"] = "bed_slide"
+    id: Annotated[str, Field(pattern=r"^[a-z][a-z0-9-]{0,23}$")] = "slide1"
+    label: Name = "Bed slide"
+    framing: Literal["welded_steel_tube"] = "welded_steel_tube"
+    tray_length: Length = _length("1900 mm")
+    tray_width: Length = _length("1150 mm")
+    front_gap: Length = _length("25 mm")
+    pull_out: Length = _length("1000 mm")
+    stops: tuple[Length, ...] = Field(default=(), max_length=6)
+    roller_lift: Length = _length("8 mm")
+    rail: str = "1x1.5x14ga"
+    rail_flat: bool = False
+    rib: str = "1x1x16ga"
+    mid_ribs: Annotated[int, Field(ge=0, le=12)] = 2
+    deck: str = "birch.12"
+    grain: Literal["along", "across"] = "along"
+    rollers: Rollers = Rollers()
+    base: BaseRails = BaseRails()
+    guides: Guides = Guides()
+    lock: Lock = Lock()
+    fixings: tuple[Fixing, ...] = Field(default=(), max_length=24)
+
+    @model_validator(mode="after")
+    def _sensible(self) -> BedSlide:
+        positive = {
+            "tray length": self.tray_length, "tray width": self.tray_width, "pull-out": self.pull_out,
+            "roller diameter": self.rollers.diameter, "roller width": self.rollers.width, "roller axle": self.rollers.axle,
+            "lock pin": self.lock.pin, "front roller setback": self.rollers.front_setback,
+        }  # fmt: skip
+        for label, value in positive.items():
+            if value.mm <= 0:
+                raise ValueError(f"{label} must be more than nothing")
+        zero_up = {
+            "front gap": self.front_gap, "let-in": self.rollers.let_in, "hold-down play": self.rollers.play, "pin gap": self.lock.gap,
+            "roller lift": self.roller_lift, "rear roller setback": self.rollers.rear_setback, "side play": self.guides.play,
+        }  # fmt: skip
+        for label, value in zero_up.items():
+            if value.mm < 0:
+                raise ValueError(f"{label} cannot be negative")
+        if not 200 <= self.tray_length.mm <= 6000:
+            raise ValueError("tray length must lie between 200 and 6000 mm")
+        if not 150 <= self.tray_width.mm <= 2600:
+            raise ValueError("tray width must lie between 150 and 2600 mm")
+        if self.pull_out.mm >= self.tray_length.mm:
+            raise ValueError("pull-out must be shorter than the tray: nothing would be left between the rollers")
+        if any(not 0 < stop.mm < self.pull_out.mm for stop in self.stops):
+            raise ValueError("a part-out stop must lie between in and the full pull-out")
+        names = [fixing.name for fixing in self.fixings]
+        if len(set(names)) != len(names):
+            raise ValueError("two fixings have the same name; give each its own")
+        return self

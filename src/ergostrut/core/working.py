@@ -1,0 +1,145 @@
+"""The arithmetic of a finding as lines a reader can follow.
+
+Each line is a formula in a small expression language (+ - * / **, pi, sqrt, min, max, abs, sin, cos, atan,
+log). The value shown is the value of the formula as printed: it is computed from the same tree
+that is rendered, so text and number cannot drift apart.
+"""
+
+from __future__ import annotations
+
+import ast
+import math
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
+from functools import lru_cache
+
+_FUNCTIONS: dict[str, Callable[..., float]] = {
+    "sqrt": math.sqrt, "min": min, "max": max, "abs": abs, "sin": math.sin, "cos": math.cos, "atan": math.atan, "log": math.log,
+}  # fmt: skip
+_SUPERSCRIPT = str.maketrans("0123456789.-", "⁰¹²³⁴⁵⁶⁷⁸⁹·⁻")
+_BINARY: dict[type[ast.operator], tuple[str, int]] = {ast.Add: (" + ", 1), ast.Sub: (" − ", 1), ast.Mult: (" × ", 2), ast.Div: (" / ", 2)}
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """One step: ``symbol = formula = numbers = value unit``; plain text when formula is empty."""
+
+    symbol: str
+    formula: str
+    numbers: str
+    value: float | None
+    unit: str
+    note: str = ""
+
+
+def number(value: float) -> str:
+    """Four significant figures without an exponent where that reads well."""
+    if value == 0 or not math.isfinite(value):
+        return "0" if value == 0 else str(value)
+    size = abs(value)
+    if size >= 1e7 or size < 1e-3:
+        mantissa, exponent = f"{value:.3e}".split("e")
+        return f"{mantissa}·10{str(int(exponent)).translate(_SUPERSCRIPT)}"
+    digits = max(0, 3 - math.floor(math.log10(size)))
+    text = f"{value:.{digits}f}"
+    return text.rstrip("0").rstrip(".") if "." in text else text
+
+
+@lru_cache(maxsize=1024)
+def _tree(formula: str) -> ast.expr:
+    return ast.parse(formula, mode="eval").body
+
+
+def _evaluate(node: ast.expr, values: Mapping[str, float]) -> float:
+    match node:
+        case ast.Constant(value=int() | float() as literal):
+            return float(literal)
+        case ast.Name(id="pi"):
+            return math.pi
+        case ast.Name(id=name):
+            return values[name]
+        case ast.UnaryOp(op=ast.USub(), operand=operand):
+            return -_evaluate(operand, values)
+        case ast.BinOp(left=left, op=op, right=right):
+            a, b = _evaluate(left, values), _evaluate(right, values)
+            match op:
+                case ast.Add():
+                    return a + b
+                case ast.Sub():
+                    return a - b
+                case ast.Mult():
+                    return a * b
+                case ast.Div():
+                    return a / b
+                case ast.Pow():
+                    return float(a**b)
+        case ast.Call(func=ast.Name(id=name), args=args):
+            return _FUNCTIONS[name](*(_evaluate(argument, values) for argument in args))
+    raise ValueError(f"not part of the formula language: {ast.unparse(node)}")
+
+
+def _render(node: ast.expr, leaf: Callable[[str], str], outer: int = 0) -> str:
+    match node:
+        case ast.Constant(value=literal):
+            return number(float(literal)) if isinstance(literal, int | float) else ""
+        case ast.Name(id="pi"):
+            return "π"
+        case ast.Name(id=name):
+            return leaf(name)
+        case ast.UnaryOp(operand=operand):
+            return f"−{_render(operand, leaf, 3)}"
+        case ast.BinOp(left=left, op=ast.Pow(), right=right):
+            base = _render(left, leaf, 4)
+            return f"{base}{_render(right, leaf).translate(_SUPERSCRIPT)}" if isinstance(right, ast.Constant) else f"{base}^({_render(right, leaf)})"
+        case ast.BinOp(left=left, op=op, right=right):
+            sign, rank = _BINARY[type(op)]
+            stronger = rank + (isinstance(op, ast.Sub | ast.Div))
+            text = f"{_render(left, leaf, rank)}{sign}{_render(right, leaf, stronger)}"
+            return f"({text})" if rank < outer else text
+        case ast.Call(func=ast.Name(id=name), args=args):
+            inside = ", ".join(_render(argument, leaf) for argument in args)
+            return f"√({inside})" if name == "sqrt" else f"{name}({inside})"
+    raise ValueError(f"not part of the formula language: {ast.unparse(node)}")
+
+
+def symbol_text(name: str) -> str:
+    """``sigma_b`` -> ``σb`` for reading."""
+    greek = {"sigma": "σ", "tau": "τ", "delta": "δ", "mu": "μ", "theta": "θ", "lambda_": "λ", "phi": "φ", "Omega": "Ω"}
+    head, _, tail = name.partition("_")
+    return greek.get(head, head) + (f"_{tail}" if tail else "")
+
+
+@dataclass(slots=True)
+class Working:
+    """Collects lines; every ``line`` returns its value for use in the next."""
+
+    values: dict[str, float] = field(default_factory=dict)
+    _lines: list[Line] = field(default_factory=list)
+
+    def given(self, symbol: str, value: float, unit: str, note: str = "") -> float:
+        """An input, with where it comes from."""
+        self.values[symbol] = value
+        self._lines.append(Line(symbol_text(symbol), "", "", value, unit, note))
+        return value
+
+    def line(self, symbol: str, formula: str, unit: str, note: str = "", **extra: float) -> float:
+        """Evaluate ``formula`` with what was given before and ``extra``; record and return it."""
+        self.values.update(extra)
+        tree = _tree(formula)
+        value = _evaluate(tree, self.values)
+        values = self.values
+
+        def put(name: str) -> str:
+            text = number(values[name])
+            return f"({text})" if values[name] < 0 else text
+
+        self._lines.append(Line(symbol_text(symbol), _render(tree, symbol_text), _render(tree, put), value, unit, note))
+        self.values[symbol] = value
+        return value
+
+    def say(self, text: str) -> None:
+        """A sentence between the lines."""
+        self._lines.append(Line("", "", "", None, "", text))
+
+    def done(self) -> tuple[Line, ...]:
+        return tuple(self._lines)
