@@ -122,6 +122,7 @@ class Slide:
     upper: str
     stand_pitch: float
     keeper: bool
+    keeper_rating: float | None
     front_stop: bool
     out_stop: bool
     guides: bool

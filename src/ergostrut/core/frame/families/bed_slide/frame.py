@@ -135,6 +135,7 @@ def frame(build: BedSlide, host: Host, catalog: Catalog) -> Assembly:
         upper=f"{build.id}/base/upper",
         stand_pitch=(place.upper_end - place.base_start) / (build.base.stands - 1),
         keeper=build.base.keeper,
+        keeper_rating=build.base.keeper_rating.kg * G if build.base.keeper_rating else None,
         front_stop=build.base.front_stop,
         out_stop=build.base.out_stop,
         guides=build.guides.fitted,

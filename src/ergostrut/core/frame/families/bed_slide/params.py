@@ -35,6 +35,7 @@ class BaseRails(Record):
     upper: str = "1x1x16ga"
     stands: Annotated[int, Field(ge=2, le=12)] = 5
     keeper: bool = True
+    keeper_rating: Mass | None = None
     front_stop: bool = True
     out_stop: bool = True
 

@@ -1,0 +1,69 @@
+"""What one fixing can take: the bolt itself, and what it pulls on."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ..context import Context
+from ..frame.assembly import Anchor
+from ..working import Working
+
+FLOOR_FU = 270.0
+"""MPa: mild sheet steel at the lowest of its family (EN 10130 DC01, from memory)."""
+PLATE = 60.0
+"""Backing plate, side of the square, mm."""
+BOLT_BASIS = "AISC 360-16 J3.6, J3.7, J3.10 with factor 2; AISI S100 pull-over 1.5 t dw Fu / 3; threads in the shear plane"
+
+
+@dataclass(frozen=True, slots=True)
+class Capacity:
+    """Allowable tension and shear, N; ``missing`` names what keeps it unknown, ``rated`` one rating for both together."""
+
+    tension: float
+    shear: float
+    missing: tuple[str, ...] = ()
+    rated: float | None = None
+
+
+def capacity(context: Context, anchor: Anchor, w: Working | None = None) -> Capacity:
+    """Allowables of a fixing; writes its lines into ``w`` when given."""
+    w = w if w is not None else Working()
+    if anchor.missing or anchor.thread is None:
+        return Capacity(0.0, 0.0, (anchor.missing or "thread",))
+    d = w.given("d", anchor.thread.d, "mm", anchor.thread.id)
+    w.given("F_u", anchor.Fu, "MPa", f"bolt, {anchor.grade}")
+    w.line("A_b", "pi * d**2 / 4", "mm²", "nominal area")
+    T = w.line("T_b", "0.75 * F_u * A_b / 2", "N", "bolt in tension, J3.6")
+    V = w.line("V_b", "0.45 * F_u * A_b / 2", "N", "bolt in shear, threads in the plane, J3.6")
+    hole = context.host.holes.get(anchor.hole or "")
+    if hole is not None and hole.rating is not None:
+        rated = w.given("R_h", hole.rating, "N", f"rating you gave for {hole.name}")
+        return Capacity(min(T, rated), min(V, rated), (), rated)
+    if hole is not None and hole.behind != "sheet":
+        return Capacity(T, V, (f"rating of {hole.name} ({hole.behind})",))
+    t = context.host.mm("floor_thickness")
+    if t is None:
+        return Capacity(T, V, ("floor_thickness",))
+    w.given("t", t, "mm", "floor sheet")
+    w.given("F_s", FLOOR_FU, "MPa", "floor steel at the lowest of its family, from memory")
+    w.given("d_w", PLATE if anchor.backing else anchor.washer, "mm", "backing plate" if anchor.backing else "washer")
+    pull = w.line("T_s", "1.5 * t * d_w * F_s / 3", "N", "pulls over the washer, AISI S100 J4.4")
+    bear = w.line("V_s", "2.4 * d * t * F_s / 2", "N", "bearing on the sheet, J3.10")
+    return Capacity(w.line("T_a", "min(T_b, T_s)", "N"), w.line("V_a", "min(V_b, V_s)", "N")) if pull and bear else Capacity(T, V)
+
+
+def bolt_use(tension: float, shear: float, cap: Capacity, anchor: Anchor) -> float:
+    """Use of one fixing under both: each alone, the bolt combined by J3.7, a rating against the resultant."""
+    if cap.tension <= 0 or cap.shear <= 0:
+        return 99.0
+    use = max(tension / cap.tension, shear / cap.shear)
+    if cap.rated:
+        use = max(use, (tension**2 + shear**2) ** 0.5 / cap.rated)
+    if anchor.thread is not None and anchor.Fu > 0:
+        area = 3.141592653589793 * anchor.thread.d**2 / 4
+        fnt, fnv = 0.75 * anchor.Fu, 0.45 * anchor.Fu
+        left = min(1.3 * fnt - 2.0 * fnt / fnv * (shear / area), fnt) / 2.0
+        use = max(use, tension / (left * area) if left > 0 else 99.0)
+    return use
+
+

@@ -1,0 +1,123 @@
+"""Axle loads, gross and payload against the ratings on the plate."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from ..context import Context
+from ..finding import Finding, Working, at_most
+from .ledger import Axles, Entry, axle_loads, ledger
+
+CAUTION = "Weigh the loaded truck before a long road; tyres may carry less than the axle."
+
+
+def check_balance(context: Context) -> Iterator[Finding]:
+    """Both axles with every tray in and out, the gross, and what payload is left."""
+    reach = max((motion.reach for build in context.builds for motion in build.motions), default=0.0)
+    states = [("in", 0.0), ("out", reach)] if reach else [("in", 0.0)]
+    rows = []
+    for name, travel in states:
+        entries, missing = ledger(context, travel)
+        rows.append((name, entries, axle_loads(context, entries, missing)))
+    yield from _axle(context, rows, "front")
+    yield from _axle(context, rows, "rear")
+    yield _gross(context, rows[0][1], rows[0][2])
+    yield from _lean(context, rows[0][2], rows[-1][2])
+
+
+def _axle(context: Context, rows: list[tuple[str, tuple[Entry, ...], Axles]], which: str) -> Iterator[Finding]:
+    ratings = context.host.survey.weights
+    rating = ratings.front_rating if which == "front" else ratings.rear_rating
+    say = context.say
+    for name, entries, axles in rows:
+        load = axles.front if which == "front" else axles.rear
+        if name == "out" and rows[0][2].rear is not None and axles.rear is not None and load is not None:
+            before = rows[0][2].front if which == "front" else rows[0][2].rear
+            if before is not None and load <= before:
+                continue
+        ident = f"balance/{which}" + (".out" if name == "out" else "")
+        title = f"{which.capitalize()} axle, tray {name}" if len(rows) > 1 else f"{which.capitalize()} axle"
+        blank = Finding(ident, f"axle.{which}", "balance", ("host",), title, "", "unknown", load, rating.kg if rating else None, "kg", position=name,
+            basis="statics of the truck on two axles; rating from the plate", caution=CAUTION)  # fmt: skip
+        if load is None:
+            yield _as(blank, f"Not known without: {_words(context, axles.missing)}.", axles.missing)
+            continue
+        w = Working()
+        base = w.given("b", context.host.mm("wheelbase") or 1.0, "mm", "wheelbase")
+        front_x = w.given("x_fa", context.host.front_axle_x or 0.0, "mm", "front axle")
+        w.given("m", axles.total, "kg", f"{len(entries)} masses, tray {name}, everybody aboard")
+        w.given("S", sum(entry.kg * (entry.x or 0.0) for entry in entries), "kg mm", "sum of m x")
+        w.line("m_rear", "(S - m * x_fa) / b", "kg")
+        if which == "front":
+            w.line("m_front", "m - m_rear", "kg")
+        heavy = max((entry for entry in entries if entry.group in ("load", "build", "crew")), key=lambda entry: entry.kg, default=None)
+        if heavy and heavy.x is not None:
+            share = (heavy.x - front_x) / base
+            w.say(f"{heavy.name}, {heavy.kg:.1f} kg: {100 * share:.0f} % of it on the rear axle.")
+        if axles.provisional:
+            w.say("Empty weights are typical figures: provisional until a weighbridge ticket.")
+        tail = " Provisional: typical empty weights." if axles.provisional else ""
+        hangs = ("weights",) if axles.provisional else ()
+        if rating is None:
+            yield _as(blank, f"{say.mass(load)} on it; its rating is not known: read it from the plate in the door frame.{tail}", (f"{which} axle rating",), w, hangs)
+            continue
+        use, state = at_most(load, rating.kg)
+        yield _as(blank, f"{say.mass(load)} of {say.mass(rating.kg)}, everybody aboard.{tail}", (), w, hangs, use, state)
+
+
+def _gross(context: Context, entries: tuple[Entry, ...], axles: Axles) -> Finding:
+    rating = context.host.survey.weights.gross_rating
+    say = context.say
+    blank = Finding("balance/gross", "gross", "balance", ("host",), "Gross weight", "", "unknown", None, rating.kg if rating else None, "kg", position="in",
+        basis="sum of all masses; gross rating from the plate", caution=CAUTION)  # fmt: skip
+    lacking = tuple(name for name in axles.missing if name not in ("wheelbase", "axle_from_front"))
+    if lacking:
+        return _as(blank, f"Not known without: {_words(context, lacking)}.", lacking)
+    w = Working()
+    empty = w.given("m_0", sum(e.kg for e in entries if e.group in ("vehicle", "fuel")), "kg", "empty vehicle, full of fuel")
+    w.given("m_c", sum(e.kg for e in entries if e.group == "crew"), "kg", "crew")
+    w.given("m_b", sum(e.kg for e in entries if e.group == "build"), "kg", "builds")
+    w.given("m_l", sum(e.kg for e in entries if e.group == "load"), "kg", "carried")
+    total = w.line("m", "m_0 + m_c + m_b + m_l", "kg")
+    blank = _plain(blank, total)
+    hangs = ("weights",) if axles.provisional else ()
+    tail = " Provisional: typical empty weights." if axles.provisional else ""
+    if rating is None:
+        return _as(blank, f"{say.mass(total)} all told; the gross rating is not known: read it from the plate.{tail}", ("gross rating",), w, hangs)
+    w.given("m_max", rating.kg, "kg", "gross rating")
+    left = w.line("left", "m_max - m", "kg", "payload left")
+    use, state = at_most(total, rating.kg)
+    words = f"{say.mass(left)} of payload left" if left >= 0 else f"{say.mass(-left)} too much"
+    return _as(blank, f"{say.mass(total)} of {say.mass(rating.kg)}, {words} of {say.mass(rating.kg - empty)}.{tail}", (), w, hangs, use, state)
+
+
+def _lean(context: Context, home: Axles, out: Axles) -> Iterator[Finding]:
+    if home.rear is None or home.front is None or out.front is None:
+        return
+    say, track = context.say, context.host.mm("track")
+    text = f"Tray out takes {say.mass(home.front - out.front)} off the front axle, {say.mass(out.front)} stay on it."
+    yield Finding("balance/front.light", "front.light", "balance", ("host",), "Front axle with the tray out", text, "note", out.front, None, "kg", position="out", basis="statics of the truck on two axles")
+    if track:
+        w = Working()
+        w.given("y", home.y, "mm", "centre of all masses, right of the centre line")
+        w.given("T", track, "mm", "track")
+        right = w.line("right", "100 * (0.5 + y / T)", "%", "of the total on the right wheels")
+        side = "right" if right >= 50 else "left"
+        yield Finding("balance/lean", "lean", "balance", ("host",), "Side to side", f"{max(right, 100 - right):.1f} % on the {side} wheels.", "note", right, None, "%",
+            position="in", basis="statics across the track; the empty vehicle taken as even", working=w.done())  # fmt: skip
+
+
+def _words(context: Context, names: tuple[str, ...]) -> str:
+    return ", ".join(context.host.dims[name].label.lower() if name in context.host.dims else name for name in names)
+
+
+def _plain(finding: Finding, demand: float) -> Finding:
+    from dataclasses import replace
+
+    return replace(finding, demand=demand)
+
+
+def _as(finding: Finding, sentence: str, missing: tuple[str, ...], w: Working | None = None, hangs: tuple[str, ...] = (), use: float | None = None, state: str = "unknown") -> Finding:  # fmt: skip
+    from dataclasses import replace
+
+    return replace(finding, sentence=sentence, missing=missing, working=w.done() if w else (), hangs_on=hangs, use=use, state=state)  # type: ignore[arg-type]

@@ -1,0 +1,124 @@
+"""The cut plan of a job: pieces, bars and sheets to buy, hardware, price."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from functools import lru_cache
+
+from ..context import Context
+from ..finding import Finding
+from .bars import BarPlan, plan_bars
+from .parts import Piece, pieces, price_of
+
+
+@dataclass(frozen=True, slots=True)
+class BarGroup:
+    """All bars of one section."""
+
+    stock: str
+    label: str
+    plan: BarPlan
+    count: int
+    price: float
+
+
+@dataclass(frozen=True, slots=True)
+class SheetGroup:
+    stock: str
+    label: str
+    size: tuple[float, float]
+    count: int
+    price: float
+    cuts: tuple[tuple[str, float, float], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Bought:
+    part: str
+    label: str
+    count: int
+    spare: int
+    price: float
+
+
+@dataclass(frozen=True)
+class CutPlan:
+    pieces: tuple[Piece, ...]
+    bars: tuple[BarGroup, ...]
+    sheets: tuple[SheetGroup, ...]
+    hardware: tuple[Bought, ...]
+    price: float
+    findings: tuple[Finding, ...]
+
+
+@lru_cache(maxsize=256)
+def _bars(cuts: tuple[tuple[str, float], ...], stock: tuple[tuple[float, float], ...], kerf: float, trim: float) -> BarPlan:
+    return plan_bars(cuts, dict(stock), kerf, trim)
+
+
+SPARE = {"deckscrew": 0.1, "fixing": 0.1}
+"""Part of the count bought on top, at least one."""
+
+
+def cut_plan(context: Context) -> CutPlan:
+    """Lay every piece into stock and price what must be bought."""
+    shop = context.design.shop
+    rows = pieces(context)
+    findings: list[Finding] = []
+    bars: list[BarGroup] = []
+    for stock in dict.fromkeys(row.stock for row in rows if row.width is None):
+        section = context.catalog.sections[stock]
+        cuts = tuple((row.mark, row.length) for row in rows if row.stock == stock and row.width is None for _ in row.parts)
+        per_m = price_of(context, stock, section.price_per_m)
+        plan = _bars(cuts, tuple((length, per_m * length / 1000) for length in section.stock), shop.kerf_mm, shop.trim_mm)
+        bars.append(BarGroup(stock, section.label, plan, len(plan.bars), plan.cost))
+        if plan.too_long:
+            names = ", ".join(sorted(set(plan.too_long)))
+            findings.append(Finding(f"cut/{stock}", "cut.too-long", "cut", tuple(p for row in rows if row.mark in plan.too_long for p in row.parts), f"{names} longer than any bar",
+                f"{section.label} is sold in {context.say.length(max(section.stock))} at most.", "over"))  # fmt: skip
+        else:
+            waste = sum(bar.left for bar in plan.bars)
+            bought = sum(bar.stock for bar in plan.bars)
+            words = "proven least cost" if plan.proven else f"within {100 * plan.gap:.1f} % of the least"
+            findings.append(Finding(f"cut/{stock}", "cut.bars", "cut", tuple(p for row in rows if row.stock == stock for p in row.parts), f"Bars of {section.label}",
+                f"{len(plan.bars)} to buy, {context.say.length(waste)} left over, {words}.", "holds" if plan.proven else "note", waste, bought, "mm",
+                basis="whole numbers of cutting patterns, HiGHS"))  # fmt: skip
+    sheets: list[SheetGroup] = []
+    for stock in dict.fromkeys(row.stock for row in rows if row.width is not None):
+        sheet = context.catalog.sheets[stock]
+        own = [row for row in rows if row.stock == stock]
+        count, fits = 0, True
+        for row in own:
+            each = _sheets_for(row.length, row.width or 0.0, sheet.size)
+            fits = fits and each is not None
+            count += (each or 0) * row.count
+        if not fits:
+            findings.append(Finding(f"cut/{stock}", "cut.too-large", "cut", tuple(p for row in own for p in row.parts), f"Deck larger than a sheet of {sheet.label}",
+                f"One sheet is {context.say.length(sheet.size[0])} x {context.say.length(sheet.size[1])}; make the deck in two panels meeting over a rib.", "over"))  # fmt: skip
+        sheets.append(SheetGroup(stock, sheet.label, sheet.size, count, count * price_of(context, stock, sheet.price), tuple((row.mark, row.length, row.width or 0.0) for row in own for _ in row.parts)))
+    hardware = _hardware(context)
+    price = sum(g.price for g in bars) + sum(s.price for s in sheets) + sum(h.price for h in hardware)
+    return CutPlan(rows, tuple(bars), tuple(sheets), hardware, price, tuple(findings))
+
+
+def _sheets_for(length: float, width: float, size: tuple[float, float]) -> int | None:
+    """One sheet for each panel that fits either way round; None when it fits neither."""
+    long, wide = max(size), min(size)
+    return 1 if (length <= long and width <= wide) or (width <= long and length <= wide) else None
+
+
+def _hardware(context: Context) -> tuple[Bought, ...]:
+    counts: dict[str, int] = {}
+    for build in context.builds:
+        for item in build.items:
+            counts[item.part] = counts.get(item.part, 0) + item.count
+    found = []
+    for part, count in counts.items():
+        kind = context.catalog.parts[part]
+        spare = max(1, math.ceil(SPARE[part] * count)) if part in SPARE else 0
+        found.append(Bought(part, kind.label, count, spare, (count + spare) * price_of(context, part, kind.price)))
+    return tuple(found)
+
+
+__all__ = ["BarGroup", "Bought", "CutPlan", "Piece", "SheetGroup", "cut_plan"]

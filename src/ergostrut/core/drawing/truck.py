@@ -1,0 +1,64 @@
+"""The truck as a beam on two axles, and the plan of fixings with their forces."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+
+import numpy as np
+
+from ..anchor.checks import AnchorCase, AnchorStudy
+from ..balance.ledger import Axles, Entry
+from ..constants import G
+from ..finding import State
+from ..measure.host import Host
+from .host import plan_shapes
+from .model import Arrow, Circle, Dimension, Label, Path, Primitive, View, box_of, rect
+
+
+def beam_view(host: Host, entries: Sequence[Entry], axles: Axles) -> View | None:
+    """Masses as arrows down on a line between the axles; None while the axles' places are unknown."""
+    front, rear = host.front_axle_x, host.rear_axle_x
+    if front is None or rear is None:
+        return None
+    reach = max([rear + 900, *(e.x + 60 for e in entries if e.x is not None)])
+    items: list[Primitive] = [
+        Path(((front - 700, 0), (reach, 0)), "line"),
+        Circle((front, -330), 300, "host", "host/front", "front axle"),
+        Circle((rear, -330), 300, "host", "host/rear", "rear axle"),
+        rect(0, 0, host.shape("floor_length"), 36, "host-faint", "host/bed", "bed"),
+    ]
+    box = box_of([*items, Path(((front, 900), (front, -650)), "line")])
+    shown = [e for e in entries if e.x is not None and e.group != "vehicle"]
+    top = max((abs(e.kg) for e in shown), default=1.0)
+    for entry in sorted(shown, key=lambda e: e.x or 0.0):
+        x = entry.x or 0.0
+        items.append(Arrow((x, 40), (0, -1), max(abs(entry.kg) / top, 0.15), entry.kg * G, entry.name, "load"))
+    if axles.front is not None and axles.rear is not None:
+        most = max(axles.front, axles.rear, 1.0)
+        items.append(Arrow((front, -640), (0, 1), axles.front / most, axles.front * G, "front axle"))
+        items.append(Arrow((rear, -640), (0, 1), axles.rear / most, axles.rear * G, "rear axle"))
+    items.append(Dimension((front, box[1]), (rear, box[1]), "h", "below", 1, rear - front, "Wheelbase", "/host/dims/wheelbase"))
+    items.append(Dimension((0, box[1]), (rear, box[1]), "h", "below", 2, rear, "Bed front to rear axle", "/host/dims/axle_from_front"))
+    return View("beam", box, tuple(items))
+
+
+def anchor_view(host: Host, study: AnchorStudy, row: AnchorCase, states: Mapping[str, State]) -> View:
+    """Plan of the base with every fixing, its pull as a ring and its shear as an arrow."""
+    items: list[Primitive] = plan_shapes(host)
+    for member in study.assembly.members:
+        if member.role == "lower rail":
+            w = member.section.properties.depth
+            items.append(rect(member.a[0], member.a[1] - w / 2, member.b[0], member.a[1] + w / 2, "base", member.id, member.section.label))
+    box = box_of(items)
+    shear = np.hypot(row.shared.shear[:, 0], row.shared.shear[:, 1]) if len(study.bolts) else np.zeros(0)
+    top = float(max(shear.max(initial=1.0), row.shared.tension.max(initial=1.0), 1.0))
+    for i, anchor in enumerate(study.assembly.anchors):
+        T, V = float(row.shared.tension[i]), float(shear[i])
+        items.append(Circle((anchor.x, anchor.y), 16, "fixing", anchor.id, f"fixing {anchor.name}", states.get(anchor.id)))
+        items.append(Label((anchor.x, anchor.y + 62), anchor.name, "middle", "", "fixing", anchor.id))
+        if V > 1:
+            sx, sy = row.shared.shear[i]
+            items.append(Arrow((anchor.x, anchor.y), (float(sx) / V, float(sy) / V), V / top, V, "shear"))
+        if T > 1:
+            items.append(Circle((anchor.x, anchor.y), 16 + 60 * T / top, "force", anchor.id, f"pull {T:.0f} N"))
+    return View("plan", box, tuple(items))

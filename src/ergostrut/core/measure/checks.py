@@ -1,0 +1,23 @@
+"""What the survey still lacks."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from ..finding import Finding
+from .host import Host
+from .survey import DIMENSIONS
+
+
+def check_survey(host: Host) -> Iterator[Finding]:
+    """One finding for what is missing, one for what is only typical."""
+    missing = tuple(name for name, note in DIMENSIONS.items() if host.mm(name) is None and not note.optional)
+    typical = tuple(name for name, taken in host.dims.items() if taken.mm is not None and taken.state == "typical")
+    if missing:
+        labels = ", ".join(DIMENSIONS[name].label.lower() for name in missing)
+        yield Finding("host/measure.missing", "measure.missing", "measure", ("host",), "Not measured yet", f"{len(missing)} to take: {labels}.", "unknown", missing=missing)
+    if typical:
+        labels = ", ".join(DIMENSIONS[name].label.lower() for name in typical)
+        yield Finding("host/measure.typical", "measure.typical", "measure", ("host",), "Typical, not measured", f"{len(typical)} stand on a typical figure: {labels}.", "note", hangs_on=typical)
+    if not missing and not typical:
+        yield Finding("host/measure.done", "measure.done", "measure", ("host",), "Host measured", "Every dimension has been measured.", "holds")

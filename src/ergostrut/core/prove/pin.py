@@ -1,0 +1,67 @@
+"""The lock pin across its gap: bending and shear."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator
+
+from ..cases import PITCH, ROAD_BASIS, road_cases
+from ..constants import G
+from ..finding import Finding, Working, at_most
+from .study import Study
+
+
+def lock_force(study: Study) -> tuple[float, float, str]:
+    """(kg, g along the travel, case) that the lock must hold here; a stop takes its own direction."""
+    slide = study.slide
+    kg, _ = study.moving_mass()
+    rows: list[tuple[float, str]] = []
+    if study.position.drivable:
+        for case in road_cases(study.context.design.loads):
+            if case.g[0] < 0 and not slide.front_stop:
+                rows.append((-case.g[0], case.name))
+            if case.g[0] > 0:
+                rows.append((case.g[0], case.name))
+    rows.append((math.sin(PITCH), "Slope"))
+    g, name = max(rows)
+    return kg, g, name
+
+
+def check_pin(study: Study) -> Iterator[Finding]:
+    """Bending 0.75 Fy and shear 0.4 Fy over the gap; half the moment only between thick, close plates."""
+    if study.position.name == "here" and not study.position.drivable:
+        return
+    say, build = study.context.say, study.assembly.id
+    kg, g, name = lock_force(study)
+    for pin in study.assembly.pins:
+        w = Working()
+        w.given("m", kg, "kg", "tray and load")
+        w.given("a", g, "g", f"{name}; {'the front stop takes braking' if study.slide.front_stop else 'no front stop: the pin takes both directions'}")
+        w.given("n", pin.count, "", "pins sharing")
+        w.line("F", "m * 9.80665 * a / n", "N", "on one pin")
+        w.given("g", pin.gap, "mm", "clear gap")
+        w.given("t_1", pin.t1, "mm", "plate on the tray")
+        w.given("t_2", pin.t2, "mm", "plate on the base")
+        w.line("e", "g + (t_1 + t_2) / 2", "mm", "middle of plate to middle of plate")
+        half = pin.close_fit and min(pin.t1, pin.t2) >= pin.d
+        w.line("M", "F * e / 2" if half else "F * e", "N mm", "both plates at least a diameter thick and close: half" if half else "")
+        d = w.given("d", pin.d, "mm", "pin")
+        stress = w.line("sigma", "M / (pi * d**3 / 32)", "MPa")
+        w.given("F_y", pin.Fy, "MPa", "as given" if pin.Fy_given else "unless known")
+        limit = w.line("sigma_allow", "0.75 * F_y", "MPa")
+        closed = w.line("sigma_0", "F * ((t_1 + t_2) / 2) / (pi * d**3 / 32)", "MPa", "the same with the gap closed to nothing")
+        use, state = at_most(stress, limit)
+        yield Finding(f"{build}/pin.bending", "pin.bending", "prove", (pin.id,), f"Lock pin bends in {name.lower()}",
+            f"{say.stress(stress)} of {say.stress(limit)}, {g:.2g} g on {say.mass(kg)} across a {say.length(pin.gap)} gap; {say.stress(closed)} were the gap closed.",
+            state, stress, limit, "MPa", use, case=name, position=study.position.name,
+            basis=f"pin as a beam over its gap, 0.75 Fy; {ROAD_BASIS}", working=w.done(),
+            caution="A tray that slips its lock on the road comes through the tailgate." if state == "over" else "")  # fmt: skip
+        v = Working()
+        v.given("F", w.values["F"], "N", "on one pin")
+        v.given("d", d, "mm", "pin")
+        shear = v.line("tau", "F / (pi * d**2 / 4)", "MPa")
+        v.given("F_y", pin.Fy, "MPa")
+        slim = v.line("tau_allow", "0.4 * F_y", "MPa")
+        use, state = at_most(shear, slim)
+        yield Finding(f"{build}/pin.shear", "pin.shear", "prove", (pin.id,), "Lock pin in shear", f"{say.stress(shear)} of {say.stress(slim)}, {name.lower()}.",
+            state, shear, slim, "MPa", use, case=name, position=study.position.name, basis="0.4 Fy, single shear", working=v.done())  # fmt: skip

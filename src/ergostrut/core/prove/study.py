@@ -1,0 +1,70 @@
+"""A slide solved in one position: the frame, its cases, and what the checks read from it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ..cases import Case, cases_at
+from ..constants import G
+from ..context import Context
+from ..frame.assembly import Assembly, Point3, Position, Slide, centroid
+from .solver.along import Along, along
+from .solver.model import SolverError
+from .tray import Solved, TrayFrame, solve_cases, tray_frame
+
+
+@dataclass(frozen=True)
+class Study:
+    """``solved`` holds the cases that have a result, ``failed`` those that have none; ``forces`` matches ``solved``."""
+
+    context: Context
+    assembly: Assembly
+    slide: Slide
+    position: Position
+    tray: TrayFrame | None
+    solved: tuple[Solved, ...]
+    failed: tuple[Solved, ...]
+    forces: Along | None
+    error: str = ""
+
+    @property
+    def travel(self) -> float:
+        return self.position.travel
+
+    def moving_mass(self) -> tuple[float, Point3]:
+        """kg and centre of gravity (host axes, at this travel) of the tray, its load and what is on it."""
+        masses = self.assembly.masses(self.slide.body) + [(item.mass, item.at()) for item in self.context.plan.on(self.slide.body)]
+        kg, (x, y, z) = centroid(masses)
+        return kg, (x + self.travel, y, z)
+
+    def rigid(self, case: Case, foot: float) -> tuple[float, float]:
+        """(rear pair, front pair) in N by statics of the rigid tray, up positive; front negative is hold-down.
+
+        R_r = m g (x_g - x_f)/(x_r - x_f), R_f = m g - R_r, with the case's vertical factor and the foot at the rear end.
+        """
+        kg, (xg, _, _) = self.moving_mass()
+        xf, xr = self.slide.hold_down.x + self.travel, self.slide.carrying.x
+        down = -kg * G * case.g[2]
+        tip = foot if case.foot else 0.0
+        end = self.tip_x
+        rear = (down * (xg - xf) + tip * (end - xf)) / (xr - xf)
+        return rear, down + tip - rear
+
+    @property
+    def tip_x(self) -> float:
+        rails = [m for m in self.assembly.of_body(self.slide.body) if m.role == "side rail"]
+        return max(m.b[0] for m in rails) + self.travel
+
+
+def study(context: Context, assembly: Assembly, slide: Slide, position: Position) -> Study:
+    """Solve every case of a position; what cannot be solved is kept with its reason."""
+    loads = context.design.loads
+    try:
+        tray = tray_frame(assembly, slide, context.plan, position.travel)
+        cases = solve_cases(tray, cases_at(loads, position.drivable), loads.foot)
+    except SolverError as error:
+        return Study(context, assembly, slide, position, None, (), (), None, str(error))
+    solved = tuple(item for item in cases if item.result is not None)
+    failed = tuple(item for item in cases if item.result is None)
+    forces = along(tray.frame, [item.result for item in solved if item.result is not None]) if solved else None
+    return Study(context, assembly, slide, position, tray, solved, failed, forces)

@@ -1,0 +1,170 @@
+"""check(design, catalog) -> Report: every stage once, every finding, worst first."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass
+
+from .anchor.checks import AnchorStudy, anchor_study, check_anchors
+from .balance.checks import check_balance
+from .balance.ledger import axle_loads, ledger
+from .carry.checks import check_held, check_places
+from .carry.place import arrange
+from .catalog.model import Catalog
+from .context import Context
+from .cut.plan import CutPlan, cut_plan
+from .document import Design
+from .finding import PLACES, RANK, Finding, Place, State, worst_state
+from .fit.bed import check_bed, check_floor, check_lowered_gate
+from .frame.assembly import Position
+from .frame.build import assemble
+from .frame.families.bed_slide.geometry import UnknownStockError
+from .goals import check_goals
+from .make.steps import Step, steps
+from .measure.checks import check_survey
+from .measure.host import resolve
+from .prove.base import check_base
+from .prove.deck import check_deck
+from .prove.members import check_droop, check_members, check_sag
+from .prove.pin import check_pin
+from .prove.running import check_effort, check_guides, check_hold_down, check_keeper, check_rollers
+from .prove.study import Study, study
+
+_POSITION_CHECKS = (
+    check_members, check_sag, check_droop, check_rollers, check_hold_down, check_keeper, check_guides, check_effort, check_base, check_pin,
+    check_lowered_gate, check_floor,
+)  # fmt: skip
+
+
+@dataclass(frozen=True)
+class Tally:
+    """The figures in the foot of the Frame page; None where unknown."""
+
+    build_kg: float
+    carried_kg: float
+    payload_left_kg: float | None
+    price: float
+    bars: int
+    sheets: int
+    hours: float
+
+
+@dataclass(frozen=True)
+class Report:
+    """Everything that was found."""
+
+    context: Context
+    findings: tuple[Finding, ...]
+    studies: tuple[Study, ...]
+    anchors: tuple[AnchorStudy, ...]
+    cut: CutPlan
+    steps: tuple[Step, ...]
+    tally: Tally
+    @property
+    def places(self) -> dict[Place, State | None]:
+        """Worst state found in each place."""
+        return {place: worst_state([f.state for f in self.findings if f.place == place]) for place in PLACES}
+
+    @property
+    def counts(self) -> dict[State, int]:
+        return {state: sum(f.state == state for f in self.findings) for state in RANK}
+
+
+def _severity(finding: Finding) -> tuple[int, float]:
+    return RANK[finding.state], -(finding.use or 0.0)
+
+
+def worst_of(findings: Iterable[Finding]) -> tuple[Finding, ...]:
+    """One finding an id, the worst; sorted worst first."""
+    kept: dict[str, Finding] = {}
+    for finding in findings:
+        before = kept.get(finding.id)
+        if before is None or _severity(finding) < _severity(before):
+            kept[finding.id] = finding
+    return tuple(sorted(kept.values(), key=lambda f: (*_severity(f), f.id)))
+
+
+def position_findings(item: Study) -> Iterator[Finding]:
+    """All checks that depend on where a motion stands."""
+    for check in _POSITION_CHECKS:
+        yield from check(item)
+
+
+def context_of(design: Design, catalog: Catalog) -> Context:
+    """Stages measure, frame, carry.
+
+    Raises:
+        UnknownStockError: the design names stock that the catalogue does not hold.
+    """
+    host = resolve(design.host)
+    builds = assemble(design, host, catalog)
+    return Context(design, host, catalog, builds, arrange(design.carry, builds))
+
+
+def studies_of(context: Context) -> tuple[Study, ...]:
+    """Every slide in every one of its named positions."""
+    return tuple(
+        study(context, build, slide, position)
+        for build in context.builds
+        for slide in build.slides
+        for motion in build.motions
+        if motion.id == slide.motion
+        for position in motion.positions
+    )
+
+
+def check(design: Design, catalog: Catalog) -> Report:
+    """The whole report; a pure function of its inputs.
+
+    Raises:
+        UnknownStockError: the design names stock that the catalogue does not hold.
+    """
+    context = context_of(design, catalog)
+    studies = studies_of(context)
+    anchors = tuple(anchor_study(context, build) for build in context.builds)
+    cut = cut_plan(context)
+    todo = steps(context, cut)
+    found: list[Finding] = [*check_survey(context.host), *check_places(context), *check_held(context)]
+    for build in context.builds:
+        found += [*check_bed(context, build), *check_deck(context, build)]
+    for item in studies:
+        found += position_findings(item)
+    found += check_balance(context)
+    for item in anchors:
+        found += check_anchors(context, item)
+    found += cut.findings
+    tally = _tally(context, cut, todo)
+    found += check_goals(context, tally.build_kg, tally.price)
+    return Report(context, worst_of(found), studies, anchors, cut, todo, tally)
+
+
+def here(report: Report, travel: float) -> dict[str, Finding]:
+    """Findings of the position-dependent checks with every tray at ``travel``, by id."""
+    found: list[Finding] = []
+    for build in report.context.builds:
+        for slide in build.slides:
+            motion = next(m for m in build.motions if m.id == slide.motion)
+            home = travel <= 0.0
+            position = next((p for p in motion.positions if abs(p.travel - travel) < 0.01), None) or Position("here", min(travel, motion.reach), home)
+            known = next((s for s in report.studies if s.assembly.id == build.id and s.position.travel == position.travel), None)
+            found += position_findings(known or study(report.context, build, slide, position))
+    return {f.id: f for f in worst_of(found)}
+
+
+def _tally(context: Context, cut: CutPlan, todo: tuple[Step, ...]) -> Tally:
+    entries, missing = ledger(context, 0.0)
+    axles = axle_loads(context, entries, missing)
+    rating = context.host.survey.weights.gross_rating
+    lacking = [name for name in missing if name not in ("wheelbase", "axle_from_front")]
+    return Tally(
+        build_kg=sum(build.mass for build in context.builds),
+        carried_kg=sum(item.mass for item in context.plan.placed),
+        payload_left_kg=None if rating is None or lacking else rating.kg - axles.total,
+        price=cut.price,
+        bars=sum(group.count for group in cut.bars),
+        sheets=sum(group.count for group in cut.sheets),
+        hours=sum(step.minutes for step in todo) / 60,
+    )
+
+
+__all__ = ["Report", "Tally", "UnknownStockError", "check", "context_of", "here", "position_findings", "worst_of"]
