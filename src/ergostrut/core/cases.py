@@ -55,7 +55,10 @@ def slope_cases() -> tuple[Case, ...]:
 def parked_cases() -> tuple[Case, ...]:
     """Standing, swayed by 5 % of the load each way."""
     rows = [("Parked", (0.0, 0.0, -1.0))]
-    rows += [(f"Parked, sway {word}", (x, y, -1.0)) for word, x, y in (("back", SWAY, 0.0), ("ahead", -SWAY, 0.0), ("right", 0.0, SWAY), ("left", 0.0, -SWAY))]
+    rows += [
+        (f"Parked, sway {word}", (x, y, -1.0))
+        for word, x, y in (("back", SWAY, 0.0), ("ahead", -SWAY, 0.0), ("right", 0.0, SWAY), ("left", 0.0, -SWAY))
+    ]
     return tuple(Case(name, g) for name, g in rows)
 
 

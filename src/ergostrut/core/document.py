@@ -17,7 +17,7 @@ from .measure.survey import Name, PickupBed, Text
 from .quantity import Mass
 from .record import Record
 
-VERSION = 1
+VERSION: Literal[1] = 1
 
 
 class Units(Record):
@@ -160,7 +160,13 @@ def read_job(text: str) -> Job:
     if not isinstance(data, dict) or data.get("format") != "ergostrut-job":
         raise InputError([Problem(field="/format", message="this is not an Ergostrut job file")])
     if data.get("version") != VERSION:
-        raise InputError([Problem(field="/version", message=f"version {data.get('version')!r} is not read by this program, which reads version {VERSION}")])
+        raise InputError(
+            [
+                Problem(
+                    field="/version", message=f"version {data.get('version')!r} is not read by this program, which reads version {VERSION}"
+                )
+            ]
+        )
     try:
         return Job.model_validate(data)
     except ValidationError as error:
@@ -175,4 +181,8 @@ def write_job(job: Job) -> str:
 def job_schema() -> dict[str, Any]:
     """The published JSON Schema of the job file."""
     schema = Job.model_json_schema(mode="validation")
-    return {"$schema": "https://json-schema.org/draft/2020-12/schema", "title": "Ergostrut job, version 1", **{k: v for k, v in schema.items() if k != "title"}}
+    return {
+        "$schema": "https://json-schema.org/draft/2020-12/schema",
+        "title": "Ergostrut job, version 1",
+        **{k: v for k, v in schema.items() if k != "title"},
+    }

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
-from typing import Any, Literal
+from typing import Literal
 
 from .working import Line, Working
 
@@ -14,14 +14,6 @@ STATES: tuple[State, ...] = ("over", "unknown", "tight", "holds", "note")
 RANK: dict[State, int] = {state: rank for rank, state in enumerate(STATES)}
 TIGHT_FROM = 0.85
 COMMON_PRACTICE = "common practice, no published source"
-
-
-@dataclass(frozen=True, slots=True)
-class Change:
-    """One edit of the design: set the value at a JSON pointer below ``/design``."""
-
-    path: str
-    value: Any
 
 
 @dataclass(frozen=True, slots=True)
@@ -91,6 +83,18 @@ def worst_state(states: list[State]) -> State | None:
 
 
 __all__ = [
-    "COMMON_PRACTICE", "PLACES", "RANK", "STATES", "Change", "Finding", "Line", "Place", "State", "Working",
-    "at_least", "at_most", "state_of_use", "unknown", "worst_state",
-]  # fmt: skip
+    "COMMON_PRACTICE",
+    "PLACES",
+    "RANK",
+    "STATES",
+    "Finding",
+    "Line",
+    "Place",
+    "State",
+    "Working",
+    "at_least",
+    "at_most",
+    "state_of_use",
+    "unknown",
+    "worst_state",
+]

@@ -15,10 +15,26 @@ from pydantic import GetCoreSchemaHandler, GetJsonSchemaHandler, ValidationInfo
 from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 
 _GLYPHS = {
-    "′": "'", "’": "'", "‘": "'", "″": '"', "”": '"', "“": '"', "''": '"', "−": "-", "–": "-", "⁄": "/",
-    "½": " 1/2", "¼": " 1/4", "¾": " 3/4", "⅛": " 1/8", "⅜": " 3/8", "⅝": " 5/8", "⅞": " 7/8",
-    "\u00a0": " ", "\u202f": " ",
-}  # fmt: skip
+    "′": "'",
+    "’": "'",
+    "‘": "'",
+    "″": '"',
+    "”": '"',
+    "“": '"',
+    "''": '"',
+    "−": "-",
+    "–": "-",
+    "⁄": "/",
+    "½": " 1/2",
+    "¼": " 1/4",
+    "¾": " 3/4",
+    "⅛": " 1/8",
+    "⅜": " 3/8",
+    "⅝": " 5/8",
+    "⅞": " 7/8",
+    "\u00a0": " ",
+    "\u202f": " ",
+}
 _PLAIN = r"(?:\d+\.\d*|\.\d+|\d+)"
 _MIXED = rf"(?:(?P<whole{{0}}>\d+)[ -]+)?(?P<num{{0}}>\d+)\s*/\s*(?P<den{{0}}>\d+)|(?P<plain{{0}}>{_PLAIN})"
 
@@ -149,7 +165,8 @@ class Quantity:
         return cls(value, unit or bare or "")
 
     @classmethod
-    def _compound(cls, text: str) -> Self | None:
+    def _compound(cls, text: str) -> Self | None:  # noqa: ARG003
+        """Two-part forms of this kind of quantity, such as feet and inches."""
         return None
 
     @classmethod
@@ -170,15 +187,15 @@ class Quantity:
             if isinstance(raw, int | float) and not isinstance(raw, bool):
                 raw = repr(raw)
             if not isinstance(raw, str):
-                raise PydanticCustomError("quantity", "a {kind} is written as text, such as {examples}", {"kind": cls.KIND, "examples": cls.EXAMPLES})
+                raise PydanticCustomError(
+                    "quantity", "a {kind} is written as text, such as {examples}", {"kind": cls.KIND, "examples": cls.EXAMPLES}
+                )
             try:
                 return cls.parse(raw, context.get(cls.KIND))
             except QuantityError as error:
                 raise PydanticCustomError("quantity", "{why}", {"why": str(error)}) from None
 
-        return core_schema.with_info_plain_validator_function(
-            read, serialization=core_schema.to_string_ser_schema()
-        )
+        return core_schema.with_info_plain_validator_function(read, serialization=core_schema.to_string_ser_schema())
 
     @classmethod
     def __get_pydantic_json_schema__(cls, schema: CoreSchema, handler: GetJsonSchemaHandler) -> dict[str, Any]:
@@ -190,7 +207,14 @@ class Length(Quantity):
 
     KIND = "length"
     EXAMPLES = "81 3/8 in, 6' 9 3/8\", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m"
-    FACTORS: ClassVar = {"in": Fraction(127, 5), "ft": Fraction(1524, 5), "ft-in": Fraction(127, 5), "mm": Fraction(1), "cm": Fraction(10), "m": Fraction(1000)}
+    FACTORS: ClassVar = {
+        "in": Fraction(127, 5),
+        "ft": Fraction(1524, 5),
+        "ft-in": Fraction(127, 5),
+        "mm": Fraction(1),
+        "cm": Fraction(10),
+        "m": Fraction(1000),
+    }
     ALIASES: ClassVar = {'"': "in", "inch": "in", "inches": "in", "'": "ft", "foot": "ft", "feet": "ft"}
     COMPOUND = ("ft-in", "'", '"', 12)
     LIMIT = Fraction(100_000)
@@ -210,9 +234,7 @@ class Length(Quantity):
             return cls(Fraction(12 * feet + inches) + Fraction(num, den), "ft-in")
         if re.fullmatch(r"\d+\s*-\s*\d+", text):
             raise QuantityError("two numbers with a dash can mean two things; write 6' 9\" or 6 9/16")
-        split = re.fullmatch(
-            rf"(?P<feet>\d+)\s*(?:'|ft|foot|feet)\s*-?\s*(?:{_MIXED.format('')})\s*(?:\"|in|inch|inches)?", text
-        )
+        split = re.fullmatch(rf"(?P<feet>\d+)\s*(?:'|ft|foot|feet)\s*-?\s*(?:{_MIXED.format('')})\s*(?:\"|in|inch|inches)?", text)
         if split is None:
             return None
         inches_part = _number(split, "")
@@ -227,7 +249,16 @@ class Mass(Quantity):
     EXAMPLES = "48 lb, 12 lb 4 oz, 21.5 kg or 850 g"
     _LB = Fraction(45359237, 100000000)
     FACTORS: ClassVar = {"lb": _LB, "oz": _LB / 16, "lb-oz": _LB / 16, "kg": Fraction(1), "g": Fraction(1, 1000), "t": Fraction(1000)}
-    ALIASES: ClassVar = {"lbs": "lb", "pound": "lb", "pounds": "lb", "ounce": "oz", "ounces": "oz", "kgs": "kg", "kilo": "kg", "kilos": "kg"}
+    ALIASES: ClassVar = {
+        "lbs": "lb",
+        "pound": "lb",
+        "pounds": "lb",
+        "ounce": "oz",
+        "ounces": "oz",
+        "kgs": "kg",
+        "kilo": "kg",
+        "kilos": "kg",
+    }
     COMPOUND = ("lb-oz", " lb", " oz", 16)
     LIMIT = Fraction(100_000)
     __slots__ = ()

@@ -31,9 +31,19 @@ from .prove.running import check_effort, check_guides, check_hold_down, check_ke
 from .prove.study import Study, study
 
 _POSITION_CHECKS = (
-    check_members, check_sag, check_droop, check_rollers, check_hold_down, check_keeper, check_guides, check_effort, check_base, check_pin,
-    check_lowered_gate, check_floor,
-)  # fmt: skip
+    check_members,
+    check_sag,
+    check_droop,
+    check_rollers,
+    check_hold_down,
+    check_keeper,
+    check_guides,
+    check_effort,
+    check_base,
+    check_pin,
+    check_lowered_gate,
+    check_floor,
+)
 
 
 @dataclass(frozen=True)
@@ -60,6 +70,7 @@ class Report:
     cut: CutPlan
     steps: tuple[Step, ...]
     tally: Tally
+
     @property
     def places(self) -> dict[Place, State | None]:
         """Worst state found in each place."""
@@ -130,8 +141,8 @@ def check(design: Design, catalog: Catalog) -> Report:
     for item in studies:
         found += position_findings(item)
     found += check_balance(context)
-    for item in anchors:
-        found += check_anchors(context, item)
+    for base in anchors:
+        found += check_anchors(context, base)
     found += cut.findings
     tally = _tally(context, cut, todo)
     found += check_goals(context, tally.build_kg, tally.price)
@@ -145,7 +156,9 @@ def here(report: Report, travel: float) -> dict[str, Finding]:
         for slide in build.slides:
             motion = next(m for m in build.motions if m.id == slide.motion)
             home = travel <= 0.0
-            position = next((p for p in motion.positions if abs(p.travel - travel) < 0.01), None) or Position("here", min(travel, motion.reach), home)
+            position = next((p for p in motion.positions if abs(p.travel - travel) < 0.01), None) or Position(
+                "here", min(travel, motion.reach), home
+            )
             known = next((s for s in report.studies if s.assembly.id == build.id and s.position.travel == position.travel), None)
             found += position_findings(known or study(report.context, build, slide, position))
     return {f.id: f for f in worst_of(found)}

@@ -38,9 +38,22 @@ class Properties:
     def turned(self) -> Properties:
         """The same bar laid on its other face."""
         return Properties(
-            self.shape, self.depth, self.width, self.wall, self.radius, self.A, self.Iz, self.Iy, self.J,
-            self.Sz, self.Sy, self.Zz, self.Zy, self.Avz, self.Avy,
-        )  # fmt: skip
+            self.shape,
+            self.depth,
+            self.width,
+            self.wall,
+            self.radius,
+            self.A,
+            self.Iz,
+            self.Iy,
+            self.J,
+            self.Sz,
+            self.Sy,
+            self.Zz,
+            self.Zy,
+            self.Avz,
+            self.Avy,
+        )
 
     @property
     def ry(self) -> float:
@@ -91,9 +104,22 @@ def tube(width: float, depth: float, wall: float, corner: float = 2.0) -> Proper
     enclosed = bm * hm - (4 - math.pi) * rm * rm
     perimeter = 2 * (bm + hm) - (8 - 2 * math.pi) * rm
     return Properties(
-        "tube", width, depth, wall, ro, A, Iy, Iz, 4 * enclosed**2 * wall / perimeter,
-        2 * Iy / depth, 2 * Iz / width, Zy, Zz, 2 * (width - 3 * wall) * wall, 2 * (depth - 3 * wall) * wall,
-    )  # fmt: skip
+        "tube",
+        width,
+        depth,
+        wall,
+        ro,
+        A,
+        Iy,
+        Iz,
+        4 * enclosed**2 * wall / perimeter,
+        2 * Iy / depth,
+        2 * Iz / width,
+        Zy,
+        Zz,
+        2 * (width - 3 * wall) * wall,
+        2 * (depth - 3 * wall) * wall,
+    )
 
 
 def flat(width: float, depth: float) -> Properties:
@@ -103,12 +129,41 @@ def flat(width: float, depth: float) -> Properties:
     J = long * short**3 * (1 / 3 - 0.21 * ratio * (1 - ratio**4 / 12))
     A = width * depth
     return Properties(
-        "flat", width, depth, short, 0.0, A, width * depth**3 / 12, depth * width**3 / 12, J,
-        width * depth**2 / 6, depth * width**2 / 6, width * depth**2 / 4, depth * width**2 / 4, A * 5 / 6, A * 5 / 6,
-    )  # fmt: skip
+        "flat",
+        width,
+        depth,
+        short,
+        0.0,
+        A,
+        width * depth**3 / 12,
+        depth * width**3 / 12,
+        J,
+        width * depth**2 / 6,
+        depth * width**2 / 6,
+        width * depth**2 / 4,
+        depth * width**2 / 4,
+        A * 5 / 6,
+        A * 5 / 6,
+    )
 
 
 def round_bar(d: float) -> Properties:
     """Solid round."""
     A, inertia = math.pi * d * d / 4, math.pi * d**4 / 64
-    return Properties("round", d, d, d / 2, d / 2, A, inertia, inertia, 2 * inertia, math.pi * d**3 / 32, math.pi * d**3 / 32, d**3 / 6, d**3 / 6, 0.9 * A, 0.9 * A)
+    return Properties(
+        "round",
+        d,
+        d,
+        d / 2,
+        d / 2,
+        A,
+        inertia,
+        inertia,
+        2 * inertia,
+        math.pi * d**3 / 32,
+        math.pi * d**3 / 32,
+        d**3 / 6,
+        d**3 / 6,
+        0.9 * A,
+        0.9 * A,
+    )

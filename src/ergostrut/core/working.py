@@ -14,8 +14,15 @@ from dataclasses import dataclass, field
 from functools import lru_cache
 
 _FUNCTIONS: dict[str, Callable[..., float]] = {
-    "sqrt": math.sqrt, "min": min, "max": max, "abs": abs, "sin": math.sin, "cos": math.cos, "atan": math.atan, "log": math.log,
-}  # fmt: skip
+    "sqrt": math.sqrt,
+    "min": min,
+    "max": max,
+    "abs": abs,
+    "sin": math.sin,
+    "cos": math.cos,
+    "atan": math.atan,
+    "log": math.log,
+}
 _SUPERSCRIPT = str.maketrans("0123456789.-", "⁰¹²³⁴⁵⁶⁷⁸⁹·⁻")
 _BINARY: dict[type[ast.operator], tuple[str, int]] = {ast.Add: (" + ", 1), ast.Sub: (" − ", 1), ast.Mult: (" × ", 2), ast.Div: (" / ", 2)}
 
@@ -90,7 +97,11 @@ def _render(node: ast.expr, leaf: Callable[[str], str], outer: int = 0) -> str:
             return f"−{_render(operand, leaf, 3)}"
         case ast.BinOp(left=left, op=ast.Pow(), right=right):
             base = _render(left, leaf, 4)
-            return f"{base}{_render(right, leaf).translate(_SUPERSCRIPT)}" if isinstance(right, ast.Constant) else f"{base}^({_render(right, leaf)})"
+            return (
+                f"{base}{_render(right, leaf).translate(_SUPERSCRIPT)}"
+                if isinstance(right, ast.Constant)
+                else f"{base}^({_render(right, leaf)})"
+            )
         case ast.BinOp(left=left, op=op, right=right):
             sign, rank = _BINARY[type(op)]
             stronger = rank + (isinstance(op, ast.Sub | ast.Div))

@@ -5,6 +5,7 @@ from importlib.resources import files
 
 from ergostrut.core.catalog.loader import TEXTS, load
 from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.measure.templates import Template, read_templates
 
 
 @lru_cache(maxsize=1)
@@ -12,3 +13,9 @@ def shipped_catalog() -> Catalog:
     """Read once a process; frozen."""
     folder = files("ergostrut.core.catalog")
     return load({name: folder.joinpath(name).read_text(encoding="utf-8") for name in TEXTS})
+
+
+@lru_cache(maxsize=1)
+def shipped_templates() -> tuple[Template, ...]:
+    """Host templates that ship with the app."""
+    return read_templates(files("ergostrut.core.catalog").joinpath("hosts.toml").read_text(encoding="utf-8"))

@@ -30,7 +30,7 @@ def capacity(context: Context, anchor: Anchor, w: Working | None = None) -> Capa
     w = w if w is not None else Working()
     if anchor.missing or anchor.thread is None:
         return Capacity(0.0, 0.0, (anchor.missing or "thread",))
-    d = w.given("d", anchor.thread.d, "mm", anchor.thread.id)
+    w.given("d", anchor.thread.d, "mm", anchor.thread.id)
     w.given("F_u", anchor.Fu, "MPa", f"bolt, {anchor.grade}")
     w.line("A_b", "pi * d**2 / 4", "mm²", "nominal area")
     T = w.line("T_b", "0.75 * F_u * A_b / 2", "N", "bolt in tension, J3.6")
@@ -65,5 +65,3 @@ def bolt_use(tension: float, shear: float, cap: Capacity, anchor: Anchor) -> flo
         left = min(1.3 * fnt - 2.0 * fnt / fnv * (shear / area), fnt) / 2.0
         use = max(use, tension / (left * area) if left > 0 else 99.0)
     return use
-
-

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -55,9 +55,12 @@ def anchor_study(context: Context, assembly: Assembly) -> AnchorStudy:
     soft = context.host.mm("floor_thickness") is not None and (context.host.mm("floor_thickness") or 0) < 3
     bolts = tuple(Bolt(a.name, a.x, a.y, ACROSS_SOFT if soft and a.hole is None else ACROSS_STEEL) for a in assembly.anchors)
     base = [m for m in assembly.members if m.role == "lower rail"]
-    contacts = tuple(sorted({(round(p[0], 3), round(p[1], 3)) for m in base for p in (m.a, m.b)} | {
-        (round(m.a[0] + (m.b[0] - m.a[0]) * k / 4, 3), round(m.a[1], 3)) for m in base for k in (1, 2, 3)
-    }))  # fmt: skip
+    contacts = tuple(
+        sorted(
+            {(round(p[0], 3), round(p[1], 3)) for m in base for p in (m.a, m.b)}
+            | {(round(m.a[0] + (m.b[0] - m.a[0]) * k / 4, 3), round(m.a[1], 3)) for m in base for k in (1, 2, 3)}
+        )
+    )
     held_by = supports(bolts, contacts)
     rows: list[AnchorCase] = []
     for motion in assembly.motions:
@@ -66,7 +69,11 @@ def anchor_study(context: Context, assembly: Assembly) -> AnchorStudy:
             for body in sorted({m.body for m in assembly.members}):
                 shift = position.travel if body == motion.body else 0.0
                 masses += [(kg, (x + shift, y, z)) for kg, (x, y, z) in assembly.masses(body)]
-            masses += [(item.mass, item.at(position.travel if item.surface.body == motion.body else 0.0)) for item in context.plan.placed if item.surface.body.startswith(f"{assembly.id}/")]
+            masses += [
+                (item.mass, item.at(position.travel if item.surface.body == motion.body else 0.0))
+                for item in context.plan.placed
+                if item.surface.body.startswith(f"{assembly.id}/")
+            ]
             rails = [m for m in assembly.of_body(motion.body) if m.role == "side rail"]
             tip = (context.design.loads.foot, max(m.b[0] for m in rails) + position.travel, max(m.a[1] for m in rails), rails[0].a[2])
             for case in cases_at(context.design.loads, position.drivable):
@@ -80,23 +87,51 @@ def check_anchors(context: Context, study: AnchorStudy) -> Iterator[Finding]:
     build, say = study.assembly.id, context.say
     parts = tuple(anchor.id for anchor in study.assembly.anchors)
     if not study.bolts:
-        yield Finding(f"{build}/anchor.none", "anchor.none", "anchor", (f"{build}/base",), "Nothing holds the base", "No fixing is set. Choose existing bolts on the Anchor page, or drill.", "over",
-            caution="A loose slide goes through the cab wall in a crash.")  # fmt: skip
+        yield Finding(
+            f"{build}/anchor.none",
+            "anchor.none",
+            "anchor",
+            (f"{build}/base",),
+            "Nothing holds the base",
+            "No fixing is set. Choose existing bolts on the Anchor page, or drill.",
+            "over",
+            caution="A loose slide goes through the cab wall in a crash.",
+        )
         return
     loose = [row for row in study.cases if not row.shared.settled]
     if loose:
         row = loose[0]
-        yield Finding(f"{build}/anchor.held", "anchor.held", "anchor", parts, "The fixings do not hold the base",
-            f"With {len(study.bolts)} fixing(s) the base can turn or lift away in {row.case.lower()}. Add fixings spread over both sides and both ends.", "over", case=row.case, position=row.position)  # fmt: skip
+        yield Finding(
+            f"{build}/anchor.held",
+            "anchor.held",
+            "anchor",
+            parts,
+            "The fixings do not hold the base",
+            f"With {len(study.bolts)} fixing(s) the base can turn or lift away in {row.case.lower()}. Add fixings spread over both sides and both ends.",
+            "over",
+            case=row.case,
+            position=row.position,
+        )
     if not context.host.survey.may_drill:
         drilled = [a for a in study.assembly.anchors if a.hole is None]
         if drilled:
-            yield Finding(f"{build}/anchor.drilling", "anchor.drilling", "anchor", tuple(a.id for a in drilled), "No drilling allowed here",
-                f"{', '.join(a.name for a in drilled)} would need a new hole in a vehicle that may not be drilled.", "over")  # fmt: skip
+            yield Finding(
+                f"{build}/anchor.drilling",
+                "anchor.drilling",
+                "anchor",
+                tuple(a.id for a in drilled),
+                "No drilling allowed here",
+                f"{', '.join(a.name for a in drilled)} would need a new hole in a vehicle that may not be drilled.",
+                "over",
+            )
     for i, anchor in enumerate(study.assembly.anchors):
         w = Working()
         cap = capacity(context, anchor, w)
-        rows = [(bolt_use(float(r.shared.tension[i]), float(np.hypot(*r.shared.shear[i])), cap, anchor), r) for r in study.cases if r.shared.settled]
+        rows = [
+            (bolt_use(float(r.shared.tension[i]), float(np.hypot(*r.shared.shear[i])), cap, anchor), r)
+            for r in study.cases
+            if r.shared.settled
+        ]
         if not rows:
             continue
         use, row = max(rows, key=lambda pair: pair[0])
@@ -106,15 +141,45 @@ def check_anchors(context: Context, study: AnchorStudy) -> Iterator[Finding]:
         hole = context.host.holes.get(anchor.hole or "")
         tail = " It must go on holding the bed." if hole and hole.holds_bed else ""
         where = f"{row.case.lower()}, tray {row.position}"
-        blank = Finding(f"{build}/anchor.{anchor.name}", "anchor", "anchor", (anchor.id,), f"Fixing {anchor.name}", "", "unknown", case=row.case, position=row.position,
-            basis=f"{BOLT_BASIS}; {ROAD_BASIS}", unit="N", demand=max(T, V))  # fmt: skip
-        yield _verdict(context, blank, w, cap.missing, f"{say.force(T)} pull and {say.force(V)} shear, {where}.{tail}", use, cap.tension, cap.shear, cap.rated)
+        blank = Finding(
+            f"{build}/anchor.{anchor.name}",
+            "anchor",
+            "anchor",
+            (anchor.id,),
+            f"Fixing {anchor.name}",
+            "",
+            "unknown",
+            case=row.case,
+            position=row.position,
+            basis=f"{BOLT_BASIS}; {ROAD_BASIS}",
+            unit="N",
+            demand=max(T, V),
+        )
+        yield _verdict(
+            context,
+            blank,
+            w,
+            cap.missing,
+            f"{say.force(T)} pull and {say.force(V)} shear, {where}.{tail}",
+            use,
+            cap.tension,
+            cap.shear,
+            cap.rated,
+        )
     yield from _one_gone(context, study, parts)
 
 
-def _verdict(context: Context, blank: Finding, w: Working, missing: tuple[str, ...], text: str, use: float, T_a: float, V_a: float, rated: float | None) -> Finding:
-    from dataclasses import replace
-
+def _verdict(
+    context: Context,
+    blank: Finding,
+    w: Working,
+    missing: tuple[str, ...],
+    text: str,
+    use: float,
+    T_a: float,
+    V_a: float,
+    rated: float | None,
+) -> Finding:
     if missing:
         names = ", ".join(context.host.dims[name].label.lower() if name in context.host.dims else name for name in missing)
         return replace(blank, sentence=f"{text} What it can take is not known: {names}.", missing=missing, working=w.done())
@@ -126,7 +191,9 @@ def _verdict(context: Context, blank: Finding, w: Working, missing: tuple[str, .
     share_of, state = at_most(use, 1.0)
     by_shear = V_a > 0 and T_a > 0 and w.values["V"] / V_a > w.values["T"] / T_a
     demand = w.values["V"] if by_shear else w.values["T"]
-    return replace(blank, sentence=text, state=state, use=share_of, demand=demand, limit=demand / use if use > 0 else None, working=w.done())
+    return replace(
+        blank, sentence=text, state=state, use=share_of, demand=demand, limit=demand / use if use > 0 else None, working=w.done()
+    )
 
 
 def _one_gone(context: Context, study: AnchorStudy, parts: tuple[str, ...]) -> Iterator[Finding]:
@@ -140,7 +207,11 @@ def _one_gone(context: Context, study: AnchorStudy, parts: tuple[str, ...]) -> I
             use = 9.9
             if shared.settled:
                 shear = np.hypot(shared.shear[:, 0], shared.shear[:, 1])
-                use = max(bolt_use(float(shared.tension[i]), float(shear[i]), caps[i], other) for i, other in enumerate(study.assembly.anchors) if i != gone)
+                use = max(
+                    bolt_use(float(shared.tension[i]), float(shear[i]), caps[i], other)
+                    for i, other in enumerate(study.assembly.anchors)
+                    if i != gone
+                )
             if use > worst:
                 worst, text, case, position = use, anchor.name, row.case, row.position
     w = Working()
@@ -148,5 +219,20 @@ def _one_gone(context: Context, study: AnchorStudy, parts: tuple[str, ...]) -> I
     w.line("use_1", "use / 1.33", "", "1.33 accepted then")
     use, state = at_most(worst, GONE_LIMIT)
     words = f"With {text} gone the worst of the others stands at {worst:.2f} of its working load, {GONE_LIMIT} accepted."
-    yield Finding(f"{study.assembly.id}/anchor.one-gone", "anchor.one-gone", "anchor", parts, "Any one fixing gone", words, state if state != "over" else "note", worst, GONE_LIMIT, "", use,
-        case=case, position=position, basis="1.33 accepted with one fixing gone: common practice; a verdict only where people sleep or ride in front of it", working=w.done())  # fmt: skip
+    yield Finding(
+        f"{study.assembly.id}/anchor.one-gone",
+        "anchor.one-gone",
+        "anchor",
+        parts,
+        "Any one fixing gone",
+        words,
+        state if state != "over" else "note",
+        worst,
+        GONE_LIMIT,
+        "",
+        use,
+        case=case,
+        position=position,
+        basis="1.33 accepted with one fixing gone: common practice; a verdict only where people sleep or ride in front of it",
+        working=w.done(),
+    )

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
 
 from ..context import Context
-from ..finding import Finding, Working, at_most
+from ..finding import Finding, State, Working, at_most
 from .ledger import Axles, Entry, axle_loads, ledger
 
 CAUTION = "Weigh the loaded truck before a long road; tyres may carry less than the axle."
@@ -37,8 +38,21 @@ def _axle(context: Context, rows: list[tuple[str, tuple[Entry, ...], Axles]], wh
                 continue
         ident = f"balance/{which}" + (".out" if name == "out" else "")
         title = f"{which.capitalize()} axle, tray {name}" if len(rows) > 1 else f"{which.capitalize()} axle"
-        blank = Finding(ident, f"axle.{which}", "balance", ("host",), title, "", "unknown", load, rating.kg if rating else None, "kg", position=name,
-            basis="statics of the truck on two axles; rating from the plate", caution=CAUTION)  # fmt: skip
+        blank = Finding(
+            ident,
+            f"axle.{which}",
+            "balance",
+            ("host",),
+            title,
+            "",
+            "unknown",
+            load,
+            rating.kg if rating else None,
+            "kg",
+            position=name,
+            basis="statics of the truck on two axles; rating from the plate",
+            caution=CAUTION,
+        )
         if load is None:
             yield _as(blank, f"Not known without: {_words(context, axles.missing)}.", axles.missing)
             continue
@@ -59,7 +73,13 @@ def _axle(context: Context, rows: list[tuple[str, tuple[Entry, ...], Axles]], wh
         tail = " Provisional: typical empty weights." if axles.provisional else ""
         hangs = ("weights",) if axles.provisional else ()
         if rating is None:
-            yield _as(blank, f"{say.mass(load)} on it; its rating is not known: read it from the plate in the door frame.{tail}", (f"{which} axle rating",), w, hangs)
+            yield _as(
+                blank,
+                f"{say.mass(load)} on it; its rating is not known: read it from the plate in the door frame.{tail}",
+                (f"{which} axle rating",),
+                w,
+                hangs,
+            )
             continue
         use, state = at_most(load, rating.kg)
         yield _as(blank, f"{say.mass(load)} of {say.mass(rating.kg)}, everybody aboard.{tail}", (), w, hangs, use, state)
@@ -68,8 +88,21 @@ def _axle(context: Context, rows: list[tuple[str, tuple[Entry, ...], Axles]], wh
 def _gross(context: Context, entries: tuple[Entry, ...], axles: Axles) -> Finding:
     rating = context.host.survey.weights.gross_rating
     say = context.say
-    blank = Finding("balance/gross", "gross", "balance", ("host",), "Gross weight", "", "unknown", None, rating.kg if rating else None, "kg", position="in",
-        basis="sum of all masses; gross rating from the plate", caution=CAUTION)  # fmt: skip
+    blank = Finding(
+        "balance/gross",
+        "gross",
+        "balance",
+        ("host",),
+        "Gross weight",
+        "",
+        "unknown",
+        None,
+        rating.kg if rating else None,
+        "kg",
+        position="in",
+        basis="sum of all masses; gross rating from the plate",
+        caution=CAUTION,
+    )
     lacking = tuple(name for name in axles.missing if name not in ("wheelbase", "axle_from_front"))
     if lacking:
         return _as(blank, f"Not known without: {_words(context, lacking)}.", lacking)
@@ -79,16 +112,20 @@ def _gross(context: Context, entries: tuple[Entry, ...], axles: Axles) -> Findin
     w.given("m_b", sum(e.kg for e in entries if e.group == "build"), "kg", "builds")
     w.given("m_l", sum(e.kg for e in entries if e.group == "load"), "kg", "carried")
     total = w.line("m", "m_0 + m_c + m_b + m_l", "kg")
-    blank = _plain(blank, total)
+    blank = replace(blank, demand=total)
     hangs = ("weights",) if axles.provisional else ()
     tail = " Provisional: typical empty weights." if axles.provisional else ""
     if rating is None:
-        return _as(blank, f"{say.mass(total)} all told; the gross rating is not known: read it from the plate.{tail}", ("gross rating",), w, hangs)
+        return _as(
+            blank, f"{say.mass(total)} all told; the gross rating is not known: read it from the plate.{tail}", ("gross rating",), w, hangs
+        )
     w.given("m_max", rating.kg, "kg", "gross rating")
     left = w.line("left", "m_max - m", "kg", "payload left")
     use, state = at_most(total, rating.kg)
     words = f"{say.mass(left)} of payload left" if left >= 0 else f"{say.mass(-left)} too much"
-    return _as(blank, f"{say.mass(total)} of {say.mass(rating.kg)}, {words} of {say.mass(rating.kg - empty)}.{tail}", (), w, hangs, use, state)
+    return _as(
+        blank, f"{say.mass(total)} of {say.mass(rating.kg)}, {words} of {say.mass(rating.kg - empty)}.{tail}", (), w, hangs, use, state
+    )
 
 
 def _lean(context: Context, home: Axles, out: Axles) -> Iterator[Finding]:
@@ -96,28 +133,54 @@ def _lean(context: Context, home: Axles, out: Axles) -> Iterator[Finding]:
         return
     say, track = context.say, context.host.mm("track")
     text = f"Tray out takes {say.mass(home.front - out.front)} off the front axle, {say.mass(out.front)} stay on it."
-    yield Finding("balance/front.light", "front.light", "balance", ("host",), "Front axle with the tray out", text, "note", out.front, None, "kg", position="out", basis="statics of the truck on two axles")
+    yield Finding(
+        "balance/front.light",
+        "front.light",
+        "balance",
+        ("host",),
+        "Front axle with the tray out",
+        text,
+        "note",
+        out.front,
+        None,
+        "kg",
+        position="out",
+        basis="statics of the truck on two axles",
+    )
     if track:
         w = Working()
         w.given("y", home.y, "mm", "centre of all masses, right of the centre line")
         w.given("T", track, "mm", "track")
         right = w.line("right", "100 * (0.5 + y / T)", "%", "of the total on the right wheels")
         side = "right" if right >= 50 else "left"
-        yield Finding("balance/lean", "lean", "balance", ("host",), "Side to side", f"{max(right, 100 - right):.1f} % on the {side} wheels.", "note", right, None, "%",
-            position="in", basis="statics across the track; the empty vehicle taken as even", working=w.done())  # fmt: skip
+        yield Finding(
+            "balance/lean",
+            "lean",
+            "balance",
+            ("host",),
+            "Side to side",
+            f"{max(right, 100 - right):.1f} % on the {side} wheels.",
+            "note",
+            right,
+            None,
+            "%",
+            position="in",
+            basis="statics across the track; the empty vehicle taken as even",
+            working=w.done(),
+        )
 
 
 def _words(context: Context, names: tuple[str, ...]) -> str:
     return ", ".join(context.host.dims[name].label.lower() if name in context.host.dims else name for name in names)
 
 
-def _plain(finding: Finding, demand: float) -> Finding:
-    from dataclasses import replace
-
-    return replace(finding, demand=demand)
-
-
-def _as(finding: Finding, sentence: str, missing: tuple[str, ...], w: Working | None = None, hangs: tuple[str, ...] = (), use: float | None = None, state: str = "unknown") -> Finding:  # fmt: skip
-    from dataclasses import replace
-
-    return replace(finding, sentence=sentence, missing=missing, working=w.done() if w else (), hangs_on=hangs, use=use, state=state)  # type: ignore[arg-type]
+def _as(
+    finding: Finding,
+    sentence: str,
+    missing: tuple[str, ...],
+    w: Working | None = None,
+    hangs: tuple[str, ...] = (),
+    use: float | None = None,
+    state: State = "unknown",
+) -> Finding:
+    return replace(finding, sentence=sentence, missing=missing, working=w.done() if w else (), hangs_on=hangs, use=use, state=state)

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
 
 from ..cases import ROAD_BASIS, road_cases
 from ..constants import G
 from ..context import Context
-from ..finding import Finding, Working, at_most, unknown
+from ..finding import Finding, State, Working, at_most, unknown
 from .place import Placed, overlap
 
 RETENTION_DOWN = 0.5
@@ -18,9 +19,25 @@ def check_places(context: Context) -> Iterator[Finding]:
     """Things without a surface, without room, over the edge, or in each other."""
     plan, say = context.plan, context.say
     for thing in plan.homeless:
-        yield Finding(f"thing/{thing.id}/place", "place", "carry", (f"thing/{thing.id}",), f"{thing.name} has no place", f"There is no “{thing.on}” in this job; put it on a tray.", "over")
+        yield Finding(
+            f"thing/{thing.id}/place",
+            "place",
+            "carry",
+            (f"thing/{thing.id}",),
+            f"{thing.name} has no place",
+            f"There is no “{thing.on}” in this job; put it on a tray.",
+            "over",
+        )
     for thing in plan.no_room:
-        yield Finding(f"thing/{thing.id}/place", "place", "carry", (f"thing/{thing.id}",), f"{thing.name} finds no room", "The surface is full. Turn it, move others together, or leave something behind.", "over")
+        yield Finding(
+            f"thing/{thing.id}/place",
+            "place",
+            "carry",
+            (f"thing/{thing.id}",),
+            f"{thing.name} finds no room",
+            "The surface is full. Turn it, move others together, or leave something behind.",
+            "over",
+        )
     full = {thing.id for thing in plan.no_room}
     for i, a in enumerate(plan.placed):
         if a.thing.id in full:
@@ -28,13 +45,33 @@ def check_places(context: Context) -> Iterator[Finding]:
         long, wide = a.surface.size
         out = max(a.size[0] / 2 - a.x, a.x + a.size[0] / 2 - long, abs(a.y) + a.size[1] / 2 - wide / 2)
         if out > 1e-6:
-            yield Finding(f"thing/{a.thing.id}/edge", "edge", "carry", (f"thing/{a.thing.id}",), f"{a.thing.name} over the edge",
-                f"It stands {say.length(out)} over the edge of the {a.surface.label}.", "over", out, 0.0, "mm")  # fmt: skip
+            yield Finding(
+                f"thing/{a.thing.id}/edge",
+                "edge",
+                "carry",
+                (f"thing/{a.thing.id}",),
+                f"{a.thing.name} over the edge",
+                f"It stands {say.length(out)} over the edge of the {a.surface.label}.",
+                "over",
+                out,
+                0.0,
+                "mm",
+            )
         for b in plan.placed[i + 1 :]:
             depth = overlap(a, b) if b.surface.id == a.surface.id and b.thing.id not in full else 0.0
             if depth > 1e-6:
-                yield Finding(f"thing/{a.thing.id}/overlap.{b.thing.id}", "overlap.things", "carry", (f"thing/{a.thing.id}", f"thing/{b.thing.id}"),
-                    f"{a.thing.name} and {b.thing.name} stand in each other", f"They overlap by {say.length(depth)}.", "over", depth, 0.0, "mm")  # fmt: skip
+                yield Finding(
+                    f"thing/{a.thing.id}/overlap.{b.thing.id}",
+                    "overlap.things",
+                    "carry",
+                    (f"thing/{a.thing.id}", f"thing/{b.thing.id}"),
+                    f"{a.thing.name} and {b.thing.name} stand in each other",
+                    f"They overlap by {say.length(depth)}.",
+                    "over",
+                    depth,
+                    0.0,
+                    "mm",
+                )
 
 
 def check_held(context: Context) -> Iterator[Finding]:
@@ -47,26 +84,62 @@ def _held(context: Context, item: Placed) -> Finding:
     cases = {case.name: case.g for case in road_cases(context.design.loads)}
     sideways = max(((abs(g[0]) + abs(g[1]), name) for name, g in cases.items() if name not in ("Bump", "Rebound")), default=(0.0, ""))
     hold, say = item.thing.hold, context.say
-    blank = Finding(f"thing/{item.thing.id}/held", "held", "carry", (f"thing/{item.thing.id}",), f"{item.thing.name} stays put", "", "unknown",
-        case=sideways[1], position="in", basis=ROAD_BASIS)  # fmt: skip
+    blank = Finding(
+        f"thing/{item.thing.id}/held",
+        "held",
+        "carry",
+        (f"thing/{item.thing.id}",),
+        f"{item.thing.name} stays put",
+        "",
+        "unknown",
+        case=sideways[1],
+        position="in",
+        basis=ROAD_BASIS,
+    )
     w = Working()
-    W = w.given("W", item.mass * G, "N", f"{item.mass:.1f} kg")
+    w.given("W", item.mass * G, "N", f"{item.mass:.1f} kg")
     if hold.by == "weight":
         r = w.given("r", cases["Rebound"][2], "g", "net upward in Rebound, weight already taken off")
         up = w.line("F", "r * W", "N", "lifts it, nothing holds it")
-        return _as(blank, f"Held by its weight alone: rebound lifts it with {say.force(up)}. Strap it down.", "over", w, up, 0.0, None, "Rebound")
+        return _as(
+            blank, f"Held by its weight alone: rebound lifts it with {say.force(up)}. Strap it down.", "over", w, up, 0.0, None, "Rebound"
+        )
     if hold.by == "friction":
         if hold.friction is None:
-            return unknown(_as(blank, "Friction is not known until it is tried: tilt the loaded deck and note the slope where it slides.", "unknown", w, None, None, None), "friction")
+            return unknown(
+                _as(
+                    blank,
+                    "Friction is not known until it is tried: tilt the loaded deck and note the slope where it slides.",
+                    "unknown",
+                    w,
+                    None,
+                    None,
+                    None,
+                ),
+                "friction",
+            )
         w.given("mu", hold.friction, "", "as given")
         w.given("a", sideways[0], "g", sideways[1])
         have = w.line("F", "mu * W * n", "N", "with half the weight on rough ground", n=RETENTION_DOWN)
         need = w.line("H", "a * W", "N")
         use, state = at_most(need, have)
-        return _as(blank, f"Friction gives {say.force(have)} where {sideways[1].lower()} asks {say.force(need)}.", state, w, need, have, use)
+        return _as(
+            blank, f"Friction gives {say.force(have)} where {sideways[1].lower()} asks {say.force(need)}.", state, w, need, have, use
+        )
     if hold.by == "straps":
         if hold.strap_rating is None:
-            return unknown(_as(blank, "Working load of its straps is not known: read it from the tag (breaking load is three times that).", "unknown", w, None, None, None), "strap rating")
+            return unknown(
+                _as(
+                    blank,
+                    "Working load of its straps is not known: read it from the tag (breaking load is three times that).",
+                    "unknown",
+                    w,
+                    None,
+                    None,
+                    None,
+                ),
+                "strap rating",
+            )
         n = w.given("n", hold.straps, "", "straps")
         w.given("S", hold.strap_rating.kg * G, "N", "working load of one")
         k = 1.0 if hold.over else 0.5
@@ -77,9 +150,20 @@ def _held(context: Context, item: Placed) -> Finding:
         lift = w.line("use_up", "F_up / A", "")
         if lift > use:
             use, state = lift, at_most(r, have)[1]
-        return _as(blank, f"{n:.0f} straps hold {say.force(have)} together where {say.force(max(need, r))} is needed.", state, w, max(need, r), have, use)
+        return _as(
+            blank,
+            f"{n:.0f} strap{'' if n == 1 else 's together'} hold{'s' if n == 1 else ''} {say.force(have)} where {say.force(max(need, r))} is needed.",
+            state,
+            w,
+            max(need, r),
+            have,
+            use,
+        )
     if hold.rating is None:
-        return unknown(_as(blank, "Rating of its bolts or bracket is not known: give what one holds.", "unknown", w, None, None, None), "bracket rating")
+        return unknown(
+            _as(blank, "Rating of its bolts or bracket is not known: give what one holds.", "unknown", w, None, None, None),
+            "bracket rating",
+        )
     have = w.given("B", hold.rating.kg * G, "N", "bracket, as given")
     w.given("a", max(sideways[0], cases["Rebound"][2]), "g", "worst of the road cases")
     need = w.line("H", "a * W", "N")
@@ -87,9 +171,9 @@ def _held(context: Context, item: Placed) -> Finding:
     return _as(blank, f"Bracket holds {say.force(have)} where {say.force(need)} is asked.", state, w, need, have, use)
 
 
-def _as(finding: Finding, sentence: str, state: str, w: Working, demand: float | None, limit: float | None, use: float | None, case: str = "") -> Finding:
-    from dataclasses import replace
-
-    return replace(finding, sentence=sentence, state=state, working=w.done(), demand=demand, limit=limit, unit="N", use=use, case=case or finding.case)  # type: ignore[arg-type]
-
-
+def _as(
+    finding: Finding, sentence: str, state: State, w: Working, demand: float | None, limit: float | None, use: float | None, case: str = ""
+) -> Finding:
+    return replace(
+        finding, sentence=sentence, state=state, working=w.done(), demand=demand, limit=limit, unit="N", use=use, case=case or finding.case
+    )

@@ -73,7 +73,7 @@ class LoadOut(Record):
 
     @model_validator(mode="after")
     def _own_ids(self) -> LoadOut:
-        ids = [item.id for item in (*self.things, *self.crew)]
+        ids = [thing.id for thing in self.things] + [rider.id for rider in self.crew]
         if len(set(ids)) != len(ids):
             raise ValueError("two things have the same id; give each its own")
         return self

@@ -68,9 +68,7 @@ def _free_spot(size: tuple[float, float, float], surface: Surface, taken: Sequen
         for x in xs:
             if x + size[0] / 2 > long + 1e-6:
                 break
-            clear = all(
-                abs(p.x - x) >= (p.size[0] + size[0]) / 2 - 1e-6 or abs(p.y - y) >= (p.size[1] + size[1]) / 2 - 1e-6 for p in taken
-            )
+            clear = all(abs(p.x - x) >= (p.size[0] + size[0]) / 2 - 1e-6 or abs(p.y - y) >= (p.size[1] + size[1]) / 2 - 1e-6 for p in taken)
             if clear:
                 return x, y
     return None

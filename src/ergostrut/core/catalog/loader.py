@@ -44,11 +44,21 @@ def load(texts: Mapping[str, str]) -> Catalog:
         metals = {row["id"]: Metal(**row) for row in materials["metal"]}
         panels = {row["id"]: Panel(**row) for row in materials["panel"]}
         sheets = {
-            row["id"]: Sheet(row["id"], row["label"], panels[row["material"]], row["t"], tuple(row["E"]), tuple(row["f"]), tuple(row["size"]), row["price"])
+            row["id"]: Sheet(
+                row["id"],
+                row["label"],
+                panels[row["material"]],
+                row["t"],
+                tuple(row["E"]),
+                tuple(row["f"]),
+                tuple(row["size"]),
+                row["price"],
+            )
             for row in data["sheets.toml"]["sheet"]
         }
         threads = {
-            row["id"]: Thread(row["id"], row["d"], row["pitch"] if "pitch" in row else 25.4 / row["tpi"], "pitch" in row) for row in hardware["thread"]
+            row["id"]: Thread(row["id"], row["d"], row["pitch"] if "pitch" in row else 25.4 / row["tpi"], "pitch" in row)
+            for row in hardware["thread"]
         }
         return Catalog(
             version=hashlib.sha256("".join(texts[name] for name in TEXTS).encode()).hexdigest()[:12],

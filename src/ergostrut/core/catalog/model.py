@@ -97,8 +97,6 @@ class Part:
     price: float
 
 
-
-
 @dataclass(frozen=True)
 class Catalog:
     """Everything by id. ``version`` is a digest of the texts it was read from."""

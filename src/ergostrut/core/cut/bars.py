@@ -78,7 +78,13 @@ def plan_bars(pieces: Sequence[tuple[str, float]], stock: Mapping[float, float],
     least = min(stock.values()) or 1.0
     cost = np.array([stock[bar] + 1e-5 * least for bar, _ in columns])
     A = np.array([pattern for _, pattern in columns], dtype=float).T
-    solved = milp(cost, constraints=LinearConstraint(A, lb=np.array(counts, dtype=float)), integrality=np.ones(len(columns)), bounds=Bounds(0, np.inf), options={"time_limit": SECONDS, "mip_rel_gap": 0.0})
+    solved = milp(
+        cost,
+        constraints=LinearConstraint(A, lb=np.array(counts, dtype=float)),
+        integrality=np.ones(len(columns), dtype=np.uint8),
+        bounds=Bounds(0, np.inf),
+        options={"time_limit": SECONDS, "mip_rel_gap": 0.0},
+    )
     if solved.x is None:
         chosen = _one_by_one(columns, counts)
         proven, gap = False, 1.0

@@ -41,7 +41,7 @@ def pieces(context: Context) -> tuple[Piece, ...]:
     kg: dict[tuple[str, str, float, float | None], float] = {}
     for build in context.builds:
         for member in build.members:
-            key = (member.role, member.section.id, round(member.length, 2), None)
+            key: tuple[str, str, float, float | None] = (member.role, member.section.id, round(member.length, 2), None)
             groups.setdefault(key, []).append(member.id)
             kg[key] = member.mass
         for panel in build.panels:
@@ -50,8 +50,8 @@ def pieces(context: Context) -> tuple[Piece, ...]:
             kg[pkey] = panel.mass
     found = []
     used: dict[str, int] = {}
-    for key, parts in groups.items():
-        role, stock, length, width = key
+    for row, parts in groups.items():
+        role, stock, length, width = row
         letter = _LETTERS.get(role, role[:1].upper())
         used[letter] = used.get(letter, 0) + 1
         if width is None:
@@ -60,5 +60,18 @@ def pieces(context: Context) -> tuple[Piece, ...]:
         else:
             sheet = context.catalog.sheets[stock]
             label, price = sheet.label, price_of(context, stock, sheet.price) * length * width / (sheet.size[0] * sheet.size[1])
-        found.append(Piece(f"{letter}{used[letter]}", tuple(parts), role, stock, label, length, width, "square, both ends" if width is None else "square", kg[key], price))
+        found.append(
+            Piece(
+                f"{letter}{used[letter]}",
+                tuple(parts),
+                role,
+                stock,
+                label,
+                length,
+                width,
+                "square, both ends" if width is None else "square",
+                kg[row],
+                price,
+            )
+        )
     return tuple(found)

@@ -75,15 +75,36 @@ def cut_plan(context: Context) -> CutPlan:
         bars.append(BarGroup(stock, section.label, plan, len(plan.bars), plan.cost))
         if plan.too_long:
             names = ", ".join(sorted(set(plan.too_long)))
-            findings.append(Finding(f"cut/{stock}", "cut.too-long", "cut", tuple(p for row in rows if row.mark in plan.too_long for p in row.parts), f"{names} longer than any bar",
-                f"{section.label} is sold in {context.say.length(max(section.stock))} at most.", "over"))  # fmt: skip
+            findings.append(
+                Finding(
+                    f"cut/{stock}",
+                    "cut.too-long",
+                    "cut",
+                    tuple(p for row in rows if row.mark in plan.too_long for p in row.parts),
+                    f"{names} longer than any bar",
+                    f"{section.label} is sold in {context.say.length(max(section.stock))} at most.",
+                    "over",
+                )
+            )
         else:
             waste = sum(bar.left for bar in plan.bars)
             bought = sum(bar.stock for bar in plan.bars)
             words = "proven least cost" if plan.proven else f"within {100 * plan.gap:.1f} % of the least"
-            findings.append(Finding(f"cut/{stock}", "cut.bars", "cut", tuple(p for row in rows if row.stock == stock for p in row.parts), f"Bars of {section.label}",
-                f"{len(plan.bars)} to buy, {context.say.length(waste)} left over, {words}.", "holds" if plan.proven else "note", waste, bought, "mm",
-                basis="whole numbers of cutting patterns, HiGHS"))  # fmt: skip
+            findings.append(
+                Finding(
+                    f"cut/{stock}",
+                    "cut.bars",
+                    "cut",
+                    tuple(p for row in rows if row.stock == stock for p in row.parts),
+                    f"Bars of {section.label}",
+                    f"{len(plan.bars)} to buy, {context.say.length(waste)} left over, {words}.",
+                    "holds" if plan.proven else "note",
+                    waste,
+                    bought,
+                    "mm",
+                    basis="whole numbers of cutting patterns, HiGHS",
+                )
+            )
     sheets: list[SheetGroup] = []
     for stock in dict.fromkeys(row.stock for row in rows if row.width is not None):
         sheet = context.catalog.sheets[stock]
@@ -94,9 +115,27 @@ def cut_plan(context: Context) -> CutPlan:
             fits = fits and each is not None
             count += (each or 0) * row.count
         if not fits:
-            findings.append(Finding(f"cut/{stock}", "cut.too-large", "cut", tuple(p for row in own for p in row.parts), f"Deck larger than a sheet of {sheet.label}",
-                f"One sheet is {context.say.length(sheet.size[0])} x {context.say.length(sheet.size[1])}; make the deck in two panels meeting over a rib.", "over"))  # fmt: skip
-        sheets.append(SheetGroup(stock, sheet.label, sheet.size, count, count * price_of(context, stock, sheet.price), tuple((row.mark, row.length, row.width or 0.0) for row in own for _ in row.parts)))
+            findings.append(
+                Finding(
+                    f"cut/{stock}",
+                    "cut.too-large",
+                    "cut",
+                    tuple(p for row in own for p in row.parts),
+                    f"Deck larger than a sheet of {sheet.label}",
+                    f"One sheet is {context.say.length(sheet.size[0])} x {context.say.length(sheet.size[1])}; make the deck in two panels meeting over a rib.",
+                    "over",
+                )
+            )
+        sheets.append(
+            SheetGroup(
+                stock,
+                sheet.label,
+                sheet.size,
+                count,
+                count * price_of(context, stock, sheet.price),
+                tuple((row.mark, row.length, row.width or 0.0) for row in own for _ in row.parts),
+            )
+        )
     hardware = _hardware(context)
     price = sum(g.price for g in bars) + sum(s.price for s in sheets) + sum(h.price for h in hardware)
     return CutPlan(rows, tuple(bars), tuple(sheets), hardware, price, tuple(findings))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Mapping
 
 from ..carry.place import Placed
@@ -66,7 +67,16 @@ def _build(report: Report, build: Assembly, view: str, travel: float, states: Ma
     for panel in build.panels:
         dx, (x, y, z), (lx, ly) = _shift(build, panel.body, travel), panel.origin, panel.size
         if view == "plan":
-            found.append(Path(((x + dx, y), (x + dx + lx, y), (x + dx + lx, y + ly), (x + dx, y + ly)), "swept", True, panel.id, panel.sheet.label, states.get(panel.id)))
+            found.append(
+                Path(
+                    ((x + dx, y), (x + dx + lx, y), (x + dx + lx, y + ly), (x + dx, y + ly)),
+                    "swept",
+                    True,
+                    panel.id,
+                    panel.sheet.label,
+                    states.get(panel.id),
+                )
+            )
         elif view == "side":
             found.append(rect(x + dx, z, x + dx + lx, z + panel.sheet.t, "deck", panel.id, panel.sheet.label, states.get(panel.id)))
         else:
@@ -77,9 +87,31 @@ def _build(report: Report, build: Assembly, view: str, travel: float, states: Ma
             if view == "side":
                 found.append(Circle((x, pair.z), pair.diameter / 2, "roller", pair.id, "roller", states.get(pair.id)))
             elif view == "plan":
-                found += [rect(x - pair.diameter / 2, s * pair.y - pair.width / 2, x + pair.diameter / 2, s * pair.y + pair.width / 2, "roller", pair.id, "roller") for s in (-1, 1)]
+                found += [
+                    rect(
+                        x - pair.diameter / 2,
+                        s * pair.y - pair.width / 2,
+                        x + pair.diameter / 2,
+                        s * pair.y + pair.width / 2,
+                        "roller",
+                        pair.id,
+                        "roller",
+                    )
+                    for s in (-1, 1)
+                ]
             else:
-                found += [rect(s * pair.y - pair.width / 2, pair.z - pair.diameter / 2, s * pair.y + pair.width / 2, pair.z + pair.diameter / 2, "roller", pair.id, "roller") for s in (-1, 1)]
+                found += [
+                    rect(
+                        s * pair.y - pair.width / 2,
+                        pair.z - pair.diameter / 2,
+                        s * pair.y + pair.width / 2,
+                        pair.z + pair.diameter / 2,
+                        "roller",
+                        pair.id,
+                        "roller",
+                    )
+                    for s in (-1, 1)
+                ]
     if view == "plan":
         found += [Circle((a.x, a.y), 9, "fixing", a.id, f"fixing {a.name}", states.get(a.id)) for a in build.anchors]
     return found
@@ -96,7 +128,9 @@ def _forces(study: Study) -> list[Primitive]:
     slide = study.slide
     rows: list[Primitive] = []
     if rear > 0:
-        rows.append(Arrow((slide.carrying.x, slide.carrying.z - slide.carrying.diameter / 2), (0, 1), rear / top, rear, "on the tailgate pair"))
+        rows.append(
+            Arrow((slide.carrying.x, slide.carrying.z - slide.carrying.diameter / 2), (0, 1), rear / top, rear, "on the tailgate pair")
+        )
     x, r = slide.hold_down.x + study.travel, slide.hold_down.diameter / 2
     if up > 0:
         rows.append(Arrow((x, slide.hold_down.z + r), (0, -1), up / top, up, "hold-down"))
@@ -105,7 +139,9 @@ def _forces(study: Study) -> list[Primitive]:
     return rows
 
 
-def frame_views(report: Report, study: Study | None, travel: float, states: Mapping[str, State], masses: Mapping[str, str]) -> tuple[View, ...]:
+def frame_views(
+    report: Report, study: Study | None, travel: float, states: Mapping[str, State], masses: Mapping[str, str]
+) -> tuple[View, ...]:
     """Plan, side and rear of every build; ``states`` colours parts, ``masses`` labels things."""
     host, views = report.context.host, []
     for name, shapes in (("plan", plan_shapes), ("side", side_shapes), ("rear", rear_shapes)):
@@ -142,7 +178,9 @@ def _side_dims(report: Report, study: Study | None, travel: float, box: tuple[fl
         if travel > 1:
             top = report.context.host.shape("depth") + 60
             rows.append(Dimension((x1 - travel, top), (x1, top), "h", "above", 1, travel, "out", f"travel:{build.motions[0].id}"))
-        rows.append(Dimension((x1, 0), (x1, deck.origin[2] + deck.sheet.t), "v", "right", 1, deck.origin[2] + deck.sheet.t, "Deck top above floor"))
+        rows.append(
+            Dimension((x1, 0), (x1, deck.origin[2] + deck.sheet.t), "v", "right", 1, deck.origin[2] + deck.sheet.t, "Deck top above floor")
+        )
     return rows
 
 
@@ -154,10 +192,22 @@ def _plan_dims(report: Report, travel: float, box: tuple[float, float, float, fl
         rows.append(Dimension((x0, y0), (x0 + deck.size[0], y0), "h", "below", 1, deck.size[0], "Tray length", f"/builds/{i}/tray_length"))
         rows.append(Dimension((box[2], -half), (box[2], half), "v", "right", 1, deck.size[1], "Tray width", f"/builds/{i}/tray_width"))
         if travel <= 0:
-            rows.append(Dimension((0, box[3]), (deck.origin[0], box[3]), "h", "above", 1, deck.origin[0], "Front gap", f"/builds/{i}/front_gap"))
+            rows.append(
+                Dimension((0, box[3]), (deck.origin[0], box[3]), "h", "above", 1, deck.origin[0], "Front gap", f"/builds/{i}/front_gap")
+            )
         ribs = [m for m in build.members if m.role in ("end rib", "mid rib")]
-        for a, b in zip(ribs, ribs[1:], strict=False):
-            rows.append(Dimension((a.a[0] + travel, box[3]), (b.a[0] + travel, box[3]), "h", "above", 1 if travel > 0 else 2, b.a[0] - a.a[0], "Rib to rib"))
+        for a, b in itertools.pairwise(ribs):
+            rows.append(
+                Dimension(
+                    (a.a[0] + travel, box[3]),
+                    (b.a[0] + travel, box[3]),
+                    "h",
+                    "above",
+                    1 if travel > 0 else 2,
+                    b.a[0] - a.a[0],
+                    "Rib to rib",
+                )
+            )
     return rows
 
 
@@ -170,7 +220,9 @@ def _rear_dims(report: Report) -> list[Primitive]:
         rows.append(Dimension((-half, 0), (half, 0), "h", "below", 1, deck.size[1], "Tray width", f"/builds/{i}/tray_width"))
         wells = host.mm("width_between_wells")
         if wells is not None:
-            rows.append(Dimension((-wells / 2, 0), (wells / 2, 0), "h", "below", 2, wells, "Between wells", "/host/dims/width_between_wells"))
+            rows.append(
+                Dimension((-wells / 2, 0), (wells / 2, 0), "h", "below", 2, wells, "Between wells", "/host/dims/width_between_wells")
+            )
         edge = host.shape("width_at_rails") / 2
         rows.append(Dimension((edge, 0), (edge, slide.rail_underside), "v", "right", 1, slide.rail_underside, "Rail underside"))
         rows.append(Dimension((edge, 0), (edge, deck.origin[2] + deck.sheet.t), "v", "right", 2, deck.origin[2] + deck.sheet.t, "Deck top"))

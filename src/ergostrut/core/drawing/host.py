@@ -10,14 +10,21 @@ from .model import Circle, Dimension, Label, Path, Point2, Primitive, View, box_
 WHEEL = 390.0
 
 
-def _dim(host: Host, name: str, a: Point2, b: Point2, axis: Literal["h", "v"], side: Literal["below", "above", "left", "right"], row: int) -> Dimension:
+def _dim(
+    host: Host, name: str, a: Point2, b: Point2, axis: Literal["h", "v"], side: Literal["below", "above", "left", "right"], row: int
+) -> Dimension:
     taken = host.dims[name]
     return Dimension(a, b, axis, side, row, taken.mm, taken.label, f"/host/dims/{name}", taken.state if taken.mm is not None else "missing")
 
 
 def plan_shapes(host: Host) -> list[Primitive]:
     """Floor, sides, wells, gate line, holes; the front at the left, the right side up."""
-    L, Wr, Wa, Wb = host.shape("floor_length"), host.shape("width_at_rails"), host.shape("width_above_wells"), host.shape("width_between_wells")
+    L, Wr, Wa, Wb = (
+        host.shape("floor_length"),
+        host.shape("width_at_rails"),
+        host.shape("width_above_wells"),
+        host.shape("width_between_wells"),
+    )
     s, n = host.shape("well_start"), host.shape("well_length")
     wide = max(Wr, Wa) / 2
     found: list[Primitive] = [rect(0, -wide, L, wide, "host")]
@@ -27,7 +34,9 @@ def plan_shapes(host: Host) -> list[Primitive]:
     to_gate, thick = host.shape("length_to_gate"), host.shape("gate_thickness")
     found.append(rect(to_gate - thick, -wide, to_gate, wide, "ghost", "host/gate", "closed gate"))
     found.append(rect(L, -wide * 0.96, L + host.shape("gate_length"), wide * 0.96, "host-faint", "host/gate", "lowered gate"))
-    found += [Circle((hole.x, hole.y), 12, "fixing", f"host/hole/{hole.name}", f"{hole.name}, {hole.thread}") for hole in host.holes.values()]
+    found += [
+        Circle((hole.x, hole.y), 12, "fixing", f"host/hole/{hole.name}", f"{hole.name}, {hole.thread}") for hole in host.holes.values()
+    ]
     return found
 
 
@@ -89,7 +98,9 @@ def host_views(host: Host) -> tuple[View, ...]:
         _dim(host, "axle_from_front", (0, ground), (axle, ground), "h", "below", 1),
         _dim(host, "wheelbase", (axle - host.shape("wheelbase"), ground), (axle, ground), "h", "below", 2),
         _dim(host, "gate_thickness", (to_gate - host.shape("gate_thickness"), D), (to_gate, D), "h", "above", 1),
-        _dim(host, "gate_rise", (L + host.shape("gate_length"), 0), (L + host.shape("gate_length"), host.shape("gate_rise")), "v", "right", 1),
+        _dim(
+            host, "gate_rise", (L + host.shape("gate_length"), 0), (L + host.shape("gate_length"), host.shape("gate_rise")), "v", "right", 1
+        ),
         _dim(host, "cover_height", (0, 0), (0, host.shape("cover_height")), "v", "left", 1),
         _dim(host, "floor_thickness", (0, -host.shape("floor_thickness")), (0, 0), "v", "left", 2),
     ]

@@ -12,7 +12,24 @@ from typing import Literal
 from ..finding import State
 
 Point2 = tuple[float, float]
-Role = Literal["host", "host-faint", "ghost", "member", "member-far", "deck", "thing", "roller", "base", "fixing", "force", "load", "line", "swept", "ground", "bent"]
+Role = Literal[
+    "host",
+    "host-faint",
+    "ghost",
+    "member",
+    "member-far",
+    "deck",
+    "thing",
+    "roller",
+    "base",
+    "fixing",
+    "force",
+    "load",
+    "line",
+    "swept",
+    "ground",
+    "bent",
+]
 ViewName = Literal["plan", "side", "rear", "beam"]
 
 

@@ -45,9 +45,14 @@ def member_uses(study: Study, case: str | None) -> tuple[MemberUse, ...]:
         before = found.get(piece.member.id)
         if before is None or use > before.use:
             found[piece.member.id] = MemberUse(
-                piece.member.id, piece.member.role, piece.member.section.label, use, state_of_use(use), study.solved[rows[int(c)]].case.name,
+                piece.member.id,
+                piece.member.role,
+                piece.member.section.label,
+                use,
+                state_of_use(use),
+                study.solved[rows[int(c)]].case.name,
                 piece.offset + float(study.forces.s[piece.index, k]),
-            )  # fmt: skip
+            )
     return tuple(sorted(found.values(), key=lambda row: -row.use))
 
 
@@ -69,15 +74,34 @@ def proof_views(study: Study, case: str, states: Mapping[str, State]) -> tuple[t
     side: list[Primitive] = []
     left = tray.rails[0]
     depth = left.section.properties.width if left.flat else left.section.properties.depth
-    side.append(rect(left.a[0] + study.travel, z - depth / 2, left.b[0] + study.travel, z + depth / 2, "member", left.id, left.section.label, states.get(left.id)))
+    side.append(
+        rect(
+            left.a[0] + study.travel,
+            z - depth / 2,
+            left.b[0] + study.travel,
+            z + depth / 2,
+            "member",
+            left.id,
+            left.section.label,
+            states.get(left.id),
+        )
+    )
     for pair, x in ((slide.carrying, tray.x_rear), (slide.hold_down, tray.x_front)):
         side.append(Circle((x, pair.z), pair.diameter / 2, "roller", pair.id, "roller"))
     item = next((item for item in study.solved if item.case.name == case), None)
     scale = 1.0
     if item is not None:
-        x, drop = rail_line(study, item, 0)
+        along_x, drop = rail_line(study, item, 0)
         scale = _scale(float(np.max(np.abs(drop))), left.length)
-        side.append(Path(tuple((float(a), z + float(b) * scale) for a, b in zip(x, drop, strict=True)), "bent", False, left.id, f"bent line, {scale:g} times"))
+        side.append(
+            Path(
+                tuple((float(a), z + float(b) * scale) for a, b in zip(along_x, drop, strict=True)),
+                "bent",
+                False,
+                left.id,
+                f"bent line, {scale:g} times",
+            )
+        )
         rear = item.rest(tray.model, "rear roller")[0]
         down, up = item.rest(tray.model, "on the lower rail")[0], item.rest(tray.model, "under the upper rail")[0]
         keeper = item.rest(tray.model, "keeper")[0]
@@ -100,15 +124,33 @@ def proof_views(study: Study, case: str, states: Mapping[str, State]) -> tuple[t
         lengthwise = member.role == "side rail"
         (x0, y0, _), (x1, y1, _) = member.a, member.b
         x0, x1 = x0 + study.travel, x1 + study.travel
-        shape = rect(x0, y0 - w / 2, x1, y0 + w / 2, "member", member.id, member.section.label, states.get(member.id)) if lengthwise else rect(
-            x0 - w / 2, y0, x0 + w / 2, y1, "member", member.id, member.section.label, states.get(member.id)
-        )  # fmt: skip
+        shape = (
+            rect(x0, y0 - w / 2, x1, y0 + w / 2, "member", member.id, member.section.label, states.get(member.id))
+            if lengthwise
+            else rect(x0 - w / 2, y0, x0 + w / 2, y1, "member", member.id, member.section.label, states.get(member.id))
+        )
         plan.append(shape)
     for patch in tray.patches:
         if patch.name != "deck":
             x, y, (lx, ly) = patch.x + study.travel, patch.y, patch.size
             plan += [rect(x - lx / 2, y - ly / 2, x + lx / 2, y + ly / 2, "ghost", "", patch.name), Label((x, y), patch.name)]
     for sign in (-1, 1):
-        plan.append(Path(((tray.x_rear, sign * slide.carrying.y * 0.9), (tray.x_rear, sign * (slide.carrying.y + 60))), "line", False, slide.carrying.id, "carrying roller"))
-        plan.append(Path(((tray.x_front, sign * slide.carrying.y * 0.9), (tray.x_front, sign * (slide.carrying.y + 60))), "line", False, slide.hold_down.id, "hold-down roller"))
+        plan.append(
+            Path(
+                ((tray.x_rear, sign * slide.carrying.y * 0.9), (tray.x_rear, sign * (slide.carrying.y + 60))),
+                "line",
+                False,
+                slide.carrying.id,
+                "carrying roller",
+            )
+        )
+        plan.append(
+            Path(
+                ((tray.x_front, sign * slide.carrying.y * 0.9), (tray.x_front, sign * (slide.carrying.y + 60))),
+                "line",
+                False,
+                slide.hold_down.id,
+                "hold-down roller",
+            )
+        )
     return (View("side", box, tuple(side)), View("plan", box_of(plan), tuple(plan))), scale

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import replace
 
 from ..context import Context
 from ..finding import COMMON_PRACTICE, Finding, Working, at_least
@@ -37,7 +38,7 @@ def clearance(
     blank = Finding(ident, check, "frame", parts, title, "", "unknown", minimum=True, unit="mm", position=position, basis=COMMON_PRACTICE)
     if missing:
         names = ", ".join(host.dims[name].label.lower() for name in missing)
-        return _as(blank, sentence=f"Not known until measured: {names}.", missing=missing)
+        return replace(blank, sentence=f"Not known until measured: {names}.", missing=missing)
     w = Working()
     for sym, name in dims.items():
         taken = host.dims[name]
@@ -52,15 +53,15 @@ def clearance(
     if loose and abs(have - need) < slack:
         w.say(f"Tolerance of what is typical, not measured: {slack:.0f} mm, more than the {abs(have - need):.0f} mm at stake.")
         names = ", ".join(taken.label.lower() for taken in loose)
-        return _as(
-            blank, sentence=f"{what} {say.length(have)}, but that hangs on a typical figure. Measure first: {names}.",
-            demand=have, limit=need, want=want, hangs_on=hangs, missing=hangs, working=w.done(),
-        )  # fmt: skip
+        return replace(
+            blank,
+            sentence=f"{what} {say.length(have)}, but that hangs on a typical figure. Measure first: {names}.",
+            demand=have,
+            limit=need,
+            want=want,
+            hangs_on=hangs,
+            missing=hangs,
+            working=w.done(),
+        )
     sentence = f"{what} {say.length(have)}." if have >= need else f"Too much by {say.length(need - have)}. {title}."
-    return _as(blank, sentence=sentence, state=state, use=use, demand=have, limit=need, want=want, hangs_on=hangs, working=w.done())
-
-
-def _as(finding: Finding, **changes: object) -> Finding:
-    from dataclasses import replace
-
-    return replace(finding, **changes)  # type: ignore[arg-type]
+    return replace(blank, sentence=sentence, state=state, use=use, demand=have, limit=need, want=want, hangs_on=hangs, working=w.done())

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from typing import Literal
 
@@ -24,7 +25,7 @@ class Member:
 
     @property
     def length(self) -> float:
-        return sum((q - p) ** 2 for p, q in zip(self.a, self.b, strict=True)) ** 0.5
+        return math.dist(self.a, self.b)
 
     @property
     def mass(self) -> float:
@@ -196,7 +197,11 @@ class Assembly:
 
     @property
     def mass(self) -> float:
-        return sum(member.mass for member in self.members) + sum(panel.mass for panel in self.panels) + sum(item.mass * item.count for item in self.items)
+        return (
+            sum(member.mass for member in self.members)
+            + sum(panel.mass for panel in self.panels)
+            + sum(item.mass * item.count for item in self.items)
+        )
 
     def masses(self, body: str) -> list[tuple[float, Point3]]:
         """(kg, centroid at home) of everything on a body."""
@@ -204,7 +209,9 @@ class Assembly:
             (m.mass, ((m.a[0] + m.b[0]) / 2, (m.a[1] + m.b[1]) / 2, (m.a[2] + m.b[2]) / 2)) for m in self.members if m.body == body
         ]
         found += [
-            (p.mass, (p.origin[0] + p.size[0] / 2, p.origin[1] + p.size[1] / 2, p.origin[2] + p.sheet.t / 2)) for p in self.panels if p.body == body
+            (p.mass, (p.origin[0] + p.size[0] / 2, p.origin[1] + p.size[1] / 2, p.origin[2] + p.sheet.t / 2))
+            for p in self.panels
+            if p.body == body
         ]
         found += [(item.mass * item.count, item.at) for item in self.items if item.body == body]
         return found

@@ -15,9 +15,29 @@ def check_survey(host: Host) -> Iterator[Finding]:
     typical = tuple(name for name, taken in host.dims.items() if taken.mm is not None and taken.state == "typical")
     if missing:
         labels = ", ".join(DIMENSIONS[name].label.lower() for name in missing)
-        yield Finding("host/measure.missing", "measure.missing", "measure", ("host",), "Not measured yet", f"{len(missing)} to take: {labels}.", "unknown", missing=missing)
+        yield Finding(
+            "host/measure.missing",
+            "measure.missing",
+            "measure",
+            ("host",),
+            "Not measured yet",
+            f"{len(missing)} to take: {labels}.",
+            "unknown",
+            missing=missing,
+        )
     if typical:
         labels = ", ".join(DIMENSIONS[name].label.lower() for name in typical)
-        yield Finding("host/measure.typical", "measure.typical", "measure", ("host",), "Typical, not measured", f"{len(typical)} stand on a typical figure: {labels}.", "note", hangs_on=typical)
+        yield Finding(
+            "host/measure.typical",
+            "measure.typical",
+            "measure",
+            ("host",),
+            "Typical, not measured",
+            f"{len(typical)} stand on a typical figure: {labels}.",
+            "note",
+            hangs_on=typical,
+        )
     if not missing and not typical:
-        yield Finding("host/measure.done", "measure.done", "measure", ("host",), "Host measured", "Every dimension has been measured.", "holds")
+        yield Finding(
+            "host/measure.done", "measure.done", "measure", ("host",), "Host measured", "Every dimension has been measured.", "holds"
+        )

@@ -76,10 +76,24 @@ class Host:
 
 
 _STAND_IN = {
-    "floor_length": 1980.0, "length_to_gate": 2070.0, "width_between_wells": 1280.0, "width_above_wells": 1650.0, "width_at_rails": 1600.0,
-    "depth": 530.0, "well_start": 700.0, "well_length": 900.0, "well_height": 230.0, "gate_length": 540.0, "gate_thickness": 65.0,
-    "gate_rise": -10.0, "floor_thickness": 1.0, "cover_height": 550.0, "wheelbase": 3680.0, "axle_from_front": 1150.0, "track": 1700.0,
-}  # fmt: skip
+    "floor_length": 1980.0,
+    "length_to_gate": 2070.0,
+    "width_between_wells": 1280.0,
+    "width_above_wells": 1650.0,
+    "width_at_rails": 1600.0,
+    "depth": 530.0,
+    "well_start": 700.0,
+    "well_length": 900.0,
+    "well_height": 230.0,
+    "gate_length": 540.0,
+    "gate_thickness": 65.0,
+    "gate_rise": -10.0,
+    "floor_thickness": 1.0,
+    "cover_height": 550.0,
+    "wheelbase": 3680.0,
+    "axle_from_front": 1150.0,
+    "track": 1700.0,
+}
 
 
 def resolve(survey: PickupBed) -> Host:
@@ -90,7 +104,9 @@ def resolve(survey: PickupBed) -> Host:
         tolerance = taken.tolerance.mm if taken.tolerance else DEFAULT_TOLERANCE[taken.state]
         dims[name] = Measured(name, note.label, taken.value.mm if taken.value else None, taken.state, tolerance)
     holes = {
-        hole.name: FloorHole(hole.name, hole.x.mm, hole.y.mm, hole.thread, hole.behind, hole.rating.kg * 9.80665 if hole.rating else None, hole.holds_bed)
+        hole.name: FloorHole(
+            hole.name, hole.x.mm, hole.y.mm, hole.thread, hole.behind, hole.rating.kg * 9.80665 if hole.rating else None, hole.holds_bed
+        )
         for hole in survey.holes
     }
     seats = {seat.name: (-seat.ahead.mm, seat.y.mm) for seat in survey.seats}

@@ -61,7 +61,9 @@ class DimensionNote:
 
 DIMENSIONS: dict[str, DimensionNote] = {
     "floor_length": DimensionNote("Floor length", "On the floor along the centre line, front panel to the end of the floor.", 600, 4000),
-    "length_to_gate": DimensionNote("Front to outside of closed gate", "Front panel to the outside face of the closed tailgate.", 600, 4200),
+    "length_to_gate": DimensionNote(
+        "Front to outside of closed gate", "Front panel to the outside face of the closed tailgate.", 600, 4200
+    ),
     "width_between_wells": DimensionNote("Between wheel wells", "At floor height, narrowest place.", 500, 2500),
     "width_above_wells": DimensionNote("Above wheel wells", "Side panel to side panel, just above the wells.", 600, 2600),
     "width_at_rails": DimensionNote("Between bed rails", "At the top of the sides, narrowest place.", 600, 2600),
@@ -71,7 +73,9 @@ DIMENSIONS: dict[str, DimensionNote] = {
     "well_height": DimensionNote("Wheel well height", "Floor to the top of the well; a guess here costs a platform.", 50, 700),
     "gate_length": DimensionNote("Lowered gate length", "End of the floor to the free edge of the lowered gate.", 200, 1200),
     "gate_thickness": DimensionNote("Gate thickness", "Inside face to outside face.", 10, 200),
-    "gate_rise": DimensionNote("Lowered gate above floor", "Highest point of the lowered gate above the bed floor; minus when it hangs below.", -300, 100),
+    "gate_rise": DimensionNote(
+        "Lowered gate above floor", "Highest point of the lowered gate above the bed floor; minus when it hangs below.", -300, 100
+    ),
     "floor_thickness": DimensionNote("Floor sheet thickness", "At an existing hole, with a caliper; bolts pull on this.", 0.4, 60),
     "cover_height": DimensionNote("Floor to cover", "Floor to the underside of a cover or topper; leave empty when open.", 150, 2500, True),
     "wheelbase": DimensionNote("Wheelbase", "Front hub to rear hub along the side.", 1500, 6500),

@@ -19,7 +19,7 @@ def check_base(study: Study) -> Iterator[Finding]:
         ("lower-rail", "Lower base rail under a roller", study.slide.lower, "on the lower rail"),
         ("upper-rail", "Upper base rail, held down", study.slide.upper, "under the upper rail"),
     ):
-        worst = _worst(study, lambda item, word=word: _one_roller(*item.rest(study.tray.model, word)))  # type: ignore[misc,union-attr]
+        worst = _worst(study, lambda item, word=word: _one_roller(*item.rest(study.tray.model, word)))  # type: ignore[misc]
         if worst is None:
             continue
         item, load = worst
@@ -35,6 +35,20 @@ def check_base(study: Study) -> Iterator[Finding]:
         use = w.line("use", "M / M_c", "")
         stress = w.line("sigma", "M / Z", "MPa", "at full plastic modulus", Z=shape.Zy)
         _, state = at_most(use, 1.0)
-        yield Finding(f"{build}/{key}", key, "prove", (f"{prefix}.left", f"{prefix}.right"), title,
-            f"{say.force(load)} mid way between stands {say.length(L)} apart, {item.case.name.lower()}, tray {study.position.name}.", state, stress, stress / use if use > 0 else metal.Fy / OMEGA, "MPa", use,
-            case=item.case.name, position=study.position.name, basis=f"{allow.clause}; simple span", working=w.done())  # fmt: skip
+        yield Finding(
+            f"{build}/{key}",
+            key,
+            "prove",
+            (f"{prefix}.left", f"{prefix}.right"),
+            title,
+            f"{say.force(load)} mid way between stands {say.length(L)} apart, {item.case.name.lower()}, tray {study.position.name}.",
+            state,
+            stress,
+            stress / use if use > 0 else metal.Fy / OMEGA,
+            "MPa",
+            use,
+            case=item.case.name,
+            position=study.position.name,
+            basis=f"{allow.clause}; simple span",
+            working=w.done(),
+        )

@@ -45,10 +45,29 @@ def check_members(study: Study) -> Iterator[Finding]:
     """Strength of rails and ribs; every case that has no result is a finding of its own."""
     build = study.assembly.id
     if study.error:
-        yield Finding(f"{build}/frame.stands", "frame.stands", "prove", (study.slide.body,), "Tray cannot stand here", f"{study.error[0].upper()}{study.error[1:]}, {study.position.name}.", "over", position=study.position.name)  # fmt: skip
+        yield Finding(
+            f"{build}/frame.stands",
+            "frame.stands",
+            "prove",
+            (study.slide.body,),
+            "Tray cannot stand here",
+            f"{study.error[0].upper()}{study.error[1:]}, {study.position.name}.",
+            "over",
+            position=study.position.name,
+        )
         return
     for item in study.failed:
-        yield Finding(f"{build}/frame.settles", "frame.settles", "prove", (study.slide.body,), "Tray is not held", f"{item.error[0].upper()}{item.error[1:]}, {item.case.name.lower()}, {study.position.name}.", "over", case=item.case.name, position=study.position.name)  # fmt: skip
+        yield Finding(
+            f"{build}/frame.settles",
+            "frame.settles",
+            "prove",
+            (study.slide.body,),
+            "Tray is not held",
+            f"{item.error[0].upper()}{item.error[1:]}, {item.case.name.lower()}, {study.position.name}.",
+            "over",
+            case=item.case.name,
+            position=study.position.name,
+        )
     if study.tray is None or study.forces is None:
         return
     all_uses = uses(study)
@@ -60,18 +79,41 @@ def check_members(study: Study) -> Iterator[Finding]:
         piece, item, f = bars[b], study.solved[int(c)], study.forces
         at = (c, piece.index, k)
         w = Working()
-        w.say(f"{piece.member.id.rsplit('/', 1)[-1]}, {piece.offset + f.s[piece.index, k]:.0f} mm from its end, {item.case.name}, tray {study.position.name}; forces from the frame.")
-        use = combined_working(w, float(f.N[at]), float(f.My[at]), float(f.Mz[at]), float(f.Vz[at]), float(f.T[at]), _shape(piece), piece.member.section.metal, piece.member.length)
+        w.say(
+            f"{piece.member.id.rsplit('/', 1)[-1]}, {piece.offset + f.s[piece.index, k]:.0f} mm from its end, {item.case.name}, tray {study.position.name}; forces from the frame."
+        )
+        use = combined_working(
+            w,
+            float(f.N[at]),
+            float(f.My[at]),
+            float(f.Mz[at]),
+            float(f.Vz[at]),
+            float(f.T[at]),
+            _shape(piece),
+            piece.member.section.metal,
+            piece.member.length,
+        )
         shape = _shape(piece)
         stress = use * piece.member.section.metal.Fy / 1.67
         limit = piece.member.section.metal.Fy / 1.67
         _, state = at_most(use, 1.0)
         yield Finding(
-            f"{build}/{key}.strength", f"{key}.strength", "prove", (piece.member.id,), title,
+            f"{build}/{key}.strength",
+            f"{key}.strength",
+            "prove",
+            (piece.member.id,),
+            title,
             f"{say.stress(stress)} of {say.stress(limit)} in the {shape.width:g} x {shape.depth:g} section, {item.case.name.lower()}, tray {study.position.name}.",
-            state, stress, limit, "MPa", use, case=item.case.name, position=study.position.name,
-            basis=strength(shape, piece.member.section.metal, piece.member.length).clause + ", ASD 1.67", working=w.done(),
-        )  # fmt: skip
+            state,
+            stress,
+            limit,
+            "MPa",
+            use,
+            case=item.case.name,
+            position=study.position.name,
+            basis=strength(shape, piece.member.section.metal, piece.member.length).clause + ", ASD 1.67",
+            working=w.done(),
+        )
 
 
 def rail_line(study: Study, item: Solved, row: int) -> tuple[np.ndarray, np.ndarray]:
@@ -115,18 +157,46 @@ def check_sag(study: Study) -> Iterator[Finding]:
             sag = w.given("delta", _sag(study, item), "mm", "drop below the line between the rollers, from the frame")
             limit = w.line("delta_limit", "L / 360", "mm", "slide rails, common practice")
             use, state = at_most(sag, limit)
-            yield Finding(f"{build}/side-rail.sag", "side-rail.sag", "prove", rails, "Side rail, sag between rollers",
-                f"{say.length(sag)} of {say.length(limit)} on {say.length(L)}, parked, tray in.", state, sag, limit, "mm", use, case="Parked", position="in",
-                basis="L/360 for slide rails: common practice, no published source", working=w.done())  # fmt: skip
+            yield Finding(
+                f"{build}/side-rail.sag",
+                "side-rail.sag",
+                "prove",
+                rails,
+                "Side rail, sag between rollers",
+                f"{say.length(sag)} of {say.length(limit)} on {say.length(L)}, parked, tray in.",
+                state,
+                sag,
+                limit,
+                "mm",
+                use,
+                case="Parked",
+                position="in",
+                basis="L/360 for slide rails: common practice, no published source",
+                working=w.done(),
+            )
         elif item.case.name == "Bump":
             w = Working()
             sag = w.given("delta", _sag(study, item), "mm", "drop below the line between the rollers in a bump, from the frame")
             limit = w.given("gap", study.slide.rail_underside, "mm", "rail underside above the floor")
             w.line("use", "delta / gap", "")
             use, state = at_most(sag, limit)
-            yield Finding(f"{build}/side-rail.clearance", "side-rail.clearance", "prove", rails, "Side rail stays off the floor",
-                f"{say.length(sag)} of {say.length(limit)} taken up in a bump, tray in.", state, sag, limit, "mm", use, case="Bump", position="in",
-                basis="running clearance: common practice, no published source", working=w.done())  # fmt: skip
+            yield Finding(
+                f"{build}/side-rail.clearance",
+                "side-rail.clearance",
+                "prove",
+                rails,
+                "Side rail stays off the floor",
+                f"{say.length(sag)} of {say.length(limit)} taken up in a bump, tray in.",
+                state,
+                sag,
+                limit,
+                "mm",
+                use,
+                case="Bump",
+                position="in",
+                basis="running clearance: common practice, no published source",
+                working=w.done(),
+            )
 
 
 def check_droop(study: Study) -> Iterator[Finding]:
@@ -151,6 +221,20 @@ def check_droop(study: Study) -> Iterator[Finding]:
     limit = w.line("delta_limit", "2 * a / 360", "mm", "cantilevers count 2 L")
     use, state = at_most(total, limit)
     tail = f", play gives {say.length(play)} of it" if held else ""
-    yield Finding(f"{build}/tip.droop", "tip.droop", "prove", tuple(rail.id for rail in tray.rails), f"Tip droop, {study.position.name}",
-        f"{say.length(total)} of {say.length(limit)}{tail}.", state, total, limit, "mm", use, case="Parked", position=study.position.name,
-        basis="2 x overhang / 360, own load: common practice, no published source", working=w.done())  # fmt: skip
+    yield Finding(
+        f"{build}/tip.droop",
+        "tip.droop",
+        "prove",
+        tuple(rail.id for rail in tray.rails),
+        f"Tip droop, {study.position.name}",
+        f"{say.length(total)} of {say.length(limit)}{tail}.",
+        state,
+        total,
+        limit,
+        "mm",
+        use,
+        case="Parked",
+        position=study.position.name,
+        basis="2 x overhang / 360, own load: common practice, no published source",
+        working=w.done(),
+    )

@@ -6,7 +6,6 @@ import math
 from collections.abc import Iterator
 
 from ..cases import PITCH, ROAD_BASIS, road_cases
-from ..constants import G
 from ..finding import Finding, Working, at_most
 from .study import Study
 
@@ -36,7 +35,12 @@ def check_pin(study: Study) -> Iterator[Finding]:
     for pin in study.assembly.pins:
         w = Working()
         w.given("m", kg, "kg", "tray and load")
-        w.given("a", g, "g", f"{name}; {'the front stop takes braking' if study.slide.front_stop else 'no front stop: the pin takes both directions'}")
+        w.given(
+            "a",
+            g,
+            "g",
+            f"{name}; {'the front stop takes braking' if study.slide.front_stop else 'no front stop: the pin takes both directions'}",
+        )
         w.given("n", pin.count, "", "pins sharing")
         w.line("F", "m * 9.80665 * a / n", "N", "on one pin")
         w.given("g", pin.gap, "mm", "clear gap")
@@ -51,11 +55,24 @@ def check_pin(study: Study) -> Iterator[Finding]:
         limit = w.line("sigma_allow", "0.75 * F_y", "MPa")
         closed = w.line("sigma_0", "F * ((t_1 + t_2) / 2) / (pi * d**3 / 32)", "MPa", "the same with the gap closed to nothing")
         use, state = at_most(stress, limit)
-        yield Finding(f"{build}/pin.bending", "pin.bending", "prove", (pin.id,), f"Lock pin bends in {name.lower()}",
+        yield Finding(
+            f"{build}/pin.bending",
+            "pin.bending",
+            "prove",
+            (pin.id,),
+            f"Lock pin bends in {name.lower()}",
             f"{say.stress(stress)} of {say.stress(limit)}, {g:.2g} g on {say.mass(kg)} across a {say.length(pin.gap)} gap; {say.stress(closed)} were the gap closed.",
-            state, stress, limit, "MPa", use, case=name, position=study.position.name,
-            basis=f"pin as a beam over its gap, 0.75 Fy; {ROAD_BASIS}", working=w.done(),
-            caution="A tray that slips its lock on the road comes through the tailgate." if state == "over" else "")  # fmt: skip
+            state,
+            stress,
+            limit,
+            "MPa",
+            use,
+            case=name,
+            position=study.position.name,
+            basis=f"pin as a beam over its gap, 0.75 Fy; {ROAD_BASIS}",
+            working=w.done(),
+            caution="A tray that slips its lock on the road comes through the tailgate." if state == "over" else "",
+        )
         v = Working()
         v.given("F", w.values["F"], "N", "on one pin")
         v.given("d", d, "mm", "pin")
@@ -63,5 +80,20 @@ def check_pin(study: Study) -> Iterator[Finding]:
         v.given("F_y", pin.Fy, "MPa")
         slim = v.line("tau_allow", "0.4 * F_y", "MPa")
         use, state = at_most(shear, slim)
-        yield Finding(f"{build}/pin.shear", "pin.shear", "prove", (pin.id,), "Lock pin in shear", f"{say.stress(shear)} of {say.stress(slim)}, {name.lower()}.",
-            state, shear, slim, "MPa", use, case=name, position=study.position.name, basis="0.4 Fy, single shear", working=v.done())  # fmt: skip
+        yield Finding(
+            f"{build}/pin.shear",
+            "pin.shear",
+            "prove",
+            (pin.id,),
+            "Lock pin in shear",
+            f"{say.stress(shear)} of {say.stress(slim)}, {name.lower()}.",
+            state,
+            shear,
+            slim,
+            "MPa",
+            use,
+            case=name,
+            position=study.position.name,
+            basis="0.4 Fy, single shear",
+            working=v.done(),
+        )

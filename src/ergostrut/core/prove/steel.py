@@ -58,7 +58,15 @@ def strength(shape: Properties, metal: Metal, unbraced: float = 0.0) -> Strength
         rm = shape.radius - shape.wall / 2
         enclosed = (shape.width - shape.wall) * (shape.depth - shape.wall) - (4 - math.pi) * rm * rm
         C = 2 * enclosed * shape.wall
-        return Strength(My / OMEGA, Mz / OMEGA, 0.6 * Fy * shape.Avy / OMEGA, 0.6 * Fy * shape.Avz / OMEGA, Fy * shape.A / OMEGA, 0.6 * Fy * C / OMEGA, f"AISC 360-16 {clause}, G4, H3")
+        return Strength(
+            My / OMEGA,
+            Mz / OMEGA,
+            0.6 * Fy * shape.Avy / OMEGA,
+            0.6 * Fy * shape.Avz / OMEGA,
+            Fy * shape.A / OMEGA,
+            0.6 * Fy * C / OMEGA,
+            f"AISC 360-16 {clause}, G4, H3",
+        )
     My, clause = min(Fy * shape.Zy, 1.6 * Fy * shape.Sy), "F11-1"
     Mz = min(Fy * shape.Zz, 1.6 * Fy * shape.Sz)
     if shape.shape == "flat" and shape.depth > shape.width and unbraced > 0:
@@ -68,7 +76,15 @@ def strength(shape: Properties, metal: Metal, unbraced: float = 0.0) -> Strength
         elif slender > 0.08 * E / Fy:
             My, clause = min(My, (1.52 - 0.274 * slender * Fy / E) * Fy * shape.Sy), "F11-2"
     C = shape.J / max(min(shape.width, shape.depth), 1e-9)
-    return Strength(My / OMEGA, Mz / OMEGA, 0.6 * Fy * shape.A * 2 / 3 / OMEGA, 0.6 * Fy * shape.A * 2 / 3 / OMEGA, Fy * shape.A / OMEGA, 0.6 * Fy * C / OMEGA, f"AISC 360-16 {clause}")
+    return Strength(
+        My / OMEGA,
+        Mz / OMEGA,
+        0.6 * Fy * shape.A * 2 / 3 / OMEGA,
+        0.6 * Fy * shape.A * 2 / 3 / OMEGA,
+        Fy * shape.A / OMEGA,
+        0.6 * Fy * C / OMEGA,
+        f"AISC 360-16 {clause}",
+    )
 
 
 def compression(shape: Properties, metal: Metal, length: float) -> float:
@@ -95,7 +111,9 @@ def combined(N: float, My: float, Mz: float, V: float, T: float, allow: Strength
     return max(use, shear)
 
 
-def combined_working(w: Working, N: float, My: float, Mz: float, V: float, T: float, shape: Properties, metal: Metal, length: float) -> float:
+def combined_working(
+    w: Working, N: float, My: float, Mz: float, V: float, T: float, shape: Properties, metal: Metal, length: float
+) -> float:
     """Write out the governing line of ``combined`` and return its use."""
     allow = strength(shape, metal, length)
     Nc = compression(shape, metal, length) if N < 0 else allow.N

@@ -213,9 +213,18 @@ def tray_frame(assembly: Assembly, slide: Slide, plan: CarryPlan, travel: float)
     fixed.append((near(ribs[-1].a[0], 1), 0))
     model = FrameModel(nodes, tuple(bars), tuple(fixed), tuple(rests), names)
     return TrayFrame(
-        assembly, slide, travel, home, (left, right), tuple(ribs), patches_on(assembly, slide.body, plan, z), model, tuple(pieces), tuple(rib_bars),
+        assembly,
+        slide,
+        travel,
+        home,
+        (left, right),
+        tuple(ribs),
+        patches_on(assembly, slide.body, plan, z),
+        model,
+        tuple(pieces),
+        tuple(rib_bars),
         (n - 1, 2 * n - 1, 0, n),
-    )  # fmt: skip
+    )
 
 
 @dataclass(frozen=True)

@@ -39,9 +39,14 @@ def along(frame: Frame, results: Sequence[CaseResult]) -> Along:
     arm = near * given.s[None, :, None, :] + np.tensordot(factors, given.arm, axes=1)
     moment = ends[:, :, 3:6, None]
     return Along(
-        given.s, -force[:, :, 0], -force[:, :, 1], -force[:, :, 2],
-        -np.broadcast_to(moment[:, :, 0], force[:, :, 0].shape), -(moment[:, :, 1] + arm[:, :, 2]), -(moment[:, :, 2] - arm[:, :, 1]),
-    )  # fmt: skip
+        given.s,
+        -force[:, :, 0],
+        -force[:, :, 1],
+        -force[:, :, 2],
+        -np.broadcast_to(moment[:, :, 0], force[:, :, 0].shape),
+        -(moment[:, :, 1] + arm[:, :, 2]),
+        -(moment[:, :, 2] - arm[:, :, 1]),
+    )
 
 
 def deflected(frame: Frame, result: CaseResult, bar: int, pieces: int = 4) -> Array:
@@ -52,10 +57,12 @@ def deflected(frame: Frame, result: CaseResult, bar: int, pieces: int = 4) -> Ar
     a, b, ra, rb = R @ ua[:3], R @ ub[:3], R @ ua[3:], R @ ub[3:]
     s = np.linspace(0, L, pieces + 1)
     v1, r1, v2, r2 = shapes(s, np.full_like(s, L))
-    local = np.stack([
-        a[0] + (b[0] - a[0]) * s / L,
-        a[1] * v1 + ra[2] * r1 + b[1] * v2 + rb[2] * r2,
-        a[2] * v1 - ra[1] * r1 + b[2] * v2 - rb[1] * r2,
-    ])  # fmt: skip
+    local = np.stack(
+        [
+            a[0] + (b[0] - a[0]) * s / L,
+            a[1] * v1 + ra[2] * r1 + b[1] * v2 + rb[2] * r2,
+            a[2] * v1 - ra[1] * r1 + b[2] * v2 - rb[1] * r2,
+        ]
+    )
     out: Array = (R.T @ local).T
     return out

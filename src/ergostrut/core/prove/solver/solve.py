@@ -14,7 +14,7 @@ from .model import Array, CaseResult, FrameModel, LoadCase, MechanismError, Unse
 from .stiffness import axes, condense, local_stiffness
 
 MAX_PASSES = 20
-_SEEK = 1000.0
+_SEEK = 1e6
 """While nothing holds the frame, springs are lent to the rests, soft enough that the load moves it this many gaps; never in a result."""
 _DOF_WORDS = ("slides along x", "slides along y", "moves up or down", "turns about x", "turns about y", "turns about z")
 
@@ -127,7 +127,11 @@ class Frame:
             }
             if not pulling and not pressed:
                 if loose:
-                    raise loose
+                    nearest = self._nearest(u, bearing)
+                    if nearest is None:
+                        raise loose
+                    bearing = bearing | {nearest}
+                    continue
                 return self._result(name, factors, u, residual, bearing)
             seen.add(bearing)
             following = (bearing - pulling) | pressed
@@ -138,6 +142,14 @@ class Frame:
             bearing = following
         names = ", ".join(rest.id for rest in model.rests)
         raise UnsettledError(f"the supports do not settle under {name}: {names} keep changing between bearing and free")
+
+    def _nearest(self, u: Array, bearing: frozenset[int]) -> int | None:
+        """The open rest closest to contact, for a load that balances between two; None when none is near."""
+        open_rests = [
+            (rest.sign * u[6 * rest.node + rest.dof] + rest.gap, i) for i, rest in enumerate(self.model.rests) if i not in bearing
+        ]
+        clearance, index = min(open_rests, default=(np.inf, -1))
+        return index if clearance < 10 * (1.0 + max(rest.gap for rest in self.model.rests)) else None
 
     def _result(self, name: str, factors: Array, u: Array, residual: Array, bearing: frozenset[int]) -> CaseResult:
         local = np.tensordot(factors, self._local, axes=1)

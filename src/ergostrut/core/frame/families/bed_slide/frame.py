@@ -42,8 +42,16 @@ def _members(build: BedSlide, place: Layout, catalog: Catalog) -> list[Member]:
     yb = place.gear_y
     for side, sign in (("left", -1), ("right", 1)):
         zl, zu = place.lower_top / 2, (place.upper_under + place.upper_top) / 2
-        found.append(Member(f"{base}/lower.{side}", "lower rail", base, lower, (place.base_start, sign * yb, zl), (place.base_end, sign * yb, zl), True))
-        found.append(Member(f"{base}/upper.{side}", "upper rail", base, upper, (place.base_start, sign * yb, zu), (place.upper_end, sign * yb, zu), True))
+        found.append(
+            Member(
+                f"{base}/lower.{side}", "lower rail", base, lower, (place.base_start, sign * yb, zl), (place.base_end, sign * yb, zl), True
+            )
+        )
+        found.append(
+            Member(
+                f"{base}/upper.{side}", "upper rail", base, upper, (place.base_start, sign * yb, zu), (place.upper_end, sign * yb, zu), True
+            )
+        )
     return found
 
 
@@ -95,8 +103,20 @@ def _anchors(build: BedSlide, host: Host | None, catalog: Catalog) -> tuple[Anch
         x = hole.x if hole else fixing.x.mm if fixing.x else 0.0
         y = hole.y if hole else fixing.y.mm if fixing.y else 0.0
         found.append(
-            Anchor(f"{build.id}/base/fixing.{fixing.name}", fixing.name, x, y, thread, grade.Fu if grade else 0.0, fixing.grade, fixing.washer.mm, fixing.backing, fixing.hole, missing)
-        )  # fmt: skip
+            Anchor(
+                f"{build.id}/base/fixing.{fixing.name}",
+                fixing.name,
+                x,
+                y,
+                thread,
+                grade.Fu if grade else 0.0,
+                fixing.grade,
+                fixing.washer.mm,
+                fixing.backing,
+                fixing.hole,
+                missing,
+            )
+        )
     return tuple(found)
 
 
@@ -111,9 +131,14 @@ def frame(build: BedSlide, host: Host, catalog: Catalog) -> Assembly:
     tray = f"{build.id}/tray"
     r = build.rollers
     deck = PanelPart(
-        f"{tray}/deck", "deck", tray, sheet, (place.front, -place.half, place.rail_top),
-        (build.tray_length.mm, build.tray_width.mm), build.grain == "along",
-    )  # fmt: skip
+        f"{tray}/deck",
+        "deck",
+        tray,
+        sheet,
+        (place.front, -place.half, place.rail_top),
+        (build.tray_length.mm, build.tray_width.mm),
+        build.grain == "along",
+    )
     rating = r.rating.kg * G if r.rating else None
     guide_rating = build.guides.rating.kg * G if build.guides.rating else None
     stops = sorted(stop.mm for stop in build.stops)
@@ -126,8 +151,20 @@ def frame(build: BedSlide, host: Host, catalog: Catalog) -> Assembly:
         id=build.id,
         body=tray,
         motion=f"{tray}/pull",
-        carrying=Pair(f"{build.id}/base/roller.rear", "host", place.x_rear, place.gear_y, place.axle_rear, r.diameter.mm, r.width.mm, r.axle.mm, rating),
-        hold_down=Pair(f"{tray}/roller.front", "body", place.x_front, place.gear_y, place.axle_front, r.diameter.mm, r.width.mm, r.axle.mm, rating),
+        carrying=Pair(
+            f"{build.id}/base/roller.rear",
+            "host",
+            place.x_rear,
+            place.gear_y,
+            place.axle_rear,
+            r.diameter.mm,
+            r.width.mm,
+            r.axle.mm,
+            rating,
+        ),
+        hold_down=Pair(
+            f"{tray}/roller.front", "body", place.x_front, place.gear_y, place.axle_front, r.diameter.mm, r.width.mm, r.axle.mm, rating
+        ),
         play=r.play.mm,
         let_in=r.let_in.mm,
         rail_underside=place.underside,
@@ -143,7 +180,17 @@ def frame(build: BedSlide, host: Host, catalog: Catalog) -> Assembly:
         guide_rating=guide_rating,
     )
     lock = build.lock
-    pin = Pin(f"{tray}/lock", lock.pin.mm, lock.gap.mm, lock.tray_plate.mm, lock.base_plate.mm, lock.close_fit, lock.pins, lock.Fy or PIN_FY, lock.Fy is not None)
+    pin = Pin(
+        f"{tray}/lock",
+        lock.pin.mm,
+        lock.gap.mm,
+        lock.tray_plate.mm,
+        lock.base_plate.mm,
+        lock.close_fit,
+        lock.pins,
+        lock.Fy or PIN_FY,
+        lock.Fy is not None,
+    )
     return Assembly(
         id=build.id,
         family=build.family,

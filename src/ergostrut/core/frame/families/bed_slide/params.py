@@ -105,17 +105,27 @@ class BedSlide(Record):
     @model_validator(mode="after")
     def _sensible(self) -> BedSlide:
         positive = {
-            "tray length": self.tray_length, "tray width": self.tray_width, "pull-out": self.pull_out,
-            "roller diameter": self.rollers.diameter, "roller width": self.rollers.width, "roller axle": self.rollers.axle,
-            "lock pin": self.lock.pin, "front roller setback": self.rollers.front_setback,
-        }  # fmt: skip
+            "tray length": self.tray_length,
+            "tray width": self.tray_width,
+            "pull-out": self.pull_out,
+            "roller diameter": self.rollers.diameter,
+            "roller width": self.rollers.width,
+            "roller axle": self.rollers.axle,
+            "lock pin": self.lock.pin,
+            "front roller setback": self.rollers.front_setback,
+        }
         for label, value in positive.items():
             if value.mm <= 0:
                 raise ValueError(f"{label} must be more than nothing")
         zero_up = {
-            "front gap": self.front_gap, "let-in": self.rollers.let_in, "hold-down play": self.rollers.play, "pin gap": self.lock.gap,
-            "roller lift": self.roller_lift, "rear roller setback": self.rollers.rear_setback, "side play": self.guides.play,
-        }  # fmt: skip
+            "front gap": self.front_gap,
+            "let-in": self.rollers.let_in,
+            "hold-down play": self.rollers.play,
+            "pin gap": self.lock.gap,
+            "roller lift": self.roller_lift,
+            "rear roller setback": self.rollers.rear_setback,
+            "side play": self.guides.play,
+        }
         for label, value in zero_up.items():
             if value.mm < 0:
                 raise ValueError(f"{label} cannot be negative")

@@ -27,37 +27,148 @@ def bed_slide_steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row
     existing = [a for a in build.anchors if a.hole is not None]
     cuts = sum(piece.count for piece in cut.pieces if piece.width is None)
     rows: list[Row] = [
-        ("measure", "Check the bed once more", f"Floor length, between the wells, gate closed and lowered. The tray is {say.length(rails[0].length)} by {say.length(panel.size[1])}.",
-         "Nothing is cut on a typical figure.", "", 20, ()),
-        ("cut", "Cut the bars", f"{cuts} pieces from {sum(g.count for g in cut.bars)} bars, longest first. Mark every piece as on the cut list; deburr inside and out.",
-         "Both side rails alike within 1 mm.", "Eyes, ears and gloves. Clamp the bar, not the hand.", 4.0 * cuts, tuple(m.id for m in build.members)),
-        ("clean", "Clean for welding", "Grind mill scale and any coating off 25 mm from every joint.", "Bright metal at every joint.",
-         "Galvanised coating off before welding: zinc fume is poison. Mask for grinding.", 2.5 * cuts, ()),
-        ("tack", "Tack the tray", f"Rails and {len(ribs)} ribs flat on a level bench, tops flush, corners clamped.",
-         f"Both diagonals {say.length(diagonal)} along the outside, equal within 1.5 mm.", "Welding: helmet, dry gloves, nobody looks at the arc. Extinguisher in reach, 30 minutes' watch after.", 40, tuple(m.id for m in (*rails, *ribs))),
-        ("weld", "Weld the tray", "Short runs, opposite corners in turn, let it cool between; thin tube warps when welded in haste.",
-         "Diagonals still equal. Straight within 2 mm on the rails' length.", "Fume: outdoors or extracted.", 12.0 * len(ribs), tuple(m.id for m in (*rails, *ribs))),
-        ("axles", "Drill for axles and lock", f"Hold-down axles {say.length(slide.hold_down.z - slide.rail_underside)} above the rail's underside; lock pin {say.length(pin.d)} through both plates together.",
-         "All four rollers touch a flat surface.", "Drill press, clamped, no gloves at the drill.", 35, (slide.hold_down.id, pin.id)),
-        ("base", "Make the base rails", f"{len(base)} rails with stands every {say.length(slide.stand_pitch)}; upper rail {say.length(slide.hold_down.diameter + slide.play)} above the lower.",
-         f"A roller runs the whole length with {say.length(slide.play)} of play, no more.", "", 60, tuple(m.id for m in base)),
-        ("fit", "Test fit in the vehicle", "Base rails loose on the floor, tray on its rollers, gate open and closed.",
-         "Runs freely in and out; clears wells, gate and cover as computed.", "A loose tray runs: chock it. Keep hands out from between tray and gate.", 30, (slide.body,)),
-    ]  # fmt: skip
+        (
+            "measure",
+            "Check the bed once more",
+            f"Floor length, between the wells, gate closed and lowered. The tray is {say.length(rails[0].length)} by {say.length(panel.size[1])}.",
+            "Nothing is cut on a typical figure.",
+            "",
+            20,
+            (),
+        ),
+        (
+            "cut",
+            "Cut the bars",
+            f"{cuts} pieces from {sum(g.count for g in cut.bars)} bars, longest first. Mark every piece as on the cut list; deburr inside and out.",
+            "Both side rails alike within 1 mm.",
+            "Eyes, ears and gloves. Clamp the bar, not the hand.",
+            4.0 * cuts,
+            tuple(m.id for m in build.members),
+        ),
+        (
+            "clean",
+            "Clean for welding",
+            "Grind mill scale and any coating off 25 mm from every joint.",
+            "Bright metal at every joint.",
+            "Galvanised coating off before welding: zinc fume is poison. Mask for grinding.",
+            2.5 * cuts,
+            (),
+        ),
+        (
+            "tack",
+            "Tack the tray",
+            f"Rails and {len(ribs)} ribs flat on a level bench, tops flush, corners clamped.",
+            f"Both diagonals {say.length(diagonal)} along the outside, equal within 1.5 mm.",
+            "Welding: helmet, dry gloves, nobody looks at the arc. Extinguisher in reach, 30 minutes' watch after.",
+            40,
+            tuple(m.id for m in (*rails, *ribs)),
+        ),
+        (
+            "weld",
+            "Weld the tray",
+            "Short runs, opposite corners in turn, let it cool between; thin tube warps when welded in haste.",
+            "Diagonals still equal. Straight within 2 mm on the rails' length.",
+            "Fume: outdoors or extracted.",
+            12.0 * len(ribs),
+            tuple(m.id for m in (*rails, *ribs)),
+        ),
+        (
+            "axles",
+            "Drill for axles and lock",
+            f"Hold-down axles {say.length(slide.hold_down.z - slide.rail_underside)} above the rail's underside; lock pin {say.length(pin.d)} through both plates together.",
+            "All four rollers touch a flat surface.",
+            "Drill press, clamped, no gloves at the drill.",
+            35,
+            (slide.hold_down.id, pin.id),
+        ),
+        (
+            "base",
+            "Make the base rails",
+            f"{len(base)} rails with stands every {say.length(slide.stand_pitch)}; upper rail {say.length(slide.hold_down.diameter + slide.play)} above the lower.",
+            f"A roller runs the whole length with {say.length(slide.play)} of play, no more.",
+            "",
+            60,
+            tuple(m.id for m in base),
+        ),
+        (
+            "fit",
+            "Test fit in the vehicle",
+            "Base rails loose on the floor, tray on its rollers, gate open and closed.",
+            "Runs freely in and out; clears wells, gate and cover as computed.",
+            "A loose tray runs: chock it. Keep hands out from between tray and gate.",
+            30,
+            (slide.body,),
+        ),
+    ]
     if drilled:
-        rows.append(("drill", "Drill the floor", f"{len(drilled)} holes: {', '.join(a.name for a in drilled)}. Look underneath first.", "Holes deburred and painted.",
-            "Fuel tank, lines and wiring lie under the floor: look before every hole, stop collar on the drill. Battery off.", 8.0 * len(drilled), tuple(a.id for a in drilled)))  # fmt: skip
+        rows.append(
+            (
+                "drill",
+                "Drill the floor",
+                f"{len(drilled)} holes: {', '.join(a.name for a in drilled)}. Look underneath first.",
+                "Holes deburred and painted.",
+                "Fuel tank, lines and wiring lie under the floor: look before every hole, stop collar on the drill. Battery off.",
+                8.0 * len(drilled),
+                tuple(a.id for a in drilled),
+            )
+        )
     if existing:
-        rows.append(("holes", "Free the existing bolts", f"One at a time: {', '.join(a.name for a in existing)}.", "Each bolt that also holds the bed is back at its torque before the next comes out.",
-            "Never take out two bed bolts at once.", 10.0 * len(existing), tuple(a.id for a in existing)))  # fmt: skip
+        rows.append(
+            (
+                "holes",
+                "Free the existing bolts",
+                f"One at a time: {', '.join(a.name for a in existing)}.",
+                "Each bolt that also holds the bed is back at its torque before the next comes out.",
+                "Never take out two bed bolts at once.",
+                10.0 * len(existing),
+                tuple(a.id for a in existing),
+            )
+        )
     rows += [
-        ("paint", "Paint", "Degrease, prime, two coats; mask running surfaces.", "Dry through before the deck goes on.", "Solvent vapour: air, no flame. Keep the paint's lowest temperature.", 60, ()),
-        ("deck", "Cut and screw the deck", f"{panel.sheet.label}, {say.length(panel.size[0])} by {say.length(panel.size[1])}, face grain {'along' if panel.along else 'across'}. Seal the edges.",
-         "Screws every 200 mm on rails and ribs, heads under the surface.", "", 45, (panel.id,)),
-        ("install", "Bolt the base down", f"{len(build.anchors)} fixings; threadlocker on every bolt.", "Every bolt at its torque, marked with paint.", "", 6.0 * max(len(build.anchors), 1), tuple(a.id for a in build.anchors)),
-        ("stops", "Set lock, stops, keeper and guides", "Pin drops in by itself at every stop. Keeper takes hold in the last few mm.", "Tray cannot be lifted, pushed or pulled when locked in.",
-         "Never drive on a pin that has to be coaxed in.", 40, (pin.id,)),
-        ("road", "Road test, empty then loaded", "A short rough road with the tie-downs on; listen for rattle.", "Re-torque every bolt after the first drive; note it in the log.",
-         "Follow the vehicle maker's load limits and local law.", 45, ()),
-    ]  # fmt: skip
+        (
+            "paint",
+            "Paint",
+            "Degrease, prime, two coats; mask running surfaces.",
+            "Dry through before the deck goes on.",
+            "Solvent vapour: air, no flame. Keep the paint's lowest temperature.",
+            60,
+            (),
+        ),
+        (
+            "deck",
+            "Cut and screw the deck",
+            f"{panel.sheet.label}, {say.length(panel.size[0])} by {say.length(panel.size[1])}, face grain {'along' if panel.along else 'across'}. Seal the edges.",
+            "Screws every 200 mm on rails and ribs, heads under the surface.",
+            "",
+            45,
+            (panel.id,),
+        ),
+        (
+            "install",
+            "Bolt the base down",
+            f"{len(build.anchors)} fixings; threadlocker on every bolt.",
+            "Every bolt at its torque, marked with paint.",
+            "",
+            6.0 * max(len(build.anchors), 1),
+            tuple(a.id for a in build.anchors),
+        ),
+        (
+            "stops",
+            "Set lock, stops, keeper and guides",
+            "Pin drops in by itself at every stop. Keeper takes hold in the last few mm.",
+            "Tray cannot be lifted, pushed or pulled when locked in.",
+            "Never drive on a pin that has to be coaxed in.",
+            40,
+            (pin.id,),
+        ),
+        (
+            "road",
+            "Road test, empty then loaded",
+            "A short rough road with the tie-downs on; listen for rattle.",
+            "Re-torque every bolt after the first drive; note it in the log.",
+            "Follow the vehicle maker's load limits and local law.",
+            45,
+            (),
+        ),
+    ]
     return rows

@@ -1,0 +1,198 @@
+"""The command line: serve, demo, check, import, export, cut, backup, schema."""
+
+from __future__ import annotations
+
+import argparse
+import json
+import os
+import socket
+import sys
+from pathlib import Path
+from typing import Any
+
+from ergostrut.core.document import InputError, Job, job_schema, read_job, write_job
+from ergostrut.core.frame.families.bed_slide.geometry import UnknownStockError
+from ergostrut.core.report import Report, check
+from ergostrut.files.catalog_files import shipped_catalog
+from ergostrut.files.csv_out import cut_csv
+from ergostrut.files.report_json import report_data
+from ergostrut.store.database import Database, backup
+
+HOLDS, OVER, UNUSABLE, UNKNOWN = 0, 1, 2, 3
+FIRST_PORT, PORTS = 5170, 40
+
+
+def data_path() -> Path:
+    """Where the database lies: ERGOSTRUT_DATA, else ``var`` beside the program's start."""
+    return Path(os.environ.get("ERGOSTRUT_DATA", "var")) / "ergostrut.db"
+
+
+def free_port(first: int = FIRST_PORT) -> int:
+    """The first port from ``first`` on that nobody listens at."""
+    for port in range(first, first + PORTS):
+        with socket.socket() as probe:
+            probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+            try:
+                probe.bind(("127.0.0.1", port))
+            except OSError:
+                continue
+            return port
+    raise OSError(f"no free port between {first} and {first + PORTS - 1}")
+
+
+def _load(path: str) -> tuple[Job, Report] | str:
+    """The job and its report, or the one line that says why there is none."""
+    try:
+        text = Path(path).read_text(encoding="utf-8")
+    except OSError as error:
+        return f"{path}: cannot be read: {(error.strerror or 'unknown reason').lower()}"
+    except UnicodeDecodeError:
+        return f"{path}: this is not a text file"
+    try:
+        job = read_job(text)
+        return job, check(job.design, shipped_catalog())
+    except (InputError, UnknownStockError) as error:
+        return f"{path}: {error}"
+
+
+def _check(args: argparse.Namespace) -> int:
+    loaded = _load(args.job)
+    if isinstance(loaded, str):
+        print(loaded, file=sys.stderr)
+        return UNUSABLE
+    _, report = loaded
+    if args.json:
+        print(json.dumps(report_data(report), indent=2, ensure_ascii=False))
+    else:
+        for f in report.findings:
+            use = f"{f.use:5.2f}" if f.use is not None else "    -"
+            print(f"{f.state:8s}{use}  {f.title}: {f.sentence}")
+    if report.counts["over"]:
+        return OVER
+    return UNKNOWN if report.counts["unknown"] else HOLDS
+
+
+def _cut(args: argparse.Namespace) -> int:
+    loaded = _load(args.job)
+    if isinstance(loaded, str):
+        print(loaded, file=sys.stderr)
+        return UNUSABLE
+    job, report = loaded
+    sys.stdout.write(cut_csv(report.cut, job.design.units))
+    return HOLDS
+
+
+def _import(args: argparse.Namespace) -> int:
+    from ergostrut.store import jobs
+
+    loaded = _load(args.job)
+    if isinstance(loaded, str):
+        print(loaded, file=sys.stderr)
+        return UNUSABLE
+    with Database(data_path()).session() as session:
+        saved = jobs.create(session, loaded[0], label="imported")
+        session.commit()
+    print(f"job {saved.id}: {saved.design.name}")
+    return HOLDS
+
+
+def _export(args: argparse.Namespace) -> int:
+    from ergostrut.store import jobs
+
+    with Database(data_path()).session() as session:
+        try:
+            job = jobs.export(session, args.number, shipped_catalog().version)
+        except jobs.NoSuchJobError as error:
+            print(error, file=sys.stderr)
+            return UNUSABLE
+    sys.stdout.write(write_job(job))
+    return HOLDS
+
+
+def _backup(args: argparse.Namespace) -> int:
+    try:
+        backup(data_path(), Path(args.file))
+    except FileNotFoundError as error:
+        print(error, file=sys.stderr)
+        return UNUSABLE
+    print(f"copied to {args.file}")
+    return HOLDS
+
+
+def _schema(_args: argparse.Namespace) -> int:
+    print(json.dumps(job_schema(), indent=2, ensure_ascii=False))
+    return HOLDS
+
+
+def _openapi(_args: argparse.Namespace) -> int:
+    import tempfile
+
+    from ergostrut.web.app import create_app
+
+    with tempfile.TemporaryDirectory() as folder:
+        print(json.dumps(create_app(Database(Path(folder) / "x.db")).api_doc, indent=2))
+    return HOLDS
+
+
+def _serve(args: argparse.Namespace) -> int:
+    from waitress import serve
+
+    from ergostrut.demo import sample
+    from ergostrut.web.app import create_app
+
+    database = Database(data_path())
+    if args.what == "demo":
+        with database.session() as session:
+            if args.reset:
+                sample.reset(session)
+            else:
+                sample.load_once(session)
+            session.commit()
+        if args.reset:
+            print("The sample shop is as it ships again; your own jobs are untouched.")
+            return HOLDS
+    port = args.port or free_port()
+    print(f"Ergostrut is at http://127.0.0.1:{port}/  (stop with Ctrl+C)", flush=True)
+    serve(create_app(database), host="127.0.0.1", port=port, threads=8, ident=None)
+    return HOLDS
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(prog="ergostrut", description="Fit, strength, balance, anchorage and cutting for vehicle builds.")
+    sub = parser.add_subparsers(dest="what", required=True)
+
+    def command(name: str, run: Any, text: str) -> argparse.ArgumentParser:
+        found = sub.add_parser(name, help=text, description=text)
+        found.set_defaults(run=run)
+        return found
+
+    one = command("check", _check, "check a job file: exit 0 holds or tight, 1 something over, 2 unusable input, 3 something unknown")
+    one.add_argument("job")
+    one.add_argument("--json", action="store_true", help="the whole report as JSON")
+    command("cut", _cut, "print the cut list of a job file as CSV").add_argument("job")
+    command("import", _import, "take a job file into the database").add_argument("job")
+    command("export", _export, "print a job of the database as a job file").add_argument("number", type=int)
+    command("backup", _backup, "copy the database while it may be in use").add_argument("file")
+    command("schema", _schema, "print the JSON Schema of the job file")
+    command("openapi", _openapi, "print the OpenAPI document of the server")
+    for name, text in (("serve", "serve the app on this machine"), ("demo", "the same with the sample shop")):
+        found = command(name, _serve, text)
+        found.add_argument("--port", type=int, default=0, help="default: the first free one from 5170")
+        found.add_argument("--reset", action="store_true", help="bring the sample back as it ships and stop")
+    return parser
+
+
+def main(argv: list[str] | None = None) -> int:
+    """Run one command; returns its exit code."""
+    args = _parser().parse_args(argv)
+    try:
+        return int(args.run(args))
+    except KeyboardInterrupt:
+        return HOLDS
+    except OSError as error:
+        print(error, file=sys.stderr)
+        return UNUSABLE
+
+
+if __name__ == "__main__":
+    sys.exit(main())

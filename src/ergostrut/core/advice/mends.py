@@ -1,0 +1,174 @@
+"""What would mend a finding: the smallest change among stock sizes that makes it hold, and what it worsens.
+
+A mend is tried on the whole job and every check is run again, so what it claims is what the report will say.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from ..catalog.model import Catalog, Section
+from ..change import Change, apply
+from ..document import Design, InputError
+from ..finding import RANK, Finding
+from ..frame.families.bed_slide.params import BedSlide
+from ..quantity import Length
+from ..report import Report, check
+from ..wording import Say
+
+TRIES = 12
+Offers = list[tuple[str, tuple[Change, ...]]]
+WORSE_BY = 0.02
+"""Uses that grow by less are not named."""
+
+
+@dataclass(frozen=True, slots=True)
+class Effect:
+    """A finding that a mend changes."""
+
+    id: str
+    title: str
+    before: float | None
+    after: float | None
+    state_before: str
+    state_after: str
+
+
+@dataclass(frozen=True, slots=True)
+class Mend:
+    """``changes`` set these paths of the design; ``holds`` says whether the finding then holds or is tight."""
+
+    finding: str
+    label: str
+    changes: tuple[Change, ...]
+    use: float | None
+    state: str
+    adds_kg: float
+    adds_price: float
+    worsens: tuple[Effect, ...]
+
+
+def _exact(mm: float, inches: bool) -> str:
+    return str(Length.parse(f"{mm / 25.4:.4f}", "in")) if inches else f"{mm:g} mm"
+
+
+def _pins(build: BedSlide, at: str, catalog: Catalog, say: Say) -> Offers:
+    inches = say.units.length == "in"
+    sizes = catalog.pins_inch if inches else catalog.pins_metric
+    larger = [d for d in sizes if d > build.lock.pin.mm + 0.01]
+    rows: Offers = [(f"{say.length(d)} pin", (Change(f"{at}/lock/pin", _exact(d, inches)),)) for d in larger]
+    gap = 1.5875 if inches else 1.5
+    if build.lock.gap.mm > gap + 0.01:
+        rows.append((f"close the gap to {say.length(gap)}", (Change(f"{at}/lock/gap", _exact(gap, inches)),)))
+    return rows
+
+
+def _sections(now: str, field: str, at: str, catalog: Catalog) -> Offers:
+    """Heavier sections of the same metal, lightest first."""
+    used = catalog.sections.get(now)
+    if used is None:
+        return []
+
+    def stronger(section: Section) -> bool:
+        return (
+            section.metal.id == used.metal.id
+            and section.properties.shape == used.properties.shape
+            and section.properties.Zy > used.properties.Zy * 1.02
+        )
+
+    rows = sorted((s for s in catalog.sections.values() if stronger(s)), key=lambda s: s.mass_per_m)
+    return [(s.label, (Change(f"{at}/{field}", s.id),)) for s in rows]
+
+
+def _decks(build: BedSlide, at: str, catalog: Catalog) -> Offers:
+    used = catalog.sheets.get(build.deck)
+    if used is None:
+        return []
+    rows: Offers = [
+        (s.label, (Change(f"{at}/deck", s.id),)) for s in catalog.sheets.values() if s.material.id == used.material.id and s.t > used.t
+    ]
+    rows.append(("one more rib", (Change(f"{at}/mid_ribs", build.mid_ribs + 1),)))
+    return rows
+
+
+def candidates(design: Design, finding: Finding, catalog: Catalog) -> Offers:
+    """Changes worth trying for a finding, smallest first; none for checks without one."""
+    for i, build in enumerate(design.builds):
+        if not finding.id.startswith(f"{build.id}/"):
+            continue
+        at, say = f"/builds/{i}", Say(design.units)
+        offers: dict[str, Callable[[], Offers]] = {
+            "pin.bending": lambda: _pins(build, at, catalog, say),
+            "pin.shear": lambda: _pins(build, at, catalog, say),
+            "side-rail.strength": lambda: _sections(build.rail, "rail", at, catalog),
+            "side-rail.sag": lambda: _sections(build.rail, "rail", at, catalog),
+            "tip.droop": lambda: _sections(build.rail, "rail", at, catalog),
+            "rib.strength": lambda: _sections(build.rib, "rib", at, catalog),
+            "lower-rail": lambda: _sections(build.base.lower, "base/lower", at, catalog),
+            "upper-rail": lambda: _sections(build.base.upper, "base/upper", at, catalog),
+            "deck.foot": lambda: _decks(build, at, catalog),
+            "deck.load": lambda: _decks(build, at, catalog),
+            "deck.sag": lambda: _decks(build, at, catalog),
+        }
+        offer = offers.get(finding.check)
+        return offer() if offer else []
+    return []
+
+
+def effects(before: Report, after: Report, skip: str = "") -> tuple[Effect, ...]:
+    """Findings that stand worse after a change, worst first; new ones count from nothing."""
+    old = {f.id: f for f in before.findings}
+    found = []
+    for new in after.findings:
+        if new.id == skip:
+            continue
+        was = old.get(new.id)
+        worse_state = (was is None and new.state in ("over", "tight", "unknown")) or (was is not None and RANK[new.state] < RANK[was.state])
+        grew = was is not None and new.use is not None and was.use is not None and new.use > was.use + WORSE_BY and new.use > 0.5
+        if worse_state or grew:
+            found.append(Effect(new.id, new.title, was.use if was else None, new.use, was.state if was else "", new.state))
+    return tuple(sorted(found, key=lambda e: (RANK[e.state_after], -(e.after or 0))))  # type: ignore[index]
+
+
+def _try(report: Report, finding: Finding, label: str, changes: tuple[Change, ...], catalog: Catalog) -> Mend | None:
+    try:
+        after = check(apply(report.context.design, changes), catalog)
+    except InputError:
+        return None
+    now = next((f for f in after.findings if f.id == finding.id), None)
+    if now is None:
+        return None
+    return Mend(
+        finding.id,
+        label,
+        changes,
+        now.use,
+        now.state,
+        after.tally.build_kg - report.tally.build_kg,
+        after.tally.price - report.tally.price,
+        effects(report, after, finding.id),
+    )
+
+
+def mends_for(report: Report, finding: Finding, catalog: Catalog) -> Mend | None:
+    """The first candidate that makes the finding hold without putting another over; else the one that helps most."""
+    if finding.use is None or finding.state not in ("over", "tight"):
+        return None
+    best: Mend | None = None
+    for label, changes in candidates(report.context.design, finding, catalog)[:TRIES]:
+        tried = _try(report, finding, label, changes, catalog)
+        if tried is None or tried.use is None or tried.use >= finding.use:
+            continue
+        clean = not any(e.state_after == "over" and e.state_before != "over" for e in tried.worsens)
+        if tried.state == "holds" and clean:
+            return tried
+        if best is None or tried.use < (best.use or 99):
+            best = tried
+    return best
+
+
+def advise(report: Report, catalog: Catalog) -> tuple[Mend, ...]:
+    """A mend for every finding that is over or tight and has one."""
+    found = (mends_for(report, finding, catalog) for finding in report.findings)
+    return tuple(mend for mend in found if mend is not None)

@@ -1,0 +1,41 @@
+"""The sample shop: loaded once into an empty database, and again on reset."""
+
+from importlib.resources import files
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from ergostrut.core.document import Job, read_job
+from ergostrut.store import jobs
+from ergostrut.store.models import JobRow, SettingRow
+
+NAMES = ("river-survey",)
+
+
+def sample_jobs() -> tuple[Job, ...]:
+    """The sample shop's jobs as they ship."""
+    folder = files("ergostrut.demo")
+    return tuple(read_job(folder.joinpath(f"{name}.json").read_text(encoding="utf-8")) for name in NAMES)
+
+
+def load_once(session: Session) -> bool:
+    """Add the sample jobs to a database that never had them; says whether it did."""
+    if session.get(SettingRow, "sample") is not None:
+        return False
+    for job in sample_jobs():
+        jobs.create(session, job, sample=True, label="sample job")
+    session.add(SettingRow(name="sample", value="loaded"))
+    session.commit()
+    return True
+
+
+def reset(session: Session) -> None:
+    """Bring the sample jobs back as they ship; the user's own jobs stay."""
+    for row in session.scalars(select(JobRow).where(JobRow.sample)):
+        session.delete(row)
+    session.flush()
+    mark = session.get(SettingRow, "sample")
+    if mark is not None:
+        session.delete(mark)
+        session.flush()
+    load_once(session)

@@ -1,0 +1,55 @@
+"""The cut list and buying list as one CSV table."""
+
+from __future__ import annotations
+
+import csv
+import io
+
+from ergostrut.core.cut.plan import CutPlan
+from ergostrut.core.document import Units
+from ergostrut.core.quantity import show_length
+
+COLUMNS = ("kind", "mark", "count", "what", "stock", "length mm", "width mm", "length as shown", "ends", "kg each", "price each")
+
+
+def _safe(text: str) -> str:
+    """A cell that no spreadsheet takes for a formula."""
+    return f"'{text}" if text[:1] in ("=", "+", "-", "@") else text
+
+
+def cut_csv(plan: CutPlan, units: Units) -> str:
+    """One row a kind of piece, then bars, sheets and hardware to buy."""
+    out = io.StringIO()
+    table = csv.writer(out, lineterminator="\r\n")
+    table.writerow(COLUMNS)
+    for p in plan.pieces:
+        shown = f"{show_length(p.length, units.length)} {units.length}"
+        width = "" if p.width is None else f"{p.width:.1f}"
+        row = ("piece", p.mark, p.count, p.role, p.stock_label, f"{p.length:.1f}", width, shown, p.ends, f"{p.kg:.3f}", f"{p.price:.2f}")
+        table.writerow([_safe(str(cell)) for cell in row])
+    for group in plan.bars:
+        for bar in group.plan.bars:
+            marks = " ".join(mark for mark, _ in bar.pieces)
+            row = (
+                "bar",
+                "",
+                1,
+                f"cut {marks}, {bar.left:.0f} mm left",
+                group.label,
+                f"{bar.stock:.1f}",
+                "",
+                "",
+                "",
+                "",
+                f"{group.price / group.count:.2f}",
+            )
+            table.writerow([_safe(str(cell)) for cell in row])
+    for sheet in plan.sheets:
+        each = sheet.price / max(sheet.count, 1)
+        row = ("sheet", "", sheet.count, "buy", sheet.label, f"{sheet.size[0]:.1f}", f"{sheet.size[1]:.1f}", "", "", "", f"{each:.2f}")
+        table.writerow([_safe(str(cell)) for cell in row])
+    for item in plan.hardware:
+        count = item.count + item.spare
+        row = ("hardware", "", count, item.label, item.part, "", "", "", "", "", f"{item.price / count:.2f}")
+        table.writerow([_safe(str(cell)) for cell in row])
+    return out.getvalue()

@@ -1,0 +1,48 @@
+"""Jobs, revisions, entries, settings."""
+
+import sqlalchemy as sa
+from alembic import op
+
+revision = "0001"
+down_revision = None
+branch_labels = None
+depends_on = None
+
+
+def upgrade() -> None:
+    op.create_table(
+        "job",
+        sa.Column("id", sa.Integer(), primary_key=True),
+        sa.Column("name", sa.String(60), nullable=False),
+        sa.Column("head", sa.Integer(), nullable=False),
+        sa.Column("version", sa.Integer(), nullable=False),
+        sa.Column("created", sa.DateTime(), nullable=False),
+        sa.Column("changed", sa.DateTime(), nullable=False),
+        sa.Column("sample", sa.Boolean(), nullable=False),
+    )
+    op.create_table(
+        "revision",
+        sa.Column("id", sa.Integer(), primary_key=True),
+        sa.Column("job_id", sa.Integer(), sa.ForeignKey("job.id", ondelete="CASCADE"), nullable=False),
+        sa.Column("number", sa.Integer(), nullable=False),
+        sa.Column("parent", sa.Integer()),
+        sa.Column("redo", sa.Integer()),
+        sa.Column("kept", sa.Boolean(), nullable=False),
+        sa.Column("label", sa.String(120), nullable=False),
+        sa.Column("design", sa.Text(), nullable=False),
+        sa.Column("created", sa.DateTime(), nullable=False),
+    )
+    op.create_index("ix_revision_job_number", "revision", ["job_id", "number"], unique=True)
+    op.create_table(
+        "entry",
+        sa.Column("id", sa.Integer(), primary_key=True),
+        sa.Column("job_id", sa.Integer(), sa.ForeignKey("job.id", ondelete="CASCADE"), nullable=False),
+        sa.Column("entry", sa.Text(), nullable=False),
+    )
+    op.create_index("ix_entry_job_id", "entry", ["job_id"])
+    op.create_table("setting", sa.Column("name", sa.String(60), primary_key=True), sa.Column("value", sa.Text(), nullable=False))
+
+
+def downgrade() -> None:
+    for table in ("setting", "entry", "revision", "job"):
+        op.drop_table(table)

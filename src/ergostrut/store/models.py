@@ -1,0 +1,58 @@
+"""Tables. A job's design lives in revisions that form a tree; its record is append-only."""
+
+from __future__ import annotations
+
+from datetime import datetime
+
+from sqlalchemy import ForeignKey, Index, String, Text
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
+
+
+class Base(DeclarativeBase):
+    """Declarative base of all tables."""
+
+
+class JobRow(Base):
+    """``version`` counts every change of the head, undo included: it is what a writer must have seen."""
+
+    __tablename__ = "job"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(String(60))
+    head: Mapped[int]
+    version: Mapped[int]
+    created: Mapped[datetime]
+    changed: Mapped[datetime]
+    sample: Mapped[bool] = mapped_column(default=False)
+
+
+class RevisionRow(Base):
+    """One saved design. ``redo``: the child that undo came back from, if any. ``kept``: a stale write that was kept aside."""
+
+    __tablename__ = "revision"
+    __table_args__ = (Index("ix_revision_job_number", "job_id", "number", unique=True),)
+    id: Mapped[int] = mapped_column(primary_key=True)
+    job_id: Mapped[int] = mapped_column(ForeignKey("job.id", ondelete="CASCADE"))
+    number: Mapped[int]
+    parent: Mapped[int | None]
+    redo: Mapped[int | None]
+    kept: Mapped[bool] = mapped_column(default=False)
+    label: Mapped[str] = mapped_column(String(120))
+    design: Mapped[str] = mapped_column(Text)
+    created: Mapped[datetime]
+
+
+class EntryRow(Base):
+    """One line of a job's record, as JSON."""
+
+    __tablename__ = "entry"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    job_id: Mapped[int] = mapped_column(ForeignKey("job.id", ondelete="CASCADE"), index=True)
+    entry: Mapped[str] = mapped_column(Text)
+
+
+class SettingRow(Base):
+    """Small facts about this database, such as that the sample was loaded once."""
+
+    __tablename__ = "setting"
+    name: Mapped[str] = mapped_column(String(60), primary_key=True)
+    value: Mapped[str] = mapped_column(Text)

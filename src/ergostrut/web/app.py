@@ -1,0 +1,93 @@
+"""The Flask app: API by place, errors in one place, the built front end."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from flask import Response, jsonify, send_from_directory
+from flask_openapi3 import Info, OpenAPI
+from pydantic import ValidationError
+from werkzeug.exceptions import HTTPException
+
+from ergostrut.core.document import InputError
+from ergostrut.store import jobs
+from ergostrut.store.database import Database
+
+from .places import job, nine, yard
+from .security import guard
+from .service import Service
+from .shapes import ProblemOut, Refusal
+
+STATIC = Path(__file__).parent / "static"
+
+
+def _refuse(status: int, refusal: Refusal) -> tuple[Response, int]:
+    return jsonify(refusal.model_dump(mode="json")), status
+
+
+def _bad_request(error: ValidationError) -> Response:
+    problems = [ProblemOut(field="/" + "/".join(str(p) for p in item["loc"]), message=item["msg"]) for item in error.errors()]
+    response = jsonify(Refusal(message="The request cannot be read.", problems=problems).model_dump(mode="json"))
+    response.status_code = 422
+    return response
+
+
+def create_app(database: Database) -> OpenAPI:
+    """An app on a database. Flask serves the built front end when there is one."""
+    app = OpenAPI(
+        __name__,
+        info=Info(title="Ergostrut", version="1"),
+        validation_error_callback=_bad_request,
+        validation_error_model=Refusal,
+        static_folder=None,
+        doc_ui=False,
+    )
+    app.extensions["ergostrut"] = Service(database)
+    guard(app)
+    for place in (yard.api, job.api, nine.api):
+        app.register_api(place)
+    _errors(app)
+    _front_end(app)
+    return app
+
+
+def _errors(app: OpenAPI) -> None:
+    @app.errorhandler(InputError)
+    def unusable(error: InputError) -> tuple[Response, int]:
+        problems = [ProblemOut(field=p.field, message=p.message) for p in error.problems]
+        return _refuse(422, Refusal(message=str(error), problems=problems))
+
+    @app.errorhandler(jobs.NoSuchJobError)
+    def missing(error: jobs.NoSuchJobError) -> tuple[Response, int]:
+        return _refuse(404, Refusal(message=str(error)))
+
+    @app.errorhandler(jobs.StaleError)
+    def stale(error: jobs.StaleError) -> tuple[Response, int]:
+        words = (
+            f"This job was changed elsewhere meanwhile. Yours is kept as revision {error.kept}."
+            if error.kept
+            else "This job was changed elsewhere meanwhile."
+        )
+        return _refuse(409, Refusal(message=words, kept=error.kept or None, version=error.version))
+
+    @app.errorhandler(HTTPException)
+    def http(error: HTTPException) -> tuple[Response, int]:
+        return _refuse(error.code or 500, Refusal(message=error.description or "The request failed."))
+
+    @app.errorhandler(Exception)
+    def unexpected(error: Exception) -> tuple[Response, int]:
+        app.logger.exception("unexpected error", exc_info=error)
+        return _refuse(500, Refusal(message="Something went wrong in the program. Nothing was changed; the server's log has the details."))
+
+
+def _front_end(app: OpenAPI) -> None:
+    @app.get("/", doc_ui=False)
+    @app.get("/<path:name>", doc_ui=False)
+    def page(name: str = "index.html") -> Response:
+        if name.startswith("api/"):
+            return _refuse(404, Refusal(message="There is nothing at this address."))  # type: ignore[return-value]
+        if not (STATIC / "index.html").exists():
+            return Response("The front end is not built yet: run make demo.", status=503, mimetype="text/plain")
+        if (STATIC / name).is_file():
+            return send_from_directory(STATIC, name)
+        return send_from_directory(STATIC, "index.html")

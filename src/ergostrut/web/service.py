@@ -1,0 +1,92 @@
+"""What the blueprints share: the database, the catalogue and a bounded cache of reports by content."""
+
+from __future__ import annotations
+
+import json
+from collections import OrderedDict
+from collections.abc import Iterator
+from contextlib import contextmanager
+from threading import Lock
+from typing import Generic, TypeVar, cast
+
+from flask import current_app
+from sqlalchemy.orm import Session
+
+from ergostrut.core.advice.mends import Mend, advise
+from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.document import Design, InputError, Problem
+from ergostrut.core.frame.families.bed_slide.geometry import UnknownStockError
+from ergostrut.core.report import Report, check
+from ergostrut.files.catalog_files import shipped_catalog
+from ergostrut.store import jobs
+from ergostrut.store.database import Database
+
+T = TypeVar("T")
+
+
+class Cache(Generic[T]):
+    """Least recently used values by key; never more than ``size``."""
+
+    def __init__(self, size: int) -> None:
+        self._size, self._held, self._lock = size, OrderedDict[str, T](), Lock()
+
+    def get(self, key: str) -> T | None:
+        with self._lock:
+            if key in self._held:
+                self._held.move_to_end(key)
+            return self._held.get(key)
+
+    def put(self, key: str, value: T) -> T:
+        with self._lock:
+            self._held[key] = value
+            while len(self._held) > self._size:
+                self._held.popitem(last=False)
+        return value
+
+
+class Service:
+    """One a process."""
+
+    def __init__(self, database: Database) -> None:
+        self.database = database
+        self.catalog: Catalog = shipped_catalog()
+        self._reports: Cache[Report] = Cache(64)
+        self._advice: Cache[tuple[Mend, ...]] = Cache(64)
+
+    @contextmanager
+    def session(self) -> Iterator[Session]:
+        """A transaction: committed when the block ends well, and when a stale write was kept aside."""
+        with self.database.session() as session:
+            try:
+                yield session
+            except jobs.StaleError:
+                session.commit()
+                raise
+            session.commit()
+
+    def report(self, design: Design) -> Report:
+        """The whole report, from the cache when the same design was checked before.
+
+        Raises:
+            InputError: the design names stock the catalogue does not hold.
+        """
+        key = self._key(design)
+        found = self._reports.get(key)
+        if found is not None:
+            return found
+        try:
+            return self._reports.put(key, check(design, self.catalog))
+        except UnknownStockError as error:
+            raise InputError([Problem(field=error.field, message=str(error))]) from None
+
+    def advice(self, design: Design) -> tuple[Mend, ...]:
+        key = self._key(design)
+        return self._advice.get(key) or self._advice.put(key, advise(self.report(design), self.catalog))
+
+    @staticmethod
+    def _key(design: Design) -> str:
+        return json.dumps(design.model_dump(mode="json"), sort_keys=True)
+
+
+def service() -> Service:
+    return cast(Service, current_app.extensions["ergostrut"])

@@ -1,0 +1,328 @@
+"""What goes over the wire: requests, and answers made of the core's own frozen values."""
+
+from __future__ import annotations
+
+from typing import Any, Literal
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from ergostrut.core.advice.mends import Effect, Mend
+from ergostrut.core.balance.ledger import Axles
+from ergostrut.core.balance.ledger import Entry as LedgerEntry
+from ergostrut.core.cut.plan import BarGroup, Bought, Piece, SheetGroup
+from ergostrut.core.document import Design, Entry, Units
+from ergostrut.core.drawing.model import View
+from ergostrut.core.drawing.proof import MemberUse
+from ergostrut.core.finding import Finding, Place, State
+from ergostrut.core.frame.assembly import Height, Position
+from ergostrut.core.make.steps import Step
+from ergostrut.core.report import Tally
+
+
+class Wire(BaseModel):
+    model_config = ConfigDict(arbitrary_types_allowed=False)
+
+
+class JobPath(Wire):
+    job: int = Field(ge=1)
+
+
+class RevisionPath(JobPath):
+    number: int = Field(ge=1)
+
+
+class ProblemOut(Wire):
+    field: str
+    message: str
+
+
+class Refusal(Wire):
+    """Why a request was not done: what to mend, and for a stale write the revision that keeps it."""
+
+    message: str
+    problems: list[ProblemOut] = []
+    kept: int | None = None
+    version: int | None = None
+
+
+class TemplateOut(Wire):
+    id: str
+    label: str
+    note: str
+
+
+class Card(Wire):
+    """A job in the yard."""
+
+    id: int
+    name: str
+    host: str
+    changed_by: str
+    places: dict[Place, State | None]
+    counts: dict[State, int]
+    outline: View | None
+    sample: bool
+    error: str = ""
+
+
+class YardOut(Wire):
+    jobs: list[Card]
+    templates: list[TemplateOut]
+
+
+class NewJob(Wire):
+    template: str
+    name: str = Field(max_length=200)
+    units: Units = Units()
+
+
+class ImportJob(Wire):
+    text: str = Field(max_length=4_000_000)
+
+
+class JobOut(Wire):
+    id: int
+    version: int
+    revision: int
+    can_undo: bool
+    can_redo: bool
+    design: Design
+
+
+class ChangeIn(Wire):
+    path: str = Field(max_length=300)
+    value: Any = None
+    op: Literal["set", "add", "remove"] = "set"
+
+
+class ChangesIn(Wire):
+    version: int
+    changes: list[ChangeIn] = Field(min_length=1, max_length=200)
+    label: str = Field(default="change", max_length=120)
+
+
+class VersionIn(Wire):
+    version: int
+
+
+class RevisionOut(Wire):
+    number: int
+    label: str
+    created: str
+    kept: bool
+    head: bool
+
+
+class RevisionsOut(Wire):
+    revisions: list[RevisionOut]
+
+
+class ReportOut(Wire):
+    findings: list[Finding]
+    places: dict[Place, State | None]
+    counts: dict[State, int]
+    tally: Tally
+    notice: str
+
+
+class AdviceOut(Wire):
+    mends: list[Mend]
+
+
+class TryIn(Wire):
+    changes: list[ChangeIn] = Field(min_length=1, max_length=50)
+
+
+class TryOut(Wire):
+    """What a change would do, without saving it."""
+
+    better: list[Effect]
+    worse: list[Effect]
+    adds_kg: float
+    adds_price: float
+
+
+class DimensionOut(Wire):
+    name: str
+    label: str
+    how: str
+    text: str | None
+    mm: float | None
+    state: str
+    tolerance_mm: float
+    optional: bool
+
+
+class MeasureOut(Wire):
+    views: list[View]
+    dimensions: list[DimensionOut]
+
+
+class PlacedOut(Wire):
+    id: str
+    x: float
+    y: float
+    size: tuple[float, float, float]
+    auto: bool
+    kg: float
+
+
+class CarryOut(Wire):
+    views: list[View]
+    placed: list[PlacedOut]
+    surface: tuple[float, float] | None
+
+
+class TravelIn(Wire):
+    travel: float = Field(default=0.0, ge=0, le=6000)
+
+
+class HereFinding(Wire):
+    id: str
+    use: float | None
+    state: State
+    sentence: str
+
+
+class DeckHeight(Wire):
+    roller: float
+    under: float
+    let_in: float
+
+
+class FrameOut(Wire):
+    """The build at a travel: drawings, what the findings say there, and the deck height's stack."""
+
+    views: list[View]
+    here: list[HereFinding]
+    travel: float
+    reach: float
+    positions: list[Position]
+    stack: list[Height]
+    deck_heights: list[DeckHeight]
+
+
+class ProveQuery(Wire):
+    position: str = "in"
+    case: str = ""
+
+
+class CaseOut(Wire):
+    name: str
+    worst: float
+
+
+class ReactionOut(Wire):
+    name: str
+    newton: float
+
+
+class ProveOut(Wire):
+    positions: list[Position]
+    position: str
+    cases: list[CaseOut]
+    case: str
+    views: list[View]
+    scale: float
+    members: list[MemberUse]
+    reactions: list[ReactionOut]
+    error: str
+
+
+class BalanceQuery(Wire):
+    travel: float = Field(default=0.0, ge=0, le=6000)
+    crew: bool = True
+
+
+class BalanceOut(Wire):
+    view: View | None
+    entries: list[LedgerEntry]
+    axles: Axles
+    ratings: dict[str, float | None]
+    reach: float
+    findings: list[Finding]
+
+
+class AnchorQuery(Wire):
+    position: str = "in"
+    case: str = "Brake"
+    gone: str = ""
+
+
+class FixingOut(Wire):
+    name: str
+    hole: str | None
+    thread: str
+    x: float
+    y: float
+    tension: float
+    shear: float
+    use: float | None
+    state: State
+    missing: list[str]
+
+
+class AnchorOut(Wire):
+    view: View | None
+    positions: list[str]
+    cases: list[str]
+    position: str
+    case: str
+    fixings: list[FixingOut]
+    settled: bool
+
+
+class PieceOut(Wire):
+    piece: Piece
+    count: int
+    issued: str | None
+
+
+class CutOut(Wire):
+    pieces: list[PieceOut]
+    bars: list[BarGroup]
+    sheets: list[SheetGroup]
+    hardware: list[Bought]
+    price: float
+    kg: float
+    currency: str
+    issued: bool
+
+
+class MakeOut(Wire):
+    steps: list[Step]
+    done: dict[str, str]
+    hours: float
+
+
+class LogOut(Wire):
+    entries: list[Entry]
+
+
+class EntryIn(Wire):
+    kind: Literal["note", "ticket", "torque", "road test", "tick", "untick"]
+    text: str = Field(default="", max_length=2000)
+    data: dict[str, Any] = {}
+
+
+class SectionOut(Wire):
+    id: str
+    label: str
+    shape: str
+    metal: str
+    kg_per_m: float
+    unit: str
+
+
+class SheetOut(Wire):
+    id: str
+    label: str
+    t: float
+
+
+class CatalogOut(Wire):
+    version: str
+    sections: list[SectionOut]
+    sheets: list[SheetOut]
+    threads: list[str]
+    grades: list[str]
