@@ -130,7 +130,9 @@ def _openapi(_args: argparse.Namespace) -> int:
     from ergostrut.web.app import create_app
 
     with tempfile.TemporaryDirectory() as folder:
-        print(json.dumps(create_app(Database(Path(folder) / "x.db")).api_doc, indent=2))
+        document = dict(create_app(Database(Path(folder) / "x.db")).api_doc)
+        document["components"] = {k: v for k, v in document["components"].items() if v is not None}
+        print(json.dumps(document, indent=2))
     return HOLDS
 
 

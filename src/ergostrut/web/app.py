@@ -81,8 +81,6 @@ def _errors(app: OpenAPI) -> None:
 
 
 def _front_end(app: OpenAPI) -> None:
-    @app.get("/", doc_ui=False)
-    @app.get("/<path:name>", doc_ui=False)
     def page(name: str = "index.html") -> Response:
         if name.startswith("api/"):
             return _refuse(404, Refusal(message="There is nothing at this address."))  # type: ignore[return-value]
@@ -91,3 +89,6 @@ def _front_end(app: OpenAPI) -> None:
         if (STATIC / name).is_file():
             return send_from_directory(STATIC, name)
         return send_from_directory(STATIC, "index.html")
+
+    app.add_url_rule("/", view_func=page)
+    app.add_url_rule("/<path:name>", view_func=page)

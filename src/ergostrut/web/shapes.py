@@ -7,8 +7,7 @@ from typing import Any, Literal
 from pydantic import BaseModel, ConfigDict, Field
 
 from ergostrut.core.advice.mends import Effect, Mend
-from ergostrut.core.balance.ledger import Axles
-from ergostrut.core.balance.ledger import Entry as LedgerEntry
+from ergostrut.core.balance.ledger import Axles, LedgerRow
 from ergostrut.core.cut.plan import BarGroup, Bought, Piece, SheetGroup
 from ergostrut.core.document import Design, Entry, Units
 from ergostrut.core.drawing.model import View
@@ -25,6 +24,12 @@ class Wire(BaseModel):
 
 class JobPath(Wire):
     job: int = Field(ge=1)
+
+
+class Gone(Wire):
+    """A job that was taken away."""
+
+    job: int
 
 
 class RevisionPath(JobPath):
@@ -236,7 +241,7 @@ class BalanceQuery(Wire):
 
 class BalanceOut(Wire):
     view: View | None
-    entries: list[LedgerEntry]
+    entries: list[LedgerRow]
     axles: Axles
     ratings: dict[str, float | None]
     reach: float

@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from ..context import Context
 from ..finding import Finding, State, Working, at_most
-from .ledger import Axles, Entry, axle_loads, ledger
+from .ledger import Axles, LedgerRow, axle_loads, ledger
 
 CAUTION = "Weigh the loaded truck before a long road; tyres may carry less than the axle."
 
@@ -26,7 +26,7 @@ def check_balance(context: Context) -> Iterator[Finding]:
     yield from _lean(context, rows[0][2], rows[-1][2])
 
 
-def _axle(context: Context, rows: list[tuple[str, tuple[Entry, ...], Axles]], which: str) -> Iterator[Finding]:
+def _axle(context: Context, rows: list[tuple[str, tuple[LedgerRow, ...], Axles]], which: str) -> Iterator[Finding]:
     ratings = context.host.survey.weights
     rating = ratings.front_rating if which == "front" else ratings.rear_rating
     say = context.say
@@ -85,7 +85,7 @@ def _axle(context: Context, rows: list[tuple[str, tuple[Entry, ...], Axles]], wh
         yield _as(blank, f"{say.mass(load)} of {say.mass(rating.kg)}, everybody aboard.{tail}", (), w, hangs, use, state)
 
 
-def _gross(context: Context, entries: tuple[Entry, ...], axles: Axles) -> Finding:
+def _gross(context: Context, entries: tuple[LedgerRow, ...], axles: Axles) -> Finding:
     rating = context.host.survey.weights.gross_rating
     say = context.say
     blank = Finding(

@@ -15,7 +15,7 @@ Group = Literal["vehicle", "crew", "fuel", "build", "load"]
 
 
 @dataclass(frozen=True, slots=True)
-class Entry:
+class LedgerRow:
     """A mass (kg) at x, y (mm, host axes; None: not known). ``body``: what it moves with."""
 
     name: str
@@ -38,7 +38,7 @@ class Axles:
     y: float = 0.0
 
 
-def ledger(context: Context, travel: float, crew: bool = True) -> tuple[tuple[Entry, ...], tuple[str, ...]]:
+def ledger(context: Context, travel: float, crew: bool = True) -> tuple[tuple[LedgerRow, ...], tuple[str, ...]]:
     """Entries with every moving body pulled out by ``travel``, and what is missing.
 
     The vehicle's empty axle loads are one entry an axle; what was aboard when they were taken is
@@ -46,7 +46,7 @@ def ledger(context: Context, travel: float, crew: bool = True) -> tuple[tuple[En
     """
     host, w = context.host, context.host.survey.weights
     missing: list[str] = []
-    entries: list[Entry] = []
+    entries: list[LedgerRow] = []
     rear_x, front_x = host.rear_axle_x, host.front_axle_x
     if rear_x is None:
         missing.append("axle_from_front")
@@ -56,13 +56,13 @@ def ledger(context: Context, travel: float, crew: bool = True) -> tuple[tuple[En
         if mass is None:
             missing.append(name)
         else:
-            entries.append(Entry(name, "vehicle", mass.kg, x, 0.0))
+            entries.append(LedgerRow(name, "vehicle", mass.kg, x, 0.0))
     if w.aboard.crew.kg > 0:
         seat = host.seats.get(w.aboard.crew_seat or "")
         if seat is None:
             missing.append("seat of those aboard at the weighing")
         else:
-            entries.append(Entry("aboard at the weighing, taken off", "vehicle", -w.aboard.crew.kg, seat[0], seat[1]))
+            entries.append(LedgerRow("aboard at the weighing, taken off", "vehicle", -w.aboard.crew.kg, seat[0], seat[1]))
     left = FUEL_LEFT.get(w.aboard.fuel)
     if left is None:
         missing.append("fuel aboard at the weighing")
@@ -70,25 +70,25 @@ def ledger(context: Context, travel: float, crew: bool = True) -> tuple[tuple[En
         if w.tank.full is None or w.tank.ahead is None:
             missing.append("mass and place of a full tank")
         else:
-            entries.append(Entry("fuel up to full", "fuel", w.tank.full.kg * left, -w.tank.ahead.mm, 0.0))
+            entries.append(LedgerRow("fuel up to full", "fuel", w.tank.full.kg * left, -w.tank.ahead.mm, 0.0))
     if crew:
         for rider in context.design.carry.crew:
             x, y = host.seats[rider.seat]
-            entries.append(Entry(rider.name, "crew", rider.mass.kg, x, y))
+            entries.append(LedgerRow(rider.name, "crew", rider.mass.kg, x, y))
     for build in context.builds:
         moving = {motion.body: min(travel, motion.reach) for motion in build.motions}
         bodies = sorted({m.body for m in build.members} | {p.body for p in build.panels} | {i.body for i in build.items})
         for body in bodies:
             kg, at = centroid(build.masses(body))
-            entries.append(Entry(f"{build.label}, {body.rsplit('/', 1)[-1]}", "build", kg, at[0] + moving.get(body, 0.0), at[1], body))
+            entries.append(LedgerRow(f"{build.label}, {body.rsplit('/', 1)[-1]}", "build", kg, at[0] + moving.get(body, 0.0), at[1], body))
     for item in context.plan.placed:
         reach = next((motion.reach for build in context.builds for motion in build.motions if motion.body == item.surface.body), 0.0)
         x, y, _ = item.at(min(travel, reach))
-        entries.append(Entry(item.thing.name, "load", item.mass, x, y, item.surface.body))
+        entries.append(LedgerRow(item.thing.name, "load", item.mass, x, y, item.surface.body))
     return tuple(entries), tuple(missing)
 
 
-def axle_loads(context: Context, entries: Sequence[Entry], missing: Sequence[str]) -> Axles:
+def axle_loads(context: Context, entries: Sequence[LedgerRow], missing: Sequence[str]) -> Axles:
     """Rear takes m (x - x_front)/wheelbase; shares below 0 and over 1 count."""
     total = sum(entry.kg for entry in entries)
     base, front_x = context.host.mm("wheelbase"), context.host.front_axle_x

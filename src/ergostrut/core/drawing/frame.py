@@ -11,7 +11,7 @@ from ..frame.assembly import Assembly, Member
 from ..prove.study import Study
 from ..report import Report
 from .host import plan_shapes, rear_shapes, side_shapes
-from .model import Arrow, Circle, Dimension, Label, Path, Primitive, Role, View, box_of, rect
+from .model import Arrow, Circle, DimensionLine, Label, Path, Primitive, Role, View, box_of, rect
 
 
 def _shift(build: Assembly, body: str, travel: float) -> float:
@@ -54,7 +54,7 @@ def _thing(item: Placed, view: str, travel: float, say_mass: str) -> list[Primit
     return [box, Label(at, item.thing.name, "middle", say_mass, "thing", part)]
 
 
-def _build(report: Report, build: Assembly, view: str, travel: float, states: Mapping[str, State]) -> list[Primitive]:
+def _build(build: Assembly, view: str, travel: float, states: Mapping[str, State]) -> list[Primitive]:
     found: list[Primitive] = []
     order = {"plan": ("base", "tray"), "side": ("tray", "base"), "rear": ("base", "tray")}[view]
     for layer in order:
@@ -149,11 +149,11 @@ def frame_views(
         for item in report.context.plan.placed:
             items += _thing(item, name, travel if item.surface.body.endswith("/tray") else 0.0, masses.get(item.thing.id, ""))
         for build in report.context.builds:
-            items += _build(report, build, name, travel, states)
+            items += _build(build, name, travel, states)
         box = box_of(items)
         if name == "side":
             box = (max(box[0], -420.0), box[1], box[2], box[3])
-            items += _side_dims(report, study, travel, box)
+            items += _side_dims(report, travel, box)
             if study is not None:
                 items += _forces(study)
         elif name == "plan":
@@ -164,22 +164,24 @@ def frame_views(
     return tuple(views)
 
 
-def _side_dims(report: Report, study: Study | None, travel: float, box: tuple[float, float, float, float]) -> list[Primitive]:
+def _side_dims(report: Report, travel: float, box: tuple[float, float, float, float]) -> list[Primitive]:
     rows: list[Primitive] = []
     low = box[1]
     for i, build in enumerate(report.context.builds):
         slide = build.slides[0]
         deck = build.panels[0]
         x0, x1 = deck.origin[0] + travel, deck.origin[0] + deck.size[0] + travel
-        rows.append(Dimension((x0, low), (x1, low), "h", "below", 2, deck.size[0], "Tray length", f"/builds/{i}/tray_length"))
+        rows.append(DimensionLine((x0, low), (x1, low), "h", "below", 2, deck.size[0], "Tray length", f"/builds/{i}/tray_length"))
         overlap = slide.carrying.x - slide.hold_down.x - travel
         if overlap > 0:
-            rows.append(Dimension((slide.hold_down.x + travel, low), (slide.carrying.x, low), "h", "below", 1, overlap, "Overlap left"))
+            rows.append(DimensionLine((slide.hold_down.x + travel, low), (slide.carrying.x, low), "h", "below", 1, overlap, "Overlap left"))
         if travel > 1:
             top = report.context.host.shape("depth") + 60
-            rows.append(Dimension((x1 - travel, top), (x1, top), "h", "above", 1, travel, "out", f"travel:{build.motions[0].id}"))
+            rows.append(DimensionLine((x1 - travel, top), (x1, top), "h", "above", 1, travel, "out", f"travel:{build.motions[0].id}"))
         rows.append(
-            Dimension((x1, 0), (x1, deck.origin[2] + deck.sheet.t), "v", "right", 1, deck.origin[2] + deck.sheet.t, "Deck top above floor")
+            DimensionLine(
+                (x1, 0), (x1, deck.origin[2] + deck.sheet.t), "v", "right", 1, deck.origin[2] + deck.sheet.t, "Deck top above floor"
+            )
         )
     return rows
 
@@ -189,16 +191,18 @@ def _plan_dims(report: Report, travel: float, box: tuple[float, float, float, fl
     for i, build in enumerate(report.context.builds):
         deck = build.panels[0]
         x0, y0, half = deck.origin[0] + travel, box[1], deck.size[1] / 2
-        rows.append(Dimension((x0, y0), (x0 + deck.size[0], y0), "h", "below", 1, deck.size[0], "Tray length", f"/builds/{i}/tray_length"))
-        rows.append(Dimension((box[2], -half), (box[2], half), "v", "right", 1, deck.size[1], "Tray width", f"/builds/{i}/tray_width"))
+        rows.append(
+            DimensionLine((x0, y0), (x0 + deck.size[0], y0), "h", "below", 1, deck.size[0], "Tray length", f"/builds/{i}/tray_length")
+        )
+        rows.append(DimensionLine((box[2], -half), (box[2], half), "v", "right", 1, deck.size[1], "Tray width", f"/builds/{i}/tray_width"))
         if travel <= 0:
             rows.append(
-                Dimension((0, box[3]), (deck.origin[0], box[3]), "h", "above", 1, deck.origin[0], "Front gap", f"/builds/{i}/front_gap")
+                DimensionLine((0, box[3]), (deck.origin[0], box[3]), "h", "above", 1, deck.origin[0], "Front gap", f"/builds/{i}/front_gap")
             )
         ribs = [m for m in build.members if m.role in ("end rib", "mid rib")]
         for a, b in itertools.pairwise(ribs):
             rows.append(
-                Dimension(
+                DimensionLine(
                     (a.a[0] + travel, box[3]),
                     (b.a[0] + travel, box[3]),
                     "h",
@@ -217,13 +221,15 @@ def _rear_dims(report: Report) -> list[Primitive]:
     for i, build in enumerate(report.context.builds):
         deck, slide = build.panels[0], build.slides[0]
         half = deck.size[1] / 2
-        rows.append(Dimension((-half, 0), (half, 0), "h", "below", 1, deck.size[1], "Tray width", f"/builds/{i}/tray_width"))
+        rows.append(DimensionLine((-half, 0), (half, 0), "h", "below", 1, deck.size[1], "Tray width", f"/builds/{i}/tray_width"))
         wells = host.mm("width_between_wells")
         if wells is not None:
             rows.append(
-                Dimension((-wells / 2, 0), (wells / 2, 0), "h", "below", 2, wells, "Between wells", "/host/dims/width_between_wells")
+                DimensionLine((-wells / 2, 0), (wells / 2, 0), "h", "below", 2, wells, "Between wells", "/host/dims/width_between_wells")
             )
         edge = host.shape("width_at_rails") / 2
-        rows.append(Dimension((edge, 0), (edge, slide.rail_underside), "v", "right", 1, slide.rail_underside, "Rail underside"))
-        rows.append(Dimension((edge, 0), (edge, deck.origin[2] + deck.sheet.t), "v", "right", 2, deck.origin[2] + deck.sheet.t, "Deck top"))
+        rows.append(DimensionLine((edge, 0), (edge, slide.rail_underside), "v", "right", 1, slide.rail_underside, "Rail underside"))
+        rows.append(
+            DimensionLine((edge, 0), (edge, deck.origin[2] + deck.sheet.t), "v", "right", 2, deck.origin[2] + deck.sheet.t, "Deck top")
+        )
     return rows

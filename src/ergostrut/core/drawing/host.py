@@ -5,16 +5,18 @@ from __future__ import annotations
 from typing import Literal
 
 from ..measure.host import Host
-from .model import Circle, Dimension, Label, Path, Point2, Primitive, View, box_of, rect
+from .model import Circle, DimensionLine, Label, Path, Point2, Primitive, View, box_of, rect
 
 WHEEL = 390.0
 
 
 def _dim(
     host: Host, name: str, a: Point2, b: Point2, axis: Literal["h", "v"], side: Literal["below", "above", "left", "right"], row: int
-) -> Dimension:
+) -> DimensionLine:
     taken = host.dims[name]
-    return Dimension(a, b, axis, side, row, taken.mm, taken.label, f"/host/dims/{name}", taken.state if taken.mm is not None else "missing")
+    return DimensionLine(
+        a, b, axis, side, row, taken.mm, taken.label, f"/host/dims/{name}", taken.state if taken.mm is not None else "missing"
+    )
 
 
 def plan_shapes(host: Host) -> list[Primitive]:

@@ -66,7 +66,7 @@ class Label:
 
 
 @dataclass(frozen=True, slots=True)
-class Dimension:
+class DimensionLine:
     """A measured distance from ``a`` to ``b`` along u (h) or v (v), drawn in a ``row`` on one side of the view.
 
     ``field``: JSON pointer of the length it opens; empty for a computed one. ``mm`` None: not measured.
@@ -96,7 +96,7 @@ class Arrow:
     state: State | None = None
 
 
-Primitive = Path | Circle | Label | Dimension | Arrow
+Primitive = Path | Circle | Label | DimensionLine | Arrow
 
 
 @dataclass(frozen=True, slots=True)

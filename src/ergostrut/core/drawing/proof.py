@@ -10,7 +10,7 @@ import numpy as np
 from ..finding import State, state_of_use
 from ..prove.members import rail_line, uses
 from ..prove.study import Study
-from .model import Arrow, Circle, Dimension, Label, Path, Primitive, View, box_of, rect
+from .model import Arrow, Circle, DimensionLine, Label, Path, Primitive, View, box_of, rect
 
 BENT_SHARE = 0.12
 """Largest drawn deflection as a part of the tray's length, before rounding the scale down to 1, 2 or 5."""
@@ -115,9 +115,9 @@ def proof_views(study: Study, case: str, states: Mapping[str, State]) -> tuple[t
             if force > 0.5:
                 side.append(Arrow(at, toward, force / top, force, title))
     box = box_of(side)
-    side.append(Dimension((tray.x_front, box[1]), (tray.x_rear, box[1]), "h", "below", 1, tray.overlap, "Overlap"))
+    side.append(DimensionLine((tray.x_front, box[1]), (tray.x_rear, box[1]), "h", "below", 1, tray.overlap, "Overlap"))
     if tray.overhang > 1:
-        side.append(Dimension((tray.x_rear, box[1]), (tray.x_rear + tray.overhang, box[1]), "h", "below", 1, tray.overhang, "Overhang"))
+        side.append(DimensionLine((tray.x_rear, box[1]), (tray.x_rear + tray.overhang, box[1]), "h", "below", 1, tray.overhang, "Overhang"))
     plan: list[Primitive] = []
     for member in (*tray.rails, *tray.ribs):
         w = member.section.properties.depth if member.flat else member.section.properties.width

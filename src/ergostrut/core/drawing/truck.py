@@ -7,15 +7,15 @@ from collections.abc import Mapping, Sequence
 import numpy as np
 
 from ..anchor.checks import AnchorCase, AnchorStudy
-from ..balance.ledger import Axles, Entry
+from ..balance.ledger import Axles, LedgerRow
 from ..constants import G
 from ..finding import State
 from ..measure.host import Host
 from .host import plan_shapes
-from .model import Arrow, Circle, Dimension, Label, Path, Primitive, View, box_of, rect
+from .model import Arrow, Circle, DimensionLine, Label, Path, Primitive, View, box_of, rect
 
 
-def beam_view(host: Host, entries: Sequence[Entry], axles: Axles) -> View | None:
+def beam_view(host: Host, entries: Sequence[LedgerRow], axles: Axles) -> View | None:
     """Masses as arrows down on a line between the axles; None while the axles' places are unknown."""
     front, rear = host.front_axle_x, host.rear_axle_x
     if front is None or rear is None:
@@ -37,8 +37,8 @@ def beam_view(host: Host, entries: Sequence[Entry], axles: Axles) -> View | None
         most = max(axles.front, axles.rear, 1.0)
         items.append(Arrow((front, -640), (0, 1), axles.front / most, axles.front * G, "front axle"))
         items.append(Arrow((rear, -640), (0, 1), axles.rear / most, axles.rear * G, "rear axle"))
-    items.append(Dimension((front, box[1]), (rear, box[1]), "h", "below", 1, rear - front, "Wheelbase", "/host/dims/wheelbase"))
-    items.append(Dimension((0, box[1]), (rear, box[1]), "h", "below", 2, rear, "Bed front to rear axle", "/host/dims/axle_from_front"))
+    items.append(DimensionLine((front, box[1]), (rear, box[1]), "h", "below", 1, rear - front, "Wheelbase", "/host/dims/wheelbase"))
+    items.append(DimensionLine((0, box[1]), (rear, box[1]), "h", "below", 2, rear, "Bed front to rear axle", "/host/dims/axle_from_front"))
     return View("beam", box, tuple(items))
 
 

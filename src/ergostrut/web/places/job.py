@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from flask_openapi3 import APIBlueprint
 
-from ergostrut.core.advice.mends import effects
+from ergostrut.core.advice.mends import Effect, effects
 from ergostrut.core.change import Change, apply
 from ergostrut.core.finding import RANK
 from ergostrut.files.report_json import NOTICE
@@ -26,6 +26,14 @@ def get_job(path: s.JobPath) -> dict[str, object]:
     """The design with the version a writer must name."""
     with service().session() as session:
         return job_out(jobs.get(session, path.job))
+
+
+@api.delete("", responses={200: s.Gone, 404: s.Refusal})
+def delete_job(path: s.JobPath) -> dict[str, object]:
+    """Take a job away with all its revisions and its record."""
+    with service().session() as session:
+        jobs.delete(session, path.job)
+    return s.Gone(job=path.job).model_dump(mode="json")
 
 
 @api.post("/change", responses={200: s.JobOut, 404: s.Refusal, 409: s.Refusal, 422: s.Refusal})
@@ -92,7 +100,7 @@ def try_changes(path: s.JobPath, body: s.TryIn) -> dict[str, object]:
         design = jobs.get(session, path.job).design
     before, after = service().report(design), service().report(apply(design, _changes(body.changes)))
     better = [e for e in effects(after, before) if RANK[e.state_after] < RANK["note"]]  # type: ignore[index]
-    turned = [s.Effect(e.id, e.title, e.after, e.before, e.state_after, e.state_before) for e in better]
+    turned = [Effect(e.id, e.title, e.after, e.before, e.state_after, e.state_before) for e in better]
     return s.TryOut(
         better=turned,
         worse=list(effects(before, after)),

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from flask import Response
 from flask_openapi3 import APIBlueprint
 
@@ -18,7 +20,7 @@ api = APIBlueprint("yard", __name__, url_prefix="/api")
 
 
 def _card(saved: jobs.Saved) -> s.Card:
-    base = {
+    base: dict[str, Any] = {
         "id": saved.id,
         "name": saved.design.name,
         "host": saved.design.host.label,
@@ -75,14 +77,6 @@ def copy_job(path: s.JobPath) -> dict[str, object]:
         design = jobs.get(session, path.job).design
         renamed = design.model_copy(update={"name": f"{design.name[:53]}, copy"})
         return job_out(jobs.create(session, Job(design=renamed), label=f"copy of {design.name}"))
-
-
-@api.delete("/jobs/<int:job>", responses={204: None, 404: s.Refusal})
-def delete_job(path: s.JobPath) -> tuple[str, int]:
-    """Take a job away with all its revisions and its record."""
-    with service().session() as session:
-        jobs.delete(session, path.job)
-    return "", 204
 
 
 @api.get("/jobs/<int:job>/export")

@@ -1,0 +1,67 @@
+import type { View } from "../api/client";
+
+export type Item = View["items"][number];
+export type Dimension = Extract<Item, { axis: unknown }>;
+export type Arrow = Extract<Item, { newton: unknown }>;
+export type Circle = Extract<Item, { r: unknown }>;
+export type Path = Extract<Item, { points: unknown }>;
+export type Label = Extract<Item, { align: unknown }>;
+
+export const isDimension = (item: Item): item is Dimension => "axis" in item;
+export const isArrow = (item: Item): item is Arrow => "newton" in item;
+export const isCircle = (item: Item): item is Circle => "r" in item;
+export const isPath = (item: Item): item is Path => "points" in item;
+export const isLabel = (item: Item): item is Label => "align" in item;
+
+export const ROW = 32;
+
+export interface Projection {
+  scale: number;
+  x: (u: number) => number;
+  y: (v: number) => number;
+  box: View["box"];
+  margin: { left: number; right: number; top: number; bottom: number };
+}
+
+/** Rows of dimensions on each side decide the margins, in px. */
+function margins(view: View): Projection["margin"] {
+  const rows = { left: 0, right: 0, above: 0, below: 0 };
+  for (const item of view.items) if (isDimension(item)) rows[item.side] = Math.max(rows[item.side], item.row);
+  const arrows = view.items.some(isArrow) ? 70 : 0;
+  return {
+    left: 24 + rows.left * 66,
+    right: 24 + rows.right * 66,
+    top: 22 + rows.above * ROW + (view.name === "beam" ? 96 : 0),
+    bottom: Math.max(22 + rows.below * ROW, arrows * 0.6),
+  };
+}
+
+/** Fit a view into a rectangle of px; v points up. */
+export function project(view: View, width: number, height: number): Projection {
+  const [u0, v0, u1, v1] = view.box;
+  const margin = margins(view);
+  const room = {
+    x: Math.max(width - margin.left - margin.right, 60),
+    y: Math.max(height - margin.top - margin.bottom, 60),
+  };
+  const scale = Math.min(room.x / Math.max(u1 - u0, 1), room.y / Math.max(v1 - v0, 1));
+  const left = margin.left + (room.x - (u1 - u0) * scale) / 2;
+  const top = margin.top + (room.y - (v1 - v0) * scale) / 2;
+  return { scale, x: (u) => left + (u - u0) * scale, y: (v) => top + (v1 - v) * scale, box: view.box, margin };
+}
+
+/** Where a dimension's line lies, in px. */
+export function dimensionLine(
+  item: Dimension,
+  p: Projection,
+): { x1: number; y1: number; x2: number; y2: number; from: [number, number][] } {
+  const [u0, v0, u1, v1] = p.box;
+  const a: [number, number] = [p.x(item.a[0]), p.y(item.a[1])];
+  const b: [number, number] = [p.x(item.b[0]), p.y(item.b[1])];
+  if (item.axis === "h") {
+    const y = item.side === "below" ? p.y(v0) + item.row * ROW : p.y(v1) - item.row * ROW;
+    return { x1: a[0], y1: y, x2: b[0], y2: y, from: [a, b] };
+  }
+  const x = item.side === "left" ? p.x(u0) - item.row * 64 + 26 : p.x(u1) + item.row * 64 - 26;
+  return { x1: x, y1: a[1], x2: x, y2: b[1], from: [a, b] };
+}

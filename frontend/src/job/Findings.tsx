@@ -1,0 +1,131 @@
+import { useNavigate } from "react-router";
+
+import type { Finding, Mend, Place, Schemas } from "../api/client";
+import { showMass } from "../quantity/format";
+import { STATE_TEXT, STATE_WORD } from "../tape/state";
+import { Tape } from "../tape/Tape";
+import { useJob } from "./context";
+import { useAdvice } from "./queries";
+
+type Here = Schemas["HereFinding"];
+
+interface Props {
+  /** Only findings of these places; all when left out. */
+  places?: readonly Place[];
+  /** Use and state where the tray stands now, by finding id. */
+  here?: ReadonlyMap<string, Here>;
+  /** Which findings to show beyond these filters. */
+  pick?: (finding: Finding) => boolean;
+  selected?: string;
+  onPick?: (finding: Finding) => void;
+  title?: string;
+}
+
+function MendRow({ mend }: { mend: Mend }) {
+  const { change, say, units, design } = useJob();
+  const worse = mend.worsens.filter((effect) => effect.state_after !== "holds");
+  const cost = [
+    Math.abs(mend.adds_kg) >= 0.05
+      ? `${mend.adds_kg > 0 ? "+" : "−"}${showMass(Math.abs(mend.adds_kg), units.mass)}`
+      : "",
+    Math.abs(mend.adds_price) >= 0.5
+      ? `${mend.adds_price > 0 ? "+" : "−"}${design.shop?.currency ?? "$"} ${Math.abs(mend.adds_price).toFixed(0)}`
+      : "",
+  ].filter(Boolean);
+  const apply = async () => {
+    await change(
+      mend.changes.map((one) => ({ path: one.path, value: one.value, op: "set" as const })),
+      mend.label,
+    );
+    const named = mend.worsens.map((effect) =>
+      `${effect.title} ${effect.state_after} ${effect.after?.toFixed(2) ?? ""}`.trim(),
+    );
+    say(
+      `${mend.label}: now ${mend.use?.toFixed(2) ?? mend.state}. ${named.length ? `Worsens: ${named.join("; ")}.` : "Worsens nothing."} Ctrl+Z takes it back.`,
+    );
+  };
+  return (
+    <div className="mt-1 flex items-center gap-2 border-l-[3px] border-chalk bg-offer py-1 pr-1 pl-2 text-[14px]">
+      <span className="grow">
+        {mend.label} → {mend.use?.toFixed(2)}
+        {cost.length > 0 && <span className="text-steel"> ({cost.join(", ")})</span>}
+        {worse.length > 0 && (
+          <span className="block text-[13px] text-tight">
+            worsens {worse.map((effect) => `${effect.title.toLowerCase()} (${effect.state_after})`).join(", ")}
+          </span>
+        )}
+      </span>
+      <button
+        type="button"
+        className="min-h-11 shrink-0 rounded border border-ink bg-card px-2.5 font-medium hover:bg-paper"
+        onClick={(event) => {
+          event.stopPropagation();
+          void apply();
+        }}
+      >
+        Try {mend.label.length <= 12 ? mend.label : ""}
+      </button>
+    </div>
+  );
+}
+
+/** Findings worst first, each with its tape, its sentence, what it hangs on and what would mend it. */
+export function Findings({ places, here, pick, selected, onPick, title = "Findings, worst first" }: Props) {
+  const { report, version, jobId, light, lit } = useJob();
+  const advice = useAdvice(jobId, version);
+  const navigate = useNavigate();
+  if (!report) return <p className="p-4 text-steel">Checking…</p>;
+  const shown = report.findings.filter((f) => (!places || places.includes(f.place)) && (!pick || pick(f)));
+  const count = (state: Finding["state"]) => shown.filter((f) => f.state === state).length;
+  const counts = (["over", "unknown", "tight", "holds"] as const)
+    .filter((state) => count(state))
+    .map((state) => `${count(state)} ${state === "holds" ? (count(state) === 1 ? "holds" : "hold") : state}`);
+  const mends = new Map((advice.data?.mends ?? []).map((mend) => [mend.finding, mend]));
+  return (
+    <section aria-label={title}>
+      <h2 className="text-[21px] leading-tight">{title}</h2>
+      <p className="mb-2 text-[14px] text-steel">{counts.join(", ") || "nothing to check yet"}.</p>
+      <ol>
+        {shown.map((f) => {
+          const now = here?.get(f.id);
+          const state = now ? now.state : f.state;
+          const use = now ? now.use : (f.use ?? null);
+          const mend = mends.get(f.id);
+          const open = () =>
+            onPick ? onPick(f) : void navigate(`/job/${jobId}/prove?finding=${encodeURIComponent(f.id)}`);
+          const on = f.parts.some((part) => lit.has(part));
+          return (
+            <li
+              key={f.id}
+              data-finding={f.id}
+              data-state={state}
+              className={`border-b border-hair py-2 ${selected === f.id ? "bg-offer" : on ? "bg-card" : ""}`}
+              onMouseEnter={() => light(f.parts)}
+              onMouseLeave={() => light([])}
+            >
+              <button
+                type="button"
+                className="block min-h-11 w-full text-left"
+                onClick={open}
+                onFocus={() => light(f.parts)}
+                onBlur={() => light([])}
+                title="Read its working"
+              >
+                <span className="flex items-baseline justify-between gap-2">
+                  <span className="font-medium">{f.title}</span>
+                  <span className={`font-semibold ${STATE_TEXT[state]}`}>
+                    {use === null ? STATE_WORD[state] : use.toFixed(2)}
+                  </span>
+                </span>
+                <Tape state={state} use={use} worst={now ? f.use : undefined} />
+                <span className="block text-[14px] text-steel">{now ? now.sentence : f.sentence}</span>
+              </button>
+              {f.caution && state !== "holds" && <p className="text-[13px] font-medium">⚠ {f.caution}</p>}
+              {mend && <MendRow mend={mend} />}
+            </li>
+          );
+        })}
+      </ol>
+    </section>
+  );
+}

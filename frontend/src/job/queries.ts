@@ -1,0 +1,100 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+
+import { api, take } from "../api/client";
+
+/** Every query of a job is keyed by its version, so that a save makes all of it fresh. */
+export function useReport(job: number, version: number | undefined) {
+  return useQuery({
+    queryKey: ["job", job, "report", version],
+    queryFn: ({ signal }) => take(api.GET("/api/jobs/{job}/report", { params: { path: { job } }, signal })),
+    enabled: version !== undefined,
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useAdvice(job: number, version: number) {
+  return useQuery({
+    queryKey: ["job", job, "advice", version],
+    queryFn: ({ signal }) => take(api.GET("/api/jobs/{job}/advice", { params: { path: { job } }, signal })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useFrame(job: number, version: number, travel: number) {
+  return useQuery({
+    queryKey: ["job", job, "frame", version, travel],
+    queryFn: ({ signal }) =>
+      take(api.GET("/api/jobs/{job}/frame", { params: { path: { job }, query: { travel } }, signal })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useMeasure(job: number, version: number) {
+  return useQuery({
+    queryKey: ["job", job, "measure", version],
+    queryFn: () => take(api.GET("/api/jobs/{job}/measure", { params: { path: { job } } })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useCarry(job: number, version: number) {
+  return useQuery({
+    queryKey: ["job", job, "carry", version],
+    queryFn: () => take(api.GET("/api/jobs/{job}/carry", { params: { path: { job } } })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useProve(job: number, version: number, position: string, chosen: string) {
+  return useQuery({
+    queryKey: ["job", job, "prove", version, position, chosen],
+    queryFn: () =>
+      take(api.GET("/api/jobs/{job}/prove", { params: { path: { job }, query: { position, case: chosen } } })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useBalance(job: number, version: number, travel: number, crew: boolean) {
+  return useQuery({
+    queryKey: ["job", job, "balance", version, travel, crew],
+    queryFn: ({ signal }) =>
+      take(api.GET("/api/jobs/{job}/balance", { params: { path: { job }, query: { travel, crew } }, signal })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useAnchor(job: number, version: number, position: string, chosen: string, gone: string) {
+  return useQuery({
+    queryKey: ["job", job, "anchor", version, position, chosen, gone],
+    queryFn: () =>
+      take(api.GET("/api/jobs/{job}/anchor", { params: { path: { job }, query: { position, case: chosen, gone } } })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useCut(job: number, version: number) {
+  return useQuery({
+    queryKey: ["job", job, "cut", version],
+    queryFn: () => take(api.GET("/api/jobs/{job}/cut", { params: { path: { job } } })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useMake(job: number, version: number) {
+  return useQuery({
+    queryKey: ["job", job, "make", version],
+    queryFn: () => take(api.GET("/api/jobs/{job}/make", { params: { path: { job } } })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useLog(job: number) {
+  return useQuery({
+    queryKey: ["job", job, "log"],
+    queryFn: () => take(api.GET("/api/jobs/{job}/log", { params: { path: { job } } })),
+  });
+}
+
+export function useCatalog() {
+  return useQuery({ queryKey: ["catalog"], queryFn: () => take(api.GET("/api/catalog")), staleTime: Infinity });
+}

@@ -1,0 +1,127 @@
+import { useDeferredValue, useState } from "react";
+import { Link } from "react-router";
+
+import { Drawing } from "../../drawing/Drawing";
+import { useJob } from "../../job/context";
+import { Findings } from "../../job/Findings";
+import { Page } from "../../job/Page";
+import { useBalance } from "../../job/queries";
+import { showLength, showMass } from "../../quantity/format";
+import { PullSlider } from "../../ui/PullSlider";
+import { STATE_TEXT } from "../../tape/state";
+import { Tape } from "../../tape/Tape";
+import type { State } from "../../api/client";
+
+function stateOf(use: number): State {
+  return use <= 0.85 ? "holds" : use <= 1 ? "tight" : "over";
+}
+
+function AxleRow({
+  name,
+  load,
+  rating,
+}: {
+  name: string;
+  load: number | null | undefined;
+  rating: number | null | undefined;
+}) {
+  const { units } = useJob();
+  const use = load != null && rating != null ? load / rating : null;
+  const state: State = use === null ? "unknown" : stateOf(use);
+  return (
+    <tr className="border-b border-hair">
+      <th scope="row" className="py-2 text-left font-medium">
+        {name}
+      </th>
+      <td className="px-3 text-right text-[18px] font-semibold">
+        {load == null ? "unknown" : showMass(load, units.mass)}
+      </td>
+      <td className="px-3 text-right text-steel">of {rating == null ? "unknown" : showMass(rating, units.mass)}</td>
+      <td>
+        <Tape state={state} use={use} width={170} />
+      </td>
+      <td className={`w-12 text-right font-semibold ${STATE_TEXT[state]}`}>{use === null ? "" : use.toFixed(2)}</td>
+    </tr>
+  );
+}
+
+/** 5 Balance: the truck as a beam on two axles. */
+export function Balance() {
+  const { jobId, version, units } = useJob();
+  const [travel, setTravel] = useState(0);
+  const [crew, setCrew] = useState(true);
+  const settled = useDeferredValue(travel);
+  const balance = useBalance(jobId, version, Math.round(settled), crew);
+  const data = balance.data;
+  const axles = data?.axles;
+  const unknown = (axles?.missing ?? []).map((name) => name.replaceAll("_", " "));
+  return (
+    <Page right={<Findings places={["balance"]} title="Axles and payload" />}>
+      <div className="flex flex-wrap items-center gap-6 px-4 pt-2">
+        {(data?.reach ?? 0) > 0 && (
+          <PullSlider reach={data?.reach ?? 0} travel={travel} unit={units.length} onChange={setTravel} />
+        )}
+        <label className="flex min-h-11 items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-[22px] accent-[var(--chalk)]"
+            checked={crew}
+            onChange={(event) => setCrew(event.currentTarget.checked)}
+          />
+          Crew aboard
+        </label>
+        {axles?.provisional && <p className="text-tight">Provisional: typical empty weights, not a ticket.</p>}
+      </div>
+      {unknown.length > 0 && (
+        <p className="px-4 pt-2">
+          Not known yet: {unknown.join(", ")}.{" "}
+          <Link className="text-chalk underline" to={`/job/${jobId}/measure`}>
+            Give it on Measure
+          </Link>
+        </p>
+      )}
+      <div className="h-[330px] shrink-0 px-2">
+        {data?.view ? (
+          <Drawing view={data.view} units={units} title="The truck on its axles" />
+        ) : (
+          <p className="p-6 text-steel">The beam is drawn once wheelbase and rear axle are measured.</p>
+        )}
+      </div>
+      <div className="px-4">
+        <table className="w-full max-w-3xl">
+          <caption className="text-left font-head text-[18px] font-semibold">On the axles now</caption>
+          <tbody>
+            <AxleRow name="Front axle" load={axles?.front} rating={data?.ratings["front"]} />
+            <AxleRow name="Rear axle" load={axles?.rear} rating={data?.ratings["rear"]} />
+            <AxleRow name="All told" load={unknown.length ? null : axles?.total} rating={data?.ratings["gross"]} />
+          </tbody>
+        </table>
+        <table className="mt-4 mb-4 w-full max-w-3xl text-[14px]">
+          <caption className="text-left font-head text-[18px] font-semibold">Ledger</caption>
+          <thead>
+            <tr className="border-b border-ink text-left text-steel">
+              <th className="py-1 font-normal">What</th>
+              <th className="font-normal">Kind</th>
+              <th className="text-right font-normal">Mass</th>
+              <th className="text-right font-normal">Behind bed front</th>
+              <th className="text-right font-normal">Right of centre</th>
+            </tr>
+          </thead>
+          <tbody>
+            {(data?.entries ?? []).map((entry) => (
+              <tr key={entry.name} className="border-b border-dotted border-hair">
+                <td className="py-1">{entry.name}</td>
+                <td className="text-steel">{entry.group}</td>
+                <td className="text-right font-medium">{showMass(entry.kg, units.mass)}</td>
+                <td className="text-right">
+                  {entry.x == null ? "unknown" : `${showLength(entry.x, units.length, 1)} ${units.length}`}
+                </td>
+                <td className="text-right">{`${showLength(entry.y, units.length, 1)} ${units.length}`}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </Page>
+  );
+}

@@ -1,0 +1,250 @@
+import { useId, useState } from "react";
+
+import { Drawing } from "../../drawing/Drawing";
+import { useJob } from "../../job/context";
+import { Findings } from "../../job/Findings";
+import { Page } from "../../job/Page";
+import { useCarry } from "../../job/queries";
+import { showMass, type Units } from "../../quantity/format";
+import { Button } from "../../ui/Button";
+import { ChoiceField, Group, NumberField, QuantityField, TextField, TickField } from "../../ui/fields";
+import { Tabs } from "../../ui/Tabs";
+import { Crew } from "./Crew";
+
+/** mm as exact text: whole sixteenths of an inch or whole mm. */
+function placed(mm: number, units: Units): string {
+  return units.length === "in" ? `${Math.round((mm / 25.4) * 16)}/16 in` : `${Math.round(mm)} mm`;
+}
+
+const HOLDS = [
+  { value: "weight", label: "its weight alone" },
+  { value: "friction", label: "friction" },
+  { value: "straps", label: "straps" },
+  { value: "bolted", label: "bolts or bracket" },
+];
+
+function ThingSheet({ index }: { index: number }) {
+  const { design, change } = useJob();
+  const thing = design.carry?.things?.[index];
+  if (!thing) return null;
+  const path = `/carry/things/${index}`;
+  const by = thing.hold?.by ?? "weight";
+  return (
+    <section aria-label={thing.name} className="mb-4 border-l-[3px] border-tape pl-3">
+      <TextField label="Name" path={`${path}/name`} />
+      <QuantityField label="Length" path={`${path}/length`} kind="length" />
+      <QuantityField label="Width" path={`${path}/width`} kind="length" />
+      <QuantityField label="Height" path={`${path}/height`} kind="length" />
+      <QuantityField label="Mass" path={`${path}/mass`} kind="mass" />
+      <TickField label="Turned crosswise" path={`${path}/turned`} />
+      {thing.at ? (
+        <>
+          <QuantityField label="Centre from tray front" path={`${path}/at/x`} kind="length" />
+          <QuantityField label="Right of centre (− left)" path={`${path}/at/y`} kind="length" />
+          <Button
+            tone="quiet"
+            onClick={() => void change([{ op: "set", path: `${path}/at`, value: null }], `${thing.name} placed for me`)}
+          >
+            Place it for me
+          </Button>
+        </>
+      ) : (
+        <p className="py-1 text-[14px] text-steel">Placed in the row; drag it, or type its place below.</p>
+      )}
+      {!thing.at && (
+        <Button
+          tone="quiet"
+          onClick={() =>
+            void change([{ op: "set", path: `${path}/at`, value: { x: "300 mm", y: "0 mm" } }], `${thing.name} placed`)
+          }
+        >
+          Type its place
+        </Button>
+      )}
+      <ChoiceField label="Held by" path={`${path}/hold/by`} options={HOLDS} />
+      {by === "friction" && <NumberField label="Friction" path={`${path}/hold/friction`} optional />}
+      {by === "straps" && (
+        <>
+          <NumberField label="Straps" path={`${path}/hold/straps`} whole />
+          <QuantityField label="Working load of one" path={`${path}/hold/strap_rating`} kind="mass" optional />
+          <TickField label="Goes over to the other side" path={`${path}/hold/over`} />
+        </>
+      )}
+      {by === "bolted" && <QuantityField label="Rating" path={`${path}/hold/rating`} kind="mass" optional />}
+      <Button tone="quiet" onClick={() => void change([{ op: "remove", path }], `${thing.name} left behind`)}>
+        Leave {thing.name} behind
+      </Button>
+    </section>
+  );
+}
+
+function NewThing({ onAdded }: { onAdded: (index: number) => void }) {
+  const { design, change, units } = useJob();
+  const id = useId();
+  const [form, setForm] = useState({ name: "", length: "", width: "", height: "", mass: "" });
+  const [problem, setProblem] = useState("");
+  const field = (key: keyof typeof form, label: string) => (
+    <label className="flex items-center justify-between gap-2 py-0.5" htmlFor={id + key}>
+      {label}
+      <input
+        id={id + key}
+        className={`h-[38px] rounded border border-steel bg-card px-2 ${key === "name" ? "w-36" : "w-[92px] text-right"}`}
+        value={form[key]}
+        onChange={(event) => setForm({ ...form, [key]: event.currentTarget.value })}
+      />
+    </label>
+  );
+  const add = async () => {
+    const taken = new Set([
+      ...(design.carry?.things ?? []).map((t) => t.id),
+      ...(design.carry?.crew ?? []).map((c) => c.id),
+    ]);
+    const stem =
+      form.name
+        .toLowerCase()
+        .replace(/[^a-z0-9]+/g, "-")
+        .replace(/^[^a-z]+|-+$/g, "")
+        .slice(0, 30) || "thing";
+    let name = stem;
+    for (let n = 2; taken.has(name); n += 1) name = `${stem}-${n}`;
+    try {
+      await change([{ op: "add", path: "/carry/things", value: { id: name, ...form } }], `${form.name} added`);
+      setForm({ name: "", length: "", width: "", height: "", mass: "" });
+      setProblem("");
+      onAdded(taken.size ? (design.carry?.things ?? []).length : 0);
+    } catch (error) {
+      setProblem(
+        error instanceof Error ? error.message.replaceAll(/\/carry\/things\/\d+\//g, "") : "This could not be added.",
+      );
+    }
+  };
+  return (
+    <form
+      aria-label="New thing"
+      className="border-t border-hair pt-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void add();
+      }}
+    >
+      <h3 className="text-[17px] text-chalk">
+        Something new ({units.length}, {units.mass})
+      </h3>
+      {field("name", "Name")}
+      {field("length", "Length")}
+      {field("width", "Width")}
+      {field("height", "Height")}
+      {field("mass", "Mass")}
+      {problem && (
+        <p role="alert" className="text-[13px] text-over">
+          {problem}
+        </p>
+      )}
+      <Button type="submit" className="mt-1 w-full">
+        Put it on the tray
+      </Button>
+    </form>
+  );
+}
+
+/** 2 Carry: things to scale on the tray, people on seats. */
+export function Carry() {
+  const { jobId, version, units, design, change, lit } = useJob();
+  const carry = useCarry(jobId, version);
+  const [view, setView] = useState("plan");
+  const [chosen, setChosen] = useState<string>("");
+  const things = design.carry?.things ?? [];
+  const index = things.findIndex((thing) => thing.id === chosen);
+  const shown = carry.data?.views.find((one) => one.name === view);
+  const sorted = [...things].sort(
+    (a, b) =>
+      (carry.data?.placed.find((p) => p.id === b.id)?.kg ?? 0) -
+      (carry.data?.placed.find((p) => p.id === a.id)?.kg ?? 0),
+  );
+  const move = (part: string, du: number, dv: number) => {
+    const id = part.replace("thing/", "");
+    const at = carry.data?.placed.find((p) => p.id === id);
+    const i = things.findIndex((thing) => thing.id === id);
+    if (!at || i < 0 || view !== "plan") return;
+    void change(
+      [
+        {
+          op: "set",
+          path: `/carry/things/${i}/at`,
+          value: { x: placed(at.x + du, units), y: placed(at.y + dv, units) },
+        },
+      ],
+      `${things[i]?.name} moved`,
+    );
+  };
+  return (
+    <Page
+      left={
+        <>
+          <h2 className="mb-1 text-[21px]">On the tray</h2>
+          {things.length === 0 && <p className="mb-2 text-steel">Nothing yet. Big and heavy things first.</p>}
+          <ul className="mb-3">
+            {sorted.map((thing) => (
+              <li key={thing.id} className="border-b border-dotted border-hair">
+                <button
+                  type="button"
+                  aria-pressed={thing.id === chosen}
+                  className={`flex min-h-11 w-full items-center justify-between text-left hover:bg-offer ${thing.id === chosen ? "bg-offer" : ""}`}
+                  onClick={() => setChosen(thing.id === chosen ? "" : thing.id)}
+                >
+                  <span>{thing.name}</span>
+                  <span className="font-medium">
+                    {showMass(carry.data?.placed.find((p) => p.id === thing.id)?.kg ?? 0, units.mass)}
+                  </span>
+                </button>
+              </li>
+            ))}
+          </ul>
+          {index >= 0 && <ThingSheet key={chosen} index={index} />}
+          <NewThing onAdded={() => setChosen("")} />
+          <Group title="">
+            <Crew />
+          </Group>
+        </>
+      }
+      right={<Findings places={["carry"]} title="Load, worst first" />}
+    >
+      <div className="flex flex-wrap items-center gap-3 p-3">
+        <Tabs
+          label="View"
+          value={view}
+          onChange={setView}
+          options={[
+            { value: "plan", label: "Plan" },
+            { value: "side", label: "Side" },
+          ]}
+        />
+        <Button
+          disabled={things.length === 0}
+          onClick={() =>
+            void change(
+              things.map((_, i) => ({ op: "set" as const, path: `/carry/things/${i}/at`, value: null })),
+              "arranged in a row",
+            )
+          }
+        >
+          Arrange for me
+        </Button>
+        <span className="text-[14px] text-steel">Drag a thing in plan. Front of the truck at the left.</span>
+      </div>
+      <div className="min-h-[420px] flex-1 px-2 pb-2">
+        {shown && (
+          <Drawing
+            view={shown}
+            units={units}
+            title={`The load, ${view}`}
+            lit={lit}
+            selected={chosen ? `thing/${chosen}` : undefined}
+            onPart={(part) => part.startsWith("thing/") && setChosen(part.replace("thing/", ""))}
+            onMove={view === "plan" ? move : undefined}
+          />
+        )}
+      </div>
+    </Page>
+  );
+}

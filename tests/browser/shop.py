@@ -1,0 +1,34 @@
+"""A server on its own database in a thread, for browser tests and screenshots."""
+
+from __future__ import annotations
+
+import threading
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+
+from waitress.server import create_server
+
+from ergostrut.demo import sample
+from ergostrut.store.database import Database
+from ergostrut.web.app import create_app
+
+CHROMIUM = "/usr/bin/chromium"
+FLAGS = ["--no-sandbox", "--disable-gpu", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"]
+
+
+@contextmanager
+def running(folder: Path, *, samples: bool = True) -> Iterator[str]:
+    """The address of a fresh shop."""
+    database = Database(folder / "ergostrut.db")
+    if samples:
+        with database.session() as session:
+            sample.load_once(session)
+    server = create_server(create_app(database), host="127.0.0.1", port=0, threads=6)
+    thread = threading.Thread(target=server.run, daemon=True)
+    thread.start()
+    try:
+        yield f"http://127.0.0.1:{server.effective_port}"
+    finally:
+        server.close()
+        thread.join(timeout=5)
