@@ -199,6 +199,7 @@ function Force({ item, p, units }: { item: Arrow; p: Projection; units: Units })
   const tail = { x: tip.x - ux * length, y: tip.y + uv * length };
   const angle = (Math.atan2(tip.y - tail.y, tip.x - tail.x) * 180) / Math.PI;
   const below = uv > 0;
+  const level = Math.abs(ux) > Math.abs(uv);
   const quiet = item.role === "load";
   return (
     <g>
@@ -213,7 +214,14 @@ function Force({ item, p, units }: { item: Arrow; p: Projection; units: Units })
           {item.title}
         </text>
       ) : (
-        <text x={tail.x + 8} y={below ? tail.y + 2 : tail.y - 4} fontSize={14} fontWeight={600} fill="var(--ink)">
+        <text
+          x={level ? tail.x - ux * 6 : tail.x + 8}
+          y={level ? tail.y + 5 : below ? tail.y + 2 : tail.y - 4}
+          textAnchor={level && ux > 0 ? "end" : "start"}
+          fontSize={14}
+          fontWeight={600}
+          fill="var(--ink)"
+        >
           {showForce(item.newton, units.mass)}
           <tspan fontWeight={400}> {item.title}</tspan>
         </text>

@@ -109,12 +109,12 @@ export function JobShell() {
           onNight={flipNight}
         />
         {offline && (
-          <p role="alert" className="border-b border-over px-4 py-2 text-over">
+          <p role="alert" className="border-b-2 border-ink bg-offer px-4 py-2 font-medium">
             {offline}
           </p>
         )}
         {conflict && (
-          <div role="alert" className="flex flex-wrap items-center gap-3 border-b-2 border-over px-4 py-2">
+          <div role="alert" className="flex flex-wrap items-center gap-3 border-b-2 border-ink bg-offer px-4 py-2">
             <span className="grow">{conflict.message}</span>
             <Button onClick={() => void reload()}>Take theirs</Button>
             {conflict.kept !== null && (
@@ -123,7 +123,7 @@ export function JobShell() {
           </div>
         )}
         {report.isError && (
-          <p role="alert" className="border-b border-over px-4 py-2 text-over">
+          <p role="alert" className="border-b-2 border-ink bg-offer px-4 py-2 font-medium">
             {report.error.message}
           </p>
         )}

@@ -6,7 +6,7 @@ import { useJob } from "../job/context";
 import { readLength, readMass, showLength, showMass, stepLength } from "../quantity/format";
 
 const BOX =
-  "h-[38px] rounded border border-steel bg-card px-2 text-right font-medium text-ink disabled:opacity-50 aria-[invalid=true]:border-2 aria-[invalid=true]:border-over";
+  "h-[38px] rounded border border-steel bg-card px-2 text-right font-medium text-ink disabled:opacity-50 aria-[invalid=true]:border-2 aria-[invalid=true]:border-ink aria-[invalid=true]:bg-offer";
 
 function reasonOf(error: unknown): string {
   if (!(error instanceof Refused)) return error instanceof Error ? error.message : "This could not be saved.";
@@ -56,7 +56,7 @@ function Row({ label, id, problem, hint, children }: RowProps) {
       </div>
       {hint && <p className="text-[13px] text-steel">{hint}</p>}
       {problem && (
-        <p id={`${id}-problem`} role="alert" className="text-[13px] text-over">
+        <p id={`${id}-problem`} role="alert" className="text-[13px] font-medium">
           {problem}
         </p>
       )}

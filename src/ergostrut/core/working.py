@@ -24,6 +24,7 @@ _FUNCTIONS: dict[str, Callable[..., float]] = {
     "log": math.log,
 }
 _SUPERSCRIPT = str.maketrans("0123456789.-", "⁰¹²³⁴⁵⁶⁷⁸⁹·⁻")
+_SUBSCRIPT = str.maketrans("0123456789", "₀₁₂₃₄₅₆₇₈₉")
 _BINARY: dict[type[ast.operator], tuple[str, int]] = {ast.Add: (" + ", 1), ast.Sub: (" − ", 1), ast.Mult: (" × ", 2), ast.Div: (" / ", 2)}
 
 
@@ -117,6 +118,8 @@ def symbol_text(name: str) -> str:
     """``sigma_b`` -> ``σb`` for reading."""
     greek = {"sigma": "σ", "tau": "τ", "delta": "δ", "mu": "μ", "theta": "θ", "lambda_": "λ", "phi": "φ", "Omega": "Ω"}
     head, _, tail = name.partition("_")
+    if tail.isdigit():
+        return greek.get(head, head) + tail.translate(_SUBSCRIPT)
     return greek.get(head, head) + (f"_{tail}" if tail else "")
 
 

@@ -129,7 +129,7 @@ export function Anchor() {
         )}
       </div>
       {data && !data.settled && data.fixings.length > 0 && (
-        <p role="alert" className="px-4 text-over">
+        <p role="alert" className="px-4 font-medium">
           In this case the base is not held: it turns or lifts away.
         </p>
       )}

@@ -136,7 +136,7 @@ function NewThing({ onAdded }: { onAdded: (index: number) => void }) {
       {field("height", "Height")}
       {field("mass", "Mass")}
       {problem && (
-        <p role="alert" className="text-[13px] text-over">
+        <p role="alert" className="text-[13px] font-medium">
           {problem}
         </p>
       )}

@@ -125,11 +125,11 @@ export function Cut() {
             <Download size={17} /> Download as CSV
           </a>
         </div>
-        <table className="mb-6 w-full">
+        <table className="mb-6 w-full [&_td]:pr-3 [&_th]:pr-3">
           <thead>
             <tr className="border-b border-ink text-left text-[14px] text-steel">
               <th className="py-1 font-normal">Mark</th>
-              <th className="font-normal">How many</th>
+              <th className="font-normal">No.</th>
               <th className="font-normal">What</th>
               <th className="font-normal">From</th>
               <th className="text-right font-normal">Length</th>

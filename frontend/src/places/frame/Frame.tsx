@@ -159,7 +159,7 @@ export function Frame() {
       )}
       <div className="min-h-[340px] flex-1 px-2">
         {frame.isError && (
-          <p role="alert" className="p-4 text-over">
+          <p role="alert" className="p-4 font-medium">
             {frame.error.message}
           </p>
         )}

@@ -52,7 +52,7 @@ export function Log() {
           />
         </label>
         {add.isError && (
-          <p role="alert" className="text-over">
+          <p role="alert" className="font-medium">
             {add.error.message}
           </p>
         )}

@@ -31,7 +31,7 @@ export function Make() {
         {done} of {steps.length} steps done. About {data?.hours.toFixed(1)} hours in all, common practice.
       </p>
       {(over > 0 || unknown > 0) && (
-        <p className="mb-3 border-l-4 border-over bg-card px-3 py-2 font-medium">
+        <p className="mb-3 border-l-4 border-tape bg-card px-3 py-2 font-medium">
           {over > 0 && `${over} finding${over === 1 ? " is" : "s are"} over. `}
           {unknown > 0 && `${unknown} not known. `}
           Settle them before cutting.
@@ -66,7 +66,7 @@ export function Make() {
                     {step.hold}
                   </p>
                 )}
-                {step.caution && <p className="mt-1 border-l-4 border-over pl-2">⚠ {step.caution}</p>}
+                {step.caution && <p className="mt-1 border-l-4 border-tape pl-2">⚠ {step.caution}</p>}
               </div>
             </li>
           );

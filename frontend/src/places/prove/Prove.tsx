@@ -87,7 +87,7 @@ export function Prove() {
         />
       </div>
       {data?.error && (
-        <p role="alert" className="px-4 pt-2 text-over">
+        <p role="alert" className="px-4 pt-2 font-medium">
           {data.error}
         </p>
       )}
@@ -133,7 +133,7 @@ export function Prove() {
             {(data?.reactions ?? []).map((row) => (
               <tr key={row.name} className="border-b border-dotted border-hair">
                 <td className="py-1">{row.name}</td>
-                <td className="text-right font-medium">
+                <td className="text-right font-medium whitespace-nowrap">
                   {row.newton > 0.5 ? showForce(row.newton, units.mass) : "free"}
                 </td>
               </tr>

@@ -35,7 +35,7 @@ function JobCard({ card, onCopy, onDelete }: { card: CardData; onCopy: () => voi
           )}
         </div>
         {card.error ? (
-          <p className="text-over">{card.error}</p>
+          <p className="font-medium">{card.error}</p>
         ) : (
           <p className="text-[14px]">{counts.join(", ") || "nothing to check yet"}</p>
         )}
@@ -77,7 +77,7 @@ function JobCard({ card, onCopy, onDelete }: { card: CardData; onCopy: () => voi
                 </a>
               </DropdownMenu.Item>
               <DropdownMenu.Item
-                className="flex h-11 items-center px-3 text-over outline-none data-[highlighted]:bg-offer"
+                className="flex h-11 items-center px-3 outline-none data-[highlighted]:bg-offer"
                 onSelect={onDelete}
               >
                 Delete…
@@ -167,7 +167,7 @@ function NewJob({ templates, onClose }: { templates: Schemas["TemplateOut"][]; o
               </label>
             </div>
             {start.isError && (
-              <p role="alert" className="text-over">
+              <p role="alert" className="font-medium">
                 {start.error.message}
               </p>
             )}
@@ -241,13 +241,13 @@ export function Yard() {
           </Button>
         </div>
         {problem && (
-          <p role="alert" className="mb-3 border-l-4 border-over bg-card px-3 py-2">
+          <p role="alert" className="mb-3 border-l-4 border-tape bg-card px-3 py-2">
             {problem}
           </p>
         )}
         {yard.isPending && <p className="text-steel">Opening the yard…</p>}
         {yard.isError && (
-          <p role="alert" className="text-over">
+          <p role="alert" className="font-medium">
             {yard.error.message} <Button onClick={() => void yard.refetch()}>Try again</Button>
           </p>
         )}

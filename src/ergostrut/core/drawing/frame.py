@@ -146,10 +146,10 @@ def frame_views(
     host, views = report.context.host, []
     for name, shapes in (("plan", plan_shapes), ("side", side_shapes), ("rear", rear_shapes)):
         items: list[Primitive] = [shape for shape in shapes(host) if not (isinstance(shape, Circle) and shape.role == "fixing")]
-        for item in report.context.plan.placed:
-            items += _thing(item, name, travel if item.surface.body.endswith("/tray") else 0.0, masses.get(item.thing.id, ""))
         for build in report.context.builds:
             items += _build(build, name, travel, states)
+        for item in report.context.plan.placed:
+            items += _thing(item, name, travel if item.surface.body.endswith("/tray") else 0.0, masses.get(item.thing.id, ""))
         box = box_of(items)
         if name == "side":
             box = (max(box[0], -420.0), box[1], box[2], box[3])

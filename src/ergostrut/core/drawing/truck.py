@@ -11,11 +11,28 @@ from ..balance.ledger import Axles, LedgerRow
 from ..constants import G
 from ..finding import State
 from ..measure.host import Host
+from ..wording import Say
 from .host import plan_shapes
 from .model import Arrow, Circle, DimensionLine, Label, Path, Primitive, View, box_of, rect
 
 
-def beam_view(host: Host, entries: Sequence[LedgerRow], axles: Axles) -> View | None:
+def _together(entries: Sequence[LedgerRow], near: float) -> list[tuple[str, float, float]]:
+    """(names, x, kg) with masses closer than ``near`` drawn as one, so that their names stay legible."""
+    groups: list[list[LedgerRow]] = []
+    for entry in sorted(entries, key=lambda e: e.x or 0.0):
+        if groups and (entry.x or 0.0) - (groups[-1][0].x or 0.0) < near:
+            groups[-1].append(entry)
+        else:
+            groups.append([entry])
+    found = []
+    for group in groups:
+        kg = sum(e.kg for e in group)
+        x = sum(e.kg * (e.x or 0.0) for e in group) / kg if kg else group[0].x or 0.0
+        found.append((", ".join(e.name for e in group), x, kg))
+    return found
+
+
+def beam_view(host: Host, entries: Sequence[LedgerRow], axles: Axles, say: Say) -> View | None:
     """Masses as arrows down on a line between the axles; None while the axles' places are unknown."""
     front, rear = host.front_axle_x, host.rear_axle_x
     if front is None or rear is None:
@@ -28,11 +45,10 @@ def beam_view(host: Host, entries: Sequence[LedgerRow], axles: Axles) -> View | 
         rect(0, 0, host.shape("floor_length"), 36, "host-faint", "host/bed", "bed"),
     ]
     box = box_of([*items, Path(((front, 900), (front, -650)), "line")])
-    shown = [e for e in entries if e.x is not None and e.group != "vehicle"]
-    top = max((abs(e.kg) for e in shown), default=1.0)
-    for entry in sorted(shown, key=lambda e: e.x or 0.0):
-        x = entry.x or 0.0
-        items.append(Arrow((x, 40), (0, -1), max(abs(entry.kg) / top, 0.15), entry.kg * G, entry.name, "load"))
+    together = _together([e for e in entries if e.x is not None and e.group != "vehicle"], (rear - front) * 0.07)
+    top = max((abs(kg) for _, _, kg in together), default=1.0)
+    for name, x, kg in together:
+        items.append(Arrow((x, 40), (0, -1), max(abs(kg) / top, 0.15), kg * G, f"{name} {say.mass(kg)}", "load"))
     if axles.front is not None and axles.rear is not None:
         most = max(axles.front, axles.rear, 1.0)
         items.append(Arrow((front, -640), (0, 1), axles.front / most, axles.front * G, "front axle"))
@@ -55,10 +71,10 @@ def anchor_view(host: Host, study: AnchorStudy, row: AnchorCase, states: Mapping
     for i, anchor in enumerate(study.assembly.anchors):
         T, V = float(row.shared.tension[i]), float(shear[i])
         items.append(Circle((anchor.x, anchor.y), 16, "fixing", anchor.id, f"fixing {anchor.name}", states.get(anchor.id)))
-        items.append(Label((anchor.x, anchor.y + 62), anchor.name, "middle", "", "fixing", anchor.id))
+        items.append(Label((anchor.x, anchor.y - 62), anchor.name, "middle", "", "fixing", anchor.id))
         if V > 1:
             sx, sy = row.shared.shear[i]
-            items.append(Arrow((anchor.x, anchor.y), (float(sx) / V, float(sy) / V), V / top, V, "shear"))
+            items.append(Arrow((anchor.x, anchor.y), (-float(sx) / V, -float(sy) / V), V / top, V, ""))
         if T > 1:
             items.append(Circle((anchor.x, anchor.y), 16 + 60 * T / top, "force", anchor.id, f"pull {T:.0f} N"))
     return View("plan", box, tuple(items))

@@ -179,7 +179,7 @@ def balance(path: s.JobPath, query: s.BalanceQuery) -> dict[str, object]:
         "gross": w.gross_rating.kg if w.gross_rating else None,
     }
     return s.BalanceOut(
-        view=beam_view(report.context.host, entries, axles),
+        view=beam_view(report.context.host, entries, axles, report.context.say),
         entries=list(entries),
         axles=axles,
         ratings=ratings,
