@@ -28,7 +28,9 @@ def _together(entries: Sequence[LedgerRow], near: float) -> list[tuple[str, floa
     for group in groups:
         kg = sum(e.kg for e in group)
         x = sum(e.kg * (e.x or 0.0) for e in group) / kg if kg else group[0].x or 0.0
-        found.append((", ".join(e.name for e in group), x, kg))
+        names = [e.body.rsplit("/", 1)[-1] if e.group == "build" else e.name for e in group]
+        text = ", ".join(names) if len(names) <= 2 else f"{names[0]} and {len(names) - 1} more"
+        found.append((text, x, kg))
     return found
 
 

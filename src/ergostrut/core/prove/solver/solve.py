@@ -94,6 +94,8 @@ class Frame:
             rest = rests[index]
             u[6 * rest.node + rest.dof] = -rest.sign * rest.gap
         held = tuple(sorted({*self._fixed, *(6 * rests[i].node + rests[i].dof for i in bearing)}))
+        if len(held) == len(u):
+            return u
         factor = self._factor(held, soft)
         load = total - self._K @ u if u.any() else total
         u[factor.free] = factor.scale * cho_solve(factor.cholesky, factor.scale * load[factor.free])

@@ -1,0 +1,84 @@
+"""Small frames for checking the solver, and the same frame in PyNite.
+
+PyNite's axes: X = x, Y = z (up), Z = -y, so that a level member's local y is up in both.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+import numpy as np
+from Pynite import FEModel3D
+
+from ergostrut.core.prove.solver.model import Bar, FrameModel, LoadCase
+
+E, G, A, I, J = 200_000.0, 77_200.0, 600.0, 2.0e5, 3.0e5
+FIX = tuple(range(6))
+
+
+def beam(length: float, pieces: int, fixed: Sequence[tuple[int, int]], *, inertia: float = I) -> FrameModel:
+    """A level beam along x in ``pieces`` bars."""
+    nodes = np.array([(length * i / pieces, 0.0, 0.0) for i in range(pieces + 1)])
+    bars = tuple(Bar(f"b{i}", i, i + 1, E, G, A, inertia, inertia * 0.6, J) for i in range(pieces))
+    return FrameModel(nodes, bars, tuple(fixed))
+
+
+def held(node: int, *dofs: int) -> list[tuple[int, int]]:
+    return [(node, dof) for dof in dofs]
+
+
+def turned(vector: Sequence[float]) -> tuple[float, float, float]:
+    """Host axes to PyNite's."""
+    return vector[0], vector[2], -vector[1]
+
+
+_SUPPORT = ("DX", "DZ", "DY", "RX", "RZ", "RY")
+
+
+def in_pynite(model: FrameModel, case: LoadCase, held_at: dict[tuple[int, int], float]) -> Any:
+    """The same linear frame solved by PyNite; ``held_at`` holds (node, dof) at a displacement in host axes."""
+    other = FEModel3D()
+    for i, node in enumerate(model.nodes):
+        other.add_node(f"N{i}", *turned([float(v) for v in node]))
+    for i, bar in enumerate(model.bars):
+        other.add_material(f"m{i}", bar.E, bar.G, 0.3, 0.0)
+        other.add_section(f"s{i}", bar.A, bar.Iz, bar.Iy, bar.J)
+        other.add_member(f"M{i}", f"N{bar.a}", f"N{bar.b}", f"m{i}", f"s{i}")
+        if bar.released:
+            names = ("Dxi", "Dyi", "Dzi", "Rxi", "Ryi", "Rzi", "Dxj", "Dyj", "Dzj", "Rxj", "Ryj", "Rzj")
+            swap = {1: 2, 2: 1, 4: 5, 5: 4, 7: 8, 8: 7, 10: 11, 11: 10}
+            other.def_releases(f"M{i}", **{names[swap.get(k, k)]: True for k in bar.released})
+    for node in range(len(model.nodes)):
+        dofs = {dof for n, dof in (*model.fixed, *held_at) if n == node}
+        if dofs:
+            flags = [dof in dofs for dof in range(6)]
+            other.def_support(f"N{node}", flags[0], flags[2], flags[1], flags[3], flags[5], flags[4])
+    for (node, dof), value in held_at.items():
+        if value:
+            sign = -1.0 if dof in (1, 4) else 1.0
+            other.def_node_disp(f"N{node}", _SUPPORT[dof], sign * value)
+    for load in case.spreads:
+        for axis, k, sign in (("FX", 0, 1.0), ("FY", 2, 1.0), ("FZ", 1, -1.0)):
+            if load.w0[k] or load.w1[k]:
+                other.add_member_dist_load(f"M{load.bar}", axis, sign * load.w0[k], sign * load.w1[k], load.start, load.end)
+    for point in case.points:
+        for axis, k, sign in (("FX", 0, 1.0), ("FY", 2, 1.0), ("FZ", 1, -1.0)):
+            if point.force[k]:
+                other.add_member_pt_load(f"M{point.bar}", axis, sign * point.force[k], point.at)
+    for node, action in case.nodal:
+        for axis, k, sign in (("FX", 0, 1.0), ("FY", 2, 1.0), ("FZ", 1, -1.0), ("MX", 3, 1.0), ("MY", 5, 1.0), ("MZ", 4, -1.0)):
+            if action[k]:
+                other.add_node_load(f"N{node}", axis, sign * action[k])
+    other.analyze_linear()
+    return other
+
+
+def pynite_displacements(other: Any, count: int) -> np.ndarray:
+    """(n, 6) in host axes."""
+    rows = []
+    for i in range(count):
+        n = other.nodes[f"N{i}"]
+        name = "Combo 1"
+        rows.append((n.DX[name], -n.DZ[name], n.DY[name], n.RX[name], -n.RZ[name], n.RY[name]))
+    return np.array(rows, dtype=float)

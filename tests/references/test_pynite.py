@@ -1,0 +1,82 @@
+"""The tray frame against PyNite: displacements and end forces within 1e-6, with the bearing rests found here held there."""
+
+from __future__ import annotations
+
+import numpy as np
+import pytest
+
+from ergostrut.core.carry.place import arrange
+from ergostrut.core.cases import cases_at
+from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.document import Job
+from ergostrut.core.frame.build import assemble
+from ergostrut.core.measure.host import resolve
+from ergostrut.core.prove.solver.model import Bar, FrameModel, LoadCase, Point, Spread
+from ergostrut.core.prove.solver.solve import solve_all
+from ergostrut.core.prove.tray import TrayFrame, tray_frame
+
+from .frames import E, G, held, in_pynite, pynite_displacements
+
+
+def _tray(sample: Job, catalog: Catalog, travel: float) -> TrayFrame:
+    host = resolve(sample.design.host)
+    (build,) = assemble(sample.design, host, catalog)
+    return tray_frame(build, build.slides[0], arrange(sample.design.carry, [build]), travel)
+
+
+def _combined(tray: TrayFrame, factors: np.ndarray) -> LoadCase:
+    """The basic loads of the tray summed into one case, as PyNite is given it."""
+    spreads, points, nodal = [], [], []
+    for basic, share in zip(tray._basic_loads(), factors, strict=True):
+        if share == 0:
+            continue
+        spreads += [Spread(s.bar, s.start, s.end, _times(s.w0, share), _times(s.w1, share)) for s in basic.spreads]
+        points += [Point(p.bar, p.at, _times(p.force, share)) for p in basic.points]
+        nodal += [(n, tuple(float(share) * v for v in action)) for n, action in basic.nodal]
+    return LoadCase("sum", tuple(spreads), tuple(points), tuple(nodal))  # type: ignore[arg-type]
+
+
+def _times(vector: tuple[float, float, float], share: float) -> tuple[float, float, float]:
+    return vector[0] * share, vector[1] * share, vector[2] * share
+
+
+@pytest.mark.parametrize(
+    ("travel", "name"),
+    [(0.0, "Bump"), (0.0, "Rebound"), (0.0, "Brake"), (0.0, "Corner left"), (1054.1, "Parked"), (1054.1, "Parked, foot at the corner"), (558.8, "Parked, foot mid end")],
+)
+def test_tray_on_its_rollers(sample: Job, catalog: Catalog, travel: float, name: str) -> None:
+    tray = _tray(sample, catalog, travel)
+    case = next(c for c in cases_at(sample.design.loads, travel == 0) if c.name == name)
+    factors = tray.factors(case, 1330.0)
+    ours = tray.frame.solve(name, factors)
+    bearing = {
+        (rest.node, rest.dof): -rest.sign * rest.gap for rest, force in zip(tray.model.rests, ours.rest_force, strict=True) if force > 1e-9
+    }
+    assert bearing, "something must carry the tray"
+    other = in_pynite(tray.model, _combined(tray, factors), bearing)
+    u = pynite_displacements(other, len(tray.model.nodes))
+    assert np.max(np.abs(ours.u - u)) <= 1e-6 * np.max(np.abs(u))
+    size = float(np.max(np.abs(ours.ends)))
+    swap = [0, 2, 1, 3, 5, 4, 6, 8, 7, 9, 11, 10]
+    sign = np.array([1, 1, -1, 1, 1, -1, 1, 1, -1, 1, 1, -1], dtype=float)
+    for i in range(len(tray.model.bars)):
+        theirs = np.asarray(other.members[f"M{i}"].f("Combo 1"), dtype=float).ravel()
+        mine = ours.ends[i][swap] * sign
+        assert np.max(np.abs(mine - theirs)) <= 1e-6 * size, tray.model.bars[i].id
+
+
+def test_skewed_frame_with_releases() -> None:
+    """A bent, raking frame in space with a released beam: no axis of it is parallel to another."""
+    nodes = np.array([(0, 0, 0), (300, 200, 900), (1400, 500, 1000), (1500, -200, 80), (700, 900, 60)], dtype=float)
+    bars = (
+        Bar("a", 0, 1, E, G, 500, 3e5, 1e5, 2e5),
+        Bar("b", 1, 2, E, G, 400, 2e5, 9e4, 1e5, released=(4, 5)),
+        Bar("c", 3, 2, E, G, 500, 3e5, 1e5, 2e5),
+        Bar("d", 4, 1, E, G, 300, 1e5, 1e5, 1e5),
+    )
+    fixed = tuple(pair for node in (0, 3, 4) for pair in held(node, 0, 1, 2, 3, 4, 5))
+    case = LoadCase("all", (Spread(1, 100, 800, (0.2, -0.3, -1.0), (0.1, 0.4, -2.0)),), (Point(2, 400, (10, 20, -300)),), ((1, (500, -200, -100, 1e4, 2e4, -3e4)),))
+    model = FrameModel(nodes, bars, fixed)
+    _, (ours,) = solve_all(model, [case])
+    u = pynite_displacements(in_pynite(model, case, {}), len(nodes))
+    assert np.max(np.abs(ours.u[:, :3] - u[:, :3])) <= 1e-6 * np.max(np.abs(u[:, :3]))
