@@ -81,8 +81,10 @@ class Report:
         return {state: sum(f.state == state for f in self.findings) for state in RANK}
 
 
-def _severity(finding: Finding) -> tuple[int, float]:
-    return RANK[finding.state], -(finding.use or 0.0)
+def _severity(finding: Finding) -> tuple[int, float, float]:
+    """Worse sorts first; among unknowns the larger demand."""
+    demand = 0.0 if finding.minimum else finding.demand or 0.0
+    return RANK[finding.state], -(finding.use or 0.0), -demand if finding.use is None else 0.0
 
 
 def worst_of(findings: Iterable[Finding]) -> tuple[Finding, ...]:
@@ -92,7 +94,7 @@ def worst_of(findings: Iterable[Finding]) -> tuple[Finding, ...]:
         before = kept.get(finding.id)
         if before is None or _severity(finding) < _severity(before):
             kept[finding.id] = finding
-    return tuple(sorted(kept.values(), key=lambda f: (*_severity(f), f.id)))
+    return tuple(sorted(kept.values(), key=lambda f: (*_severity(f)[:2], f.id)))
 
 
 def position_findings(item: Study) -> Iterator[Finding]:

@@ -18,7 +18,7 @@ AXIAL = 500_000.0
 ACROSS_STEEL, ACROSS_SOFT = 20_000.0, 5_000.0
 CONTACT = 200_000.0
 PASSES = 60
-_TRACE = 1e-6
+_TRACE = 1e-9
 """Part of a contact's stiffness lent to open supports so that the sums stay solvable; its force is checked to vanish."""
 
 _EYE = np.eye(6)
@@ -96,7 +96,7 @@ def share(held_by: Supports, load: Array, gone: int | None = None) -> Share:
         kc = CONTACT * np.where(pushes, 1.0, _TRACE)
         K = (up.T * ka) @ up + (floor.T * kc) @ floor + slip_stiffness
         Ks = K * np.outer(scale, scale)
-        u = scale * np.linalg.solve(Ks + 1e-9 * np.trace(Ks) * _EYE, scale * load)
+        u = scale * np.linalg.solve(Ks + 1e-12 * np.trace(Ks) * _EYE, scale * load)
         lift, sink = up @ u, -(floor @ u)
         now_pulls, now_pushes = (lift > 1e-12) & (fitted > 0), sink > -1e-12
         if np.array_equal(now_pulls, pulls) and np.array_equal(now_pushes, pushes):

@@ -1,0 +1,116 @@
+"""Cutting stock: valid plans, and the least cost by trying everything on small lists."""
+
+from __future__ import annotations
+
+from itertools import permutations
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.change import Change, apply
+from ergostrut.core.cut.bars import BarPlan, plan_bars
+from ergostrut.core.document import Job, Units
+from ergostrut.core.report import Report, check
+from ergostrut.files.csv_out import COLUMNS, cut_csv
+from tests.conftest import by_id
+
+
+def problems(plan: BarPlan, pieces: list[tuple[str, float]], stock: dict[float, float], kerf: float, trim: float) -> list[str]:
+    """What is wrong with a plan; a checker of its own, so that it can fail."""
+    found = []
+    for bar in plan.bars:
+        used = sum(length for _, length in bar.pieces) + kerf * (len(bar.pieces) - 1)
+        if used > bar.stock - 2 * trim + 1e-6:
+            found.append(f"a bar of {bar.stock} holds {used}")
+        if abs(bar.stock - 2 * trim - used - bar.left) > 1e-6:
+            found.append("what is left is wrong")
+        if bar.stock not in stock:
+            found.append("no such bar")
+    cut = sorted(mark for bar in plan.bars for mark, _ in bar.pieces)
+    if cut != sorted(mark for mark, _ in pieces if mark not in plan.too_long):
+        found.append("not every piece is cut once")
+    return found
+
+
+def _first_fit(order: tuple[float, ...], room: float, kerf: float) -> int:
+    bars: list[float] = []
+    for length in order:
+        for i, used in enumerate(bars):
+            if used + kerf + length <= room + 1e-9:
+                bars[i] += kerf + length
+                break
+        else:
+            bars.append(length)
+    return len(bars)
+
+
+@settings(max_examples=40, deadline=None)
+@given(st.lists(st.integers(200, 2900), min_size=1, max_size=6), st.sampled_from([0.0, 2.0, 3.2]), st.sampled_from([0.0, 5.0]))
+def test_fewest_bars_of_one_length(lengths: list[int], kerf: float, trim: float) -> None:
+    """First fit over every order of the pieces finds the fewest bars for certain; so must the plan."""
+    pieces = [(f"p{i}", float(length)) for i, length in enumerate(lengths)]
+    plan = plan_bars(pieces, {3000.0: 10.0}, kerf, trim)
+    assert problems(plan, pieces, {3000.0: 10.0}, kerf, trim) == []
+    best = min(_first_fit(order, 3000 - 2 * trim, kerf) for order in set(permutations([float(n) for n in lengths if n <= 3000 - 2 * trim])))
+    assert plan.proven and len(plan.bars) == best
+
+
+def test_the_checker_can_fail() -> None:
+    pieces = [("a", 1000.0), ("b", 2500.0)]
+    plan = plan_bars(pieces, {6000.0: 1.0}, 2, 5)
+    assert problems(plan, pieces, {6000.0: 1.0}, 2, 5) == []
+    assert problems(plan, [*pieces, ("c", 10.0)], {6000.0: 1.0}, 2, 5)
+    assert problems(plan, pieces, {6000.0: 1.0}, 3000, 5)
+
+
+def test_two_short_bars_beat_a_long_one_when_they_cost_less() -> None:
+    pieces = [("a", 2900.0), ("b", 2900.0)]
+    stock = {6000.0: 50.0, 3000.0: 20.0}
+    assert sorted(bar.stock for bar in plan_bars(pieces, stock, 2, 5).bars) == [3000.0, 3000.0]
+    assert [bar.stock for bar in plan_bars(pieces, {6000.0: 30.0, 3000.0: 20.0}, 2, 5).bars] == [6000.0]
+
+
+def test_a_piece_longer_than_any_bar_is_named() -> None:
+    plan = plan_bars([("a", 7000.0), ("b", 100.0)], {6000.0: 1.0}, 2, 5)
+    assert plan.too_long == ("a",)
+    assert len(plan.bars) == 1
+
+
+def test_kerf_counts_between_pieces_only() -> None:
+    """k pieces fit when their sum and (k - 1) kerfs do: three of 998 with 3 mm kerf in 3000."""
+    assert len(plan_bars([(f"p{i}", 998.0) for i in range(3)], {3000.0: 1.0}, 3, 0).bars) == 1
+    assert len(plan_bars([(f"p{i}", 998.1) for i in range(3)], {3000.0: 1.0}, 3, 0).bars) == 2
+
+
+def test_sample_cut_list(report: Report) -> None:
+    plan = report.cut
+    rails = next(p for p in plan.pieces if p.role == "side rail")
+    assert (rails.count, rails.length) == (2, pytest.approx(78.75 * 25.4))
+    ribs = [p for p in plan.pieces if "rib" in p.role]
+    width = report.context.catalog.sections["1.5x2.5x11ga"].properties.width
+    assert {round(p.length, 3) for p in ribs} == {round(47.25 * 25.4 - 2 * width, 3)}
+    assert sum(p.count for p in ribs) == 5
+    built = sum(m.mass for b in report.context.builds for m in b.members) + sum(p.mass for b in report.context.builds for p in b.panels)
+    assert sum(p.kg * p.count for p in plan.pieces) == pytest.approx(built)
+    assert plan.price == pytest.approx(sum(g.price for g in plan.bars) + sum(s.price for s in plan.sheets) + sum(h.price for h in plan.hardware))
+
+
+def test_own_prices_replace_typical_ones(sample: Job, catalog: Catalog, report: Report) -> None:
+    dear = check(apply(sample.design, [Change("/shop/prices", {"birch.12": 500.0})]), catalog)
+    assert dear.tally.price - report.tally.price == pytest.approx(500 - 82)
+
+
+def test_a_deck_larger_than_a_sheet_says_what_to_do(sample: Job, catalog: Catalog) -> None:
+    big = check(apply(sample.design, [Change("/builds/0/tray_width", "60 in")]), catalog)
+    found = by_id(big, "cut/birch.12")
+    assert found.state == "over" and "two panels" in found.sentence
+
+
+def test_csv_has_every_piece_and_no_formula(report: Report) -> None:
+    rows = [line.split(",") for line in cut_csv(report.cut, Units(length="in", mass="kg")).splitlines()]
+    assert rows[0] == list(COLUMNS)
+    assert [row[1] for row in rows if row[0] == "piece"] == [p.mark for p in report.cut.pieces]
+    assert "78 3/4 in" in cut_csv(report.cut, Units())
+    assert not any(cell[:1] in "=+@" for row in rows for cell in row if cell)
