@@ -19,7 +19,8 @@ def plain(**slide: Any) -> Design:
     """A 2 m tray, one 100 kg box in its middle, in metric; carrying axle 1.9 m from the bed front."""
     build = {
         "tray_length": "2000", "tray_width": "1000", "front_gap": "0", "pull_out": "1000", "rail": "40x80x3", "rib": "25x50x2.5", "mid_ribs": 3,
-        "rollers": {"diameter": "30", "front_setback": "100", "rear_setback": "100", "play": "2", "let_in": "0"}, **slide,
+        "base": {"lower": "1x1x16ga", "upper": "1x1x16ga"},
+        "rollers": {"diameter": "30", "axle": "8", "front_setback": "100", "rear_setback": "100", "play": "2", "let_in": "0"}, **slide,
     }  # fmt: skip
     box = {"id": "box", "name": "box", "length": "400", "width": "400", "height": "400", "mass": "100", "at": {"x": "1000", "y": "0"}}
     host = {"dims": {"floor_length": {"value": "2000", "state": "checked"}}}

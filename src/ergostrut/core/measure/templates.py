@@ -8,8 +8,8 @@ from typing import Any
 
 from ..document import Design, Units, read_design
 
-CLEAR_WELL, CLEAR_GATE, GEAR = 19.0, 10.0, 36.0
-"""mm: left beside the wells in all, at the gate, and taken by the running gear on both sides."""
+CLEAR_WELL, CLEAR_GATE, GEAR, SHEET = 19.0, 10.0, 36.0, 1219.2
+"""mm: left beside the wells in all, at the gate, taken by the running gear on both sides, and the width of a sheet."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,7 +57,7 @@ def start(template: Template, name: str, units: Units) -> Design:
         length = gate.mm - thick.mm - CLEAR_GATE - 25
         slide = {
             "tray_length": _round(length, units),
-            "tray_width": _round(between.mm - CLEAR_WELL - GEAR, units),
+            "tray_width": _round(min(between.mm - CLEAR_WELL - GEAR, SHEET), units),
             "pull_out": _round(0.55 * length, units),
         }
     return read_design({**plain.model_dump(mode="json"), "builds": [slide]})

@@ -18,10 +18,10 @@ def _length(text: str) -> Length:
 class Rollers(Record):
     """Four alike. ``let_in``: how far the running surface lies above the rail's underside (0: roller under the rail)."""
 
-    diameter: Length = _length("30 mm")
+    diameter: Length = _length("38 mm")
     width: Length = _length("12 mm")
-    axle: Length = _length("8 mm")
-    let_in: Length = _length("12 mm")
+    axle: Length = _length("16 mm")
+    let_in: Length = _length("14 mm")
     rating: Mass | None = None
     front_setback: Length = _length("60 mm")
     rear_setback: Length = _length("80 mm")
@@ -31,8 +31,8 @@ class Rollers(Record):
 class BaseRails(Record):
     """Lower and upper rail a side, fixed to the floor at the fixings."""
 
-    lower: str = "1x1x16ga"
-    upper: str = "1x1x16ga"
+    lower: str = "1.5x1.5x14ga"
+    upper: str = "1x1x14ga"
     stands: Annotated[int, Field(ge=2, le=12)] = 5
     keeper: bool = True
     keeper_rating: Mass | None = None
@@ -90,10 +90,10 @@ class BedSlide(Record):
     pull_out: Length = _length("1000 mm")
     stops: tuple[Length, ...] = Field(default=(), max_length=6)
     roller_lift: Length = _length("8 mm")
-    rail: str = "1x1.5x14ga"
+    rail: str = "1.5x2.5x11ga"
     rail_flat: bool = False
-    rib: str = "1x1x16ga"
-    mid_ribs: Annotated[int, Field(ge=0, le=12)] = 2
+    rib: str = "1x1.5x14ga"
+    mid_ribs: Annotated[int, Field(ge=0, le=12)] = 3
     deck: str = "birch.12"
     grain: Literal["along", "across"] = "along"
     rollers: Rollers = Rollers()

@@ -1,0 +1,38 @@
+"""A real page in Chromium on a shop of its own."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Browser, Page, sync_playwright
+
+from .shop import CHROMIUM, FLAGS, running
+
+
+@pytest.fixture(scope="session")
+def chromium() -> Iterator[Browser]:
+    with sync_playwright() as play:
+        browser = play.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        yield browser
+        browser.close()
+
+
+@pytest.fixture(scope="session")
+def shop(tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
+    with running(tmp_path_factory.mktemp("shop")) as address:
+        yield address
+
+
+@pytest.fixture
+def screen(chromium: Browser, shop: str, tmp_path: Path) -> Iterator[Page]:
+    """A page at 1280x800 that fails the test on any script error."""
+    context = chromium.new_context(viewport={"width": 1280, "height": 800}, base_url=shop, accept_downloads=True)
+    page = context.new_page()
+    page.set_default_timeout(15_000)
+    errors: list[str] = []
+    page.on("pageerror", lambda error: errors.append(str(error)))
+    yield page
+    context.close()
+    assert errors == []

@@ -1,0 +1,34 @@
+"""One picture of each main view from the sample shop, into docs/screenshots."""
+
+from __future__ import annotations
+
+import tempfile
+from pathlib import Path
+
+from playwright.sync_api import sync_playwright
+
+from .shop import CHROMIUM, FLAGS, running
+
+TARGET = Path(__file__).parents[2] / "docs" / "screenshots"
+PLACES = ("measure", "carry", "frame", "prove", "balance", "anchor", "cut", "make", "log")
+
+
+def main() -> None:
+    """Take them all at 1280x800; Frame with the tray pulled out."""
+    TARGET.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory() as folder, running(Path(folder)) as shop, sync_playwright() as play:
+        browser = play.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        page = browser.new_page(viewport={"width": 1280, "height": 800}, base_url=shop)
+        for name in ("yard", *PLACES):
+            page.goto("/" if name == "yard" else f"/job/1/{name}")
+            page.wait_for_load_state("networkidle")
+            if name == "frame":
+                page.get_by_role("button", name="out", exact=True).click()
+                page.wait_for_load_state("networkidle")
+            page.wait_for_timeout(500)
+            page.screenshot(path=TARGET / f"{name}.png")
+        browser.close()
+
+
+if __name__ == "__main__":
+    main()

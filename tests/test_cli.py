@@ -1,0 +1,85 @@
+"""The command line: exit codes, one clear line on bad input, the same report as the pages."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+
+import pytest
+
+from ergostrut.cli import free_port, main
+from ergostrut.core.change import Change, apply
+from ergostrut.core.document import Job, write_job
+from ergostrut.core.report import Report
+from ergostrut.files.report_json import report_data
+
+
+@pytest.fixture
+def job_file(tmp_path: Path, sample: Job) -> Path:
+    path = tmp_path / "job.json"
+    path.write_text(write_job(sample), encoding="utf-8")
+    return path
+
+
+def _write(tmp_path: Path, sample: Job, *changes: Change) -> str:
+    path = tmp_path / "changed.json"
+    path.write_text(write_job(sample.model_copy(update={"design": apply(sample.design, changes)})), encoding="utf-8")
+    return str(path)
+
+
+def test_check_prints_the_pages_report(job_file: Path, report: Report, capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(["check", str(job_file), "--json"]) == 1
+    assert json.loads(capsys.readouterr().out) == json.loads(json.dumps(report_data(report)))
+
+
+def test_exit_codes(tmp_path: Path, sample: Job, capsys: pytest.CaptureFixture[str]) -> None:
+    pin = Change("/builds/0/lock/pin", "1/2 in")
+    assert main(["check", _write(tmp_path, sample, pin)]) == 3, "only the keeper's rating is unknown"
+    assert main(["check", _write(tmp_path, sample, pin, Change("/builds/0/base/keeper_rating", "200 kg"))]) == 0
+    out = capsys.readouterr().out
+    assert "holds" in out and "Lock pin" in out
+
+
+@pytest.mark.parametrize(("text", "says"), [("{", "line 1"), ("[]", "not an Ergostrut job"), (None, "cannot be read")])
+def test_unusable_input_is_one_line_and_code_2(tmp_path: Path, text: str | None, says: str, capsys: pytest.CaptureFixture[str]) -> None:
+    path = tmp_path / "bad.json"
+    if text is not None:
+        path.write_text(text, encoding="utf-8")
+    for command in ("check", "cut", "import"):
+        assert main([command, str(path)]) == 2
+        error = capsys.readouterr().err
+        assert says in error and error.count("\n") == 1
+    path.write_bytes(b"\xff\xfe\x00")
+    assert main(["check", str(path)]) == 2
+
+
+def test_import_export_cut_backup(job_file: Path, tmp_path: Path, sample: Job, monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]) -> None:
+    monkeypatch.setenv("ERGOSTRUT_DATA", str(tmp_path / "data"))
+    assert main(["backup", str(tmp_path / "early.db")]) == 2
+    assert main(["import", str(job_file)]) == 0
+    assert "job 1: River survey pickup" in capsys.readouterr().out
+    assert main(["export", "1"]) == 0
+    assert json.loads(capsys.readouterr().out)["design"] == json.loads(write_job(sample))["design"]
+    assert main(["export", "7"]) == 2
+    assert main(["cut", str(job_file)]) == 0
+    assert capsys.readouterr().out.startswith("kind,mark,count")
+    assert main(["backup", str(tmp_path / "copy.db")]) == 0 and (tmp_path / "copy.db").exists()
+    assert main(["demo", "--reset"]) == 0
+    assert "as it ships" in capsys.readouterr().out
+
+
+def test_schema_and_openapi_print(capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(["schema"]) == 0
+    assert json.loads(capsys.readouterr().out)["title"] == "Ergostrut job, version 1"
+    assert main(["openapi"]) == 0
+    assert "/api/jobs/{job}/report" in json.loads(capsys.readouterr().out)["paths"]
+
+
+def test_the_next_free_port_is_taken() -> None:
+    import socket
+
+    first = free_port()
+    with socket.socket() as taken:
+        taken.bind(("127.0.0.1", first))
+        taken.listen()
+        assert free_port(first) > first

@@ -1,0 +1,205 @@
+"""The API as the pages use it: every place, refusals with words, and what the server lets nobody do."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+from flask.testing import FlaskClient
+
+from ergostrut.core.document import Job, write_job
+from ergostrut.demo import sample as demo
+from ergostrut.store.database import Database
+from ergostrut.web.app import create_app
+
+LOCAL = "http://127.0.0.1:5170"
+
+
+class Shop:
+    """A client that speaks as the page does."""
+
+    def __init__(self, client: FlaskClient) -> None:
+        self.client = client
+
+    def get(self, path: str, status: int = 200) -> Any:
+        answer = self.client.get(path, base_url=LOCAL)
+        assert answer.status_code == status, answer.get_data(as_text=True)[:400]
+        return answer.get_json() if answer.is_json else answer.get_data(as_text=True)
+
+    def post(self, path: str, body: Any, status: int = 200, **headers: str) -> Any:
+        answer = self.client.post(path, json=body, base_url=LOCAL, headers=headers)
+        assert answer.status_code == status, answer.get_data(as_text=True)[:400]
+        return answer.get_json()
+
+    def change(self, version: int, path: str, value: Any, status: int = 200, op: str = "set", job: int = 1) -> Any:
+        return self.post(f"/api/jobs/{job}/change", {"version": version, "changes": [{"path": path, "value": value, "op": op}]}, status)
+
+
+@pytest.fixture
+def shop(tmp_path: Path) -> Iterator[Shop]:
+    database = Database(tmp_path / "e.db")
+    with database.session() as session:
+        demo.load_once(session)
+    with create_app(database).test_client() as client:
+        yield Shop(client)
+
+
+def test_yard_shows_each_job_with_its_worst_states(shop: Shop) -> None:
+    yard = shop.get("/api/yard")
+    (card,) = yard["jobs"]
+    assert card["name"] == "River survey pickup" and card["places"]["prove"] == "over"
+    assert card["outline"]["items"]
+    assert [t["id"] for t in yard["templates"]] == ["pickup-65", "pickup-empty"]
+
+
+@pytest.mark.parametrize("template", ["pickup-65", "pickup-empty"])
+def test_every_place_answers_for_a_new_job(shop: Shop, template: str) -> None:
+    job = shop.post("/api/jobs", {"template": template, "name": "new", "units": {"length": "mm", "mass": "kg"}})["id"]
+    for place in ("measure", "carry", "frame?travel=200", "prove?position=out", "balance?travel=100&crew=false", "anchor", "cut", "make", "log", "report", "advice", "revisions"):
+        assert shop.get(f"/api/jobs/{job}/{place}")
+    assert "no host template" in shop.post("/api/jobs", {"template": "boat", "name": "x"}, 422)["message"]
+    assert shop.post("/api/jobs", {"template": template, "name": " "}, 422)["problems"][0]["field"] == "/name"
+
+
+def test_a_bare_number_takes_the_jobs_unit(shop: Shop) -> None:
+    assert shop.change(1, "/builds/0/tray_width", "46 1/2")["design"]["builds"][0]["tray_width"] == "46 1/2 in"
+    assert shop.change(2, "/carry/things/0/mass", "30")["design"]["carry"]["things"][0]["mass"] == "30 kg"
+
+
+@pytest.mark.parametrize(
+    ("path", "value", "says"),
+    [
+        ("/builds/0/tray_width", "wide", "did not understand “wide”"),
+        ("/builds/0/pull_out", "90", "shorter than the tray"),
+        ("/builds/0/rail", "none such", "no section “none such”"),
+        ("/builds/3/rail", "x", "no item 3"),
+        ("/carry/crew/0/seat", "roof", "no such seat"),
+        ("/builds/0/mid_ribs", "many", "integer"),
+        ("/shop/kerf_mm", -1, "greater than or equal to 0"),
+    ],
+)
+def test_bad_input_is_refused_with_words_and_changes_nothing(shop: Shop, path: str, value: Any, says: str) -> None:
+    before = shop.get("/api/jobs/1")
+    refusal = shop.change(1, path, value, 422)
+    assert says in refusal["message"] and refusal["problems"]
+    assert shop.get("/api/jobs/1") == before
+
+
+def test_a_stale_write_answers_409_and_keeps_both(shop: Shop) -> None:
+    shop.change(1, "/name", "theirs")
+    refusal = shop.change(1, "/name", "mine", 409)
+    assert refusal["kept"] and "changed elsewhere" in refusal["message"]
+    assert shop.get("/api/jobs/1")["design"]["name"] == "theirs"
+    mine = shop.post(f"/api/jobs/1/revisions/{refusal['kept']}/restore", {"version": refusal["version"]})
+    assert mine["design"]["name"] == "mine"
+
+
+def test_undo_redo_and_revisions(shop: Shop) -> None:
+    shop.change(1, "/name", "a")
+    assert shop.post("/api/jobs/1/undo", {"version": 2})["design"]["name"] == "River survey pickup"
+    assert shop.post("/api/jobs/1/redo", {"version": 3})["design"]["name"] == "a"
+    assert shop.post("/api/jobs/1/undo", {"version": 1}, 409)["kept"] is None
+    assert [r["head"] for r in shop.get("/api/jobs/1/revisions")["revisions"]] == [True, False]
+
+
+def test_frame_follows_the_tray(shop: Shop) -> None:
+    home, out = shop.get("/api/jobs/1/frame?travel=0"), shop.get("/api/jobs/1/frame?travel=99")
+    assert out["travel"] == 99 and home["reach"] == pytest.approx(41.5 * 25.4)
+    assert {f["id"] for f in home["here"]} != {f["id"] for f in out["here"]} or home["views"] != out["views"]
+    assert shop.get("/api/jobs/1/frame?travel=5999")["travel"] == pytest.approx(41.5 * 25.4)
+    assert shop.get("/api/jobs/1/frame?travel=-5", 422)["message"]
+    assert [row["top"] for row in home["stack"]][-1] > 90
+
+
+def test_try_saves_nothing(shop: Shop) -> None:
+    told = shop.post("/api/jobs/1/try", {"changes": [{"path": "/builds/0/lock/pin", "value": "1/2 in"}]})
+    assert [e["id"] for e in told["better"]][0] == "slide1/pin.bending"
+    assert shop.get("/api/jobs/1")["version"] == 1
+
+
+def test_prove_gives_the_frame_in_a_case(shop: Shop) -> None:
+    told = shop.get("/api/jobs/1/prove?position=out&case=Parked, foot at the corner")
+    assert (told["position"], told["case"]) == ("out", "Parked, foot at the corner")
+    assert told["members"][0]["use"] == pytest.approx(max(c["worst"] for c in told["cases"]))
+    assert sum(r["newton"] for r in told["reactions"] if "rear roller" in r["name"]) > 3000
+    assert shop.get("/api/jobs/1/prove?position=nowhere")["position"] == "in"
+
+
+def test_balance_and_anchor_answer_what_if(shop: Shop) -> None:
+    full, alone = shop.get("/api/jobs/1/balance?travel=0&crew=true"), shop.get("/api/jobs/1/balance?travel=0&crew=false")
+    assert full["axles"]["total"] - alone["axles"]["total"] == pytest.approx(82 + 95)
+    whole, gone = shop.get("/api/jobs/1/anchor?case=Brake"), shop.get("/api/jobs/1/anchor?case=Brake&gone=F1")
+    assert gone["fixings"][0]["shear"] == 0 and gone["fixings"][2]["shear"] > whole["fixings"][2]["shear"]
+
+
+def test_cut_csv_issues_marks_that_stay(shop: Shop) -> None:
+    assert not shop.get("/api/jobs/1/cut")["issued"]
+    assert shop.get("/api/jobs/1/cut.csv").startswith("kind,mark")
+    issued = {p["piece"]["parts"][0]: p["issued"] for p in shop.get("/api/jobs/1/cut")["pieces"]}
+    shop.change(1, "/builds/0/rib", "1x2x14ga")
+    after = {p["piece"]["parts"][0]: p["issued"] for p in shop.get("/api/jobs/1/cut")["pieces"]}
+    assert after == issued and all(issued.values())
+
+
+def test_make_ticks_and_the_log_grow(shop: Shop) -> None:
+    step = shop.get("/api/jobs/1/make")["steps"][0]["id"]
+    shop.post("/api/jobs/1/record", {"kind": "tick", "text": "done", "data": {"step": step}})
+    assert step in shop.get("/api/jobs/1/make")["done"]
+    shop.post("/api/jobs/1/record", {"kind": "untick", "text": "", "data": {"step": step}})
+    assert step not in shop.get("/api/jobs/1/make")["done"]
+    assert [e["kind"] for e in shop.get("/api/jobs/1/log")["entries"]][-2:] == ["tick", "untick"]
+    assert shop.post("/api/jobs/1/record", {"kind": "gossip"}, 422)["message"]
+
+
+def test_import_export_copy_delete(shop: Shop, sample: Job) -> None:
+    text = shop.client.get("/api/jobs/1/export", base_url=LOCAL).get_data(as_text=True)
+    job = shop.post("/api/jobs/import", {"text": text})["id"]
+    assert shop.get(f"/api/jobs/{job}")["design"] == shop.get("/api/jobs/1")["design"]
+    assert len(shop.get(f"/api/jobs/{job}/log")["entries"]) == len(sample.record)
+    assert "copy" in shop.post(f"/api/jobs/{job}/copy", {})["design"]["name"]
+    assert shop.client.delete(f"/api/jobs/{job}", base_url=LOCAL).status_code == 200
+    assert shop.get(f"/api/jobs/{job}", 404)["message"] == f"there is no job {job}"
+
+
+@pytest.mark.parametrize(("spoil", "field"), [(lambda d: d["design"]["builds"][0].update(rail="x"), "rail"), (lambda d: d.update(version=2), "/version")])
+def test_a_bad_file_changes_nothing(shop: Shop, sample: Job, spoil: Any, field: str) -> None:
+    data = json.loads(write_job(sample))
+    spoil(data)
+    refusal = shop.post("/api/jobs/import", {"text": json.dumps(data)}, 422)
+    assert refusal["problems"][0]["field"] == field
+    assert shop.post("/api/jobs/import", {"text": "{"}, 422)["problems"][0]["field"] == "line 1"
+    assert len(shop.get("/api/yard")["jobs"]) == 1
+
+
+def test_other_hosts_and_pages_are_turned_away(shop: Shop) -> None:
+    assert shop.client.get("/api/yard", base_url="http://evil.example").status_code == 403
+    body = {"template": "pickup-65", "name": "x"}
+    assert shop.post("/api/jobs", body, 403, Origin="http://evil.example")["message"]
+    assert shop.post("/api/jobs", body, 200, Origin=LOCAL)["id"]
+
+
+def test_answers_carry_the_security_headers(shop: Shop) -> None:
+    answer = shop.client.get("/api/yard", base_url=LOCAL)
+    assert "default-src 'self'" in answer.headers["Content-Security-Policy"]
+    assert answer.headers["X-Content-Type-Options"] == "nosniff"
+
+
+def test_large_uploads_and_nonsense_addresses_are_refused_plainly(shop: Shop) -> None:
+    answer = shop.client.post("/api/jobs/import", data="x" * 6_000_000, content_type="application/json", base_url=LOCAL)
+    assert answer.status_code == 413 and answer.get_json()["message"]
+    assert shop.get("/api/nothing", 404)["message"]
+    assert shop.post("/api/jobs", None, 422)["message"]
+
+
+def test_an_unexpected_error_tells_nobody_the_inside(shop: Shop, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr("ergostrut.store.jobs.all_jobs", lambda session: 1 / 0)
+    told = shop.get("/api/yard", 500)
+    assert "Nothing was changed" in told["message"] and "Zero" not in told["message"]
+
+
+def test_catalogue_lists_what_can_be_chosen(shop: Shop) -> None:
+    told = shop.get("/api/catalog")
+    assert any(x["id"] == "1.5x2.5x11ga" for x in told["sections"]) and "M12" in told["threads"]
