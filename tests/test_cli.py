@@ -53,7 +53,9 @@ def test_unusable_input_is_one_line_and_code_2(tmp_path: Path, text: str | None,
     assert main(["check", str(path)]) == 2
 
 
-def test_import_export_cut_backup(job_file: Path, tmp_path: Path, sample: Job, monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]) -> None:
+def test_import_export_cut_backup(
+    job_file: Path, tmp_path: Path, sample: Job, monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]
+) -> None:
     monkeypatch.setenv("ERGOSTRUT_DATA", str(tmp_path / "data"))
     assert main(["backup", str(tmp_path / "early.db")]) == 2
     assert main(["import", str(job_file)]) == 0

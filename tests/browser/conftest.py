@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from pathlib import Path
 
 import pytest
 from playwright.sync_api import Browser, Page, sync_playwright
@@ -26,7 +25,7 @@ def shop(tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
 
 
 @pytest.fixture
-def screen(chromium: Browser, shop: str, tmp_path: Path) -> Iterator[Page]:
+def screen(chromium: Browser, shop: str) -> Iterator[Page]:
     """A page at 1280x800 that fails the test on any script error."""
     context = chromium.new_context(viewport={"width": 1280, "height": 800}, base_url=shop, accept_downloads=True)
     page = context.new_page()

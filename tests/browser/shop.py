@@ -14,7 +14,14 @@ from ergostrut.store.database import Database
 from ergostrut.web.app import create_app
 
 CHROMIUM = "/usr/bin/chromium"
-FLAGS = ["--no-sandbox", "--disable-gpu", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"]
+FLAGS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
 
 
 @contextmanager

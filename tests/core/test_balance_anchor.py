@@ -112,7 +112,9 @@ def test_one_bolt_does_not_hold_a_turning_body() -> None:
 
 
 @settings(max_examples=60, deadline=None)
-@given(st.lists(st.floats(min_value=-5000, max_value=5000), min_size=3, max_size=3), st.floats(min_value=0, max_value=900), st.integers(0, 3))
+@given(
+    st.lists(st.floats(min_value=-5000, max_value=5000), min_size=3, max_size=3), st.floats(min_value=0, max_value=900), st.integers(0, 3)
+)
 def test_forces_balance_whatever_bolt_is_gone(F: list[float], height: float, gone: int) -> None:
     force = np.array(F)
     load = np.concatenate([force, np.cross(np.array([750.0, 30.0, height]), force)])
@@ -126,7 +128,9 @@ def test_forces_balance_whatever_bolt_is_gone(F: list[float], height: float, gon
 
 def test_bolt_strengths_by_aisc_j3(report: Report, sample: Job, catalog: Catalog) -> None:
     """0.75 Fu Ab/2 and 0.45 Fu Ab/2 on the nominal area: M12 8.8, Ab 113.1 mm2: 33.9 and 20.4 kN."""
-    free = _with(sample, catalog, *((f"/host/holes/{i}/rating", None) for i in range(4)), *((f"/host/holes/{i}/behind", "sheet") for i in range(4)))
+    free = _with(
+        sample, catalog, *((f"/host/holes/{i}/rating", None) for i in range(4)), *((f"/host/holes/{i}/behind", "sheet") for i in range(4))
+    )
     anchor = free.context.builds[0].anchors[0]
     cap = capacity(free.context, anchor)
     assert cap.shear == pytest.approx(min(0.45 * 800 * 113.1 / 2, 2.4 * 12 * 1.2 * 270 / 2), rel=1e-3)
@@ -154,8 +158,16 @@ def test_tension_and_shear_together_by_j37(report: Report) -> None:
         ([("/builds/0/fixings", [])], "slide1/anchor.none", "over"),
         ([("/host/holes/0/rating", None)], "slide1/anchor.F1", "unknown"),
         ([("/builds/0/fixings/0/hole", "bolt 9")], "slide1/anchor.F1", "unknown"),
-        ([("/host/may_drill", False), ("/builds/0/fixings/0", {"name": "F1", "x": "200 mm", "y": "0 mm"})], "slide1/anchor.drilling", "over"),
-        ([("/builds/0/fixings/0", {"name": "F1", "x": "240 mm", "y": "-500 mm"}), ("/host/dims/floor_thickness/value", None)], "slide1/anchor.F1", "unknown"),
+        (
+            [("/host/may_drill", False), ("/builds/0/fixings/0", {"name": "F1", "x": "200 mm", "y": "0 mm"})],
+            "slide1/anchor.drilling",
+            "over",
+        ),
+        (
+            [("/builds/0/fixings/0", {"name": "F1", "x": "240 mm", "y": "-500 mm"}), ("/host/dims/floor_thickness/value", None)],
+            "slide1/anchor.F1",
+            "unknown",
+        ),
         ([("/builds/0/fixings/0", {"name": "F1", "x": "240 mm", "y": "-500 mm", "backing": True})], "slide1/anchor.F1", "holds"),
     ],
 )

@@ -94,7 +94,9 @@ def test_sample_cut_list(report: Report) -> None:
     assert sum(p.count for p in ribs) == 5
     built = sum(m.mass for b in report.context.builds for m in b.members) + sum(p.mass for b in report.context.builds for p in b.panels)
     assert sum(p.kg * p.count for p in plan.pieces) == pytest.approx(built)
-    assert plan.price == pytest.approx(sum(g.price for g in plan.bars) + sum(s.price for s in plan.sheets) + sum(h.price for h in plan.hardware))
+    assert plan.price == pytest.approx(
+        sum(g.price for g in plan.bars) + sum(s.price for s in plan.sheets) + sum(h.price for h in plan.hardware)
+    )
 
 
 def test_own_prices_replace_typical_ones(sample: Job, catalog: Catalog, report: Report) -> None:

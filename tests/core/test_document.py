@@ -60,7 +60,10 @@ def test_bad_files_name_the_field(sample: Job, change: Any, field: str, says: st
     assert any(problem.field == field and says in problem.message for problem in caught.value.problems), caught.value.problems
 
 
-@pytest.mark.parametrize(("text", "says"), [('{"a":\n\n oops', "line 3"), ("[]", "not an Ergostrut job"), ("", "line 1"), ("[" * 100_000, "nested too deeply|not JSON")])
+@pytest.mark.parametrize(
+    ("text", "says"),
+    [('{"a":\n\n oops', "line 3"), ("[]", "not an Ergostrut job"), ("", "line 1"), ("[" * 100_000, "nested too deeply|not JSON")],
+)
 def test_not_json_names_the_line(text: str, says: str) -> None:
     with pytest.raises(InputError, match=says):
         read_job(text)

@@ -18,14 +18,20 @@ def _with(sample: Job, catalog: Catalog, *changes: tuple[str, Any]) -> Any:
     return check(apply(sample.design, [Change(path, value) for path, value in changes]), catalog)
 
 
-@pytest.mark.parametrize(("have", "need", "want", "state"), [(10, 0, 6, "holds"), (6, 0, 6, "holds"), (3, 0, 6, "tight"), (0, 0, 6, "tight"), (-0.1, 0, 6, "over"), (4, 5, 15, "over")])
+@pytest.mark.parametrize(
+    ("have", "need", "want", "state"),
+    [(10, 0, 6, "holds"), (6, 0, 6, "holds"), (3, 0, 6, "tight"), (0, 0, 6, "tight"), (-0.1, 0, 6, "over"), (4, 5, 15, "over")],
+)
 def test_minima(have: float, need: float, want: float, state: str) -> None:
     use, found = at_least(have, need, want)
     assert found == state
     assert {"holds": use <= 0.85, "tight": 0.85 <= use <= 1.0, "over": use > 1.0}[state]
 
 
-@pytest.mark.parametrize(("demand", "limit", "state"), [(85, 100, "holds"), (85.1, 100, "tight"), (100, 100, "tight"), (100.1, 100, "over"), (1, 0, "over"), (0, 0, "holds")])
+@pytest.mark.parametrize(
+    ("demand", "limit", "state"),
+    [(85, 100, "holds"), (85.1, 100, "tight"), (100, 100, "tight"), (100.1, 100, "over"), (1, 0, "over"), (0, 0, "holds")],
+)
 def test_maxima(demand: float, limit: float, state: str) -> None:
     assert at_most(demand, limit)[1] == state
 

@@ -36,7 +36,9 @@ def test_core_imports_only_numbers_and_pydantic(path: Path) -> None:
         top = name.split(".")[0]
         inside = name.startswith("ergostrut.core") or name == "ergostrut"
         assert inside or top in ALLOWED or top in sys.stdlib_module_names, f"{path.name} imports {name}"
-        assert top not in {"os", "pathlib", "socket", "time", "datetime", "subprocess", "io"}, f"{path.name} imports {name}: the core does no input or output"
+        assert top not in {"os", "pathlib", "socket", "time", "datetime", "subprocess", "io"}, (
+            f"{path.name} imports {name}: the core does no input or output"
+        )
 
 
 @pytest.mark.parametrize("layer", sorted(OUTWARD))

@@ -46,7 +46,8 @@ def test_any_text_is_read_or_refused_with_words(text: str) -> None:
         try:
             found = kind.parse(text, "in" if kind is Length else "lb")
         except QuantityError as error:
-            assert "Write" in str(error)
+            said = str(error)
+            assert "Write" in said
         else:
             assert isinstance(found, Quantity)
             assert kind.parse(str(found)) == found
@@ -77,7 +78,9 @@ def test_a_number_without_unit_needs_one() -> None:
         Length.parse("81 3/8")
 
 
-@pytest.mark.parametrize(("text", "kg"), [("48 lb", 48 * 0.45359237), ("12 lb 4 oz", 12.25 * 0.45359237), ("850 g", 0.85), ("21.5kg", 21.5)])
+@pytest.mark.parametrize(
+    ("text", "kg"), [("48 lb", 48 * 0.45359237), ("12 lb 4 oz", 12.25 * 0.45359237), ("850 g", 0.85), ("21.5kg", 21.5)]
+)
 def test_masses(text: str, kg: float) -> None:
     """Pound of 0.45359237 kg: international yard and pound agreement of 1959."""
     assert Mass.parse(text).kg == pytest.approx(kg, rel=1e-12)

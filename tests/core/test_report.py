@@ -10,8 +10,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from ergostrut.core.balance.ledger import axle_loads, ledger
 from ergostrut.core.advice.mends import advise, candidates, effects
+from ergostrut.core.balance.ledger import axle_loads, ledger
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.change import Change, apply
 from ergostrut.core.document import InputError, Job, Units
@@ -20,7 +20,6 @@ from ergostrut.core.drawing.host import host_views
 from ergostrut.core.drawing.model import Arrow, Circle, DimensionLine, Path, View
 from ergostrut.core.drawing.proof import member_uses, proof_views
 from ergostrut.core.drawing.truck import anchor_view, beam_view
-from ergostrut.core.balance.ledger import axle_loads, ledger
 from ergostrut.core.finding import PLACES, RANK
 from ergostrut.core.frame.families.bed_slide.geometry import UnknownStockError
 from ergostrut.core.measure.templates import start
@@ -87,7 +86,9 @@ def test_missing_input_is_unknown(sample: Job, catalog: Catalog, path: str, iden
     assert found.missing
 
 
-@pytest.mark.parametrize(("path", "value", "ident"), [("/builds/0/base/keeper", False, "slide1/keeper"), ("/builds/0/guides/fitted", False, "slide1/guides")])
+@pytest.mark.parametrize(
+    ("path", "value", "ident"), [("/builds/0/base/keeper", False, "slide1/keeper"), ("/builds/0/guides/fitted", False, "slide1/guides")]
+)
 def test_what_is_not_there_is_over(sample: Job, catalog: Catalog, path: str, value: Any, ident: str) -> None:
     assert by_id(check(apply(sample.design, [Change(path, value)]), catalog), ident).state == "over"
 
@@ -101,7 +102,7 @@ def test_worse_roads_never_help(sample: Job, catalog: Catalog) -> None:
         assert uses[0][ident] <= uses[1][ident] + 1e-9 <= uses[2][ident] + 2e-9, ident
 
 
-def test_own_case_vectors_replace_the_usual(sample: Job, catalog: Catalog, report: Report) -> None:
+def test_own_case_vectors_replace_the_usual(sample: Job, catalog: Catalog) -> None:
     mild = check(apply(sample.design, [Change("/loads/cases", {"Brake": {"x": -0.4, "y": 0, "z": -1}})]), catalog)
     assert by_id(mild, "slide1/pin.bending").case == "Start", "half a g backwards is worse now"
 
@@ -208,7 +209,7 @@ def test_members_use_over_all_cases_bounds_each_case(report: Report) -> None:
 
 def test_steps_cover_welding_cautions_and_the_road_test(report: Report) -> None:
     steps = {step.id.split("/")[1]: step for step in report.steps}
-    assert list(steps)[0] == "measure" and list(steps)[-1] == "road"
+    assert next(iter(steps)) == "measure" and list(steps)[-1] == "road"
     assert "zinc" in steps["clean"].caution and "tank" not in steps["install"].caution
     assert "drill" not in steps and "holes" in steps, "the sample uses existing bolts only"
     assert report.tally.hours == pytest.approx(sum(step.minutes for step in report.steps) / 60)

@@ -105,7 +105,11 @@ def test_splitting_a_bar_changes_nothing(given_frame: tuple[FrameModel, LoadCase
     new = len(model.nodes)
     split = FrameModel(
         np.vstack([model.nodes, middle]),
-        (Bar("s", 0, new, first.E, first.G, first.A, first.Iy, first.Iz, first.J), Bar("t", new, 1, first.E, first.G, first.A, first.Iy, first.Iz, first.J), *model.bars[1:]),
+        (
+            Bar("s", 0, new, first.E, first.G, first.A, first.Iy, first.Iz, first.J),
+            Bar("t", new, 1, first.E, first.G, first.A, first.Iy, first.Iz, first.J),
+            *model.bars[1:],
+        ),
         model.fixed,
     )
     spreads = tuple(Spread(s.bar + 1, s.start, s.end, s.w0, s.w1) for s in case.spreads if s.bar > 0)

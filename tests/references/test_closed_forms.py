@@ -30,7 +30,13 @@ def _load_at(node: int) -> LoadCase:
 FIXED = (0, 1, 2, 3, 4, 5)
 CASES = {
     "simply supported, uniform": (beam(L, 2, [*held(0, *PIN), *held(2, 1, 2)]), _uniform, 5 * W * L**4 / (384 * E * I), W * L**2 / 8, 1),
-    "simply supported, midpoint": (beam(L, 2, [*held(0, *PIN), *held(2, 1, 2)]), lambda _: _load_at(1), P * L**3 / (48 * E * I), P * L / 4, 1),
+    "simply supported, midpoint": (
+        beam(L, 2, [*held(0, *PIN), *held(2, 1, 2)]),
+        lambda _: _load_at(1),
+        P * L**3 / (48 * E * I),
+        P * L / 4,
+        1,
+    ),
     "cantilever, end": (beam(L, 1, held(0, *FIXED)), lambda _: _load_at(1), P * L**3 / (3 * E * I), P * L, 1),
     "cantilever, uniform": (beam(L, 1, held(0, *FIXED)), _uniform, W * L**4 / (8 * E * I), W * L**2 / 2, 1),
     "fixed both ends, uniform": (beam(L, 2, [*held(0, *FIXED), *held(2, *FIXED)]), _uniform, W * L**4 / (384 * E * I), W * L**2 / 12, 1),
@@ -86,7 +92,9 @@ def test_point_and_triangular_loads_within_a_bar() -> None:
     """Fixed both ends: P a b^2/L^2 and P a^2 b/L^2; triangle rising to the far end wL^2/30 and wL^2/20."""
     model = beam(L, 1, [*held(0, *FIXED), *held(1, *FIXED)])
     a, b = 0.3 * L, 0.7 * L
-    frame, (point, triangle) = solve_all(model, [LoadCase("p", points=(Point(0, a, (0, 0, -P)),)), LoadCase("t", (Spread(0, 0, L, (0, 0, 0), DOWN),))])
+    frame, (point, triangle) = solve_all(
+        model, [LoadCase("p", points=(Point(0, a, (0, 0, -P)),)), LoadCase("t", (Spread(0, 0, L, (0, 0, 0), DOWN),))]
+    )
     my = along(frame, [point, triangle]).My
     assert abs(my[0, 0, 0]) == pytest.approx(P * a * b**2 / L**2)
     assert abs(my[0, 0, -1]) == pytest.approx(P * a**2 * b / L**2)

@@ -42,7 +42,15 @@ def _times(vector: tuple[float, float, float], share: float) -> tuple[float, flo
 
 @pytest.mark.parametrize(
     ("travel", "name"),
-    [(0.0, "Bump"), (0.0, "Rebound"), (0.0, "Brake"), (0.0, "Corner left"), (1054.1, "Parked"), (1054.1, "Parked, foot at the corner"), (558.8, "Parked, foot mid end")],
+    [
+        (0.0, "Bump"),
+        (0.0, "Rebound"),
+        (0.0, "Brake"),
+        (0.0, "Corner left"),
+        (1054.1, "Parked"),
+        (1054.1, "Parked, foot at the corner"),
+        (558.8, "Parked, foot mid end"),
+    ],
 )
 def test_tray_on_its_rollers(sample: Job, catalog: Catalog, travel: float, name: str) -> None:
     tray = _tray(sample, catalog, travel)
@@ -75,7 +83,12 @@ def test_skewed_frame_with_releases() -> None:
         Bar("d", 4, 1, E, G, 300, 1e5, 1e5, 1e5),
     )
     fixed = tuple(pair for node in (0, 3, 4) for pair in held(node, 0, 1, 2, 3, 4, 5))
-    case = LoadCase("all", (Spread(1, 100, 800, (0.2, -0.3, -1.0), (0.1, 0.4, -2.0)),), (Point(2, 400, (10, 20, -300)),), ((1, (500, -200, -100, 1e4, 2e4, -3e4)),))
+    case = LoadCase(
+        "all",
+        (Spread(1, 100, 800, (0.2, -0.3, -1.0), (0.1, 0.4, -2.0)),),
+        (Point(2, 400, (10, 20, -300)),),
+        ((1, (500, -200, -100, 1e4, 2e4, -3e4)),),
+    )
     model = FrameModel(nodes, bars, fixed)
     _, (ours,) = solve_all(model, [case])
     u = pynite_displacements(in_pynite(model, case, {}), len(nodes))

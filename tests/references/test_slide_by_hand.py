@@ -50,7 +50,9 @@ def test_roller_reactions_by_the_lever(worked: Report) -> None:
     assert out.tray is not None
     rear, hold = parked.rest(out.tray.model, "rear roller")[0], parked.rest(out.tray.model, "upper rail")[0]
     small = 2 * (16 * 0.0098) * G + 4
-    assert rear == pytest.approx(expect_rear, abs=small + 0.01 * expect_rear), "the frame lets the front rollers' own mass go to the lower rail"
+    assert rear == pytest.approx(expect_rear, abs=small + 0.01 * expect_rear), (
+        "the frame lets the front rollers' own mass go to the lower rail"
+    )
     assert hold == pytest.approx(expect_rear - kg * G, abs=small + 0.02 * expect_rear)
 
 
@@ -138,7 +140,7 @@ def test_effort_and_runaway(worked: Report) -> None:
     kg = home.moving_mass()[0]
     found = here(worked, 0.0)
     R = next(line.value for line in found["slide1/effort"].working if line.symbol == "R")
-    assert R == pytest.approx(kg * G, rel=0.02)
+    assert pytest.approx(kg * G, rel=0.02) == R
     theta = math.atan(0.15)
     assert found["slide1/runaway"].demand == pytest.approx(kg * G * math.sin(theta) - 0.03 * R * math.cos(theta))
 
@@ -161,4 +163,6 @@ def test_deck_height_adds_up_and_deep_rollers_raise_it(worked: Report) -> None:
     stack = worked.context.builds[0].stack
     assert [row.top for row in stack] == pytest.approx([8, 38, 38, 118, 130])
     assert sum(row.adds for row in stack) == pytest.approx(stack[-1].top)
-    assert context_of(plain(rollers={"diameter": "40", "let_in": "12"}), worked.context.catalog).builds[0].stack[-1].top == pytest.approx(8 + 40 - 12 + 80 + 12)
+    assert context_of(plain(rollers={"diameter": "40", "let_in": "12"}), worked.context.catalog).builds[0].stack[-1].top == pytest.approx(
+        8 + 40 - 12 + 80 + 12
+    )

@@ -58,7 +58,20 @@ def test_yard_shows_each_job_with_its_worst_states(shop: Shop) -> None:
 @pytest.mark.parametrize("template", ["pickup-65", "pickup-empty"])
 def test_every_place_answers_for_a_new_job(shop: Shop, template: str) -> None:
     job = shop.post("/api/jobs", {"template": template, "name": "new", "units": {"length": "mm", "mass": "kg"}})["id"]
-    for place in ("measure", "carry", "frame?travel=200", "prove?position=out", "balance?travel=100&crew=false", "anchor", "cut", "make", "log", "report", "advice", "revisions"):
+    for place in (
+        "measure",
+        "carry",
+        "frame?travel=200",
+        "prove?position=out",
+        "balance?travel=100&crew=false",
+        "anchor",
+        "cut",
+        "make",
+        "log",
+        "report",
+        "advice",
+        "revisions",
+    ):
         assert shop.get(f"/api/jobs/{job}/{place}")
     assert "no host template" in shop.post("/api/jobs", {"template": "boat", "name": "x"}, 422)["message"]
     assert shop.post("/api/jobs", {"template": template, "name": " "}, 422)["problems"][0]["field"] == "/name"
@@ -116,7 +129,7 @@ def test_frame_follows_the_tray(shop: Shop) -> None:
 
 def test_try_saves_nothing(shop: Shop) -> None:
     told = shop.post("/api/jobs/1/try", {"changes": [{"path": "/builds/0/lock/pin", "value": "1/2 in"}]})
-    assert [e["id"] for e in told["better"]][0] == "slide1/pin.bending"
+    assert next(e["id"] for e in told["better"]) == "slide1/pin.bending"
     assert shop.get("/api/jobs/1")["version"] == 1
 
 
@@ -164,7 +177,9 @@ def test_import_export_copy_delete(shop: Shop, sample: Job) -> None:
     assert shop.get(f"/api/jobs/{job}", 404)["message"] == f"there is no job {job}"
 
 
-@pytest.mark.parametrize(("spoil", "field"), [(lambda d: d["design"]["builds"][0].update(rail="x"), "rail"), (lambda d: d.update(version=2), "/version")])
+@pytest.mark.parametrize(
+    ("spoil", "field"), [(lambda d: d["design"]["builds"][0].update(rail="x"), "rail"), (lambda d: d.update(version=2), "/version")]
+)
 def test_a_bad_file_changes_nothing(shop: Shop, sample: Job, spoil: Any, field: str) -> None:
     data = json.loads(write_job(sample))
     spoil(data)
@@ -195,7 +210,7 @@ def test_large_uploads_and_nonsense_addresses_are_refused_plainly(shop: Shop) ->
 
 
 def test_an_unexpected_error_tells_nobody_the_inside(shop: Shop, monkeypatch: pytest.MonkeyPatch) -> None:
-    monkeypatch.setattr("ergostrut.store.jobs.all_jobs", lambda session: 1 / 0)
+    monkeypatch.setattr("ergostrut.store.jobs.all_jobs", lambda _session: 1 / 0)
     told = shop.get("/api/yard", 500)
     assert "Nothing was changed" in told["message"] and "Zero" not in told["message"]
 

@@ -30,8 +30,10 @@ function useSave(): [
       setProblem("");
       return true;
     } catch (error) {
-      setProblem(reasonOf(error));
-      return false;
+      // A stale write was kept aside by the server; the banner above the page offers it.
+      const kept = error instanceof Refused && error.status === 409;
+      setProblem(kept ? "" : reasonOf(error));
+      return kept;
     }
   };
   return [problem, save, () => setProblem("")];

@@ -19,7 +19,7 @@ function JobCard({ card, onCopy, onDelete }: { card: CardData; onCopy: () => voi
     .map((state) => `${card.counts[state]} ${state === "holds" ? "hold" : state}`);
   return (
     <li className="flex flex-col border border-hair bg-card">
-      <Link to={`/job/${card.id}/frame`} className="block p-4 pb-2 hover:bg-offer" aria-label={`Open ${card.name}`}>
+      <Link to={`/job/${card.id}/frame`} className="block p-4 pb-2 hover:bg-offer">
         <h2 className="text-[22px] leading-tight">{card.name}</h2>
         <p className="text-[14px] text-steel">{card.host}</p>
         <div className="pointer-events-none my-1 h-44" aria-hidden>

@@ -92,27 +92,39 @@ def _decks(build: BedSlide, at: str, catalog: Catalog) -> Offers:
     return rows
 
 
+def _offers(build: BedSlide, at: str, catalog: Catalog, say: Say) -> dict[str, Callable[[], Offers]]:
+    """What may be tried for each check of a bed slide."""
+
+    def pins() -> Offers:
+        return _pins(build, at, catalog, say)
+
+    def rails() -> Offers:
+        return _sections(build.rail, "rail", at, catalog)
+
+    def decks() -> Offers:
+        return _decks(build, at, catalog)
+
+    return {
+        "pin.bending": pins,
+        "pin.shear": pins,
+        "side-rail.strength": rails,
+        "side-rail.sag": rails,
+        "tip.droop": rails,
+        "rib.strength": lambda: _sections(build.rib, "rib", at, catalog),
+        "lower-rail": lambda: _sections(build.base.lower, "base/lower", at, catalog),
+        "upper-rail": lambda: _sections(build.base.upper, "base/upper", at, catalog),
+        "deck.foot": decks,
+        "deck.load": decks,
+        "deck.sag": decks,
+    }
+
+
 def candidates(design: Design, finding: Finding, catalog: Catalog) -> Offers:
     """Changes worth trying for a finding, smallest first; none for checks without one."""
     for i, build in enumerate(design.builds):
-        if not finding.id.startswith(f"{build.id}/"):
-            continue
-        at, say = f"/builds/{i}", Say(design.units)
-        offers: dict[str, Callable[[], Offers]] = {
-            "pin.bending": lambda: _pins(build, at, catalog, say),
-            "pin.shear": lambda: _pins(build, at, catalog, say),
-            "side-rail.strength": lambda: _sections(build.rail, "rail", at, catalog),
-            "side-rail.sag": lambda: _sections(build.rail, "rail", at, catalog),
-            "tip.droop": lambda: _sections(build.rail, "rail", at, catalog),
-            "rib.strength": lambda: _sections(build.rib, "rib", at, catalog),
-            "lower-rail": lambda: _sections(build.base.lower, "base/lower", at, catalog),
-            "upper-rail": lambda: _sections(build.base.upper, "base/upper", at, catalog),
-            "deck.foot": lambda: _decks(build, at, catalog),
-            "deck.load": lambda: _decks(build, at, catalog),
-            "deck.sag": lambda: _decks(build, at, catalog),
-        }
-        offer = offers.get(finding.check)
-        return offer() if offer else []
+        if finding.id.startswith(f"{build.id}/"):
+            offer = _offers(build, f"/builds/{i}", catalog, Say(design.units)).get(finding.check)
+            return offer() if offer else []
     return []
 
 
