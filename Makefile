@@ -1,5 +1,6 @@
 # Commands for people who use and who work on Ergostrut. Everything installs itself.
 PY := .venv/bin/python
+SETUPTOOLS := setuptools==84.2.1
 STAMP := .venv/.stamps
 NODE := frontend/node_modules/.package-lock.json
 BUILT := src/ergostrut/web/static/index.html
@@ -19,7 +20,7 @@ $(STAMP)/venv:
 	@mkdir -p $(STAMP) && touch $@
 
 $(STAMP)/app: $(STAMP)/venv requirements.lock pyproject.toml
-	.venv/bin/pip install --quiet --disable-pip-version-check -r requirements.lock setuptools
+	.venv/bin/pip install --quiet --disable-pip-version-check -r requirements.lock $(SETUPTOOLS)
 	.venv/bin/pip install --quiet --disable-pip-version-check --no-deps --no-build-isolation --editable .
 	@touch $@
 

@@ -748,12 +748,12 @@ export interface components {
         BaseRails: {
             /**
              * Lower
-             * @default 1x1x16ga
+             * @default 1.5x1.5x14ga
              */
             lower: string;
             /**
              * Upper
-             * @default 1x1x16ga
+             * @default 1x1x14ga
              */
             upper: string;
             /**
@@ -866,7 +866,7 @@ export interface components {
             roller_lift: string;
             /**
              * Rail
-             * @default 1x1.5x14ga
+             * @default 1.5x2.5x11ga
              */
             rail: string;
             /**
@@ -876,12 +876,12 @@ export interface components {
             rail_flat: boolean;
             /**
              * Rib
-             * @default 1x1x16ga
+             * @default 1x1.5x14ga
              */
             rib: string;
             /**
              * Mid Ribs
-             * @default 2
+             * @default 3
              */
             mid_ribs: number;
             /**
@@ -897,10 +897,10 @@ export interface components {
             grain: "along" | "across";
             /**
              * @default {
-             *       "diameter": "30 mm",
+             *       "diameter": "38 mm",
              *       "width": "12 mm",
-             *       "axle": "8 mm",
-             *       "let_in": "12 mm",
+             *       "axle": "16 mm",
+             *       "let_in": "14 mm",
              *       "rating": null,
              *       "front_setback": "60 mm",
              *       "rear_setback": "80 mm",
@@ -910,8 +910,8 @@ export interface components {
             rollers: components["schemas"]["Rollers"];
             /**
              * @default {
-             *       "lower": "1x1x16ga",
-             *       "upper": "1x1x16ga",
+             *       "lower": "1.5x1.5x14ga",
+             *       "upper": "1x1x14ga",
              *       "stands": 5,
              *       "keeper": true,
              *       "keeper_rating": null,
@@ -1613,7 +1613,7 @@ export interface components {
              * Format: ergostrut-length
              * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
              * @default {
-             *       "value": "30",
+             *       "value": "38",
              *       "unit": "mm"
              *     }
              */
@@ -1633,7 +1633,7 @@ export interface components {
              * Format: ergostrut-length
              * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
              * @default {
-             *       "value": "8",
+             *       "value": "16",
              *       "unit": "mm"
              *     }
              */
@@ -1643,7 +1643,7 @@ export interface components {
              * Format: ergostrut-length
              * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
              * @default {
-             *       "value": "12",
+             *       "value": "14",
              *       "unit": "mm"
              *     }
              */
