@@ -122,7 +122,7 @@ def test_bent_line_passes_through_the_cubic() -> None:
     assert deflected(frame, result, 0, 8)[:, 2] == pytest.approx(-P * x**2 * (3 * L - x) / (6 * E * I), rel=1e-9)
 
 
-@pytest.mark.parametrize("fixed", [held(0, 0, 1, 2), held(0, 0, 2, 3, 4, 5), []])
+@pytest.mark.parametrize("fixed", [held(0, 0, 1, 2), held(0, 0, 2, 3, 4, 5)])
 def test_a_frame_that_can_fold_names_the_joint(fixed: list[tuple[int, int]]) -> None:
     with pytest.raises(MechanismError, match="can fold: joint"):
         solve_all(beam(L, 1, fixed), [_load_at(1)])

@@ -806,9 +806,9 @@ export interface components {
             /**
              * Framing
              * @default welded_steel_tube
-             * @constant
+             * @enum {string}
              */
-            framing: "welded_steel_tube";
+            framing: "lumber_plywood" | "tslot_bolted" | "welded_steel_tube" | "welded_aluminium_tube" | "aluminium_tube_brackets" | "strut_bolted" | "conduit_riveted" | "angle_flat_steel" | "sandwich_bonded";
             /**
              * Tray Length
              * Format: ergostrut-length
@@ -941,6 +941,25 @@ export interface components {
              */
             lock: components["schemas"]["Lock"];
             /**
+             * Deck Edges
+             * @default screwed
+             * @enum {string}
+             */
+            deck_edges: "screwed" | "slots";
+            /**
+             * @default {
+             *       "weld_leg": null,
+             *       "bracket_rating": null,
+             *       "brackets": 2,
+             *       "bolt": "5/16-18",
+             *       "bolt_grade": "SAE 5",
+             *       "screw": "No. 10",
+             *       "screws": 2,
+             *       "bite": "50 mm"
+             *     }
+             */
+            joints: components["schemas"]["Joints"];
+            /**
              * Fixings
              * @default []
              */
@@ -984,7 +1003,14 @@ export interface components {
              *       "cases": {},
              *       "rolling": 0.03,
              *       "effort_limit": 220,
-             *       "foot": 1330
+             *       "foot": 1330,
+             *       "off": [],
+             *       "wet": false,
+             *       "limits": {
+             *         "deck": 240,
+             *         "droop_mm": null,
+             *         "rail": 360
+             *       }
              *     }
              */
             loads: components["schemas"]["Loads"];
@@ -1190,6 +1216,80 @@ export interface components {
             holds_bed: boolean;
         };
         /**
+         * Joints
+         * @description What joins ribs to rails. ``weld_leg``: fillet leg (None: the thinner wall). ``bracket_rating``: load one bracket is
+         *     sold for (read it from its catalogue). ``screws`` a joint, of ``screw`` size, ``bite`` into the rib; ``bolt`` of bolted ones.
+         */
+        Joints: {
+            /**
+             * Weld Leg
+             * @default null
+             */
+            weld_leg: string | null;
+            /**
+             * Bracket Rating
+             * @default null
+             */
+            bracket_rating: string | null;
+            /**
+             * Brackets
+             * @default 2
+             */
+            brackets: number;
+            /**
+             * Bolt
+             * @default 5/16-18
+             */
+            bolt: string;
+            /**
+             * Bolt Grade
+             * @default SAE 5
+             */
+            bolt_grade: string;
+            /**
+             * Screw
+             * @default No. 10
+             * @enum {string}
+             */
+            screw: "No. 8" | "No. 10" | "No. 12" | "No. 14";
+            /**
+             * Screws
+             * @default 2
+             */
+            screws: number;
+            /**
+             * Bite
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @default {
+             *       "value": "50",
+             *       "unit": "mm"
+             *     }
+             */
+            bite: string;
+        };
+        /**
+         * Limits
+         * @description Deflection limits as a part of the span (L / this), and what replaces one in mm.
+         */
+        Limits: {
+            /**
+             * Rail
+             * @default 360
+             */
+            rail: number;
+            /**
+             * Deck
+             * @default 240
+             */
+            deck: number;
+            /**
+             * Droop Mm
+             * @default null
+             */
+            droop_mm: number | null;
+        };
+        /**
          * LoadOut
          * @description Everything carried.
          */
@@ -1207,7 +1307,7 @@ export interface components {
         };
         /**
          * Loads
-         * @description Road class, and what replaces the usual case vectors and limits.
+         * @description Road class, and what replaces the usual case vectors and limits. ``off``: cases left out; ``wet``: lumber stays wet.
          */
         Loads: {
             /**
@@ -1238,6 +1338,24 @@ export interface components {
              * @default 1330
              */
             foot: number;
+            /**
+             * Off
+             * @default []
+             */
+            off: ("Bump" | "Rebound" | "Brake" | "Start" | "Corner right" | "Corner left" | "Slope" | "Foot")[];
+            /**
+             * Wet
+             * @default false
+             */
+            wet: boolean;
+            /**
+             * @default {
+             *       "rail": 360,
+             *       "deck": 240,
+             *       "droop_mm": null
+             *     }
+             */
+            limits: components["schemas"]["Limits"];
         };
         /**
          * Lock

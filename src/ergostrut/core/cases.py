@@ -42,7 +42,7 @@ def road_cases(loads: Loads) -> tuple[Case, ...]:
         ("Corner left", (0, -0.5 * sideways, -1)),
     ]
     own = {str(name): (vector.x, vector.y, vector.z) for name, vector in loads.cases.items()}
-    return tuple(Case(name, own.get(name, g)) for name, g in usual)
+    return tuple(Case(name, own.get(name, g)) for name, g in usual if name not in loads.off)
 
 
 def slope_cases() -> tuple[Case, ...]:
@@ -69,5 +69,7 @@ def foot_cases() -> tuple[Case, ...]:
 
 def cases_at(loads: Loads, drivable: bool) -> tuple[Case, ...]:
     """Every case of one position: road cases where it may be driven; parked, foot and slope anywhere."""
-    parked = (*parked_cases(), *foot_cases(), *slope_cases())
+    feet = () if "Foot" in loads.off else foot_cases()
+    slopes = () if "Slope" in loads.off else slope_cases()
+    parked = (*parked_cases(), *feet, *slopes)
     return (*road_cases(loads), *parked) if drivable else parked

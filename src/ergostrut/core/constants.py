@@ -9,3 +9,5 @@ LBF = 4.4482216152605
 INCH = 25.4
 KSI = 6.894757293168361
 """One ksi in MPa."""
+PSI = KSI / 1000
+"""One psi in MPa."""

@@ -27,6 +27,9 @@ class Units(Record):
     mass: Literal["lb", "kg"] = "lb"
 
 
+CaseName = Literal["Bump", "Rebound", "Brake", "Start", "Corner right", "Corner left", "Slope", "Foot"]
+
+
 class Vector(Record):
     """A case: acceleration of the load in g, gravity included."""
 
@@ -35,14 +38,25 @@ class Vector(Record):
     z: Annotated[float, Field(ge=-20, le=20)]
 
 
+class Limits(Record):
+    """Deflection limits as a part of the span (L / this), and what replaces one in mm."""
+
+    rail: Annotated[float, Field(ge=60, le=2000)] = 360.0
+    deck: Annotated[float, Field(ge=60, le=2000)] = 240.0
+    droop_mm: Annotated[float, Field(gt=0, le=500)] | None = None
+
+
 class Loads(Record):
-    """Road class, and what replaces the usual case vectors and limits."""
+    """Road class, and what replaces the usual case vectors and limits. ``off``: cases left out; ``wet``: lumber stays wet."""
 
     road: Literal["paved", "gravel", "trail"] = "gravel"
-    cases: dict[Literal["Bump", "Rebound", "Brake", "Start", "Corner right", "Corner left"], Vector] = {}
+    cases: dict[CaseName, Vector] = {}
     rolling: Annotated[float, Field(gt=0, le=1)] = 0.03
     effort_limit: Annotated[float, Field(gt=0, le=2000)] = 220.0
     foot: Annotated[float, Field(gt=0, le=10000)] = 1330.0
+    off: tuple[CaseName, ...] = ()
+    wet: bool = False
+    limits: Limits = Limits()
 
 
 class Goals(Record):

@@ -9,7 +9,7 @@ from __future__ import annotations
 
 import ast
 import math
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, field
 from functools import lru_cache
 
@@ -150,6 +150,10 @@ class Working:
         self._lines.append(Line(symbol_text(symbol), _render(tree, symbol_text), _render(tree, put), value, unit, note))
         self.values[symbol] = value
         return value
+
+    def extend(self, lines: Iterable[Line]) -> None:
+        """Lines worked out elsewhere."""
+        self._lines.extend(lines)
 
     def say(self, text: str) -> None:
         """A sentence between the lines."""

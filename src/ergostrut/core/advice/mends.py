@@ -8,7 +8,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from ..catalog.model import Catalog, Section
+from ..catalog.model import Catalog, Section, Sheet
 from ..change import Change, apply
 from ..document import Design, InputError
 from ..finding import RANK, Finding
@@ -72,7 +72,7 @@ def _sections(now: str, field: str, at: str, catalog: Catalog) -> Offers:
 
     def stronger(section: Section) -> bool:
         return (
-            section.metal.id == used.metal.id
+            section.material.id == used.material.id
             and section.properties.shape == used.properties.shape
             and section.properties.Zy > used.properties.Zy * 1.02
         )
@@ -85,9 +85,8 @@ def _decks(build: BedSlide, at: str, catalog: Catalog) -> Offers:
     used = catalog.sheets.get(build.deck)
     if used is None:
         return []
-    rows: Offers = [
-        (s.label, (Change(f"{at}/deck", s.id),)) for s in catalog.sheets.values() if s.material.id == used.material.id and s.t > used.t
-    ]
+    alike = [s for s in catalog.sheets.values() if isinstance(s, Sheet) and isinstance(used, Sheet) and s.material.id == used.material.id]
+    rows: Offers = [(s.label, (Change(f"{at}/deck", s.id),)) for s in alike if s.t > used.t]
     rows.append(("one more rib", (Change(f"{at}/mid_ribs", build.mid_ribs + 1),)))
     return rows
 

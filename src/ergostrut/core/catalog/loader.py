@@ -7,8 +7,8 @@ import tomllib
 from collections.abc import Mapping
 from typing import Any
 
-from ..sections import flat, tube
-from .model import Catalog, Grade, Metal, Panel, Part, Section, Sheet, Thread
+from .model import Catalog, Core, Face, Grade, Metal, Panel, Part, Sandwich, Sheet, Thread, WoodScrew
+from .stock import sections_of
 
 TEXTS = ("materials.toml", "sections.toml", "sheets.toml", "hardware.toml")
 
@@ -17,22 +17,23 @@ class CatalogError(ValueError):
     """A catalogue text cannot be used; names the text and the entry."""
 
 
-def _sections(data: dict[str, Any], metals: Mapping[str, Metal]) -> dict[str, Section]:
-    found: dict[str, Section] = {}
-    corner = float(data["rules"]["tube_corner"])
-    for group in data["tube"]:
-        metal = metals[group["material"]]
-        for name, width, depth, wall in group["sizes"]:
-            shape = tube(width, depth, wall * metal.design_wall, corner)
-            area = tube(width, depth, wall, corner).A
-            price = area * 1e-6 * metal.density * group["price_per_kg"]
-            found[name] = Section(name, f"{name.replace('x', ' x ')} tube", metal, shape, area, tuple(group["stock"]), price, group["unit"])
-    for group in data["flat"]:
-        metal = metals[group["material"]]
-        for name, width, depth in group["sizes"]:
-            bar = flat(width, depth)
-            price = bar.A * 1e-6 * metal.density * group["price_per_kg"]
-            found[name] = Section(name, name.replace("x", " x "), metal, bar, bar.A, tuple(group["stock"]), price, group["unit"])
+def _metal(row: Mapping[str, Any]) -> Metal:
+    return Metal(**{**row, "welded": tuple(row["welded"])} if "welded" in row else row)
+
+
+def _sheets(data: Mapping[str, Any], materials: Mapping[str, Any]) -> dict[str, Sheet | Sandwich]:
+    panels = {row["id"]: Panel(**row) for row in materials["panel"]}
+    faces = {row["id"]: Face(**row) for row in materials["face"]}
+    cores = {row["id"]: Core(**row) for row in materials["core"]}
+    found: dict[str, Sheet | Sandwich] = {}
+    for row in data["sheet"]:
+        pairs = {key: tuple(row[key]) for key in ("E", "f", "size")}
+        found[row["id"]] = Sheet(
+            row["id"], row["label"], panels[row["material"]], row["t"], pairs["E"], pairs["f"], pairs["size"], row["price"]
+        )
+    for row in data["sandwich"]:
+        fixed = {"face": faces[row["face"]], "core": cores[row["core"]], "size": tuple(row["size"])}
+        found[row["id"]] = Sandwich(**{**row, **fixed})
     return found
 
 
@@ -41,21 +42,7 @@ def load(texts: Mapping[str, str]) -> Catalog:
     try:
         data = {name: tomllib.loads(texts[name]) for name in TEXTS}
         materials, hardware = data["materials.toml"], data["hardware.toml"]
-        metals = {row["id"]: Metal(**row) for row in materials["metal"]}
-        panels = {row["id"]: Panel(**row) for row in materials["panel"]}
-        sheets = {
-            row["id"]: Sheet(
-                row["id"],
-                row["label"],
-                panels[row["material"]],
-                row["t"],
-                tuple(row["E"]),
-                tuple(row["f"]),
-                tuple(row["size"]),
-                row["price"],
-            )
-            for row in data["sheets.toml"]["sheet"]
-        }
+        metals = {row["id"]: _metal(row) for row in materials["metal"]}
         threads = {
             row["id"]: Thread(row["id"], row["d"], row["pitch"] if "pitch" in row else 25.4 / row["tpi"], "pitch" in row)
             for row in hardware["thread"]
@@ -63,12 +50,12 @@ def load(texts: Mapping[str, str]) -> Catalog:
         return Catalog(
             version=hashlib.sha256("".join(texts[name] for name in TEXTS).encode()).hexdigest()[:12],
             metals=metals,
-            panels=panels,
-            sections=_sections(data["sections.toml"], metals),
-            sheets=sheets,
+            sections=sections_of(data["sections.toml"], metals, {row["id"]: row for row in materials["lumber"]}),
+            sheets=_sheets(data["sheets.toml"], materials),
             threads=threads,
             grades={row["id"]: Grade(row["id"], row["Fu"], row["source"]) for row in hardware["grade"]},
             parts={row["id"]: Part(**row) for row in hardware["part"]},
+            wood_screws={row["id"]: WoodScrew(**row) for row in hardware["woodscrew"]},
             pins_inch=tuple(hardware["pins"]["inch"]),
             pins_metric=tuple(hardware["pins"]["metric"]),
             roller_diameters=tuple(hardware["rollers"]["diameters"]),

@@ -4,13 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from typing import Literal
 
 from ..sections import Properties
 
 
 @dataclass(frozen=True, slots=True)
 class Metal:
+    """``welded``: yield and ultimate within 25 mm of a weld, where welding weakens the metal."""
+
     id: str
+    kind: Literal["steel", "stainless", "aluminium"]
     label: str
     E: float
     G: float
@@ -20,6 +24,84 @@ class Metal:
     design_wall: float
     source: str
     recalled: bool
+    welded: tuple[float, float] | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Wood:
+    """Lumber of one size. Reference values MPa with the size factor already in (NDS 2018 4.3.6), not yet with load duration.
+
+    ``Cfu``: flat use factor. ``gravity``: specific gravity for fasteners. G is E / 16, common practice.
+    """
+
+    id: str
+    label: str
+    E: float
+    Emin: float
+    G: float
+    density: float
+    Fb: float
+    Ft: float
+    Fv: float
+    Fcp: float
+    Fc: float
+    Cfu: float
+    gravity: float
+    source: str
+    recalled: bool
+    kind: Literal["wood"] = "wood"
+
+
+Material = Metal | Wood
+
+
+@dataclass(frozen=True, slots=True)
+class Face:
+    """A sandwich skin; ``allow`` MPa."""
+
+    id: str
+    label: str
+    E: float
+    allow: float
+    density: float
+    source: str
+    recalled: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Core:
+    """A sandwich core; ultimate shear, shear modulus, crushing and E, MPa."""
+
+    id: str
+    label: str
+    shear: float
+    G: float
+    crush: float
+    E: float
+    density: float
+    source: str
+    recalled: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Sandwich:
+    id: str
+    label: str
+    face: Face
+    core: Core
+    t_face: float
+    t_core: float
+    size: tuple[float, float]
+    price: float
+
+    @property
+    def t(self) -> float:
+        return 2 * self.t_face + self.t_core
+
+    @property
+    def mass_per_m2(self) -> float:
+        """kg/m2."""
+        return (2 * self.t_face * self.face.density + self.t_core * self.core.density) * 1e-3
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,7 +122,7 @@ class Section:
 
     id: str
     label: str
-    metal: Metal
+    material: Material
     properties: Properties
     nominal_area: float
     stock: tuple[float, ...]
@@ -49,7 +131,7 @@ class Section:
 
     @property
     def mass_per_m(self) -> float:
-        return self.nominal_area * 1e-6 * self.metal.density
+        return self.nominal_area * 1e-6 * self.material.density
 
 
 @dataclass(frozen=True, slots=True)
@@ -90,6 +172,16 @@ class Grade:
 
 
 @dataclass(frozen=True, slots=True)
+class WoodScrew:
+    """Shank and root diameter mm, bending yield MPa."""
+
+    id: str
+    d: float
+    root: float
+    Fyb: float
+
+
+@dataclass(frozen=True, slots=True)
 class Part:
     id: str
     label: str
@@ -103,12 +195,12 @@ class Catalog:
 
     version: str
     metals: Mapping[str, Metal]
-    panels: Mapping[str, Panel]
     sections: Mapping[str, Section]
-    sheets: Mapping[str, Sheet]
+    sheets: Mapping[str, Sheet | Sandwich]
     threads: Mapping[str, Thread]
     grades: Mapping[str, Grade]
     parts: Mapping[str, Part]
+    wood_screws: Mapping[str, WoodScrew]
     pins_inch: tuple[float, ...]
     pins_metric: tuple[float, ...]
     roller_diameters: tuple[float, ...]

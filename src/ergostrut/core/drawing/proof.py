@@ -51,7 +51,7 @@ def member_uses(study: Study, case: str | None) -> tuple[MemberUse, ...]:
                 use,
                 state_of_use(use),
                 study.solved[rows[int(c)]].case.name,
-                piece.offset + float(study.forces.s[piece.index, k]),
+                piece.offset + float(study.forces.s[rows[int(c)], piece.index, k]),
             )
     return tuple(sorted(found.values(), key=lambda row: -row.use))
 

@@ -6,14 +6,16 @@ import math
 from dataclasses import dataclass
 from typing import Literal
 
-from ..catalog.model import Section, Sheet, Thread
+from ..catalog.model import Grade, Sandwich, Section, Sheet, Thread, WoodScrew
+from ..sections import Properties
+from .systems import System
 
 Point3 = tuple[float, float, float]
 
 
 @dataclass(frozen=True, slots=True)
 class Member:
-    """A cut piece: centroid line from ``a`` to ``b`` between its cut faces. ``flat``: laid on its wide face."""
+    """A cut piece: centroid line from ``a`` to ``b`` between its cut faces. ``flat``: laid on its wide face; ``welded`` to others."""
 
     id: str
     role: str
@@ -22,6 +24,12 @@ class Member:
     a: Point3
     b: Point3
     flat: bool = False
+    welded: bool = False
+
+    @property
+    def shape(self) -> Properties:
+        """Section properties as the member lies."""
+        return self.section.properties.turned() if self.flat else self.section.properties
 
     @property
     def length(self) -> float:
@@ -34,15 +42,18 @@ class Member:
 
 @dataclass(frozen=True, slots=True)
 class PanelPart:
-    """A rectangular sheet, ``size`` along x and y, underside corner at ``origin``; ``along``: face grain along x."""
+    """A rectangular sheet, ``size`` along x and y, underside corner at ``origin``; ``along``: face grain along x.
+
+    ``edges`` in slots hold the panel on all four sides."""
 
     id: str
     role: str
     body: str
-    sheet: Sheet
+    sheet: Sheet | Sandwich
     origin: Point3
     size: tuple[float, float]
     along: bool
+    edges: Literal["screwed", "slots"] = "screwed"
 
     @property
     def mass(self) -> float:
@@ -164,6 +175,21 @@ class Anchor:
 
 
 @dataclass(frozen=True, slots=True)
+class JointSpec:
+    """How the members of a build join: the system's way with this build's sizes. ``bracket_rating`` N a bracket, as sold."""
+
+    system: System
+    weld_leg: float | None
+    bracket_rating: float | None
+    brackets: int
+    bolt: Thread | None
+    grade: Grade | None
+    screw: WoodScrew | None
+    screws: int
+    bite: float
+
+
+@dataclass(frozen=True, slots=True)
 class Height:
     """One line of the stack that makes the deck height: what, and the height of its top above the floor."""
 
@@ -188,6 +214,7 @@ class Assembly:
     pins: tuple[Pin, ...]
     anchors: tuple[Anchor, ...]
     stack: tuple[Height, ...]
+    joints: JointSpec
 
     def member(self, part: str) -> Member:
         return next(member for member in self.members if member.id == part)

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from ..finding import Finding, Working, at_most
 from .running import _one_roller, _worst
-from .steel import OMEGA, strength
+from .strength import Span, allowable
 from .study import Study
 
 
@@ -24,16 +24,13 @@ def check_base(study: Study) -> Iterator[Finding]:
             continue
         item, load = worst
         member = study.assembly.member(f"{prefix}.left")
-        shape = member.section.properties.turned() if member.flat else member.section.properties
-        metal = member.section.metal
-        allow = strength(shape, metal)
+        allow = allowable(member.shape, member.section.material, Span())
         w = Working()
         w.given("P", load, "N", f"one roller, {item.case.name}, tray {study.position.name}")
         L = w.given("L", study.slide.stand_pitch, "mm", "between stands")
         w.line("M", "P * L / 4", "N mm", "simple beam, load mid span")
-        w.given("M_c", allow.My, "N mm", f"allowable, {allow.clause}")
-        use = w.line("use", "M / M_c", "")
-        stress = w.line("sigma", "M / Z", "MPa", "at full plastic modulus", Z=shape.Zy)
+        w.extend(allow.lines["My"])
+        use = w.line("use", "M / M_cy", "", M_cy=allow.My)
         _, state = at_most(use, 1.0)
         yield Finding(
             f"{build}/{key}",
@@ -43,8 +40,8 @@ def check_base(study: Study) -> Iterator[Finding]:
             title,
             f"{say.force(load)} mid way between stands {say.length(L)} apart, {item.case.name.lower()}, tray {study.position.name}.",
             state,
-            stress,
-            stress / use if use > 0 else metal.Fy / OMEGA,
+            use * allow.stress,
+            allow.stress,
             "MPa",
             use,
             case=item.case.name,

@@ -3,39 +3,92 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import dataclass
 
 import numpy as np
 
 from ..finding import Finding, Working, at_most
-from ..sections import Properties
-from .solver.along import deflected
-from .steel import combined_working, compression, strength
+from .solver.along import lines
+from .solver.model import Array
+from .strength import Actions, Span, allowable, explain, use
 from .study import Study
 from .tray import Piece, Solved
 
-SAG = 360.0
+WELD_ZONE = 25.0
+"""Metal within so many mm of a weld takes its weld-affected strength (ADM 2015)."""
 
 
-def _shape(piece: Piece) -> Properties:
-    shape = piece.member.section.properties
-    return shape.turned() if piece.member.flat else shape
+def lasting(name: str) -> bool:
+    """Whether a case stands for long: parked in any position, as against the road."""
+    return name.startswith(("Parked", "Slope"))
 
 
-def uses(study: Study) -> np.ndarray:
-    """Use of every member's strength at every station, shape (cases, bars, stations), by AISC 360-16 H1-1 and G4."""
-    assert study.tray is not None and study.forces is not None
-    f = study.forces
-    found = np.zeros_like(f.N)
-    for piece in study.tray.pieces:
-        i, shape, metal = piece.index, _shape(piece), piece.member.section.metal
-        allow = strength(shape, metal, piece.member.length)
-        axial = np.where(f.N[:, i] < 0, -f.N[:, i] / compression(shape, metal, piece.member.length), f.N[:, i] / allow.N)
-        bending = np.abs(f.My[:, i]) / allow.My + np.abs(f.Mz[:, i]) / allow.Mz
-        shear, twist = np.abs(f.Vz[:, i]) / allow.Vz, np.abs(f.T[:, i]) / allow.T
-        use = np.where(axial >= 0.2, axial + 8 / 9 * bending, axial / 2 + bending)
-        twisted = np.where(twist > 0.2, axial + bending + (shear + twist) ** 2, 0.0)
-        found[:, i] = np.maximum(np.maximum(use, shear), twisted)
+def span_of(study: Study, piece: Piece, case: str, welded: bool) -> Span:
+    """How a piece's member stands in a case."""
+    member, loads = piece.member, study.context.design.loads
+    wood = member.section.material.kind == "wood"
+    return Span(
+        Lb=piece.Lb,
+        KLy=member.length,
+        KLz=piece.Lb,
+        welded=welded,
+        mid_weld=member.welded and member.role == "side rail",
+        CD=1.6 if wood and not lasting(case) else 1.0,
+        wet=wood and loads.wet,
+    )
+
+
+@dataclass(frozen=True)
+class PieceForces:
+    """Forces of one piece in the section's own axes, all (cases, stations); ``weld`` marks weld-affected stations."""
+
+    s: Array
+    N: Array
+    Vy: Array
+    Vz: Array
+    T: Array
+    My: Array
+    Mz: Array
+    weld: np.ndarray
+
+
+def forces_of(study: Study, piece: Piece) -> PieceForces:
+    """What the frame gives, turned from principal axes where the solver used those."""
+    assert study.forces is not None
+    f, i = study.forces, piece.index
+    c, t = np.cos(piece.turn), np.sin(piece.turn)
+    Vy, Vz, My, Mz = f.Vy[:, i], f.Vz[:, i], f.My[:, i], f.Mz[:, i]
+    if piece.turn:
+        Vy, Vz, My, Mz = c * Vy - t * Vz, t * Vy + c * Vz, c * My - t * Mz, t * My + c * Mz
+    s = f.s[:, i]
+    weld = np.zeros(s.shape, dtype=bool)
+    if piece.member.welded:
+        near, far = piece.joined
+        weld |= near & (s <= WELD_ZONE)
+        weld |= far & (piece.length - s <= WELD_ZONE)
+    return PieceForces(s, f.N[:, i], Vy, Vz, f.T[:, i], My, Mz, weld)
+
+
+def piece_uses(study: Study, piece: Piece) -> Array:
+    """Use of a piece at every station, (cases, stations), by the standard of its material."""
+    f = forces_of(study, piece)
+    found = np.zeros(f.s.shape)
+    material = piece.member.section.material
+    long = np.array([lasting(item.case.name) for item in study.solved])
+    for lasts in (True, False) if material.kind == "wood" else (True,):
+        rows = long == lasts if material.kind == "wood" else np.ones(len(long), dtype=bool)
+        name = "Parked" if lasts else "Bump"
+        for welded in (False, True) if material.kind == "aluminium" and f.weld.any() else (False,):
+            allow = allowable(piece.member.shape, material, span_of(study, piece, name, welded))
+            part = use(allow, f.N, f.Vy, f.Vz, f.T, f.My, f.Mz)
+            found = np.where(rows[:, None] & (f.weld if welded else True), part, found)
     return found
+
+
+def uses(study: Study) -> Array:
+    """Use of every piece at every station, (cases, pieces, stations); stations as in ``study.forces.s``."""
+    assert study.tray is not None
+    return np.stack([piece_uses(study, piece) for piece in study.tray.pieces], axis=1)
 
 
 _ROLES = (("side-rail", "Side rail, bending", ("side rail",)), ("rib", "Rib, bending", ("end rib", "mid rib")))
@@ -68,50 +121,62 @@ def check_members(study: Study) -> Iterator[Finding]:
             case=item.case.name,
             position=study.position.name,
         )
-    if study.tray is None or study.forces is None:
-        return
-    all_uses = uses(study)
-    say = study.context.say
+    bounds = [bound for bound in study.bounds if bound.tray is not None and bound.forces is not None]
+    if bounds:
+        yield from _strengths(study, bounds)
+
+
+FIXITY_WORDS = {"rigid": "joints taken rigid", "semi": "joints taken to give", "pinned": "joints taken as hinges"}
+
+
+def _strengths(study: Study, bounds: list[Study]) -> Iterator[Finding]:
+    say, build = study.context.say, study.assembly.id
+    tables = [uses(bound) for bound in bounds]
     for key, title, roles in _ROLES:
-        bars = [piece for piece in study.tray.pieces if piece.member.role in roles]
-        part = all_uses[:, [piece.index for piece in bars]]
-        c, b, k = np.unravel_index(int(np.argmax(part)), part.shape)
-        piece, item, f = bars[b], study.solved[int(c)], study.forces
-        at = (c, piece.index, k)
+        worst: tuple[float, Study, int, Piece, int] | None = None
+        for bound, table in zip(bounds, tables, strict=True):
+            assert bound.tray is not None
+            bars = [piece for piece in bound.tray.pieces if piece.member.role in roles]
+            part = table[:, [piece.index for piece in bars]]
+            c, b, k = (int(v) for v in np.unravel_index(int(np.argmax(part)), part.shape))
+            if worst is None or part[c, b, k] > worst[0]:
+                worst = (float(part[c, b, k]), bound, c, bars[b], k)
+        if worst is None:
+            continue
+        _, bound, c, piece, k = worst
+        assert bound.tray is not None
+        item, f, member = bound.solved[c], forces_of(bound, piece), piece.member
+        welded = bool(f.weld[c, k]) and member.section.material.kind == "aluminium"
+        allow = allowable(member.shape, member.section.material, span_of(bound, piece, item.case.name, welded))
         w = Working()
         w.say(
-            f"{piece.member.id.rsplit('/', 1)[-1]}, {piece.offset + f.s[piece.index, k]:.0f} mm from its end, {item.case.name}, tray {study.position.name}; forces from the frame."
+            f"{member.id.rsplit('/', 1)[-1]}, {piece.offset + f.s[c, k]:.0f} mm from its end, {item.case.name}, tray {study.position.name}; forces from the frame."
         )
-        use = combined_working(
-            w,
-            float(f.N[at]),
-            float(f.My[at]),
-            float(f.Mz[at]),
-            float(f.Vz[at]),
-            float(f.T[at]),
-            _shape(piece),
-            piece.member.section.metal,
-            piece.member.length,
-        )
-        shape = _shape(piece)
-        stress = use * piece.member.section.metal.Fy / 1.67
-        limit = piece.member.section.metal.Fy / 1.67
-        _, state = at_most(use, 1.0)
+        w.say(f"{member.section.label}: {member.section.material.label}.")
+        if study.other:
+            w.say(f"Worst of several ways to take the joints: {FIXITY_WORDS[bound.tray.fixity]}.")
+        if study.relies:
+            w.say("With hinged joints the frame would fold: it relies on its brackets. Keep every bolt tight.")
+        if welded:
+            w.say("Within 25 mm of a weld: the heat has taken the temper, weld-affected strength counts.")
+        found = explain(w, allow, Actions(*(float(getattr(f, name)[c, k]) for name in ("N", "Vy", "Vz", "T", "My", "Mz"))))
+        _, state = at_most(found, 1.0)
+        where = ", beside a weld" if welded else ""
         yield Finding(
             f"{build}/{key}.strength",
             f"{key}.strength",
             "prove",
-            (piece.member.id,),
+            (member.id,),
             title,
-            f"{say.stress(stress)} of {say.stress(limit)} in the {shape.width:g} x {shape.depth:g} section, {item.case.name.lower()}, tray {study.position.name}.",
+            f"{say.stress(found * allow.stress)} of {say.stress(allow.stress)} in the {member.section.label}{where}, {item.case.name.lower()}, tray {study.position.name}.",
             state,
-            stress,
-            limit,
+            found * allow.stress,
+            allow.stress,
             "MPa",
-            use,
+            found,
             case=item.case.name,
             position=study.position.name,
-            basis=strength(shape, piece.member.section.metal, piece.member.length).clause + ", ASD 1.67",
+            basis=allow.clause,
             working=w.done(),
         )
 
@@ -121,10 +186,11 @@ def rail_line(study: Study, item: Solved, row: int) -> tuple[np.ndarray, np.ndar
     assert study.tray is not None and item.result is not None
     rail = study.tray.rails[row]
     xs, zs = [], []
+    all_lines = lines(study.tray.frame, item.result, 8)
     for piece in study.tray.pieces:
         if piece.member.id != rail.id:
             continue
-        moved = deflected(study.tray.frame, item.result, piece.index, 8)
+        moved = all_lines[piece.index]
         start = study.tray.model.nodes[study.tray.model.bars[piece.index].a][0]
         xs.append(start + np.linspace(0, piece.length, len(moved)))
         zs.append(moved[:, 2])
@@ -155,7 +221,7 @@ def check_sag(study: Study) -> Iterator[Finding]:
             w = Working()
             L = w.given("L", study.tray.overlap, "mm", "between the rollers")
             sag = w.given("delta", _sag(study, item), "mm", "drop below the line between the rollers, from the frame")
-            limit = w.line("delta_limit", "L / 360", "mm", "slide rails, common practice")
+            limit = w.line("delta_limit", "L / r", "mm", "slide rails", r=study.context.design.loads.limits.rail)
             use, state = at_most(sag, limit)
             yield Finding(
                 f"{build}/side-rail.sag",
@@ -171,7 +237,7 @@ def check_sag(study: Study) -> Iterator[Finding]:
                 use,
                 case="Parked",
                 position="in",
-                basis="L/360 for slide rails: common practice, no published source",
+                basis="L/360 for slide rails unless changed: common practice, no published source",
                 working=w.done(),
             )
         elif item.case.name == "Bump":
@@ -218,7 +284,11 @@ def check_droop(study: Study) -> Iterator[Finding]:
         w.say("The front rollers still press down: play does not come in.")
     w.given("delta_b", drop - play, "mm", "bending of the rails, from the frame")
     total = w.line("delta", "delta_p + delta_b" if held else "delta_b", "mm")
-    limit = w.line("delta_limit", "2 * a / 360", "mm", "cantilevers count 2 L")
+    limits = study.context.design.loads.limits
+    if limits.droop_mm is not None:
+        limit = w.given("delta_limit", limits.droop_mm, "mm", "your own limit")
+    else:
+        limit = w.line("delta_limit", "2 * a / r", "mm", "cantilevers count 2 L", r=limits.rail)
     use, state = at_most(total, limit)
     tail = f", play gives {say.length(play)} of it" if held else ""
     yield Finding(
@@ -235,6 +305,6 @@ def check_droop(study: Study) -> Iterator[Finding]:
         use,
         case="Parked",
         position=study.position.name,
-        basis="2 x overhang / 360, own load: common practice, no published source",
+        basis="2 x overhang / 360 unless changed, own load: common practice, no published source",
         working=w.done(),
     )

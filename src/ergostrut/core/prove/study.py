@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from ..cases import Case, cases_at
 from ..constants import G
 from ..context import Context
 from ..frame.assembly import Assembly, Point3, Position, Slide, centroid
+from ..frame.systems import Fixity
 from .solver.along import Along, along
 from .solver.model import SolverError
 from .tray import Solved, TrayFrame, solve_cases, tray_frame
@@ -26,6 +27,14 @@ class Study:
     failed: tuple[Solved, ...]
     forces: Along | None
     error: str = ""
+    other: tuple[Study, ...] = ()
+    """The same position with the joints taken otherwise: strength takes the worst of all."""
+    relies: bool = False
+    """Whether the frame would fold were its joints pinned."""
+
+    @property
+    def bounds(self) -> tuple[Study, ...]:
+        return (self, *self.other)
 
     @property
     def travel(self) -> float:
@@ -57,10 +66,26 @@ class Study:
 
 
 def study(context: Context, assembly: Assembly, slide: Slide, position: Position) -> Study:
-    """Solve every case of a position; what cannot be solved is kept with its reason."""
+    """Solve every case of a position; what cannot be solved is kept with its reason.
+
+    Welded joints are rigid. Others are drawn semi-rigid, and run pinned and rigid as well; where pinned joints would let the
+    frame fold, semi-rigid takes their place in strength.
+    """
+    if assembly.joints.system.fixity == "rigid":
+        return _solve(context, assembly, slide, position, "rigid")
+    drawn = _solve(context, assembly, slide, position, "semi")
+    if drawn.error:
+        return drawn
+    pinned = _solve(context, assembly, slide, position, "pinned")
+    folds = bool(pinned.error) or not pinned.solved
+    rigid = _solve(context, assembly, slide, position, "rigid")
+    return replace(drawn, other=(rigid,) if folds else (rigid, pinned), relies=folds)
+
+
+def _solve(context: Context, assembly: Assembly, slide: Slide, position: Position, fixity: Fixity) -> Study:
     loads = context.design.loads
     try:
-        tray = tray_frame(assembly, slide, context.plan, position.travel)
+        tray = tray_frame(assembly, slide, context.plan, position.travel, fixity)
         cases = solve_cases(tray, cases_at(loads, position.drivable), loads.foot)
     except SolverError as error:
         return Study(context, assembly, slide, position, None, (), (), None, str(error))

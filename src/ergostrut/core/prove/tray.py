@@ -6,8 +6,9 @@ its plane, roller forces act on the rail's centre line, ribs frame in at the rai
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 
 import numpy as np
@@ -16,6 +17,7 @@ from ..carry.place import CarryPlan
 from ..cases import Case
 from ..constants import G
 from ..frame.assembly import Assembly, Member, Slide
+from ..frame.systems import Fixity
 from .solver.model import Array, Bar, CaseResult, FrameModel, LoadCase, Point, Rest, SolverError, Spread
 from .solver.solve import Frame
 
@@ -34,12 +36,16 @@ class Patch:
 
 @dataclass(frozen=True, slots=True)
 class Piece:
-    """A bar of the model with the member it belongs to."""
+    """A bar of the model with the member it belongs to; ``Lb`` mm between points that hold the member sideways;
+    ``joined``: whether another member frames in at its end a and b; ``turn``: of the solver's axes from the section's, rad."""
 
     member: Member
     index: int
     offset: float
     length: float
+    Lb: float
+    joined: tuple[bool, bool]
+    turn: float
 
 
 @dataclass(frozen=True)
@@ -56,6 +62,7 @@ class TrayFrame:
     model: FrameModel
     pieces: tuple[Piece, ...]
     rib_bars: tuple[int, ...]
+    fixity: Fixity
     tips: tuple[int, int, int, int]
     """Nodes at the rear end of the left and right rail, then the front ends."""
 
@@ -158,8 +165,21 @@ def patches_on(assembly: Assembly, body: str, plan: CarryPlan, line_z: float) ->
     return tuple(found)
 
 
-def tray_frame(assembly: Assembly, slide: Slide, plan: CarryPlan, travel: float) -> TrayFrame:
-    """Model the tray at ``travel``.
+SEMI = 2.0
+"""Turning stiffness of a bolted joint, in E I / L of the member that frames in (k = 2 E I / L, engineering judgement)."""
+TSLOT_CAP = 3.0e6
+"""N mm/rad a T-slot bracket at most."""
+
+
+def _end_springs(assembly: Assembly, member: Member, bar: Bar) -> tuple[tuple[int, float], ...]:
+    """Springs about both bending axes at both ends of a rib joined by brackets or several bolts; torsion rigid."""
+    cap = TSLOT_CAP * assembly.joints.brackets if assembly.joints.system.joint == "bracket" else np.inf
+    rows = [(dof, min(SEMI * bar.E * inertia / member.length, cap)) for dof, inertia in ((4, bar.Iy), (5, bar.Iz))]
+    return tuple((dof + end, k) for end in (0, 6) for dof, k in rows)
+
+
+def tray_frame(assembly: Assembly, slide: Slide, plan: CarryPlan, travel: float, fixity: Fixity = "rigid") -> TrayFrame:
+    """Model the tray at ``travel`` with its ribs joined by ``fixity``.
 
     Raises:
         SolverError: the rollers do not lie under the tray in the right order.
@@ -188,19 +208,29 @@ def tray_frame(assembly: Assembly, slide: Slide, plan: CarryPlan, travel: float)
     bars: list[Bar] = []
     pieces: list[Piece] = []
 
-    def add(member: Member, a: int, b: int, offset: float) -> None:
-        p = member.section.properties.turned() if member.flat else member.section.properties
-        metal = member.section.metal
-        bars.append(Bar(member.id, a, b, metal.E, metal.G, p.A, p.Iy, p.Iz, p.J))
-        pieces.append(Piece(member, len(bars) - 1, offset, float(np.linalg.norm(nodes[b] - nodes[a]))))
+    pitch = max((b.a[0] - a.a[0] for a, b in itertools.pairwise(ribs)), default=left.length)
+    joints = {near(rib.a[0], row) for rib in ribs for row in (0, 1)}
+
+    def add(member: Member, a: int, b: int, offset: float, Lb: float) -> None:
+        p, material = member.shape, member.section.material
+        I1, I2, turn = p.principal if p.shape == "angle" else (p.Iy, p.Iz, 0.0)
+        bar = Bar(member.id, a, b, material.E, material.G, p.A, I1, I2, p.J, turn)
+        if member.role != "side rail":
+            if fixity == "semi":
+                bar = replace(bar, springs=_end_springs(assembly, member, bar))
+            elif fixity == "pinned":
+                bar = replace(bar, released=(4, 5, 10, 11))
+        bars.append(bar)
+        length = float(np.linalg.norm(nodes[b] - nodes[a]))
+        pieces.append(Piece(member, len(bars) - 1, offset, length, Lb, (a in joints, b in joints), turn))
 
     for row, rail in enumerate(rails):
         for i in range(n - 1):
-            add(rail, row * n + i, row * n + i + 1, xs[i] - left.a[0])
+            add(rail, row * n + i, row * n + i + 1, xs[i] - left.a[0], pitch)
     rib_bars = []
     for rib in ribs:
         rib_bars.append(len(bars))
-        add(rib, near(rib.a[0], 0), near(rib.a[0], 1), 0.0)
+        add(rib, near(rib.a[0], 0), near(rib.a[0], 1), 0.0, rib.length)
     home = travel == 0.0
     rests = []
     for row, side in ((0, "left"), (1, "right")):
@@ -223,6 +253,7 @@ def tray_frame(assembly: Assembly, slide: Slide, plan: CarryPlan, travel: float)
         model,
         tuple(pieces),
         tuple(rib_bars),
+        fixity,
         (n - 1, 2 * n - 1, 0, n),
     )
 

@@ -95,7 +95,7 @@ def catalog() -> dict[str, object]:
     return s.CatalogOut(
         version=c.version,
         sections=[
-            s.SectionOut(id=x.id, label=x.label, shape=x.properties.shape, metal=x.metal.label, kg_per_m=x.mass_per_m, unit=x.unit)
+            s.SectionOut(id=x.id, label=x.label, shape=x.properties.shape, metal=x.material.label, kg_per_m=x.mass_per_m, unit=x.unit)
             for x in c.sections.values()
         ],
         sheets=[s.SheetOut(id=x.id, label=x.label, t=x.t) for x in c.sheets.values()],

@@ -1,7 +1,7 @@
 """Forces and deflection along all bars, from end actions and loads by statics.
 
 Signs, on the face whose outward normal is local +x: N tension positive; Vy, Vz, T, My, Mz are the
-components of the force and moment that the part beyond acts with, in local axes.
+components of the force and moment that the part beyond acts with, in local axes. dMy/ds = Vz, dMz/ds = -Vy.
 """
 
 from __future__ import annotations
@@ -13,12 +13,14 @@ import numpy as np
 
 from .model import Array, CaseResult
 from .solve import Frame
-from .stiffness import shapes
+
+STEPS = np.array([0.0, 0.5, 1.0])
+"""Where forces are taken in every piece between load edges, besides its extremes."""
 
 
 @dataclass(frozen=True)
 class Along:
-    """``s`` (bars, stations) mm from end a; the rest (cases, bars, stations): N, Vy, Vz in N; T, My, Mz in N mm."""
+    """``s`` mm from end a, and N, Vy, Vz in N; T, My, Mz in N mm: all (cases, bars, stations). Every extreme is a station; the first is end a, the last end b."""
 
     s: Array
     N: Array
@@ -28,41 +30,133 @@ class Along:
     My: Array
     Mz: Array
 
+    def sorted(self, case: int, bar: int) -> dict[str, list[float]]:
+        """One bar in one case, from end a to end b, stations that coincide kept once."""
+        order = np.argsort(self.s[case, bar], kind="stable")
+        rows = {name: getattr(self, name)[case, bar][order] for name in ("s", "N", "Vy", "Vz", "T", "My", "Mz")}
+        table = np.stack(list(rows.values()), axis=1)
+        keep = np.append(True, np.any(np.abs(np.diff(table, axis=0)) > 1e-9 * (1 + np.abs(table[1:])), axis=1))
+        return {name: column[keep].tolist() for name, column in rows.items()}
 
-def along(frame: Frame, results: Sequence[CaseResult]) -> Along:
-    """Internal forces at the stations of every bar: ends, equal steps and the edges of loads."""
+
+@dataclass(frozen=True)
+class Curves:
+    """Polynomials piece by piece, t mm from a piece's start: force (cases, bars, pieces, 3, 3 powers), moments My, Mz
+    (cases, bars, pieces, 2, 4 powers), T (cases, bars)."""
+
+    marks: Array
+    force: Array
+    moment: Array
+    T: Array
+
+
+def curves(frame: Frame, results: Sequence[CaseResult]) -> Curves:
+    """The forces of all bars as polynomials."""
     given = frame.prepared
     factors = np.array([result.factors for result in results])
     ends = np.array([result.ends for result in results])
-    near = ends[:, :, :3, None]
-    force = near + np.tensordot(factors, given.force, axes=1)
-    arm = near * given.s[None, :, None, :] + np.tensordot(factors, given.arm, axes=1)
-    moment = ends[:, :, 3:6, None]
-    return Along(
-        given.s,
-        -force[:, :, 0],
-        -force[:, :, 1],
-        -force[:, :, 2],
-        -np.broadcast_to(moment[:, :, 0], force[:, :, 0].shape),
-        -(moment[:, :, 1] + arm[:, :, 2]),
-        -(moment[:, :, 2] - arm[:, :, 1]),
-    )
+    q, slope, jump = (np.tensordot(factors, field, axes=1) for field in (given.q, given.slope, given.jump))
+    spans = np.diff(given.marks, axis=1)
+    cases, bars, pieces, _ = q.shape
+    force = np.zeros((cases, bars, pieces, 3, 3))
+    moment = np.zeros((cases, bars, pieces, 2, 4))
+    F, M = -ends[:, :, :3], -ends[:, :, 4:6]
+    for j in range(pieces):
+        F = F - jump[:, :, j]
+        force[:, :, j, :, 0], force[:, :, j, :, 1], force[:, :, j, :, 2] = F, -q[:, :, j], -slope[:, :, j] / 2
+        for row, axis, sign in ((0, 2, 1.0), (1, 1, -1.0)):
+            moment[:, :, j, row, 0] = M[:, :, row]
+            for power in range(3):
+                moment[:, :, j, row, power + 1] = sign * force[:, :, j, axis, power] / (power + 1)
+        t = spans[None, :, j]
+        F = _at(force[:, :, j], t)
+        M = _at(moment[:, :, j], t)
+    return Curves(given.marks, force, moment, -ends[:, :, 3])
 
 
-def deflected(frame: Frame, result: CaseResult, bar: int, pieces: int = 4) -> Array:
-    """Displacement in host axes at equal steps, shape (pieces + 1, 3), from the end displacements alone."""
-    model = frame.model.bars[bar]
-    L, R = frame.lengths[bar], frame.rotations[bar]
-    ua, ub = result.u[model.a], result.u[model.b]
-    a, b, ra, rb = R @ ua[:3], R @ ub[:3], R @ ua[3:], R @ ub[3:]
-    s = np.linspace(0, L, pieces + 1)
-    v1, r1, v2, r2 = shapes(s, np.full_like(s, L))
-    local = np.stack(
-        [
-            a[0] + (b[0] - a[0]) * s / L,
-            a[1] * v1 + ra[2] * r1 + b[1] * v2 + rb[2] * r2,
-            a[2] * v1 - ra[1] * r1 + b[2] * v2 - rb[1] * r2,
-        ]
-    )
-    out: Array = (R.T @ local).T
+def _at(coefficients: Array, t: Array) -> Array:
+    """Value of polynomials (..., k, powers) at ``t`` (...,)."""
+    total = coefficients[..., -1]
+    for power in range(coefficients.shape[-1] - 2, -1, -1):
+        total = total * t[..., None] + coefficients[..., power]
+    return total
+
+
+def _roots(c: Array, span: Array) -> Array:
+    """Both roots of c0 + c1 t + c2 t2 in (0, span), else 0; last axis of length 2."""
+    c0, c1, c2 = c[..., 0], c[..., 1], c[..., 2]
+    with np.errstate(divide="ignore", invalid="ignore"):
+        line = -c0 / c1
+        under = np.sqrt(c1 * c1 - 4 * c2 * c0)
+        tiny = np.abs(c2) * span <= 1e-12 * np.abs(c1)
+        both = [np.where(tiny, line, (-c1 + sign * under) / (2 * c2)) for sign in (1.0, -1.0)]
+    inside = [np.where(np.isfinite(t) & (t > 0) & (t < span), t, 0.0) for t in both]
+    return np.stack(inside, axis=-1)
+
+
+def along(frame: Frame, results: Sequence[CaseResult]) -> Along:
+    """Forces at the ends, middle and extremes of every piece between load edges."""
+    c = curves(frame, results)
+    cases, bars, pieces = c.force.shape[:3]
+    spans = np.broadcast_to(np.diff(c.marks, axis=1), (cases, bars, pieces))
+    steps = spans[..., None] * STEPS
+    extremes = [_roots(c.force[..., axis, :], spans) for axis in (1, 2)]
+    t = np.concatenate([steps[..., :1], *extremes, steps[..., 1:]], axis=-1)
+    wide = (cases, bars, pieces * t.shape[-1])
+    force = _at(c.force[:, :, :, None], t).reshape(*wide, 3)
+    moment = _at(c.moment[:, :, :, None], t).reshape(*wide, 2)
+    s = (t + c.marks[None, :, :-1, None]).reshape(wide)
+    T = np.broadcast_to(c.T[:, :, None], wide)
+    return Along(s, force[..., 0], force[..., 1], force[..., 2], T, moment[..., 0], moment[..., 1])
+
+
+def lines(frame: Frame, result: CaseResult, steps: int = 8) -> Array:
+    """Displacement of every bar's line in host axes at equal steps, (bars, steps + 1, 3) mm: exact, loads between the ends included.
+
+    From the moments by double integration between the displaced ends, so that released and springy ends come out as they turn.
+    """
+    parts, bars = frame.elements, frame.model.bars
+    L = parts.lengths
+    local = np.einsum("mij,mj->mi", parts.T, result.u.ravel()[parts.dofs])
+    c = curves(frame, [result])
+    marks, force, moment = c.marks, c.force[0], c.moment[0]
+    share = np.linspace(0.0, 1.0, steps + 1)
+    s = L[:, None] * share
+    bends = []
+    for row, axis, sign, inertia, area in ((1, 1, 1.0, "Iz", "Avy"), (0, 2, -1.0, "Iy", "Avz")):
+        EI = np.array([bar.E * getattr(bar, inertia) for bar in bars])
+        GA = np.array([bar.G * getattr(bar, area) for bar in bars])
+        soft = np.where(GA > 0, 1 / np.maximum(GA, 1e-30), 0.0)
+        m = sign * moment[:, :, row] / EI[:, None, None]
+        v = force[:, :, axis] * soft[:, None, None]
+        bend = np.zeros_like(s)
+        start, slope = np.zeros_like(L), np.zeros_like(L)
+        pieces = marks.shape[1] - 1
+        for j in range(pieces):
+            span = marks[:, j + 1] - marks[:, j]
+            # deflection in this piece: start + slope t + shear + the moments integrated twice
+            rows = [
+                start,
+                slope + v[:, j, 0],
+                v[:, j, 1] / 2 + m[:, j, 0] / 2,
+                v[:, j, 2] / 3 + m[:, j, 1] / 6,
+                m[:, j, 2] / 12,
+                m[:, j, 3] / 20,
+            ]
+            here = np.stack(rows, axis=1)
+            t = np.clip(s - marks[:, j, None], 0.0, span[:, None])
+            inside = (s >= marks[:, j, None]) & (s <= marks[:, j + 1, None])
+            bend = np.where(inside, _at(here[:, None, None, :], t)[..., 0], bend)
+            start = _at(here[:, None, :], span)[:, 0]
+            slope = slope + sum(m[:, j, power] * span ** (power + 1) / (power + 1) for power in range(4))
+        near, far = local[:, axis], local[:, 6 + axis]
+        bends.append(bend + near[:, None] + (far - near - start)[:, None] * share)
+    x = local[:, :1] + (local[:, 6:7] - local[:, :1]) * share
+    out: Array = np.einsum("msi,mij->msj", np.stack([x, bends[0], bends[1]], axis=2), parts.rotations)
     return out
+
+
+def deflected(frame: Frame, result: CaseResult, bar: int, steps: int = 8) -> Array:
+    """``lines`` of one bar, (steps + 1, 3)."""
+    one: Array = lines(frame, result, steps)[bar]
+    return one

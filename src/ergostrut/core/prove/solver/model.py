@@ -1,4 +1,4 @@
-"""The frame as the solver sees it: nodes, bars, supports, rests and loads.
+"""The frame as the solver sees it: nodes, bars, supports, one-way parts and loads.
 
 Units mm, N, N mm, MPa; angles rad. Degrees of freedom a node: ux, uy, uz, rx, ry, rz in host axes.
 A bar's local x runs from end a to end b; at roll 0 local z is as near host +z as it can be
@@ -13,11 +13,18 @@ import numpy as np
 from numpy.typing import NDArray
 
 Array = NDArray[np.float64]
+Vector = tuple[float, float, float]
+ZERO: Vector = (0.0, 0.0, 0.0)
 
 
 @dataclass(frozen=True, slots=True)
 class Bar:
-    """Straight prismatic bar between nodes ``a`` and ``b``; ``Iy`` resists bending in the local x-z plane."""
+    """Straight prismatic bar between nodes ``a`` and ``b``; ``Iy`` resists bending in the local x-z plane.
+
+    ``released``: local end actions that carry nothing, 0-5 at end a, 6-11 at end b. ``springs``: (local end action,
+    N mm/rad or N/mm) where an end gives. ``Avy``/``Avz`` mm2: shear areas, 0 for none (Euler-Bernoulli).
+    ``offset_a``/``offset_b``: from the node to the bar's end, rigid, host axes.
+    """
 
     id: str
     a: int
@@ -30,18 +37,35 @@ class Bar:
     J: float
     roll: float = 0.0
     released: tuple[int, ...] = ()
-    """Local end actions that carry nothing: 0-5 at end a, 6-11 at end b."""
+    springs: tuple[tuple[int, float], ...] = ()
+    Avy: float = 0.0
+    Avz: float = 0.0
+    offset_a: Vector = ZERO
+    offset_b: Vector = ZERO
 
 
 @dataclass(frozen=True, slots=True)
 class Rest:
-    """A support that only pushes. It keeps ``sign * u[dof] >= -gap`` at its node."""
+    """A support that only pushes: it keeps ``sign * u[dof] >= -gap`` at its node. ``k`` N/mm: it gives; None: rigid."""
 
     id: str
     node: int
     dof: int
     sign: int
     gap: float = 0.0
+    k: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Strap:
+    """Pulls only, from node ``a`` to node ``b`` or to the host point ``to``. ``k`` N/mm; ``slack`` mm before it is taut."""
+
+    id: str
+    a: int
+    k: float
+    b: int | None = None
+    to: Vector = ZERO
+    slack: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,8 +75,8 @@ class Spread:
     bar: int
     start: float
     end: float
-    w0: tuple[float, float, float]
-    w1: tuple[float, float, float]
+    w0: Vector
+    w1: Vector
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,7 +85,7 @@ class Point:
 
     bar: int
     at: float
-    force: tuple[float, float, float]
+    force: Vector
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,13 +98,15 @@ class LoadCase:
 
 @dataclass(frozen=True)
 class FrameModel:
-    """``nodes`` has shape (n, 3). ``fixed`` holds (node, dof) pairs held at zero."""
+    """``nodes`` has shape (n, 3). ``fixed`` holds (node, dof) pairs held still, or at ``moved`` (node, dof, mm or rad)."""
 
     nodes: Array
     bars: tuple[Bar, ...]
     fixed: tuple[tuple[int, int], ...]
     rests: tuple[Rest, ...] = ()
     names: tuple[str, ...] = ()
+    straps: tuple[Strap, ...] = ()
+    moved: tuple[tuple[int, int, float], ...] = ()
 
     def name(self, node: int) -> str:
         return self.names[node] if node < len(self.names) else f"joint {node + 1}"
@@ -88,7 +114,8 @@ class FrameModel:
 
 @dataclass(frozen=True)
 class CaseResult:
-    """``factors`` (loads,); ``u`` (n, 6); ``ends`` (bars, 12) local actions on the bar; ``rest_force`` (rests,) >= 0; ``reactions`` (n, 6)."""
+    """``factors`` (loads,); ``u`` (n, 6); ``ends`` (bars, 12) local actions on the bar's ends; ``rest_force`` (rests,) and
+    ``strap_force`` (straps,) >= 0 N; ``reactions`` (n, 6) of everything that holds the frame, straps left out."""
 
     name: str
     factors: Array
@@ -96,6 +123,9 @@ class CaseResult:
     ends: Array
     rest_force: Array
     reactions: Array
+    strap_force: Array
+    bearing: frozenset[int]
+    """Rests that press (their index) and straps that pull (index + number of rests)."""
 
 
 class SolverError(ValueError):
@@ -108,3 +138,27 @@ class MechanismError(SolverError):
 
 class UnsettledError(SolverError):
     """One-way supports keep changing between bearing and free."""
+
+
+def check_model(model: FrameModel) -> None:
+    """Refuse what cannot be a frame, in words.
+
+    Raises:
+        SolverError: no bars, a number that is not one, a bar without section, a node that is not there.
+    """
+    if not model.bars:
+        raise SolverError("there are no members to carry anything")
+    if not np.all(np.isfinite(model.nodes)):
+        raise SolverError("a joint lies nowhere: one of its coordinates is not a number")
+    if np.max(np.abs(model.nodes)) > 1e6:
+        raise SolverError("a joint lies more than a kilometre away: check its coordinates")
+    count = len(model.nodes)
+    for bar in model.bars:
+        if not (0 <= bar.a < count and 0 <= bar.b < count):
+            raise SolverError(f"{bar.id} ends at a joint that does not exist")
+        for name in ("E", "G", "A", "Iy", "Iz", "J"):
+            value = getattr(bar, name)
+            if not (np.isfinite(value) and 0 < value < 1e15):
+                raise SolverError(f"{bar.id} has no usable section: {name} is {value:g}")
+    if not (model.fixed or model.rests or model.straps or model.moved):
+        raise SolverError("nothing supports this frame")

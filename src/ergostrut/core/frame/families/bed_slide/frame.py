@@ -5,7 +5,8 @@ from __future__ import annotations
 from ....catalog.model import Catalog
 from ....constants import G
 from ....measure.host import Host
-from ...assembly import Anchor, Assembly, Item, Member, Motion, Pair, PanelPart, Pin, Position, Slide, Surface
+from ...assembly import Anchor, Assembly, Item, JointSpec, Member, Motion, Pair, PanelPart, Pin, Position, Slide, Surface
+from ...systems import SYSTEMS
 from .geometry import Layout, layout, section_of, stack
 from .params import BedSlide
 
@@ -16,10 +17,13 @@ RUNNER = "flat 3/4x3/16"
 def _members(build: BedSlide, place: Layout, catalog: Catalog) -> list[Member]:
     tray, base = f"{build.id}/tray", f"{build.id}/base"
     rail, rib = section_of(catalog, "rail", build.rail), section_of(catalog, "rib", build.rib)
+    welded = SYSTEMS[build.framing].joint == "weld"
     zc = place.underside + place.rail.depth / 2
     y = place.half - place.rail.width / 2
     found = [
-        Member(f"{tray}/rail.{side}", "side rail", tray, rail, (place.front, sign * y, zc), (place.back, sign * y, zc), build.rail_flat)
+        Member(
+            f"{tray}/rail.{side}", "side rail", tray, rail, (place.front, sign * y, zc), (place.back, sign * y, zc), build.rail_flat, welded
+        )
         for side, sign in (("left", -1), ("right", 1))
     ]
     inner = place.half - place.rail.width
@@ -29,7 +33,7 @@ def _members(build: BedSlide, place: Layout, catalog: Catalog) -> list[Member]:
     for i in range(count):
         x = first + (last - first) * i / (count - 1)
         name, role = ("rib.front", "end rib") if i == 0 else ("rib.rear", "end rib") if i == count - 1 else (f"rib.{i}", "mid rib")
-        found.append(Member(f"{tray}/{name}", role, tray, rib, (x, -inner, rib_z), (x, inner, rib_z)))
+        found.append(Member(f"{tray}/{name}", role, tray, rib, (x, -inner, rib_z), (x, inner, rib_z), False, welded))
     if build.rollers.let_in.mm > 0:
         runner = section_of(catalog, "runner", RUNNER)
         z = place.run + runner.properties.width / 2
@@ -70,6 +74,10 @@ def _items(build: BedSlide, place: Layout, catalog: Catalog, deck_area: float) -
         item("deck screws", "deckscrew", tray, (mid, 0, place.rail_top), max(12, round(deck_area / 40_000))),
         item("stands", "stand", base, ((place.base_start + place.upper_end) / 2, 0, place.axle_front), 2 * build.base.stands),
     ]
+    system = SYSTEMS[build.framing]
+    part, each = system.part
+    each = {"bracket": build.joints.brackets, "wood screw": build.joints.screws}.get(system.joint, each)
+    found.append(item("joints", part, tray, (mid, 0, place.underside + place.rail.depth / 2), each * 2 * (build.mid_ribs + 2)))
     if build.guides.fitted:
         found.append(item("guides", "guide", base, (place.x_rear, 0, place.underside), 4))
     if build.base.keeper:
@@ -120,6 +128,21 @@ def _anchors(build: BedSlide, host: Host | None, catalog: Catalog) -> tuple[Anch
     return tuple(found)
 
 
+def _joints(build: BedSlide, catalog: Catalog) -> JointSpec:
+    j = build.joints
+    return JointSpec(
+        SYSTEMS[build.framing],
+        j.weld_leg.mm if j.weld_leg else None,
+        j.bracket_rating.kg * G if j.bracket_rating else None,
+        j.brackets,
+        catalog.threads.get(j.bolt),
+        catalog.grades.get(j.bolt_grade),
+        catalog.wood_screws.get(j.screw),
+        j.screws,
+        j.bite.mm,
+    )
+
+
 def frame(build: BedSlide, host: Host, catalog: Catalog) -> Assembly:
     """Every part of the slide with its place.
 
@@ -138,6 +161,7 @@ def frame(build: BedSlide, host: Host, catalog: Catalog) -> Assembly:
         (place.front, -place.half, place.rail_top),
         (build.tray_length.mm, build.tray_width.mm),
         build.grain == "along",
+        build.deck_edges,
     )
     rating = r.rating.kg * G if r.rating else None
     guide_rating = build.guides.rating.kg * G if build.guides.rating else None
@@ -204,4 +228,5 @@ def frame(build: BedSlide, host: Host, catalog: Catalog) -> Assembly:
         pins=(pin,),
         anchors=_anchors(build, host, catalog),
         stack=stack(build, place, sheet.t),
+        joints=_joints(build, catalog),
     )

@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Literal
 
 from ....catalog.model import Catalog, Section
 from ....measure.host import Host
 from ....sections import Properties
 from ...assembly import Height
+from ...systems import SYSTEMS
 from .params import BedSlide
 
 GEAR_CLEARANCE = 3.0
@@ -22,11 +24,34 @@ class UnknownStockError(ValueError):
         super().__init__(f"{field}: there is no {kind} “{name}” in the catalogue; choose one from the list")
 
 
+class WrongStockError(UnknownStockError):
+    """A section that the framing system does not take."""
+
+    def __init__(self, field: str, why: str) -> None:
+        self.field = field
+        ValueError.__init__(self, f"{field}: {why}")
+
+
 def section_of(catalog: Catalog, field: str, name: str) -> Section:
     try:
         return catalog.sections[name]
     except KeyError:
         raise UnknownStockError(field, name, "section") from None
+
+
+def framed_section(catalog: Catalog, build: BedSlide, field: Literal["rail", "rib"]) -> Section:
+    """Rail or rib, checked against the framing system.
+
+    Raises:
+        UnknownStockError: the catalogue does not hold it, or it belongs to another system, or no slide is built in this one.
+    """
+    system = SYSTEMS[build.framing]
+    if not system.slide:
+        raise WrongStockError("framing", f"a bed slide is not built in {system.label}; choose another framing system")
+    section = section_of(catalog, field, getattr(build, field))
+    if not system.takes(section):
+        raise WrongStockError(field, f"{section.label} does not belong to {system.label}; choose a section of that system")
+    return section
 
 
 def laid(section: Section, flat: bool) -> Properties:
@@ -66,8 +91,8 @@ def layout(build: BedSlide, host: Host, catalog: Catalog) -> Layout:
     The carrying axle stands ``rear_setback`` ahead of the end of the floor; until the floor is
     measured it is drawn from the tray's own length.
     """
-    rail = laid(section_of(catalog, "rail", build.rail), build.rail_flat)
-    rib = section_of(catalog, "rib", build.rib).properties
+    rail = laid(framed_section(catalog, build, "rail"), build.rail_flat)
+    rib = framed_section(catalog, build, "rib").properties
     lower = laid(section_of(catalog, "lower rail", build.base.lower), True)
     upper = laid(section_of(catalog, "upper rail", build.base.upper), True)
     try:

@@ -9,6 +9,7 @@ from pydantic import Field, model_validator
 from ....measure.survey import Name
 from ....quantity import Length, Mass
 from ....record import Record
+from ...systems import SystemId
 
 
 def _length(text: str) -> Length:
@@ -58,6 +59,20 @@ class Lock(Record):
     Fy: Annotated[float, Field(gt=50, lt=2000)] | None = None
 
 
+class Joints(Record):
+    """What joins ribs to rails. ``weld_leg``: fillet leg (None: the thinner wall). ``bracket_rating``: load one bracket is
+    sold for (read it from its catalogue). ``screws`` a joint, of ``screw`` size, ``bite`` into the rib; ``bolt`` of bolted ones."""
+
+    weld_leg: Length | None = None
+    bracket_rating: Mass | None = None
+    brackets: Annotated[int, Field(ge=1, le=4)] = 2
+    bolt: str = "5/16-18"
+    bolt_grade: str = "SAE 5"
+    screw: Literal["No. 8", "No. 10", "No. 12", "No. 14"] = "No. 10"
+    screws: Annotated[int, Field(ge=1, le=6)] = 2
+    bite: Length = _length("50 mm")
+
+
 class Fixing(Record):
     """One bolt through the base: into an existing hole by name, or drilled at a place."""
 
@@ -83,7 +98,7 @@ class BedSlide(Record):
     family: Literal["bed_slide"] = "bed_slide"
     id: Annotated[str, Field(pattern=r"^[a-z][a-z0-9-]{0,23}$")] = "slide1"
     label: Name = "Bed slide"
-    framing: Literal["welded_steel_tube"] = "welded_steel_tube"
+    framing: SystemId = "welded_steel_tube"
     tray_length: Length = _length("1900 mm")
     tray_width: Length = _length("1150 mm")
     front_gap: Length = _length("25 mm")
@@ -100,6 +115,8 @@ class BedSlide(Record):
     base: BaseRails = BaseRails()
     guides: Guides = Guides()
     lock: Lock = Lock()
+    deck_edges: Literal["screwed", "slots"] = "screwed"
+    joints: Joints = Joints()
     fixings: tuple[Fixing, ...] = Field(default=(), max_length=24)
 
     @model_validator(mode="after")

@@ -1,67 +1,15 @@
-"""Section properties from geometry. Lengths mm; A mm2; I, J mm4; S, Z mm3.
-
-Axes of a section on edge: y is the horizontal axis through the centroid (bending by vertical
-load, "strong"), z the vertical one. ``Iy`` resists bending in the vertical plane.
-"""
+"""Closed and solid sections from closed forms: rectangular and round tube, flat, lumber, round bar. Lengths mm."""
 
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
-from typing import Literal
 
-Shape = Literal["tube", "flat", "round"]
+from .outline import box, disc, hole
+from .properties import Loop, Properties, Shape
 
 
-@dataclass(frozen=True, slots=True)
-class Properties:
-    """Gross properties of one shape, with the outside size and wall that produced them."""
-
-    shape: Shape
-    width: float
-    depth: float
-    wall: float
-    radius: float
-    A: float
-    Iy: float
-    Iz: float
-    J: float
-    Sy: float
-    Sz: float
-    Zy: float
-    Zz: float
-    Avy: float
-    """Area that resists horizontal shear."""
-    Avz: float
-    """Area that resists vertical shear."""
-
-    def turned(self) -> Properties:
-        """The same bar laid on its other face."""
-        return Properties(
-            self.shape,
-            self.depth,
-            self.width,
-            self.wall,
-            self.radius,
-            self.A,
-            self.Iz,
-            self.Iy,
-            self.J,
-            self.Sz,
-            self.Sy,
-            self.Zz,
-            self.Zy,
-            self.Avz,
-            self.Avy,
-        )
-
-    @property
-    def ry(self) -> float:
-        return math.sqrt(self.Iy / self.A)
-
-    @property
-    def rz(self) -> float:
-        return math.sqrt(self.Iz / self.A)
+def _loops(*rows: list[tuple[float, float]]) -> tuple[Loop, ...]:
+    return tuple(tuple(row) for row in rows)
 
 
 def _rounded(width: float, depth: float, r: float) -> tuple[float, float, float, float, float]:
@@ -119,17 +67,52 @@ def tube(width: float, depth: float, wall: float, corner: float = 2.0) -> Proper
         Zz,
         2 * (width - 3 * wall) * wall,
         2 * (depth - 3 * wall) * wall,
+        loops=_loops(
+            box(-width / 2, -depth / 2, width / 2, depth / 2, ro),
+            hole(box(wall - width / 2, wall - depth / 2, width / 2 - wall, depth / 2 - wall, ri)),
+        ),
     )
 
 
-def flat(width: float, depth: float) -> Properties:
-    """Solid rectangle. J after Roark table 10.7 case 4; shear area 5/6 A."""
+def pipe(d: float, wall: float) -> Properties:
+    """Round tube and conduit. J = 2 I; shear area A / 2 (AISC 360-16 G5).
+
+    Raises:
+        ValueError: when the wall does not leave a hole.
+    """
+    if not 0 < 2 * wall < d:
+        raise ValueError(f"a wall of {wall} mm does not leave a hole in a {d} mm tube")
+    inner = d - 2 * wall
+    A, inertia = math.pi * (d**2 - inner**2) / 4, math.pi * (d**4 - inner**4) / 64
+    S, Z = 2 * inertia / d, (d**3 - inner**3) / 6
+    return Properties(
+        "pipe",
+        d,
+        d,
+        wall,
+        d / 2,
+        A,
+        inertia,
+        inertia,
+        2 * inertia,
+        S,
+        S,
+        Z,
+        Z,
+        A / 2,
+        A / 2,
+        loops=_loops(disc((0, 0), d), hole(disc((0, 0), inner))),
+    )
+
+
+def flat(width: float, depth: float, shape: Shape = "flat") -> Properties:
+    """Solid rectangle, steel flat or lumber. J after Roark table 10.7 case 4; shear area 5/6 A."""
     long, short = max(width, depth), min(width, depth)
     ratio = short / long
     J = long * short**3 * (1 / 3 - 0.21 * ratio * (1 - ratio**4 / 12))
     A = width * depth
     return Properties(
-        "flat",
+        shape,
         width,
         depth,
         short,
@@ -144,6 +127,7 @@ def flat(width: float, depth: float) -> Properties:
         depth * width**2 / 4,
         A * 5 / 6,
         A * 5 / 6,
+        loops=_loops(box(-width / 2, -depth / 2, width / 2, depth / 2)),
     )
 
 
@@ -166,4 +150,5 @@ def round_bar(d: float) -> Properties:
         d**3 / 6,
         0.9 * A,
         0.9 * A,
+        loops=_loops(disc((0, 0), d)),
     )
