@@ -14,7 +14,7 @@ from ergostrut.core.cases import cases_at
 from ergostrut.core.prove.solver.model import LoadCase
 from ergostrut.core.prove.study import study
 from ergostrut.core.prove.tray import tray_frame
-from ergostrut.core.report import check, context_of, here
+from ergostrut.core.report import check, context_of, here, studies_at
 from ergostrut.demo.sample import load_once, sample_jobs
 from ergostrut.files.catalog_files import shipped_catalog
 from ergostrut.store.database import Database
@@ -45,7 +45,7 @@ def main() -> None:
         "whole report": whole,
         "host, parts and load placed": measured(lambda: context_of(design, catalog)),
         "one position solved": measured(lambda: study(context, build, build.slides[0], build.motions[0].positions[-1])),
-        "slider drag, all checks there": measured(lambda: here(report, float(next(spots)))),
+        "slider drag, all checks there": measured(lambda: here(studies_at(report, float(next(spots))))),
     }
     with tempfile.TemporaryDirectory() as folder:
         database = Database(Path(folder) / "bench.db")
@@ -68,7 +68,7 @@ def main() -> None:
 
     tray = tray_frame(build, build.slides[0], context.plan, 0.0)
     held = {(rest.node, rest.dof): 0.0 for rest in tray.model.rests if rest.sign > 0}
-    load = tray._basic_loads()[2]
+    load = tray.basic_loads[2]
     theirs = measured(lambda: [in_pynite(tray.model, LoadCase(case.name, load.spreads), held) for case in cases], 3)
     mine = measured(ours)
     print(

@@ -23,7 +23,7 @@ from ergostrut.core.drawing.truck import anchor_view, beam_view
 from ergostrut.core.finding import PLACES, RANK
 from ergostrut.core.frame.families.bed_slide.geometry import UnknownStockError
 from ergostrut.core.measure.templates import start
-from ergostrut.core.report import Report, check, here
+from ergostrut.core.report import Report, check, here, studies_at
 from ergostrut.files.catalog_files import shipped_templates
 from ergostrut.files.report_json import report_data
 from tests.conftest import by_id
@@ -112,7 +112,7 @@ def test_own_case_vectors_replace_the_usual(sample: Job, catalog: Catalog) -> No
 def test_nothing_stands_worse_here_than_at_its_worst_position(sample_report: Report, travel: float) -> None:
     """Named positions bound what is reported; between them only the tip checks may differ, and monotonously."""
     worst = {f.id: f for f in sample_report.findings}
-    for ident, found in here(sample_report, travel).items():
+    for ident, found in here(studies_at(sample_report, travel)).items():
         if ident in ("slide1/tip.droop", "slide1/side-rail.strength", "slide1/roller.carrying", "slide1/axle.carrying"):
             assert found.use is None or found.use <= (worst[ident].use or 9) + 1e-6
 

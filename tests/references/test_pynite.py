@@ -27,7 +27,7 @@ def _tray(sample: Job, catalog: Catalog, travel: float) -> TrayFrame:
 def _combined(tray: TrayFrame, factors: np.ndarray) -> LoadCase:
     """The basic loads of the tray summed into one case, as PyNite is given it."""
     spreads, points, nodal = [], [], []
-    for basic, share in zip(tray._basic_loads(), factors, strict=True):
+    for basic, share in zip(tray.basic_loads, factors, strict=True):
         if share == 0:
             continue
         spreads += [Spread(s.bar, s.start, s.end, _times(s.w0, share), _times(s.w1, share)) for s in basic.spreads]

@@ -9,7 +9,7 @@ import pytest
 
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.document import Design, Units, read_design
-from ergostrut.core.report import Report, check, context_of, here
+from ergostrut.core.report import Report, check, context_of, here, studies_at
 from tests.conftest import by_id
 
 G = 9.80665
@@ -61,7 +61,7 @@ def test_hold_down_begins_where_the_load_passes_the_carrying_axle(worked: Report
     _, (xg, _, _) = out.moving_mass()
     assert _line(worked, "slide1/hold-down.begins", "e") == pytest.approx(1900 - (xg - 1000))
     begins = 1900 - (xg - 1000)
-    assert "upper rail" not in here(worked, begins - 30)["slide1/roller.hold-down"].sentence
+    assert "upper rail" not in here(studies_at(worked, begins - 30))["slide1/roller.hold-down"].sentence
     tray = next(s for s in worked.studies if s.position.name == "in").tray
     assert tray is not None and tray.overlap == pytest.approx(1900 - 100)
 
@@ -128,7 +128,7 @@ def test_grain_across_the_span_is_weaker(catalog: Catalog) -> None:
 def test_side_guides_on_a_cross_slope(catalog: Catalog) -> None:
     """Out: m g sin(atan 0.10), shared by the lever between the axles."""
     report = check(plain(guides={"fitted": True, "rating": "300"}), catalog)
-    spot = here(report, 1000.0)["slide1/guides"]
+    spot = here(studies_at(report, 1000.0))["slide1/guides"]
     out = next(s for s in report.studies if s.position.name == "out")
     kg, (xg, _, _) = out.moving_mass()
     assert spot.demand == pytest.approx(kg * G * math.sin(math.atan(0.10)) * (xg - 1100) / 800)
@@ -138,7 +138,7 @@ def test_effort_and_runaway(worked: Report) -> None:
     """F = c sum R, c 0.03; runaway m g sin(theta) - c R cos(theta), theta = atan 0.15."""
     home = next(s for s in worked.studies if s.position.name == "in")
     kg = home.moving_mass()[0]
-    found = here(worked, 0.0)
+    found = here(studies_at(worked, 0.0))
     R = next(line.value for line in found["slide1/effort"].working if line.symbol == "R")
     assert pytest.approx(kg * G, rel=0.02) == R
     theta = math.atan(0.15)

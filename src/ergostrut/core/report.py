@@ -25,13 +25,19 @@ from .measure.checks import check_survey
 from .measure.host import resolve
 from .prove.base import check_base
 from .prove.deck import check_deck
+from .prove.joints.check import check_joints
 from .prove.members import check_droop, check_members, check_sag
 from .prove.pin import check_pin
 from .prove.running import check_effort, check_guides, check_hold_down, check_keeper, check_rollers
+from .prove.stability import check_fatigue, check_frequency, check_stability
 from .prove.study import Study, study
 
 _POSITION_CHECKS = (
     check_members,
+    check_joints,
+    check_stability,
+    check_frequency,
+    check_fatigue,
     check_sag,
     check_droop,
     check_rollers,
@@ -151,19 +157,23 @@ def check(design: Design, catalog: Catalog) -> Report:
     return Report(context, worst_of(found), studies, anchors, cut, todo, tally)
 
 
-def here(report: Report, travel: float) -> dict[str, Finding]:
-    """Findings of the position-dependent checks with every tray at ``travel``, by id."""
-    found: list[Finding] = []
+def studies_at(report: Report, travel: float) -> tuple[Study, ...]:
+    """Every slide solved with its tray at ``travel`` (mm, or its reach when that is less); a named position is not solved again."""
+    found = []
     for build in report.context.builds:
         for slide in build.slides:
             motion = next(m for m in build.motions if m.id == slide.motion)
-            home = travel <= 0.0
             position = next((p for p in motion.positions if abs(p.travel - travel) < 0.01), None) or Position(
-                "here", min(travel, motion.reach), home
+                "here", min(travel, motion.reach), travel <= 0.0
             )
             known = next((s for s in report.studies if s.assembly.id == build.id and s.position.travel == position.travel), None)
-            found += position_findings(known or study(report.context, build, slide, position))
-    return {f.id: f for f in worst_of(found)}
+            found.append(known or study(report.context, build, slide, position))
+    return tuple(found)
+
+
+def here(studies: Iterable[Study]) -> dict[str, Finding]:
+    """Worst findings of the position-dependent checks of ``studies``, by id."""
+    return {f.id: f for f in worst_of(f for item in studies for f in position_findings(item))}
 
 
 def _tally(context: Context, cut: CutPlan, todo: tuple[Step, ...]) -> Tally:
@@ -182,4 +192,4 @@ def _tally(context: Context, cut: CutPlan, todo: tuple[Step, ...]) -> Tally:
     )
 
 
-__all__ = ["Report", "Tally", "UnknownStockError", "check", "context_of", "here", "position_findings", "worst_of"]
+__all__ = ["Report", "Tally", "UnknownStockError", "check", "context_of", "here", "position_findings", "studies_at", "worst_of"]

@@ -57,7 +57,7 @@ def forces_of(study: Study, piece: Piece) -> PieceForces:
     assert study.forces is not None
     f, i = study.forces, piece.index
     c, t = np.cos(piece.turn), np.sin(piece.turn)
-    Vy, Vz, My, Mz = f.Vy[:, i], f.Vz[:, i], f.My[:, i], f.Mz[:, i]
+    Vy, Vz, My, Mz = f.Vy[:, i], f.Vz[:, i], f.My[:, i] * study.amplify, f.Mz[:, i] * study.amplify
     if piece.turn:
         Vy, Vz, My, Mz = c * Vy - t * Vz, t * Vy + c * Vz, c * My - t * Mz, t * My + c * Mz
     s = f.s[:, i]

@@ -3,6 +3,9 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from functools import cached_property
+
+import numpy as np
 
 from ..cases import Case, cases_at
 from ..constants import G
@@ -11,7 +14,12 @@ from ..frame.assembly import Assembly, Point3, Position, Slide, centroid
 from ..frame.systems import Fixity
 from .solver.along import Along, along
 from .solver.model import SolverError
+from .solver.modes import Mode, critical, frequency, lumped
+from .solver.refine import Refined, refine
+from .solver.solve import Frame
 from .tray import Solved, TrayFrame, solve_cases, tray_frame
+
+PIECES = 2
 
 
 @dataclass(frozen=True)
@@ -31,6 +39,46 @@ class Study:
     """The same position with the joints taken otherwise: strength takes the worst of all."""
     relies: bool = False
     """Whether the frame would fold were its joints pinned."""
+
+    @cached_property
+    def refined(self) -> tuple[Refined, Frame] | None:
+        """The frame with every bar in pieces, for shapes between the joints."""
+        if self.tray is None:
+            return None
+        parts = refine(self.tray.model, self.tray.basic_loads, PIECES)
+        return parts, Frame(parts.model, parts.loads)
+
+    @cached_property
+    def critical(self) -> tuple[Mode, str] | None:
+        """Critical load factor and shape (on ``refined``) of the case that pushes hardest along a member, with its name."""
+        if self.tray is None or self.forces is None or self.refined is None:
+            return None
+        pushes = np.min(self.forces.N, axis=(1, 2))
+        item = self.solved[int(np.argmin(pushes))]
+        return self.buckling(item), item.case.name
+
+    def buckling(self, item: Solved) -> Mode:
+        """Critical factor and shape of one case."""
+        assert self.refined is not None and self.tray is not None
+        frame = self.refined[1]
+        return critical(frame, frame.solve(item.case.name, self.tray.factors(item.case, self.context.design.loads.foot)))
+
+    @cached_property
+    def frequency(self) -> Mode | None:
+        """Lowest frequency with everything aboard, rollers bearing as parked."""
+        parked = next((item for item in self.solved if item.case.name == "Parked" and item.result is not None), None)
+        if self.refined is None or parked is None or parked.result is None:
+            return None
+        parts, frame = self.refined
+        return frequency(frame, lumped(frame, parts.loads[2], G), parked.result.bearing)
+
+    @property
+    def amplify(self) -> float:
+        """What second-order effects add to the moments: 1/(1 - 1.6/lambda) while lambda < 16 (AISC 360-16 appendix 8)."""
+        if self.position.name == "here" or self.critical is None:
+            return 1.0
+        value = self.critical[0].value
+        return 1 / (1 - 1.6 / value) if 1.7 < value < 16 else 1.0 if value >= 16 else 20.0
 
     @property
     def bounds(self) -> tuple[Study, ...]:

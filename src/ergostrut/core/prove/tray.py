@@ -87,13 +87,15 @@ class TrayFrame:
     @cached_property
     def frame(self) -> Frame:
         """The solver's frame with five basic loads: 1 g along x, y and z, and 1 N of foot at the corner and mid end."""
-        return Frame(self.model, self._basic_loads())
+        return Frame(self.model, self.basic_loads)
 
     def factors(self, case: Case, foot: float) -> Array:
         """Shares of the basic loads in a case; ``foot`` in N."""
         return np.array([*case.g, foot if case.foot == "corner" else 0.0, foot if case.foot == "middle" else 0.0])
 
-    def _basic_loads(self) -> tuple[LoadCase, ...]:
+    @cached_property
+    def basic_loads(self) -> tuple[LoadCase, ...]:
+        """1 g along x, y and z, and 1 N of foot at the corner and mid end."""
         lengths = {piece.index: piece.length for piece in self.pieces}
         found = []
         for name, (gx, gy, gz) in (("x", (1.0, 0.0, 0.0)), ("y", (0.0, 1.0, 0.0)), ("z", (0.0, 0.0, 1.0))):

@@ -16,11 +16,9 @@ from ergostrut.core.drawing.host import host_views
 from ergostrut.core.drawing.proof import member_uses, proof_views
 from ergostrut.core.drawing.truck import anchor_view, beam_view
 from ergostrut.core.finding import RANK, State, state_of_use
-from ergostrut.core.frame.assembly import Position
 from ergostrut.core.frame.families.bed_slide.geometry import deck_heights, layout
 from ergostrut.core.measure.survey import DIMENSIONS
-from ergostrut.core.prove.study import study
-from ergostrut.core.report import Report, here
+from ergostrut.core.report import Report, here, studies_at
 from ergostrut.core.wording import Say
 from ergostrut.files.csv_out import cut_csv
 from ergostrut.store import jobs
@@ -93,14 +91,11 @@ def frame(path: s.JobPath, query: s.TravelIn) -> dict[str, object]:
     travel = min(query.travel, reach)
     say = Say(design.units)
     masses = {item.thing.id: say.mass(item.mass) for item in report.context.plan.placed}
-    at = here(report, travel)
+    studies = studies_at(report, travel)
+    at = here(studies)
     states = part_states(report)
-    spot = None
     heights: list[s.DeckHeight] = []
-    for build, params in zip(report.context.builds, design.builds, strict=True):
-        position = Position("here", travel, travel <= 0)
-        known = next((x for x in report.studies if abs(x.travel - travel) < 0.01), None)
-        spot = known or study(report.context, build, build.slides[0], position)
+    for params in design.builds:
         place = layout(params, report.context.host, report.context.catalog)
         sheet = report.context.catalog.sheets[params.deck]
         heights = [
@@ -108,7 +103,7 @@ def frame(path: s.JobPath, query: s.TravelIn) -> dict[str, object]:
             for d, u, i in deck_heights(params, place, sheet.t, report.context.catalog.roller_diameters)
         ]
     return s.FrameOut(
-        views=list(frame_views(report, spot, travel, states, masses)),
+        views=list(frame_views(report, studies[0] if studies else None, travel, states, masses)),
         here=[s.HereFinding(id=f.id, use=f.use, state=f.state, sentence=f.sentence) for f in at.values()],
         travel=travel,
         reach=reach,

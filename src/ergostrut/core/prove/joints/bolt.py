@@ -1,0 +1,70 @@
+"""Bolts by AISC 360-16 J3 (ASD), bearing by material, bending over a spacer, tightening torque."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from ...catalog.model import Grade, Metal, Thread
+
+
+@dataclass(frozen=True, slots=True)
+class BoltStrength:
+    """Allowable N: tension and shear of the bolt, bearing on one wall."""
+
+    tension: float
+    shear: float
+    bearing: float
+
+
+def tension(thread: Thread, grade: Grade) -> float:
+    """0.75 Fu Ab / 2 on the nominal area (J3.6)."""
+    return 0.75 * grade.Fu * math.pi * thread.d**2 / 4 / 2
+
+
+def shear(thread: Thread, grade: Grade) -> float:
+    """0.45 Fu Ab / 2, threads in the shear plane (J3.6)."""
+    return 0.45 * grade.Fu * math.pi * thread.d**2 / 4 / 2
+
+
+def bearing(metal: Metal, d: float, t: float, edge: float) -> float:
+    """On a wall ``t`` with the hole's centre ``edge`` mm from the end. Steel: the lesser of 2.4 d t Fu / 2 and tear-out
+    1.2 lc t Fu / 2 (J3.10); aluminium: min(le t, 2 d t) Fu / 1.95 (ADM J.3.6)."""
+    if metal.kind == "aluminium":
+        return min(edge * t, 2 * d * t) * metal.Fu / 1.95
+    clear = max(edge - d / 2 - 0.8, 0.0)
+    return min(2.4 * d * t, 1.2 * clear * t) * metal.Fu / 2
+
+
+def through_tube(metal: Metal, d: float, t: float) -> float:
+    """A bolt through an unstiffened tube, a wall: 1.8 Fy d t / 2 (AISC 360-16 J7)."""
+    return 1.8 * metal.Fy * d * t / 2
+
+
+def pull_through(Fu: float, t: float, washer: float) -> float:
+    """Thin sheet under a washer or nut: 1.5 t dw Fu / 3 (AISI S100-16 J4.4)."""
+    return 1.5 * t * washer * Fu / 3
+
+
+def combined(T: float, V: float, thread: Thread, grade: Grade) -> float:
+    """Use in tension and shear together (J3.7)."""
+    area = math.pi * thread.d**2 / 4
+    Fnt, Fnv = 0.75 * grade.Fu, 0.45 * grade.Fu
+    left = min(1.3 * Fnt - 2.0 * Fnt / Fnv * V / area, Fnt) / 2
+    alone = max(T / tension(thread, grade), V / shear(thread, grade))
+    return max(alone, T / (left * area) if left > 0 else math.inf if T > 0 else alone)
+
+
+def bending(V: float, height: float, d: float, *, held: bool) -> float:
+    """MPa in a bolt over a spacer ``height`` mm: M = V h / 2 with both ends held, V h with one; pi d3 / 32."""
+    return V * height / (2 if held else 1) / (math.pi * d**3 / 32)
+
+
+def torque(thread: Thread, proof: float, K: float = 0.20) -> float:
+    """Tightening torque N m: K d F with F = 0.75 of the ``proof`` stress (MPa) on the stress area; K 0.20 dry."""
+    return K * thread.d * 1e-3 * 0.75 * proof * thread.stress_area
+
+
+def stripping(length: float, d: float, Fu: float) -> float:
+    """Threads tapped in a soft part: pull N that strips them, shear on half the cylinder (FED-STD-H28/2 simplified), / 2."""
+    return 0.6 * Fu * 0.5 * math.pi * d * length / 2

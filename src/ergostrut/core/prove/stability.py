@@ -1,0 +1,131 @@
+"""Buckling of the frame as a whole, its lowest frequency, and weld fatigue on the road."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator
+
+import numpy as np
+
+from ..catalog.model import Metal
+from ..finding import COMMON_PRACTICE, Finding, Working, at_least
+from .members import forces_of
+from .study import Study
+
+NEED, WANT = 3.0, 5.0
+SHAKE = 12.0
+"""Hz: below it lies road shake."""
+FATIGUE = {"paved": 0.3, "gravel": 0.5, "trail": 0.8}
+THRESHOLD = {"steel": 31.0, "stainless": 31.0, "aluminium": 12.0}
+FAR = 100.0
+
+
+def check_stability(study: Study) -> Iterator[Finding]:
+    """Critical load factor of the case that pushes hardest along the members: under 3 over, under 5 tight."""
+    found = study.critical
+    if found is None or study.position.name == "here":
+        return
+    mode, case = found
+    build = study.assembly.id
+    w = Working()
+    w.say(f"{case}, tray {study.position.name}: (K + lambda KG) phi = 0, every member in pieces.")
+    if not math.isfinite(mode.value) or mode.value > FAR:
+        text, value = f"Far from buckling: over {FAR:.0f} times the load of {case.lower()}, tray {study.position.name}.", FAR
+        w.say(f"Nothing buckles below {FAR:.0f} times this load.")
+    else:
+        text, value = f"Buckles at {mode.value:.1f} times the load of {case.lower()}, tray {study.position.name}.", mode.value
+    have = w.given("lambda_", value, "", "critical load factor")
+    use, state = at_least(have, NEED, WANT)
+    if have < 16:
+        w.line("B", "1 / (1 - 1.6 / lambda_)", "", "moments are multiplied by this")
+    yield Finding(
+        f"{build}/frame.buckles",
+        "frame.buckles",
+        "prove",
+        (study.slide.body,),
+        "Frame, buckling",
+        text,
+        state,
+        have,
+        NEED,
+        "times",
+        use,
+        True,
+        WANT,
+        case=case,
+        position=study.position.name,
+        basis="linear buckling (Przemieniecki 1968, ch. 15); 3 needed, 5 wanted; moments x 1/(1 - 1.6/lambda) after AISC 360-16 appendix 8",
+        working=w.done(),
+    )
+
+
+def check_frequency(study: Study) -> Iterator[Finding]:
+    """Lowest natural frequency, loaded: a note, under 12 Hz where road shake lives."""
+    mode = study.frequency
+    if mode is None or not study.position.drivable:
+        return
+    w = Working()
+    kg, _ = study.moving_mass()
+    w.say("K phi = omega² M phi, mass lumped at the joints, rollers bearing as parked.")
+    w.given("m", kg, "kg", "moving")
+    f = w.given("f", mode.value, "Hz", "lowest")
+    tail = "it will shake on the road; stiffen the rails or tie the load down" if f < SHAKE else "above road shake"
+    yield Finding(
+        f"{study.assembly.id}/frame.frequency",
+        "frame.frequency",
+        "prove",
+        (study.slide.body,),
+        "Frame, lowest frequency",
+        f"{f:.1f} Hz loaded, tray {study.position.name}: {tail}.",
+        "note",
+        f,
+        SHAKE,
+        "Hz",
+        position=study.position.name,
+        basis=f"12 Hz: {COMMON_PRACTICE}",
+        working=w.done(),
+    )
+
+
+def check_fatigue(study: Study) -> Iterator[Finding]:
+    """Stress range at the welds on the road: a note against the endurance threshold."""
+    if study.tray is None or study.forces is None or not study.position.drivable or study.assembly.joints.system.joint != "weld":
+        return
+    row = next((i for i, item in enumerate(study.solved) if item.case.name == "Parked"), None)
+    if row is None:
+        return
+    worst, part = 0.0, None
+    for piece in study.tray.pieces:
+        f, p = forces_of(study, piece), piece.member.shape
+        stress = np.abs(f.My[row]) / p.Sy + np.abs(f.Mz[row]) / p.Sz + np.abs(f.N[row]) / p.A
+        at = float(np.max(np.where(f.weld[row], stress, 0.0)))
+        if at > worst:
+            worst, part = at, piece.member
+    if part is None or not isinstance(part.section.material, Metal):
+        return
+    road = study.context.design.loads.road
+    w = Working()
+    w.given("sigma_1", worst, "MPa", f"at a weld of {part.id.rsplit('/', 1)[-1]} under 1 g")
+    span = w.line("sigma_r", "k * sigma_1", "MPa", f"stress range, {road}", k=FATIGUE[road])
+    limit = w.given(
+        "sigma_th",
+        THRESHOLD[part.section.material.kind],
+        "MPa",
+        "endurance threshold, category E" if part.section.material.kind != "aluminium" else "endurance threshold of a weld in aluminium",
+    )
+    say = study.context.say
+    yield Finding(
+        f"{study.assembly.id}/weld.fatigue",
+        "weld.fatigue",
+        "prove",
+        (part.id,),
+        "Welds, road fatigue",
+        f"Stress swings by {say.stress(span)} at the welds; {say.stress(limit)} lasts for ever. {'Look for cracks at every service.' if span > limit else ''}".strip(),
+        "note",
+        span,
+        limit,
+        "MPa",
+        position=study.position.name,
+        basis=f"AISC 360-16 appendix 3, category E threshold 31 MPa; aluminium 12 MPa, from memory; road shares {COMMON_PRACTICE}",
+        working=w.done(),
+    )
