@@ -5,6 +5,7 @@ PyNite's axes: X = x, Y = z (up), Z = -y, so that a level member's local y is up
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from typing import Any
 
@@ -36,19 +37,27 @@ def turned(vector: Sequence[float]) -> tuple[float, float, float]:
 _SUPPORT = ("DX", "DZ", "DY", "RX", "RZ", "RY")
 
 
-def in_pynite(model: FrameModel, case: LoadCase, held_at: dict[tuple[int, int], float]) -> Any:
-    """The same linear frame solved by PyNite; ``held_at`` holds (node, dof) at a displacement in host axes."""
+def in_pynite(model: FrameModel, case: LoadCase, held_at: dict[tuple[int, int], float], taut: Sequence[int] = ()) -> Any:
+    """The same linear frame solved by PyNite; ``held_at`` holds (node, dof) at a displacement in host axes, ``taut`` straps pull."""
     other = FEModel3D()
     for i, node in enumerate(model.nodes):
         other.add_node(f"N{i}", *turned([float(v) for v in node]))
     for i, bar in enumerate(model.bars):
         other.add_material(f"m{i}", bar.E, bar.G, 0.3, 0.0)
         other.add_section(f"s{i}", bar.A, bar.Iz, bar.Iy, bar.J)
-        other.add_member(f"M{i}", f"N{bar.a}", f"N{bar.b}", f"m{i}", f"s{i}")
+        other.add_member(f"M{i}", f"N{bar.a}", f"N{bar.b}", f"m{i}", f"s{i}", rotation=math.degrees(bar.roll))
         if bar.released:
             names = ("Dxi", "Dyi", "Dzi", "Rxi", "Ryi", "Rzi", "Dxj", "Dyj", "Dzj", "Rxj", "Ryj", "Rzj")
             swap = {1: 2, 2: 1, 4: 5, 5: 4, 7: 8, 8: 7, 10: 11, 11: 10}
             other.def_releases(f"M{i}", **{names[swap.get(k, k)]: True for k in bar.released})
+    for i in taut:
+        strap = model.straps[i]
+        far = f"N{strap.b}"
+        if strap.b is None:
+            far = f"W{i}"
+            other.add_node(far, *turned(strap.to))
+            other.def_support(far, *[True] * 6)
+        other.add_spring(f"S{i}", f"N{strap.a}", far, strap.k)
     for node in range(len(model.nodes)):
         dofs = {dof for n, dof in (*model.fixed, *held_at) if n == node}
         if dofs:
@@ -82,3 +91,33 @@ def pynite_displacements(other: Any, count: int) -> np.ndarray:
         name = "Combo 1"
         rows.append((n.DX[name], -n.DZ[name], n.DY[name], n.RX[name], -n.RZ[name], n.RY[name]))
     return np.array(rows, dtype=float)
+
+
+def pynite_one_way(model: FrameModel, case: LoadCase) -> Any:
+    """PyNite's linear solver inside a loop of our own around the one-way parts: drop what pulls, take in what is passed through.
+
+    Returns:
+        The solved model, the rests that bear and the straps that pull.
+    """
+    bearing, taut = {i for i, rest in enumerate(model.rests) if rest.gap == 0}, set(range(len(model.straps)))
+    for _ in range(12):
+        held_at = {(model.rests[i].node, model.rests[i].dof): -model.rests[i].sign * model.rests[i].gap for i in bearing}
+        other = in_pynite(model, case, held_at, sorted(taut))
+        u = pynite_displacements(other, len(model.nodes))
+        after_rests, after_straps = set(bearing), set(taut)
+        for i, rest in enumerate(model.rests):
+            node = other.nodes[f"N{rest.node}"]
+            push = (node.RxnFX, {k: -v for k, v in node.RxnFZ.items()}, node.RxnFY)[rest.dof]["Combo 1"] * rest.sign
+            if i in bearing and push < 0:
+                after_rests.discard(i)
+            elif i not in bearing and rest.sign * u[rest.node, rest.dof] < -rest.gap:
+                after_rests.add(i)
+        for i, strap in enumerate(model.straps):
+            far = model.nodes[strap.b] if strap.b is not None else np.array(strap.to)
+            run = model.nodes[strap.a] - far
+            moved = u[strap.a, :3] - (u[strap.b, :3] if strap.b is not None else 0.0)
+            (after_straps.add if float(moved @ run) > 0 else after_straps.discard)(i)
+        if (after_rests, after_straps) == (bearing, taut):
+            return other, bearing, taut
+        bearing, taut = after_rests, after_straps
+    raise AssertionError("the reference loop does not settle")

@@ -68,7 +68,7 @@ def prepare(loads: Sequence[LoadCase], parts: Elements, nodes: int) -> Prepared:
             f = np.einsum("nij,nj->ni", R[bars], np.array([p.force for p in load.points]))
             np.add.at(local[i], bars, equivalent_points(at, L[bars], f, parts.phi[bars]))
             piece = np.argmax(np.abs(starts[bars] - at[:, None]) < 1e-6, axis=1)
-            inside = (at > 1e-6) & (at < L[bars] - 1e-6)
+            inside = at < L[bars] - 1e-6
             np.add.at(jump[i], (bars[inside], piece[inside]), f[inside])
         if load.spreads:
             bars = np.array([s.bar for s in load.spreads])
