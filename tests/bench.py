@@ -6,25 +6,27 @@ import statistics
 import tempfile
 import time
 from collections.abc import Callable
+from dataclasses import replace
 from pathlib import Path
 
 import numpy as np
 
-from ergostrut.core.cases import cases_at
-from ergostrut.core.prove.solver.model import LoadCase
+from ergostrut.core.change import Change, apply
+from ergostrut.core.prove.solver.solve import solve_all
 from ergostrut.core.prove.study import study
-from ergostrut.core.prove.tray import tray_frame
 from ergostrut.core.report import check, context_of, here, studies_at
 from ergostrut.demo.sample import load_once, sample_jobs
 from ergostrut.files.catalog_files import shipped_catalog
 from ergostrut.store.database import Database
 from ergostrut.web.app import create_app
-from tests.references.frames import in_pynite
+from tests.references.frames import pynite_cases
+from tests.references.trade_frames import grid
 
 
 def measured(run: Callable[[], object], times: int = 9) -> float:
-    """Median milliseconds."""
-    run()
+    """Median milliseconds; warmed up once unless it runs once."""
+    if times > 1:
+        run()
     spans = []
     for _ in range(times):
         start = time.perf_counter()
@@ -34,16 +36,21 @@ def measured(run: Callable[[], object], times: int = 9) -> float:
 
 
 def main() -> None:
-    """Stages of the sample's report, a slider drag, and the tray frame against PyNite."""
+    """Stages of the sample's report, a slider drag, and grids against PyNite."""
     catalog, design = shipped_catalog(), sample_jobs()[0].design
     context = context_of(design, catalog)
     report = check(design, catalog)
     build, reach = context.builds[0], context.builds[0].motions[0].reach
+    tslot = apply(
+        design,
+        [Change(f"/builds/0/{field}", value) for field, value in (("framing", "tslot_bolted"), ("rail", "T 1.5x3"), ("rib", "T 1.5x1.5"))],
+    )
     spots = iter(np.linspace(1, reach - 1, 10_000))
     whole = measured(lambda: check(design, catalog))
     rows = {
         "whole report": whole,
         "host, parts and load placed": measured(lambda: context_of(design, catalog)),
+        "framing: T-slot, three ways to take the joints": measured(lambda: check(tslot, catalog)),
         "one position solved": measured(lambda: study(context, build, build.slides[0], build.motions[0].positions[-1])),
         "slider drag, all checks there": measured(lambda: here(studies_at(report, float(next(spots))))),
     }
@@ -58,22 +65,14 @@ def main() -> None:
         database.engine.dispose()
     print("sample job, median of nine runs")
     for name, span in rows.items():
-        print(f"  {name:34s}{span:8.1f} ms{span / whole:8.2f} of the whole")
-    cases = cases_at(design.loads, True)[:6]
-
-    def ours() -> None:
-        tray = tray_frame(build, build.slides[0], context.plan, 0.0)
-        for case in cases:
-            tray.frame.solve(case.name, tray.factors(case, design.loads.foot))
-
-    tray = tray_frame(build, build.slides[0], context.plan, 0.0)
-    held = {(rest.node, rest.dof): 0.0 for rest in tray.model.rests if rest.sign > 0}
-    load = tray.basic_loads[2]
-    theirs = measured(lambda: [in_pynite(tray.model, LoadCase(case.name, load.spreads), held) for case in cases], 3)
-    mine = measured(ours)
-    print(
-        f"tray frame, {len(tray.model.bars)} bars x {len(cases)} cases: {theirs / mine:.0f} times as fast as PyNite 3.2, one-way rests included"
-    )
+        print(f"  {name:46s}{span:8.1f} ms{span / whole:8.2f} of the whole")
+    print("grids of bars x 6 cases against PyNite 3 linear")
+    for columns, rows in ((4, 4), (7, 6), (16, 15)):
+        job = grid(columns, rows)
+        cases = [replace(job.case, name=f"c{i}", spreads=job.case.spreads[i:]) for i in range(6)]
+        mine = measured(lambda model=job.model, cases=cases: solve_all(model, cases), 5)
+        theirs = measured(lambda model=job.model, cases=cases: pynite_cases(model, cases), 1)
+        print(f"  {len(job.model.bars):4d} bars{mine:10.1f} ms, PyNite {theirs:8.0f} ms: {theirs / mine:.0f} times as fast")
 
 
 if __name__ == "__main__":

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import argparse
+import datetime
 import json
 import os
 import socket
@@ -13,6 +14,7 @@ from typing import Any
 from ergostrut.core.document import InputError, Job, job_schema, read_job, write_job
 from ergostrut.core.frame.families.bed_slide.geometry import UnknownStockError
 from ergostrut.core.report import Report, check
+from ergostrut.files.calculation_pdf import calculation_pdf
 from ergostrut.files.catalog_files import shipped_catalog
 from ergostrut.files.csv_out import cut_csv
 from ergostrut.files.report_json import report_data
@@ -79,6 +81,27 @@ def _cut(args: argparse.Namespace) -> int:
         return UNUSABLE
     job, report = loaded
     sys.stdout.write(cut_csv(report.cut, job.design.units))
+    return HOLDS
+
+
+def _sheet(args: argparse.Namespace) -> int:
+    loaded = _load(args.job)
+    if isinstance(loaded, str):
+        print(loaded, file=sys.stderr)
+        return UNUSABLE
+    job, report = loaded
+    known = {finding.id for finding in report.findings}
+    unknown = [name for name in args.finding if name not in known]
+    if unknown:
+        print(f"{args.job}: there is no finding “{unknown[0]}” in this job; ergostrut check --json lists them", file=sys.stderr)
+        return UNUSABLE
+    data = calculation_pdf(job.design, report, shipped_catalog().version, datetime.date.today().isoformat(), args.finding)
+    try:
+        Path(args.file).write_bytes(data)
+    except OSError as error:
+        print(f"{args.file}: cannot be written: {(error.strerror or 'unknown reason').lower()}", file=sys.stderr)
+        return UNUSABLE
+    print(f"written to {args.file}")
     return HOLDS
 
 
@@ -172,6 +195,10 @@ def _parser() -> argparse.ArgumentParser:
     one.add_argument("job")
     one.add_argument("--json", action="store_true", help="the whole report as JSON")
     command("cut", _cut, "print the cut list of a job file as CSV").add_argument("job")
+    sheet = command("calculation", _sheet, "write the calculation sheet of a job file as PDF")
+    sheet.add_argument("job")
+    sheet.add_argument("file")
+    sheet.add_argument("--finding", action="append", default=[], help="only this finding (its id); may be given several times")
     command("import", _import, "take a job file into the database").add_argument("job")
     command("export", _export, "print a job of the database as a job file").add_argument("number", type=int)
     command("backup", _backup, "copy the database while it may be in use").add_argument("file")
@@ -190,6 +217,9 @@ def main(argv: list[str] | None = None) -> int:
     try:
         return int(args.run(args))
     except KeyboardInterrupt:
+        return HOLDS
+    except BrokenPipeError:
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
         return HOLDS
     except OSError as error:
         print(error, file=sys.stderr)

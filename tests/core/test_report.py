@@ -147,7 +147,12 @@ def test_deck_mends_thicken_or_add_a_rib(sample: Job, catalog: Catalog) -> None:
     thin = check(apply(sample.design, [Change("/builds/0/deck", "birch.6.5")]), catalog)
     found = by_id(thin, "slide1/deck.foot")
     assert found.state == "over"
-    assert [label for label, _ in candidates(thin.context.design, found, catalog)] == ["12 mm birch ply", "18 mm birch ply", "one more rib"]
+    assert [label for label, _ in candidates(thin.context.design, found, catalog)] == [
+        "12 mm birch ply",
+        "18 mm birch ply",
+        "edges let into slots",
+        "one more rib",
+    ]
     mend = next(m for m in advise(thin, catalog) if m.finding == "slide1/deck.foot")
     assert mend.label == "12 mm birch ply" and mend.adds_kg > 0
 

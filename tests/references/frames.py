@@ -67,20 +67,35 @@ def in_pynite(model: FrameModel, case: LoadCase, held_at: dict[tuple[int, int], 
         if value:
             sign = -1.0 if dof in (1, 4) else 1.0
             other.def_node_disp(f"N{node}", _SUPPORT[dof], sign * value)
+    _load(other, case)
+    other.analyze_linear()
+    return other
+
+
+def pynite_cases(model: FrameModel, cases: Sequence[LoadCase]) -> Any:
+    """All cases of a frame without one-way parts, as load combinations of one model."""
+    other = in_pynite(model, LoadCase("none"), {})
+    other.load_combos.clear()
+    for load in cases:
+        _load(other, load, load.name)
+        other.add_load_combo(load.name, {load.name: 1.0})
+    other.analyze_linear()
+    return other
+
+
+def _load(other: Any, case: LoadCase, name: str = "Case 1") -> None:
     for load in case.spreads:
         for axis, k, sign in (("FX", 0, 1.0), ("FY", 2, 1.0), ("FZ", 1, -1.0)):
             if load.w0[k] or load.w1[k]:
-                other.add_member_dist_load(f"M{load.bar}", axis, sign * load.w0[k], sign * load.w1[k], load.start, load.end)
+                other.add_member_dist_load(f"M{load.bar}", axis, sign * load.w0[k], sign * load.w1[k], load.start, load.end, name)
     for point in case.points:
         for axis, k, sign in (("FX", 0, 1.0), ("FY", 2, 1.0), ("FZ", 1, -1.0)):
             if point.force[k]:
-                other.add_member_pt_load(f"M{point.bar}", axis, sign * point.force[k], point.at)
+                other.add_member_pt_load(f"M{point.bar}", axis, sign * point.force[k], point.at, name)
     for node, action in case.nodal:
         for axis, k, sign in (("FX", 0, 1.0), ("FY", 2, 1.0), ("FZ", 1, -1.0), ("MX", 3, 1.0), ("MY", 5, 1.0), ("MZ", 4, -1.0)):
             if action[k]:
-                other.add_node_load(f"N{node}", axis, sign * action[k])
-    other.analyze_linear()
-    return other
+                other.add_node_load(f"N{node}", axis, sign * action[k], name)
 
 
 def pynite_displacements(other: Any, count: int) -> np.ndarray:

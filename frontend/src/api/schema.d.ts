@@ -311,23 +311,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{job}/prove": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The tray as a frame in one position and case; an unknown name falls to the first. */
-        get: operations["nine_prove_prove_get"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/jobs/{job}/balance": {
         parameters: {
             query?: never;
@@ -441,6 +424,91 @@ export interface paths {
         put?: never;
         /** Add one line to the record. */
         post: operations["nine_add_entry_record_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/prove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The tray as a frame in one position and case; an unknown case falls to the hardest, "all cases" gives the envelope. */
+        get: operations["prove_prove_prove_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/prove/diagram": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Actions and deflection along one member in a case, with the envelope over all cases of the position. */
+        get: operations["prove_member_diagram_prove_diagram_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/solid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything in three dimensions with the tray at ``travel``, or at a named position with its case drawn in. */
+        get: operations["prove_solid_solid_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/loads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every load case with its usual and its own vector. */
+        get: operations["prove_loads_loads_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/report.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The calculation sheet: all findings, or those named. */
+        get: operations["prove_calculation_report_pdf_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -959,6 +1027,8 @@ export interface components {
              *     }
              */
             joints: components["schemas"]["Joints"];
+            /** @default null */
+            tip_leg: components["schemas"]["TipLeg"] | null;
             /**
              * Fixings
              * @default []
@@ -1947,6 +2017,33 @@ export interface components {
             note: string;
         };
         /**
+         * TipLeg
+         * @description Two drop legs under the tail of the tray, set down when it is all the way out. ``gap``: what they are cut short of the
+         *     ground; ``length``: from the rail's underside to the ground (unknown: their strength is unknown).
+         */
+        TipLeg: {
+            /**
+             * Section
+             * @default 1x1x14ga
+             */
+            section: string;
+            /**
+             * Length
+             * @default null
+             */
+            length: string | null;
+            /**
+             * Gap
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @default {
+             *       "value": "3",
+             *       "unit": "mm"
+             *     }
+             */
+            gap: string;
+        };
+        /**
          * Units
          * @description Units a bare number takes and results are shown in.
          */
@@ -2090,8 +2187,15 @@ export interface components {
             threads: string[];
             /** Grades */
             grades: string[];
+            /** Systems */
+            systems: components["schemas"]["SystemOut"][];
+            /** Screws */
+            screws: string[];
         };
-        /** SectionOut */
+        /**
+         * SectionOut
+         * @description ``systems``: the framing systems it belongs to.
+         */
         SectionOut: {
             /** Id */
             id: string;
@@ -2099,12 +2203,16 @@ export interface components {
             label: string;
             /** Shape */
             shape: string;
-            /** Metal */
-            metal: string;
+            /** Material */
+            material: string;
             /** Kg Per M */
             kg_per_m: number;
+            /** Price Per M */
+            price_per_m: number;
             /** Unit */
             unit: string;
+            /** Systems */
+            systems: string[];
         };
         /** SheetOut */
         SheetOut: {
@@ -2114,6 +2222,28 @@ export interface components {
             label: string;
             /** T */
             t: number;
+        };
+        /**
+         * SystemOut
+         * @description A framing system; ``rail`` and ``rib``: where a slide in it starts, empty when none is built in it.
+         */
+        SystemOut: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Liked */
+            liked: string;
+            /** Complaint */
+            complaint: string;
+            /** Joint */
+            joint: string;
+            /** Rail */
+            rail: string;
+            /** Rib */
+            rib: string;
+            /** Slide */
+            slide: boolean;
         };
         /**
          * Gone
@@ -2395,10 +2525,26 @@ export interface components {
             better: components["schemas"]["Effect"][];
             /** Worse */
             worse: components["schemas"]["Effect"][];
+            /** After */
+            after: components["schemas"]["HereFinding"][];
             /** Adds Kg */
             adds_kg: number;
             /** Adds Price */
             adds_price: number;
+        };
+        /** HereFinding */
+        HereFinding: {
+            /** Id */
+            id: string;
+            /** Use */
+            use: number | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "over" | "unknown" | "tight" | "holds" | "note";
+            /** Sentence */
+            sentence: string;
         };
         /** TryIn */
         TryIn: {
@@ -2503,20 +2649,6 @@ export interface components {
             /** Top */
             top: number;
         };
-        /** HereFinding */
-        HereFinding: {
-            /** Id */
-            id: string;
-            /** Use */
-            use: number | null;
-            /**
-             * State
-             * @enum {string}
-             */
-            state: "over" | "unknown" | "tight" | "holds" | "note";
-            /** Sentence */
-            sentence: string;
-        };
         /** Position */
         Position: {
             /** Name */
@@ -2525,64 +2657,6 @@ export interface components {
             travel: number;
             /** Drivable */
             drivable: boolean;
-        };
-        /** ProveOut */
-        ProveOut: {
-            /** Positions */
-            positions: components["schemas"]["Position"][];
-            /** Position */
-            position: string;
-            /** Cases */
-            cases: components["schemas"]["CaseOut"][];
-            /** Case */
-            case: string;
-            /** Views */
-            views: components["schemas"]["View"][];
-            /** Scale */
-            scale: number;
-            /** Members */
-            members: components["schemas"]["MemberUse"][];
-            /** Reactions */
-            reactions: components["schemas"]["ReactionOut"][];
-            /** Error */
-            error: string;
-        };
-        /** CaseOut */
-        CaseOut: {
-            /** Name */
-            name: string;
-            /** Worst */
-            worst: number;
-        };
-        /**
-         * MemberUse
-         * @description Largest use of a member's strength in one case, with the station it occurs at (mm from its end a).
-         */
-        MemberUse: {
-            /** Member */
-            member: string;
-            /** Role */
-            role: string;
-            /** Section */
-            section: string;
-            /** Use */
-            use: number;
-            /**
-             * State
-             * @enum {string}
-             */
-            state: "over" | "unknown" | "tight" | "holds" | "note";
-            /** Case */
-            case: string;
-            /** At */
-            at: number;
-        };
-        /** ReactionOut */
-        ReactionOut: {
-            /** Name */
-            name: string;
-            /** Newton */
-            newton: number;
         };
         /** BalanceOut */
         BalanceOut: {
@@ -2900,6 +2974,423 @@ export interface components {
             data: {
                 [key: string]: unknown;
             };
+        };
+        /**
+         * ProveOut
+         * @description ``drawn``: the case behind drawings, reactions and joints; ``case`` may be all of them. ``critical`` None: far off.
+         */
+        ProveOut: {
+            /**
+             * Positions
+             * @default []
+             */
+            positions: components["schemas"]["Position"][];
+            /**
+             * Position
+             * @default
+             */
+            position: string;
+            /**
+             * Cases
+             * @default []
+             */
+            cases: components["schemas"]["CaseOut"][];
+            /**
+             * Case
+             * @default
+             */
+            case: string;
+            /**
+             * Drawn
+             * @default
+             */
+            drawn: string;
+            /**
+             * Views
+             * @default []
+             */
+            views: components["schemas"]["View"][];
+            /**
+             * Scale
+             * @default 1
+             */
+            scale: number;
+            /**
+             * Members
+             * @default []
+             */
+            members: components["schemas"]["MemberUse"][];
+            /**
+             * Reactions
+             * @default []
+             */
+            reactions: components["schemas"]["ReactionOut"][];
+            /**
+             * Joints
+             * @default []
+             */
+            joints: components["schemas"]["JointOut"][];
+            /**
+             * Critical
+             * @default null
+             */
+            critical: number | null;
+            /**
+             * Frequency
+             * @default null
+             */
+            frequency: number | null;
+            /**
+             * System
+             * @default
+             */
+            system: string;
+            /**
+             * Relies
+             * @default false
+             */
+            relies: boolean;
+            /**
+             * Error
+             * @default
+             */
+            error: string;
+        };
+        /** CaseOut */
+        CaseOut: {
+            /** Name */
+            name: string;
+            /** Worst */
+            worst: number;
+        };
+        /**
+         * JointOut
+         * @description One rib end in the case drawn.
+         */
+        JointOut: {
+            /** Rib */
+            rib: string;
+            /** Rail */
+            rail: string;
+            /** Side */
+            side: string;
+            /** Use */
+            use: number | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "over" | "unknown" | "tight" | "holds" | "note";
+            /** Text */
+            text: string;
+            /** Missing */
+            missing: string[];
+        };
+        /**
+         * MemberUse
+         * @description Largest use of a member's strength in one case, with the station it occurs at (mm from its end a).
+         */
+        MemberUse: {
+            /** Member */
+            member: string;
+            /** Role */
+            role: string;
+            /** Section */
+            section: string;
+            /** Use */
+            use: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "over" | "unknown" | "tight" | "holds" | "note";
+            /** Case */
+            case: string;
+            /** At */
+            at: number;
+        };
+        /** ReactionOut */
+        ReactionOut: {
+            /** Name */
+            name: string;
+            /** Newton */
+            newton: number;
+        };
+        /** DiagramOut */
+        DiagramOut: {
+            diagram: components["schemas"]["Diagram"] | null;
+        };
+        /**
+         * Diagram
+         * @description ``s`` mm from end a; ``values`` of each action in the case, ``low`` and ``high`` over all cases; ``deflection`` mm across
+         *     the member towards local z. ``axes``: local x, y, z in host axes.
+         */
+        Diagram: {
+            /** Member */
+            member: string;
+            /** Section */
+            section: string;
+            /** Length */
+            length: number;
+            /** Case */
+            case: string;
+            /** S */
+            s: number[];
+            /** Values */
+            values: {
+                [key: string]: number[];
+            };
+            /** Low */
+            low: {
+                [key: string]: number[];
+            };
+            /** High */
+            high: {
+                [key: string]: number[];
+            };
+            /** Deflection */
+            deflection: number[];
+            /** Here */
+            here: components["schemas"]["Extreme"][];
+            /** Worst */
+            worst: components["schemas"]["Extreme"][];
+            /** Axes */
+            axes: [
+                number,
+                number,
+                number
+            ][];
+        };
+        /**
+         * Extreme
+         * @description An exact extreme of an action: mm from the member's end a, its value, and the case it comes from.
+         */
+        Extreme: {
+            /** Action */
+            action: string;
+            /** S */
+            s: number;
+            /** Value */
+            value: number;
+            /** Case */
+            case: string;
+        };
+        /** SolidOut */
+        SolidOut: {
+            scene: components["schemas"]["Scene"];
+        };
+        /**
+         * Block
+         * @description An upright box between two corners.
+         */
+        Block: {
+            /** Lo */
+            lo: [
+                number,
+                number,
+                number
+            ];
+            /** Hi */
+            hi: [
+                number,
+                number,
+                number
+            ];
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "force" | "load" | "line" | "swept" | "ground" | "bent";
+            /** Part */
+            part: string;
+            /** Title */
+            title: string;
+            /**
+             * State
+             * @default null
+             */
+            state: ("over" | "unknown" | "tight" | "holds" | "note") | null;
+        };
+        /**
+         * Prism
+         * @description A bar from ``a`` to ``b``: ``loops`` (y, z) on the plane of the unit vectors ``y`` and ``z``; clockwise loops are holes.
+         */
+        Prism: {
+            /** A */
+            a: [
+                number,
+                number,
+                number
+            ];
+            /** B */
+            b: [
+                number,
+                number,
+                number
+            ];
+            /** Y */
+            y: [
+                number,
+                number,
+                number
+            ];
+            /** Z */
+            z: [
+                number,
+                number,
+                number
+            ];
+            /** Loops */
+            loops: [
+                number,
+                number
+            ][][];
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "force" | "load" | "line" | "swept" | "ground" | "bent";
+            /** Part */
+            part: string;
+            /** Title */
+            title: string;
+            /**
+             * State
+             * @default null
+             */
+            state: ("over" | "unknown" | "tight" | "holds" | "note") | null;
+        };
+        /**
+         * Pull
+         * @description A force on the build: tip, direction, newton.
+         */
+        Pull: {
+            /** At */
+            at: [
+                number,
+                number,
+                number
+            ];
+            /** Toward */
+            toward: [
+                number,
+                number,
+                number
+            ];
+            /** Newton */
+            newton: number;
+            /** Title */
+            title: string;
+        };
+        /**
+         * Scene
+         * @description ``scale``: how many times bent lines are drawn too large; ``box`` lo and hi of what is drawn.
+         */
+        Scene: {
+            /** Prisms */
+            prisms: components["schemas"]["Prism"][];
+            /** Blocks */
+            blocks: components["schemas"]["Block"][];
+            /** Wheels */
+            wheels: components["schemas"]["Wheel"][];
+            /** Strands */
+            strands: components["schemas"]["Strand"][];
+            /** Pulls */
+            pulls: components["schemas"]["Pull"][];
+            /** Scale */
+            scale: number;
+            /** Box */
+            box: [
+                [
+                    number,
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number,
+                    number
+                ]
+            ];
+        };
+        /**
+         * Strand
+         * @description A line through points: a member bent or buckled, at the scene's named scale.
+         */
+        Strand: {
+            /** Points */
+            points: [
+                number,
+                number,
+                number
+            ][];
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "bent" | "buckled";
+            /** Part */
+            part: string;
+        };
+        /**
+         * Wheel
+         * @description A roller: centre, axis along y, diameter and width.
+         */
+        Wheel: {
+            /** At */
+            at: [
+                number,
+                number,
+                number
+            ];
+            /** D */
+            d: number;
+            /** Width */
+            width: number;
+            /** Part */
+            part: string;
+            /**
+             * State
+             * @default null
+             */
+            state: ("over" | "unknown" | "tight" | "holds" | "note") | null;
+        };
+        /** LoadsOut */
+        LoadsOut: {
+            /** Cases */
+            cases: components["schemas"]["CaseRow"][];
+            /** Road */
+            road: string;
+            /** Roads */
+            roads: string[];
+        };
+        /**
+         * CaseRow
+         * @description A load case: its usual vector in g, the one in use, whether it is left out, and its basis.
+         */
+        CaseRow: {
+            /** Name */
+            name: string;
+            /** Usual */
+            usual: [
+                number,
+                number,
+                number
+            ];
+            /** Used */
+            used: [
+                number,
+                number,
+                number
+            ];
+            /** Own */
+            own: boolean;
+            /** Off */
+            off: boolean;
+            /** Editable */
+            editable: boolean;
+            /** Basis */
+            basis: string;
         };
     };
     responses: never;
@@ -3594,40 +4085,6 @@ export interface operations {
             };
         };
     };
-    nine_prove_prove_get: {
-        parameters: {
-            query?: {
-                position?: string;
-                case?: string;
-            };
-            header?: never;
-            path: {
-                job: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProveOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"][];
-                };
-            };
-        };
-    };
     nine_balance_balance_get: {
         parameters: {
             query?: {
@@ -3843,6 +4300,166 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    prove_prove_prove_get: {
+        parameters: {
+            query?: {
+                position?: string;
+                case?: string;
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProveOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"][];
+                };
+            };
+        };
+    };
+    prove_member_diagram_prove_diagram_get: {
+        parameters: {
+            query?: {
+                position?: string;
+                case?: string;
+                member?: string;
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiagramOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"][];
+                };
+            };
+        };
+    };
+    prove_solid_solid_get: {
+        parameters: {
+            query?: {
+                travel?: number;
+                position?: string;
+                case?: string;
+                shape?: "bent" | "buckled";
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SolidOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"][];
+                };
+            };
+        };
+    };
+    prove_loads_loads_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoadsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"][];
+                };
+            };
+        };
+    };
+    prove_calculation_report_pdf_get: {
+        parameters: {
+            query?: {
+                finding?: string[];
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"][];
                 };
             };
         };

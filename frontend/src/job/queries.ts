@@ -54,6 +54,43 @@ export function useProve(job: number, version: number, position: string, chosen:
   });
 }
 
+export interface SolidQuery {
+  travel?: number;
+  position?: string;
+  case?: string;
+  shape?: "bent" | "buckled";
+}
+
+export function useSolid(job: number, version: number, query: SolidQuery) {
+  return useQuery({
+    queryKey: ["job", job, "solid", version, query],
+    queryFn: ({ signal }) => take(api.GET("/api/jobs/{job}/solid", { params: { path: { job }, query }, signal })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useDiagram(job: number, version: number, position: string, chosen: string, member: string) {
+  return useQuery({
+    queryKey: ["job", job, "diagram", version, position, chosen, member],
+    queryFn: () =>
+      take(
+        api.GET("/api/jobs/{job}/prove/diagram", {
+          params: { path: { job }, query: { position, case: chosen, member } },
+        }),
+      ),
+    enabled: member !== "",
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useLoads(job: number, version: number) {
+  return useQuery({
+    queryKey: ["job", job, "loads", version],
+    queryFn: () => take(api.GET("/api/jobs/{job}/loads", { params: { path: { job } } })),
+    placeholderData: keepPreviousData,
+  });
+}
+
 export function useBalance(job: number, version: number, travel: number, crew: boolean) {
   return useQuery({
     queryKey: ["job", job, "balance", version, travel, crew],

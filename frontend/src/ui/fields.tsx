@@ -169,10 +169,11 @@ interface NumberProps {
   whole?: boolean;
   optional?: boolean;
   unit?: string;
+  placeholder?: string;
 }
 
 /** A plain number. */
-export function NumberField({ label, path, whole, optional, unit }: NumberProps) {
+export function NumberField({ label, path, whole, optional, unit, placeholder = "not known" }: NumberProps) {
   const { design } = useJob();
   const id = useId();
   const raw = at(design, path);
@@ -198,7 +199,7 @@ export function NumberField({ label, path, whole, optional, unit }: NumberProps)
           className={`${BOX} w-[92px]`}
           inputMode={whole ? "numeric" : "decimal"}
           autoComplete="off"
-          placeholder={optional ? "not known" : undefined}
+          placeholder={optional ? placeholder : undefined}
           value={typed ?? shown}
           aria-invalid={problem !== ""}
           onChange={(event) => setTyped(event.currentTarget.value)}

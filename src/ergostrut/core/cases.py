@@ -18,6 +18,7 @@ REBOUND = {"paved": 0.2, "gravel": 0.5, "trail": 1.0}
 PITCH, ROLL = math.atan(0.15), math.atan(0.10)
 SWAY = 0.05
 ROAD_BASIS = "49 CFR 393.102 accelerations against working loads; bump and rebound common practice, no published source"
+FOOT_BASIS = "One foot, 300 lbf on 75 x 75 mm at the moving end: common practice, no published source"
 SLOPE_BASIS = "15 % pitch and 10 % roll: common practice, no published source"
 
 

@@ -26,6 +26,7 @@ from .measure.host import resolve
 from .prove.base import check_base
 from .prove.deck import check_deck
 from .prove.joints.check import check_joints
+from .prove.leg import check_leg
 from .prove.members import check_droop, check_members, check_sag
 from .prove.pin import check_pin
 from .prove.running import check_effort, check_guides, check_hold_down, check_keeper, check_rollers
@@ -35,6 +36,7 @@ from .prove.study import Study, study
 _POSITION_CHECKS = (
     check_members,
     check_joints,
+    check_leg,
     check_stability,
     check_frequency,
     check_fatigue,

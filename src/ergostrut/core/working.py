@@ -152,8 +152,8 @@ class Working:
         return value
 
     def extend(self, lines: Iterable[Line]) -> None:
-        """Lines worked out elsewhere."""
-        self._lines.extend(lines)
+        """Lines worked out elsewhere; one that stands already is not said twice."""
+        self._lines.extend(line for line in lines if line not in self._lines)
 
     def say(self, text: str) -> None:
         """A sentence between the lines."""

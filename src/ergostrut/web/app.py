@@ -13,7 +13,7 @@ from ergostrut.core.document import InputError
 from ergostrut.store import jobs
 from ergostrut.store.database import Database
 
-from .places import job, nine, yard
+from .places import job, nine, prove, yard
 from .security import guard
 from .service import Service
 from .shapes import ProblemOut, Refusal
@@ -44,7 +44,7 @@ def create_app(database: Database) -> OpenAPI:
     )
     app.extensions["ergostrut"] = Service(database)
     guard(app)
-    for place in (yard.api, job.api, nine.api):
+    for place in (yard.api, job.api, nine.api, prove.api):
         app.register_api(place)
     _errors(app)
     _front_end(app)

@@ -12,9 +12,11 @@ from ergostrut.core.cut.plan import BarGroup, Bought, Piece, SheetGroup
 from ergostrut.core.document import Design, Entry, Units
 from ergostrut.core.drawing.model import View
 from ergostrut.core.drawing.proof import MemberUse
+from ergostrut.core.drawing.solid import Scene
 from ergostrut.core.finding import Finding, Place, State
 from ergostrut.core.frame.assembly import Height, Position
 from ergostrut.core.make.steps import Step
+from ergostrut.core.prove.diagram import Diagram
 from ergostrut.core.report import Tally
 
 
@@ -138,11 +140,19 @@ class TryIn(Wire):
     changes: list[ChangeIn] = Field(min_length=1, max_length=50)
 
 
+class HereFinding(Wire):
+    id: str
+    use: float | None
+    state: State
+    sentence: str
+
+
 class TryOut(Wire):
     """What a change would do, without saving it."""
 
     better: list[Effect]
     worse: list[Effect]
+    after: list[HereFinding]
     adds_kg: float
     adds_price: float
 
@@ -182,13 +192,6 @@ class TravelIn(Wire):
     travel: float = Field(default=0.0, ge=0, le=6000)
 
 
-class HereFinding(Wire):
-    id: str
-    use: float | None
-    state: State
-    sentence: str
-
-
 class DeckHeight(Wire):
     roller: float
     under: float
@@ -222,16 +225,77 @@ class ReactionOut(Wire):
     newton: float
 
 
+class JointOut(Wire):
+    """One rib end in the case drawn."""
+
+    rib: str
+    rail: str
+    side: str
+    use: float | None
+    state: State
+    text: str
+    missing: list[str]
+
+
 class ProveOut(Wire):
-    positions: list[Position]
-    position: str
-    cases: list[CaseOut]
-    case: str
-    views: list[View]
-    scale: float
-    members: list[MemberUse]
-    reactions: list[ReactionOut]
-    error: str
+    """``drawn``: the case behind drawings, reactions and joints; ``case`` may be all of them. ``critical`` None: far off."""
+
+    positions: list[Position] = []
+    position: str = ""
+    cases: list[CaseOut] = []
+    case: str = ""
+    drawn: str = ""
+    views: list[View] = []
+    scale: float = 1.0
+    members: list[MemberUse] = []
+    reactions: list[ReactionOut] = []
+    joints: list[JointOut] = []
+    critical: float | None = None
+    frequency: float | None = None
+    system: str = ""
+    relies: bool = False
+    error: str = ""
+
+
+class DiagramQuery(ProveQuery):
+    member: str = ""
+
+
+class DiagramOut(Wire):
+    diagram: Diagram | None
+
+
+class SolidQuery(Wire):
+    travel: float = Field(default=0.0, ge=0, le=6000)
+    position: str = ""
+    case: str = ""
+    shape: Literal["bent", "buckled"] = "bent"
+
+
+class SolidOut(Wire):
+    scene: Scene
+
+
+class CaseRow(Wire):
+    """A load case: its usual vector in g, the one in use, whether it is left out, and its basis."""
+
+    name: str
+    usual: tuple[float, float, float]
+    used: tuple[float, float, float]
+    own: bool
+    off: bool
+    editable: bool
+    basis: str
+
+
+class LoadsOut(Wire):
+    cases: list[CaseRow]
+    road: str
+    roads: list[str]
+
+
+class SheetQuery(Wire):
+    finding: list[str] = []
 
 
 class BalanceQuery(Wire):
@@ -311,12 +375,29 @@ class EntryIn(Wire):
 
 
 class SectionOut(Wire):
+    """``systems``: the framing systems it belongs to."""
+
     id: str
     label: str
     shape: str
-    metal: str
+    material: str
     kg_per_m: float
+    price_per_m: float
     unit: str
+    systems: list[str]
+
+
+class SystemOut(Wire):
+    """A framing system; ``rail`` and ``rib``: where a slide in it starts, empty when none is built in it."""
+
+    id: str
+    label: str
+    liked: str
+    complaint: str
+    joint: str
+    rail: str
+    rib: str
+    slide: bool
 
 
 class SheetOut(Wire):
@@ -331,3 +412,5 @@ class CatalogOut(Wire):
     sheets: list[SheetOut]
     threads: list[str]
     grades: list[str]
+    systems: list[SystemOut]
+    screws: list[str]

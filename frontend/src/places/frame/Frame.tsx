@@ -2,6 +2,7 @@ import { useDeferredValue, useEffect, useMemo, useState } from "react";
 
 import type { Schemas } from "../../api/client";
 import { Drawing } from "../../drawing/Drawing";
+import { SolidView } from "../../drawing/solid/SolidView";
 import { useJob } from "../../job/context";
 import { Findings } from "../../job/Findings";
 import { Page } from "../../job/Page";
@@ -136,6 +137,7 @@ export function Frame() {
             { value: "plan", label: "Plan" },
             { value: "side", label: "Side" },
             { value: "rear", label: "Rear" },
+            { value: "3D", label: "3D" },
           ]}
         />
         {reach > 0 && (
@@ -157,11 +159,14 @@ export function Frame() {
           <span className="self-center text-steel">{settled > 0 ? "parked only" : "as driven"}</span>
         </div>
       )}
-      <div className="min-h-[340px] flex-1 px-2">
+      <div className="flex min-h-[340px] flex-1 shrink-0 flex-col px-2">
         {frame.isError && (
           <p role="alert" className="p-4 font-medium">
             {frame.error.message}
           </p>
+        )}
+        {view === "3D" && (
+          <SolidView title="The build in three dimensions" query={{ travel: Math.round(settled * 100) / 100 }} />
         )}
         {shown && (
           <Drawing

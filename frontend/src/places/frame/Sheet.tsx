@@ -1,7 +1,122 @@
+import { useId } from "react";
+
 import { useJob } from "../../job/context";
 import { useCatalog } from "../../job/queries";
 import { Button } from "../../ui/Button";
 import { ChoiceField, Group, NumberField, QuantityField, TextField, TickField } from "../../ui/fields";
+
+/** Another framing system brings its own rail and rib along: one change, one undo. */
+function SystemField({ index }: { index: number }) {
+  const { design, change, say } = useJob();
+  const catalog = useCatalog();
+  const id = useId();
+  const now = design.builds?.[index]?.framing ?? "";
+  const take = async (next: string) => {
+    const system = catalog.data?.systems.find((one) => one.id === next);
+    if (!system) return;
+    const b = `/builds/${index}`;
+    await change(
+      [
+        { op: "set", path: `${b}/framing`, value: system.id },
+        { op: "set", path: `${b}/rail`, value: system.rail },
+        { op: "set", path: `${b}/rib`, value: system.rib },
+      ],
+      `framing: ${system.label}`,
+    );
+    say(`${system.label}: rail and rib start at its usual sections. Ctrl+Z takes it back.`);
+  };
+  return (
+    <div className="border-b border-dotted border-hair py-[3px]">
+      <div className="flex items-center justify-between gap-2">
+        <label htmlFor={id} className="text-[15px]">
+          System
+        </label>
+        <select
+          id={id}
+          data-path={`/builds/${index}/framing`}
+          className="h-[38px] max-w-[172px] rounded border border-steel bg-card px-2 font-medium"
+          value={now}
+          onChange={(event) => void take(event.currentTarget.value)}
+        >
+          {(catalog.data?.systems ?? []).map((system) => (
+            <option key={system.id} value={system.id} disabled={!system.slide}>
+              {system.label}
+              {system.slide ? "" : " (not for a slide)"}
+            </option>
+          ))}
+        </select>
+      </div>
+    </div>
+  );
+}
+
+/** Drop legs under the pulled-out tail. */
+function LegFields({ index }: { index: number }) {
+  const { design, change } = useJob();
+  const catalog = useCatalog();
+  const path = `/builds/${index}/tip_leg`;
+  const leg = design.builds?.[index]?.tip_leg;
+  const tubes = (catalog.data?.sections ?? [])
+    .filter((s) => s.shape === "tube")
+    .map((s) => ({ value: s.id, label: s.label }));
+  if (!leg)
+    return (
+      <Button
+        className="my-1 w-full"
+        onClick={() => void change([{ op: "set", path, value: {} }], "legs under the tail")}
+      >
+        Add drop legs at the tail
+      </Button>
+    );
+  return (
+    <>
+      <ChoiceField label="Drop leg" path={`${path}/section`} options={tubes} />
+      <QuantityField label="Leg, rail to ground" path={`${path}/length`} kind="length" optional />
+      <QuantityField label="Cut short by" path={`${path}/gap`} kind="length" />
+      <Button tone="quiet" onClick={() => void change([{ op: "set", path, value: null }], "legs removed")}>
+        Remove the legs
+      </Button>
+    </>
+  );
+}
+
+/** What joins the ribs to the rails, by the framing system. */
+function JointFields({ index, joint }: { index: number; joint: string }) {
+  const catalog = useCatalog();
+  const j = `/builds/${index}/joints`;
+  const threads = (catalog.data?.threads ?? []).map((value) => ({ value, label: value }));
+  const grades = (catalog.data?.grades ?? []).map((value) => ({ value, label: value }));
+  return (
+    <Group title="Joints, rib to rail">
+      {joint === "weld" && (
+        <QuantityField label="Fillet leg" path={`${j}/weld_leg`} kind="length" optional placeholder="the wall" />
+      )}
+      {(joint === "bracket" || joint === "bolt") && (
+        <NumberField label="Brackets a joint" path={`${j}/brackets`} whole />
+      )}
+      {joint === "bracket" && (
+        <QuantityField label="A bracket is sold for" path={`${j}/bracket_rating`} kind="mass" optional />
+      )}
+      {(joint === "bolt" || joint === "strut nut") && (
+        <>
+          <ChoiceField label="Bolt" path={`${j}/bolt`} options={threads} />
+          <ChoiceField label="Bolt grade" path={`${j}/bolt_grade`} options={grades} />
+        </>
+      )}
+      {joint === "wood screw" && (
+        <>
+          <ChoiceField
+            label="Screw"
+            path={`${j}/screw`}
+            options={(catalog.data?.screws ?? []).map((value) => ({ value, label: value }))}
+          />
+          <NumberField label="Screws a joint" path={`${j}/screws`} whole />
+          <QuantityField label="Bite into the rib" path={`${j}/bite`} kind="length" />
+        </>
+      )}
+    </Group>
+  );
+}
 
 /** Everything one chooses for a bed slide. */
 export function Sheet({ index }: { index: number }) {
@@ -10,9 +125,12 @@ export function Sheet({ index }: { index: number }) {
   const build = design.builds?.[index];
   if (!build) return null;
   const b = `/builds/${index}`;
-  const sections = (catalog.data?.sections ?? []).map((s) => ({ value: s.id, label: s.label }));
-  const tubes = (catalog.data?.sections ?? [])
-    .filter((s) => s.shape === "tube")
+  const runs = (catalog.data?.sections ?? [])
+    .filter((s) => ["tube", "flat", "angle", "channel"].includes(s.shape))
+    .map((s) => ({ value: s.id, label: s.label }));
+  const system = catalog.data?.systems.find((one) => one.id === build.framing);
+  const framed = (catalog.data?.sections ?? [])
+    .filter((s) => s.systems.includes(build.framing ?? ""))
     .map((s) => ({ value: s.id, label: s.label }));
   const sheets = (catalog.data?.sheets ?? []).map((s) => ({ value: s.id, label: s.label }));
   return (
@@ -24,14 +142,15 @@ export function Sheet({ index }: { index: number }) {
         <QuantityField label="Front gap" path={`${b}/front_gap`} kind="length" />
       </Group>
       <Group title="Rails">
-        <ChoiceField
-          label="System"
-          path={`${b}/framing`}
-          options={[{ value: "welded_steel_tube", label: "steel tube, welded" }]}
-        />
-        <ChoiceField label="Side rail" path={`${b}/rail`} options={tubes} />
+        <SystemField index={index} />
+        {system && (
+          <p className="py-1 text-[13px] text-steel">
+            Liked: {system.liked}. Complaint: {system.complaint}.
+          </p>
+        )}
+        <ChoiceField label="Side rail" path={`${b}/rail`} options={framed} />
         <TickField label="Laid flat" path={`${b}/rail_flat`} />
-        <ChoiceField label="Rib" path={`${b}/rib`} options={tubes} />
+        <ChoiceField label="Rib" path={`${b}/rib`} options={framed} />
         <NumberField label="Mid ribs" path={`${b}/mid_ribs`} whole />
         <ChoiceField label="Deck" path={`${b}/deck`} options={sheets} />
         <ChoiceField
@@ -42,7 +161,16 @@ export function Sheet({ index }: { index: number }) {
             { value: "across", label: "across" },
           ]}
         />
+        <ChoiceField
+          label="Deck edges"
+          path={`${b}/deck_edges`}
+          options={[
+            { value: "screwed", label: "screwed down" },
+            { value: "slots", label: "let into slots" },
+          ]}
+        />
       </Group>
+      {system && <JointFields index={index} joint={system.joint} />}
       <Group title="Running gear">
         <QuantityField label="Roller diameter" path={`${b}/rollers/diameter`} kind="length" />
         <QuantityField
@@ -60,8 +188,8 @@ export function Sheet({ index }: { index: number }) {
         <QuantityField label="Rear axle from floor end" path={`${b}/rollers/rear_setback`} kind="length" />
       </Group>
       <Group title="Base">
-        <ChoiceField label="Lower rail" path={`${b}/base/lower`} options={sections} />
-        <ChoiceField label="Upper rail" path={`${b}/base/upper`} options={sections} />
+        <ChoiceField label="Lower rail" path={`${b}/base/lower`} options={runs} />
+        <ChoiceField label="Upper rail" path={`${b}/base/upper`} options={runs} />
         <NumberField label="Stands a side" path={`${b}/base/stands`} whole />
         <TickField label="Rear keeper" path={`${b}/base/keeper`} />
         {build.base?.keeper && (
@@ -69,6 +197,7 @@ export function Sheet({ index }: { index: number }) {
         )}
         <TickField label="Front stop" path={`${b}/base/front_stop`} />
         <TickField label="Stop at full pull-out" path={`${b}/base/out_stop`} />
+        <LegFields index={index} />
         <TickField label="Side guides" path={`${b}/guides/fitted`} />
         {build.guides?.fitted && (
           <>
@@ -122,9 +251,6 @@ export function Sheet({ index }: { index: number }) {
           optional
           unit={design.shop?.currency ?? "$"}
         />
-        <NumberField label="Rolling resistance" path="/loads/rolling" />
-        <NumberField label="Pull no harder than" path="/loads/effort_limit" unit="N" />
-        <NumberField label="One foot" path="/loads/foot" unit="N" />
       </Group>
       <Group title="Job">
         <TextField label="Name" path="/name" />

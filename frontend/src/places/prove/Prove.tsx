@@ -3,40 +3,91 @@ import { useSearchParams } from "react-router";
 
 import type { Finding } from "../../api/client";
 import { Drawing } from "../../drawing/Drawing";
+import { SolidView } from "../../drawing/solid/SolidView";
 import { useJob } from "../../job/context";
 import { Findings } from "../../job/Findings";
 import { Page } from "../../job/Page";
 import { useProve } from "../../job/queries";
 import { WorkingSheet } from "../../job/WorkingSheet";
-import { showForce, withUnit } from "../../quantity/format";
-import { STATE_TEXT } from "../../tape/state";
-import { Tape } from "../../tape/Tape";
 import { Tabs } from "../../ui/Tabs";
+import { Diagrams } from "./Diagrams";
+import { Loads } from "./Loads";
+import { Joints, Members, Supports } from "./Tables";
+import { WhatIf } from "./WhatIf";
 
+const ALL = "all cases";
 const withWorking = (f: Finding) => (f.working ?? []).length > 0 || f.place === "prove" || f.place === "frame";
+const VIEWS = [
+  { value: "side", label: "Side" },
+  { value: "plan", label: "Plan" },
+  { value: "rear", label: "Rear" },
+  { value: "3D", label: "3D" },
+];
+const TABLES = ["Members", "Along", "Joints", "Supports", "Loads"].map((value) => ({ value, label: value }));
 
-/** 4 Prove: pick a finding, read its working; the frame under one case with its bent line. */
+/** Download of the working: the finding chosen, or all of them. */
+function SheetLinks({ jobId, finding }: { jobId: number; finding: Finding | undefined }) {
+  const link = "inline-flex min-h-11 items-center text-chalk underline";
+  return (
+    <p className="mt-2 flex flex-wrap gap-x-4 border-t border-hair pt-1 text-[14px]">
+      {finding && (
+        <a
+          className={link}
+          href={`/api/jobs/${jobId}/report.pdf?finding=${encodeURIComponent(finding.id)}`}
+          target="_blank"
+          rel="noreferrer"
+        >
+          This finding as PDF
+        </a>
+      )}
+      <a className={link} href={`/api/jobs/${jobId}/report.pdf`} target="_blank" rel="noreferrer">
+        Calculation sheet, all findings
+      </a>
+    </p>
+  );
+}
+
+/** 4 Prove: pick a finding, read its working; the frame under one case with demand, bent and buckled lines. */
 export function Prove() {
   const { jobId, version, units, report, lit, light } = useJob();
   const [query, setQuery] = useSearchParams();
+  const [view, setView] = useState("side");
+  const [table, setTable] = useState("Members");
+  const [shape, setShape] = useState<"bent" | "buckled">("bent");
+  const [picked, setPicked] = useState("");
   const chosenId = query.get("finding") ?? "";
   const finding =
     report?.findings.find((f) => f.id === chosenId) ??
     report?.findings.find((f) => f.place === "prove" && withWorking(f));
-  const positionNames: readonly string[] = ["in", "out"];
   const wantedPosition =
-    query.get("position") ??
-    (finding?.position && finding.position !== "here" ? finding.position : (positionNames[0] ?? "in"));
+    query.get("position") ?? (finding?.position && finding.position !== "here" ? finding.position : "in");
   const wantedCase = query.get("case") ?? finding?.case ?? "";
   const prove = useProve(jobId, version, wantedPosition, wantedCase);
-  const [view, setView] = useState("side");
   const data = prove.data;
   const shown = data?.views.find((one) => one.name === view);
+  const member =
+    data?.members.find((row) => row.member === picked)?.member ??
+    data?.members.find((row) => finding?.parts.includes(row.member))?.member ??
+    data?.members[0]?.member ??
+    "";
   const set = (changes: Record<string, string>) => {
     const next = new URLSearchParams(query);
     for (const [key, value] of Object.entries(changes)) next.set(key, value);
     setQuery(next, { replace: true });
   };
+  const openMember = (one: string) => {
+    setPicked(one);
+    setTable("Along");
+  };
+  const numbers = [
+    data?.critical != null && data.critical <= 100
+      ? `buckles at ${data.critical.toFixed(data.critical < 10 ? 1 : 0)} times this load`
+      : "far from buckling, over 100 times this load",
+    data?.frequency != null && Number.isFinite(data.frequency)
+      ? `lowest frequency ${data.frequency.toFixed(1)} Hz`
+      : "",
+    data?.system ?? "",
+  ].filter(Boolean);
   return (
     <Page
       left={
@@ -49,13 +100,16 @@ export function Prove() {
       }
       right={
         finding ? (
-          <WorkingSheet finding={finding} />
+          <>
+            <WorkingSheet finding={finding} />
+            <SheetLinks jobId={jobId} finding={finding} />
+          </>
         ) : (
           <p className="text-steel">Nothing to prove yet: design a build on Frame.</p>
         )
       }
     >
-      <div className="flex flex-wrap items-center gap-3 px-3 pt-2">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-2 px-3 pt-2">
         <Tabs
           label="Position"
           value={data?.position ?? ""}
@@ -65,10 +119,11 @@ export function Prove() {
         <label className="flex items-center gap-2">
           Case
           <select
-            className="h-[38px] rounded border border-steel bg-card px-2"
+            className="h-[38px] max-w-[230px] rounded border border-steel bg-card px-2"
             value={data?.case ?? ""}
             onChange={(event) => set({ case: event.currentTarget.value, position: data?.position ?? "in" })}
           >
+            <option value={ALL}>all cases, the worst of each</option>
             {(data?.cases ?? []).map((one) => (
               <option key={one.name} value={one.name}>
                 {one.name} ({one.worst.toFixed(2)})
@@ -76,70 +131,74 @@ export function Prove() {
             ))}
           </select>
         </label>
-        <Tabs
-          label="View"
-          value={view}
-          onChange={setView}
-          options={[
-            { value: "side", label: "Side" },
-            { value: "plan", label: "Plan" },
-          ]}
-        />
+        <Tabs label="View" value={view} onChange={setView} options={VIEWS} />
       </div>
       {data?.error && (
         <p role="alert" className="px-4 pt-2 font-medium">
           {data.error}
         </p>
       )}
-      <div className="min-h-[250px] flex-1 px-2">
-        {shown && (
-          <Drawing view={shown} units={units} title={`The frame, ${view}`} lit={lit} onPart={(part) => light([part])} />
+      <div className={`flex flex-1 shrink-0 flex-col px-2 ${view === "3D" ? "min-h-[420px]" : "min-h-[250px]"}`}>
+        {view === "3D" ? (
+          <>
+            <div className="flex items-center gap-3 px-2 pt-2 text-[14px]">
+              <Tabs
+                label="Shape"
+                value={shape}
+                onChange={(value) => setShape(value === "buckled" ? "buckled" : "bent")}
+                options={[
+                  { value: "bent", label: "bent" },
+                  { value: "buckled", label: "buckled" },
+                ]}
+              />
+              <span className="text-steel">Drag or arrow keys to turn, roll or + and − to come closer.</span>
+            </div>
+            <SolidView
+              title="The frame in three dimensions"
+              chosen={member}
+              query={{ position: data?.position ?? "in", case: data?.drawn ?? "", shape }}
+            />
+          </>
+        ) : (
+          shown && (
+            <Drawing
+              view={shown}
+              units={units}
+              title={`The frame, ${view}`}
+              lit={lit}
+              onPart={(part) => light([part])}
+            />
+          )
         )}
       </div>
-      {data && view === "side" && (
+      {data && (
         <p className="px-4 text-[14px] text-steel">
-          Blue line: the left rail bent, drawn {data.scale} times too large. Hatching: slanted is tight, crossed is
-          over. Forces in the {data.case} case.
+          {data.drawn}: {numbers.join("; ")}.{" "}
+          {view === "side" && `Blue line: the left rail bent, drawn ${data.scale} times too large. `}
+          {view === "3D" &&
+            shape === "buckled" &&
+            "The buckled shape has no size of its own: drawn a tenth of the tray. "}
+          Hatching: slanted is tight, crossed is over.
         </p>
       )}
-      <div className="grid grid-cols-[3fr_2fr] gap-6 px-4 py-3 max-[700px]:grid-cols-1">
-        <table className="w-full text-[14px]">
-          <caption className="text-left font-head text-[17px] font-semibold">Members in this case</caption>
-          <tbody>
-            {(data?.members ?? []).map((row) => (
-              <tr
-                key={row.member}
-                className="border-b border-dotted border-hair"
-                onMouseEnter={() => light([row.member])}
-                onMouseLeave={() => light([])}
-              >
-                <td className="py-1">
-                  {row.member.split("/").at(-1)}
-                  <span className="block text-[13px] text-steel">
-                    {row.section}, at {withUnit(row.at, units.length)}
-                  </span>
-                </td>
-                <td>
-                  <Tape state={row.state} use={row.use} width={120} />
-                </td>
-                <td className={`text-right font-semibold ${STATE_TEXT[row.state]}`}>{row.use.toFixed(2)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-        <table className="h-fit w-full text-[14px]">
-          <caption className="text-left font-head text-[17px] font-semibold">What the supports push with</caption>
-          <tbody>
-            {(data?.reactions ?? []).map((row) => (
-              <tr key={row.name} className="border-b border-dotted border-hair">
-                <td className="py-1">{row.name}</td>
-                <td className="text-right font-medium whitespace-nowrap">
-                  {row.newton > 0.5 ? showForce(row.newton, units.mass) : "free"}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+      <WhatIf finding={finding} />
+      <div className="border-t border-hair px-4 py-3">
+        <div className="pb-2">
+          <Tabs label="Tables" value={table} onChange={setTable} options={TABLES} />
+        </div>
+        {data && table === "Members" && <Members data={data} onMember={openMember} />}
+        {data && table === "Along" && (
+          <Diagrams
+            position={data.position}
+            chosen={data.drawn}
+            member={member}
+            members={data.members}
+            onMember={setPicked}
+          />
+        )}
+        {data && table === "Joints" && <Joints data={data} />}
+        {data && table === "Supports" && <Supports data={data} />}
+        {table === "Loads" && <Loads />}
       </div>
       <p className="px-4 pb-3 text-[13px] text-steel">
         The deck spans from rib to rib and braces the frame in its plane; rollers act on the rail’s centre line.{" "}

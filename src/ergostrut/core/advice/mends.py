@@ -5,6 +5,7 @@ A mend is tried on the whole job and every check is run again, so what it claims
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable
 from dataclasses import dataclass
 
@@ -13,6 +14,7 @@ from ..change import Change, apply
 from ..document import Design, InputError
 from ..finding import RANK, Finding
 from ..frame.families.bed_slide.params import BedSlide
+from ..frame.systems import SYSTEMS
 from ..quantity import Length
 from ..report import Report, check
 from ..wording import Say
@@ -87,8 +89,49 @@ def _decks(build: BedSlide, at: str, catalog: Catalog) -> Offers:
         return []
     alike = [s for s in catalog.sheets.values() if isinstance(s, Sheet) and isinstance(used, Sheet) and s.material.id == used.material.id]
     rows: Offers = [(s.label, (Change(f"{at}/deck", s.id),)) for s in alike if s.t > used.t]
+    if build.deck_edges == "screwed" and isinstance(used, Sheet):
+        rows.append(("edges let into slots", (Change(f"{at}/deck_edges", "slots"),)))
     rows.append(("one more rib", (Change(f"{at}/mid_ribs", build.mid_ribs + 1),)))
     return rows
+
+
+PLAYS = {True: (1.5875, 0.79375), False: (1.5, 1.0)}
+"""Hold-down play worth trying in inches and mm: less than 1/32 in binds."""
+
+
+def _plays(build: BedSlide, at: str, say: Say) -> Offers:
+    inches = say.units.length == "in"
+    smaller = [play for play in PLAYS[inches] if play < build.rollers.play.mm - 0.01]
+    return [(f"play {say.length(play)}", (Change(f"{at}/rollers/play", _exact(play, inches)),)) for play in smaller]
+
+
+def _pull_outs(build: BedSlide, at: str, say: Say) -> Offers:
+    """Shorter pull-outs in steps of 2 in or 50 mm; part-out stops beyond them go."""
+    inches = say.units.length == "in"
+    step = 50.8 if inches else 50.0
+    start = math.floor(build.pull_out.mm / step - 1e-6) * step
+    rows: Offers = []
+    for i in range(4):
+        reach = start - i * step
+        if reach < build.tray_length.mm * 0.3:
+            break
+        stops = [str(stop) for stop in build.stops if stop.mm < reach - 1]
+        changes = [Change(f"{at}/pull_out", _exact(reach, inches))]
+        if len(stops) < len(build.stops):
+            changes.insert(0, Change(f"{at}/stops", stops))
+        rows.append((f"pull out {say.length(reach)}", tuple(changes)))
+    return rows
+
+
+def _joints(build: BedSlide, at: str) -> Offers:
+    """More fasteners a joint, where more fit."""
+    j = build.joints
+    match SYSTEMS[build.framing].joint:
+        case "wood screw":
+            return [(f"{n} screws a joint", (Change(f"{at}/joints/screws", n),)) for n in range(j.screws + 1, 7)]
+        case "bracket" | "bolt":
+            return [(f"{n} brackets a joint", (Change(f"{at}/joints/brackets", n),)) for n in range(j.brackets + 1, 5)]
+    return []
 
 
 def _offers(build: BedSlide, at: str, catalog: Catalog, say: Say) -> dict[str, Callable[[], Offers]]:
@@ -100,15 +143,24 @@ def _offers(build: BedSlide, at: str, catalog: Catalog, say: Say) -> dict[str, C
     def rails() -> Offers:
         return _sections(build.rail, "rail", at, catalog)
 
+    def pulls() -> Offers:
+        return _pull_outs(build, at, say)
+
     def decks() -> Offers:
         return _decks(build, at, catalog)
 
     return {
         "pin.bending": pins,
         "pin.shear": pins,
-        "side-rail.strength": rails,
+        "side-rail.strength": lambda: [*rails()[:6], *pulls()],
         "side-rail.sag": rails,
-        "tip.droop": rails,
+        "tip.droop": lambda: [*_plays(build, at, say), *rails()[:4], *pulls()],
+        "overlap": pulls,
+        "roller.carrying": pulls,
+        "roller.hold-down": pulls,
+        "axle.carrying": pulls,
+        "fit.lowered-gate": pulls,
+        "rib.joint": lambda: _joints(build, at),
         "rib.strength": lambda: _sections(build.rib, "rib", at, catalog),
         "lower-rail": lambda: _sections(build.base.lower, "base/lower", at, catalog),
         "upper-rail": lambda: _sections(build.base.upper, "base/upper", at, catalog),

@@ -33,7 +33,7 @@ def member_uses(study: Study, case: str | None) -> tuple[MemberUse, ...]:
     """Per member over one case, or over all when ``case`` is None; worst first."""
     if study.tray is None or study.forces is None:
         return ()
-    table = uses(study)
+    table = uses(study, study.amplify)
     rows = [i for i, item in enumerate(study.solved) if case is None or item.case.name == case]
     found: dict[str, MemberUse] = {}
     for piece in study.tray.pieces:
@@ -114,7 +114,9 @@ def proof_views(study: Study, case: str, states: Mapping[str, State]) -> tuple[t
         ):
             if force > 0.5:
                 side.append(Arrow(at, toward, force / top, force, title))
-    box = box_of(side)
+    u0, v0, u1, v1 = box_of(side)
+    # room for the words beside the last arrow
+    box = (u0, v0, u1 + 0.12 * left.length, v1)
     side.append(DimensionLine((tray.x_front, box[1]), (tray.x_rear, box[1]), "h", "below", 1, tray.overlap, "Overlap"))
     if tray.overhang > 1:
         side.append(DimensionLine((tray.x_rear, box[1]), (tray.x_rear + tray.overhang, box[1]), "h", "below", 1, tray.overhang, "Overhang"))
@@ -153,4 +155,27 @@ def proof_views(study: Study, case: str, states: Mapping[str, State]) -> tuple[t
                 "hold-down roller",
             )
         )
-    return (View("side", box, tuple(side)), View("plan", box_of(plan), tuple(plan))), scale
+    behind = _rear(study, states)
+    return (View("side", box, tuple(side)), View("plan", box_of(plan), tuple(plan)), View("rear", box_of(behind), tuple(behind))), scale
+
+
+def _rear(study: Study, states: Mapping[str, State]) -> list[Primitive]:
+    """From behind: the rear rib between the rails' ends, rollers, rib's length and rail's depth."""
+    assert study.tray is not None
+    tray, found = study.tray, list[Primitive]()
+    rib = tray.ribs[-1]
+    (_, y0, z0), (_, y1, _) = rib.a, rib.b
+    d = rib.shape.depth
+    found.append(rect(y0, z0 - d / 2, y1, z0 + d / 2, "member", rib.id, rib.section.label, states.get(rib.id)))
+    for rail in tray.rails:
+        y, z, w, d = rail.a[1], rail.a[2], rail.shape.width, rail.shape.depth
+        found.append(rect(y - w / 2, z - d / 2, y + w / 2, z + d / 2, "member", rail.id, rail.section.label, states.get(rail.id)))
+    pair = study.slide.carrying
+    for side in (-1, 1):
+        u, v = side * pair.y, pair.z
+        found.append(
+            rect(u - pair.width / 2, v - pair.diameter / 2, u + pair.width / 2, v + pair.diameter / 2, "roller", pair.id, "carrying roller")
+        )
+    low = box_of(found)[1]
+    found.append(DimensionLine((y0, low), (y1, low), "h", "below", 1, y1 - y0, "Rib length"))
+    return found

@@ -140,6 +140,18 @@ class Slide:
     guides: bool
     side_play: float
     guide_rating: float | None
+    prop: Prop | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Prop:
+    """Legs under the moving body's tail, one a side, bearing on the ground at ``travel`` after ``gap`` mm; ``length`` mm when known."""
+
+    id: str
+    section: Section
+    length: float | None
+    gap: float
+    travel: float
 
 
 @dataclass(frozen=True, slots=True)

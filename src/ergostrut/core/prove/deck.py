@@ -192,14 +192,17 @@ def _strips(field: Field, sheet: Sheet) -> Iterator[Finding]:
 
 
 def _plate(field: Field, sheet: Sheet) -> Iterator[Finding]:
-    """Edges let into slots: the sheet spans both ways."""
+    """Edges let into slots: the sheet spans both ways; bays beyond the rib ease moment and sag as they do a strip's."""
     say, panel = field.context.say, field.panel
+    ease, eased_sag = field.bays.point_moment * 4, field.bays.point_sag * 48
     E, Ex, f, fx = _along(panel, sheet)
     basis = f"{NAVIER}; {SOURCE}"
     body = plate.Plate(field.L, panel.size[1], sheet.t, E, Ex, sheet.material.G)
 
     def stress_of(w: Working, found: plate.PlateResult, t: float) -> tuple[float, float]:
-        w.given("M_x", found.Mx, "N mm/mm", "along the truck, from the series")
+        w.given(
+            "M_x", found.Mx, "N mm/mm", "along the truck, from the series" + (", eased by the next bays" if field.bays.count > 1 else "")
+        )
         w.given("M_y", found.My, "N mm/mm", "across, from the series")
         w.given("t", t, "mm", "mean thickness")
         along = w.line("sigma_x", "6 * M_x / t**2", "MPa")
@@ -210,7 +213,8 @@ def _plate(field: Field, sheet: Sheet) -> Iterator[Finding]:
     w = Working()
     w.say(f"{sheet.label}, {say.length(body.a)} by {say.length(body.b)} between supports, held on four edges.")
     w.given("P", field.foot, "N", "one foot on 75 x 75 mm, mid bay")
-    pressed = plate.patch(body, field.foot, body.a / 2, body.b / 2, FOOT, FOOT)
+    alone = plate.patch(body, field.foot, body.a / 2, body.b / 2, FOOT, FOOT)
+    pressed = plate.PlateResult(alone.sag * eased_sag, alone.Mx * ease, alone.My)
     stress, strength = stress_of(w, pressed, sheet.t)
     limit = _allow(w, field, sheet, strength, lasting=False)
     text = f"{say.stress(stress)} of the {say.stress(limit)} working limit, {sheet.label} held on four edges."

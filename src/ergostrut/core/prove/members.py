@@ -52,12 +52,12 @@ class PieceForces:
     weld: np.ndarray
 
 
-def forces_of(study: Study, piece: Piece) -> PieceForces:
-    """What the frame gives, turned from principal axes where the solver used those."""
+def forces_of(study: Study, piece: Piece, amplify: float = 1.0) -> PieceForces:
+    """What the frame gives, moments times ``amplify``, turned from principal axes where the solver used those."""
     assert study.forces is not None
     f, i = study.forces, piece.index
     c, t = np.cos(piece.turn), np.sin(piece.turn)
-    Vy, Vz, My, Mz = f.Vy[:, i], f.Vz[:, i], f.My[:, i] * study.amplify, f.Mz[:, i] * study.amplify
+    Vy, Vz, My, Mz = f.Vy[:, i], f.Vz[:, i], f.My[:, i] * amplify, f.Mz[:, i] * amplify
     if piece.turn:
         Vy, Vz, My, Mz = c * Vy - t * Vz, t * Vy + c * Vz, c * My - t * Mz, t * My + c * Mz
     s = f.s[:, i]
@@ -69,9 +69,9 @@ def forces_of(study: Study, piece: Piece) -> PieceForces:
     return PieceForces(s, f.N[:, i], Vy, Vz, f.T[:, i], My, Mz, weld)
 
 
-def piece_uses(study: Study, piece: Piece) -> Array:
+def piece_uses(study: Study, piece: Piece, amplify: float) -> Array:
     """Use of a piece at every station, (cases, stations), by the standard of its material."""
-    f = forces_of(study, piece)
+    f = forces_of(study, piece, amplify)
     found = np.zeros(f.s.shape)
     material = piece.member.section.material
     long = np.array([lasting(item.case.name) for item in study.solved])
@@ -85,10 +85,10 @@ def piece_uses(study: Study, piece: Piece) -> Array:
     return found
 
 
-def uses(study: Study) -> Array:
+def uses(study: Study, amplify: float = 1.0) -> Array:
     """Use of every piece at every station, (cases, pieces, stations); stations as in ``study.forces.s``."""
     assert study.tray is not None
-    return np.stack([piece_uses(study, piece) for piece in study.tray.pieces], axis=1)
+    return np.stack([piece_uses(study, piece, amplify) for piece in study.tray.pieces], axis=1)
 
 
 _ROLES = (("side-rail", "Side rail, bending", ("side rail",)), ("rib", "Rib, bending", ("end rib", "mid rib")))
@@ -131,7 +131,7 @@ FIXITY_WORDS = {"rigid": "joints taken rigid", "semi": "joints taken to give", "
 
 def _strengths(study: Study, bounds: list[Study]) -> Iterator[Finding]:
     say, build = study.context.say, study.assembly.id
-    tables = [uses(bound) for bound in bounds]
+    tables = [uses(bound, study.amplify) for bound in bounds]
     for key, title, roles in _ROLES:
         worst: tuple[float, Study, int, Piece, int] | None = None
         for bound, table in zip(bounds, tables, strict=True):
@@ -145,7 +145,7 @@ def _strengths(study: Study, bounds: list[Study]) -> Iterator[Finding]:
             continue
         _, bound, c, piece, k = worst
         assert bound.tray is not None
-        item, f, member = bound.solved[c], forces_of(bound, piece), piece.member
+        item, f, member = bound.solved[c], forces_of(bound, piece, study.amplify), piece.member
         welded = bool(f.weld[c, k]) and member.section.material.kind == "aluminium"
         allow = allowable(member.shape, member.section.material, span_of(bound, piece, item.case.name, welded))
         w = Working()

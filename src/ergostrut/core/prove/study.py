@@ -134,6 +134,7 @@ def _solve(context: Context, assembly: Assembly, slide: Slide, position: Positio
     loads = context.design.loads
     try:
         tray = tray_frame(assembly, slide, context.plan, position.travel, fixity)
+        tray.frame  # noqa: B018 - assembled here: what folds in every case is one error
         cases = solve_cases(tray, cases_at(loads, position.drivable), loads.foot)
     except SolverError as error:
         return Study(context, assembly, slide, position, None, (), (), None, str(error))

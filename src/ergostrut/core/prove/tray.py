@@ -241,6 +241,8 @@ def tray_frame(assembly: Assembly, slide: Slide, plan: CarryPlan, travel: float,
         rests.append(Rest(f"front roller {side} under the upper rail", near(x_front, row), 2, -1, max(slide.play, 1e-6)))
         if home and slide.keeper:
             rests.append(Rest(f"rear keeper {side}", near(x_rear, row), 2, -1, max(slide.play, 1e-6)))
+        if slide.prop is not None and abs(travel - slide.prop.travel) < 0.01:
+            rests.append(Rest(f"leg {side}", near(left.b[0], row), 2, 1, max(slide.prop.gap, 1e-6)))
     fixed = [(near(rib.a[0], row), 1) for rib in ribs for row in (0, 1)]
     fixed.append((near(ribs[-1].a[0], 1), 0))
     model = FrameModel(nodes, tuple(bars), tuple(fixed), tuple(rests), names)

@@ -104,6 +104,7 @@ def try_changes(path: s.JobPath, body: s.TryIn) -> dict[str, object]:
     return s.TryOut(
         better=turned,
         worse=list(effects(before, after)),
+        after=[s.HereFinding(id=f.id, use=f.use, state=f.state, sentence=f.sentence) for f in after.findings],
         adds_kg=after.tally.build_kg - before.tally.build_kg,
         adds_price=after.tally.price - before.tally.price,
     ).model_dump(mode="json")

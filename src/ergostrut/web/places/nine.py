@@ -13,7 +13,6 @@ from ergostrut.core.balance.ledger import axle_loads, ledger
 from ergostrut.core.document import Design, Entry
 from ergostrut.core.drawing.frame import frame_views
 from ergostrut.core.drawing.host import host_views
-from ergostrut.core.drawing.proof import member_uses, proof_views
 from ergostrut.core.drawing.truck import anchor_view, beam_view
 from ergostrut.core.finding import RANK, State, state_of_use
 from ergostrut.core.frame.families.bed_slide.geometry import deck_heights, layout
@@ -110,54 +109,6 @@ def frame(path: s.JobPath, query: s.TravelIn) -> dict[str, object]:
         positions=[p for b in report.context.builds for m in b.motions for p in m.positions],
         stack=[h for b in report.context.builds for h in b.stack],
         deck_heights=heights,
-    ).model_dump(mode="json")
-
-
-@api.get("/prove", responses={200: s.ProveOut})
-def prove(path: s.JobPath, query: s.ProveQuery) -> dict[str, object]:
-    """The tray as a frame in one position and case; an unknown name falls to the first."""
-    _, report = _load(path.job)
-    positions = [p for b in report.context.builds for m in b.motions for p in m.positions]
-    if not report.studies:
-        return s.ProveOut(
-            positions=[],
-            position="",
-            cases=[],
-            case="",
-            views=[],
-            scale=1,
-            members=[],
-            reactions=[],
-            error="There is no build to prove yet.",
-        ).model_dump(mode="json")
-    chosen = next((x for x in report.studies if x.position.name == query.position), report.studies[0])
-    cases = []
-    for item in chosen.solved:
-        worst = max((row.use for row in member_uses(chosen, item.case.name)), default=0.0)
-        cases.append(s.CaseOut(name=item.case.name, worst=worst))
-    names = [row.name for row in cases]
-    case = query.case if query.case in names else (max(cases, key=lambda row: row.worst).name if cases else "")
-    members = member_uses(chosen, case)
-    states: dict[str, State] = {row.member: row.state for row in members}
-    views, scale = proof_views(chosen, case, states)
-    solved = next((item for item in chosen.solved if item.case.name == case), None)
-    reactions = []
-    if solved is not None and solved.result is not None and chosen.tray is not None:
-        reactions = [
-            s.ReactionOut(name=rest.id, newton=float(force))
-            for rest, force in zip(chosen.tray.model.rests, solved.result.rest_force, strict=True)
-        ]
-    error = chosen.error or "; ".join(item.error for item in chosen.failed)
-    return s.ProveOut(
-        positions=positions,
-        position=chosen.position.name,
-        cases=cases,
-        case=case,
-        views=list(views),
-        scale=scale,
-        members=list(members),
-        reactions=reactions,
-        error=error,
     ).model_dump(mode="json")
 
 

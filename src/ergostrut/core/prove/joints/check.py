@@ -52,7 +52,7 @@ def rib_ends(study: Study) -> Iterator[End]:
         for piece in bound.tray.pieces:
             if piece.member.role == "side rail":
                 continue
-            f = forces_of(bound, piece)
+            f = forces_of(bound, piece, study.amplify)
             table = np.stack([f.N, f.Vy, f.Vz, f.T, f.My, f.Mz], axis=-1)[:, (0, -1)].tolist()
             for row, item in zip(table, bound.solved, strict=True):
                 for values, side, rail in zip(row, ("left", "right"), bound.tray.rails, strict=True):
@@ -119,7 +119,15 @@ def _bracket(end: End, spec: JointSpec) -> Verdict:
     w = Working()
     force = _per_bracket(w, end, spec.brackets)
     if spec.bracket_rating is None:
-        return Verdict(None, "the bracket's load is not known: read it from its catalogue", force, None, "N", w, ("bracket rating",))
+        return Verdict(
+            None,
+            f"{force:.0f} N on a bracket, whose load is not known: read it from its catalogue",
+            force,
+            None,
+            "N",
+            w,
+            ("bracket rating",),
+        )
     w.given("R", spec.bracket_rating, "N", "one bracket, as sold")
     limit = w.line("R_a", "R / 2", "N", "half of the catalogue value")
     return Verdict(w.line("use", "F / R_a", ""), f"{force:.0f} of {limit:.0f} N on a bracket", force, limit, "N", w)

@@ -110,6 +110,16 @@ def along(frame: Frame, results: Sequence[CaseResult]) -> Along:
     return Along(s, force[..., 0], force[..., 1], force[..., 2], T, moment[..., 0], moment[..., 1])
 
 
+def sample(c: Curves, bar: int, s: Array) -> Array:
+    """N, Vy, Vz, T, My, Mz of one bar at ``s`` (n,) mm from end a, (cases, n, 6)."""
+    marks = c.marks[bar]
+    piece = np.clip(np.searchsorted(marks, s, side="right") - 1, 0, len(marks) - 2)
+    t = s - marks[piece]
+    force, moment = _at(c.force[:, bar, piece], t), _at(c.moment[:, bar, piece], t)
+    T = np.broadcast_to(c.T[:, bar, None, None], (*force.shape[:2], 1))
+    return np.concatenate([force, T, moment], axis=-1)
+
+
 def lines(frame: Frame, result: CaseResult, steps: int = 8) -> Array:
     """Displacement of every bar's line in host axes at equal steps, (bars, steps + 1, 3) mm: exact, loads between the ends included.
 

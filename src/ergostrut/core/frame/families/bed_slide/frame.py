@@ -5,7 +5,7 @@ from __future__ import annotations
 from ....catalog.model import Catalog
 from ....constants import G
 from ....measure.host import Host
-from ...assembly import Anchor, Assembly, Item, JointSpec, Member, Motion, Pair, PanelPart, Pin, Position, Slide, Surface
+from ...assembly import Anchor, Assembly, Item, JointSpec, Member, Motion, Pair, PanelPart, Pin, Position, Prop, Slide, Surface
 from ...systems import SYSTEMS
 from .geometry import Layout, layout, section_of, stack
 from .params import BedSlide
@@ -78,6 +78,8 @@ def _items(build: BedSlide, place: Layout, catalog: Catalog, deck_area: float) -
     part, each = system.part
     each = {"bracket": build.joints.brackets, "wood screw": build.joints.screws}.get(system.joint, each)
     found.append(item("joints", part, tray, (mid, 0, place.underside + place.rail.depth / 2), each * 2 * (build.mid_ribs + 2)))
+    if build.tip_leg is not None:
+        found.append(item("legs", "leg", tray, (place.back - 60, 0, place.underside), 2))
     if build.guides.fitted:
         found.append(item("guides", "guide", base, (place.x_rear, 0, place.underside), 4))
     if build.base.keeper:
@@ -126,6 +128,14 @@ def _anchors(build: BedSlide, host: Host | None, catalog: Catalog) -> tuple[Anch
             )
         )
     return tuple(found)
+
+
+def _prop(build: BedSlide, catalog: Catalog) -> Prop | None:
+    leg = build.tip_leg
+    if leg is None:
+        return None
+    section = section_of(catalog, "tip leg", leg.section)
+    return Prop(f"{build.id}/tray/leg", section, leg.length.mm if leg.length else None, leg.gap.mm, build.pull_out.mm)
 
 
 def _joints(build: BedSlide, catalog: Catalog) -> JointSpec:
@@ -202,6 +212,7 @@ def frame(build: BedSlide, host: Host, catalog: Catalog) -> Assembly:
         guides=build.guides.fitted,
         side_play=build.guides.play.mm,
         guide_rating=guide_rating,
+        prop=_prop(build, catalog),
     )
     lock = build.lock
     pin = Pin(

@@ -73,6 +73,15 @@ class Joints(Record):
     bite: Length = _length("50 mm")
 
 
+class TipLeg(Record):
+    """Two drop legs under the tail of the tray, set down when it is all the way out. ``gap``: what they are cut short of the
+    ground; ``length``: from the rail's underside to the ground (unknown: their strength is unknown)."""
+
+    section: str = "1x1x14ga"
+    length: Length | None = None
+    gap: Length = _length("3 mm")
+
+
 class Fixing(Record):
     """One bolt through the base: into an existing hole by name, or drilled at a place."""
 
@@ -117,6 +126,7 @@ class BedSlide(Record):
     lock: Lock = Lock()
     deck_edges: Literal["screwed", "slots"] = "screwed"
     joints: Joints = Joints()
+    tip_leg: TipLeg | None = None
     fixings: tuple[Fixing, ...] = Field(default=(), max_length=24)
 
     @model_validator(mode="after")

@@ -4,13 +4,79 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
-from ...assembly import Assembly
+from ...assembly import Assembly, Member
 
 if TYPE_CHECKING:
     from ....context import Context
     from ....cut.plan import CutPlan
 
 Row = tuple[str, str, str, str, str, float, tuple[str, ...]]
+
+
+def _joining(context: Context, build: Assembly, rails: list[Member], ribs: list[Member], cuts: int, diagonal: float) -> list[Row]:
+    """The steps that make a tray of the cut pieces, by framing system."""
+    say, spec = context.say, build.joints
+    parts = tuple(m.id for m in (*rails, *ribs))
+    square = f"Both diagonals {say.length(diagonal)} along the outside, equal within 1.5 mm."
+    if spec.system.joint == "wood screw":
+        return [
+            (
+                "screw",
+                "Glue and screw the tray",
+                f"Pilot holes through the rails, {spec.screws} screws and glue at each rib end, tops flush.",
+                square,
+                "Dust: mask and extraction. Glue has its lowest temperature; keep to it.",
+                10.0 * len(ribs),
+                parts,
+            )
+        ]
+    if spec.system.joint != "weld":
+        return [
+            (
+                "bolt",
+                "Bolt the tray together",
+                f"Rails and {len(ribs)} ribs on a level bench, every fastener in by hand, then square, then tight from the middle out. Threadlocker on every bolt.",
+                f"{square} Every fastener at its torque and marked.",
+                "Deburr every cut: edges of aluminium and strut cut hands.",
+                8.0 * len(ribs),
+                parts,
+            )
+        ]
+    aluminium = rails[0].section.material.kind == "aluminium"
+    rows: list[Row] = [
+        (
+            "clean",
+            "Clean for welding",
+            "Brush the oxide off 25 mm from every joint with a stainless brush, degrease first."
+            if aluminium
+            else "Grind mill scale and any coating off 25 mm from every joint.",
+            "Bright metal at every joint.",
+            "Degreaser off and dry before the arc: chlorinated ones make poison gas. Mask."
+            if aluminium
+            else "Galvanised coating off before welding: zinc fume is poison. Mask for grinding.",
+            2.5 * cuts,
+            (),
+        ),
+        (
+            "tack",
+            "Tack the tray",
+            f"Rails and {len(ribs)} ribs flat on a level bench, tops flush, corners clamped.",
+            square,
+            "Welding: helmet, dry gloves, nobody looks at the arc. Extinguisher in reach, 30 minutes' watch after.",
+            40,
+            parts,
+        ),
+        (
+            "weld",
+            "Weld the tray",
+            "Short runs, opposite corners in turn, let it cool between; thin tube warps when welded in haste.",
+            "Diagonals still equal. Straight within 2 mm on the rails' length.",
+            "Fume: outdoors or extracted.",
+            12.0 * len(ribs),
+            parts,
+        ),
+    ]
+    return rows
 
 
 def bed_slide_steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
@@ -45,33 +111,7 @@ def bed_slide_steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row
             4.0 * cuts,
             tuple(m.id for m in build.members),
         ),
-        (
-            "clean",
-            "Clean for welding",
-            "Grind mill scale and any coating off 25 mm from every joint.",
-            "Bright metal at every joint.",
-            "Galvanised coating off before welding: zinc fume is poison. Mask for grinding.",
-            2.5 * cuts,
-            (),
-        ),
-        (
-            "tack",
-            "Tack the tray",
-            f"Rails and {len(ribs)} ribs flat on a level bench, tops flush, corners clamped.",
-            f"Both diagonals {say.length(diagonal)} along the outside, equal within 1.5 mm.",
-            "Welding: helmet, dry gloves, nobody looks at the arc. Extinguisher in reach, 30 minutes' watch after.",
-            40,
-            tuple(m.id for m in (*rails, *ribs)),
-        ),
-        (
-            "weld",
-            "Weld the tray",
-            "Short runs, opposite corners in turn, let it cool between; thin tube warps when welded in haste.",
-            "Diagonals still equal. Straight within 2 mm on the rails' length.",
-            "Fume: outdoors or extracted.",
-            12.0 * len(ribs),
-            tuple(m.id for m in (*rails, *ribs)),
-        ),
+        *_joining(context, build, rails, ribs, cuts, diagonal),
         (
             "axles",
             "Drill for axles and lock",

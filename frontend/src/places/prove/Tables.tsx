@@ -1,0 +1,107 @@
+import type { Schemas } from "../../api/client";
+import { useJob } from "../../job/context";
+import { showForce, withUnit } from "../../quantity/format";
+import { STATE_TEXT, STATE_WORD } from "../../tape/state";
+import { Tape } from "../../tape/Tape";
+
+type ProveData = Schemas["ProveOut"];
+const last = (id: string) => id.split("/").at(-1) ?? id;
+
+/** Every member's use in the case; choosing one opens its diagrams. */
+export function Members({ data, onMember }: { data: ProveData; onMember: (member: string) => void }) {
+  const { units, light } = useJob();
+  return (
+    <table className="w-full text-[14px]">
+      <caption className="sr-only">Members in this case</caption>
+      <tbody>
+        {data.members.map((row) => (
+          <tr
+            key={row.member}
+            className="border-b border-dotted border-hair"
+            onMouseEnter={() => light([row.member])}
+            onMouseLeave={() => light([])}
+          >
+            <td className="py-1">
+              <button
+                type="button"
+                className="min-h-9 text-left"
+                onClick={() => onMember(row.member)}
+                onFocus={() => light([row.member])}
+                onBlur={() => light([])}
+              >
+                <span className="text-chalk underline">{last(row.member)}</span>
+                <span className="block text-[13px] text-steel">
+                  {row.section}, at {withUnit(row.at, units.length)}
+                  {data.case !== row.case && `, ${row.case.toLowerCase()}`}
+                </span>
+              </button>
+            </td>
+            <td>
+              <Tape state={row.state} use={row.use} width={150} />
+            </td>
+            <td className={`text-right font-semibold ${STATE_TEXT[row.state]}`}>{row.use.toFixed(2)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** Every joint in the case drawn, by the framing system's own fastener. */
+export function Joints({ data }: { data: ProveData }) {
+  const { light } = useJob();
+  if (data.joints.length === 0) return <p className="text-steel">No joints are checked in this framing system.</p>;
+  const rows = [...data.joints].sort((a, b) => (b.use ?? 99) - (a.use ?? 99));
+  return (
+    <>
+      <p className="text-[13px] text-steel">
+        {data.system}, {data.drawn.toLowerCase()}.{" "}
+        {data.relies && "With hinged joints this frame would fold: it relies on its brackets."}
+      </p>
+      <table className="w-full text-[14px]">
+        <caption className="sr-only">Joints in this case</caption>
+        <tbody>
+          {rows.map((row) => (
+            <tr
+              key={row.rib + row.side}
+              className="border-b border-dotted border-hair"
+              onMouseEnter={() => light([row.rib, row.rail])}
+              onMouseLeave={() => light([])}
+            >
+              <td className="py-1.5">
+                {last(row.rib)}, {row.side}
+                <span className="block text-[13px] text-steel">{row.text}</span>
+              </td>
+              <td>
+                <Tape state={row.state} use={row.use ?? null} width={150} />
+              </td>
+              <td className={`text-right font-semibold ${STATE_TEXT[row.state]}`}>
+                {row.use == null ? STATE_WORD[row.state] : row.use.toFixed(2)}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
+  );
+}
+
+/** What rollers, rails and keepers push with. */
+export function Supports({ data }: { data: ProveData }) {
+  const { units } = useJob();
+  return (
+    <table className="w-full text-[14px]">
+      <caption className="sr-only">What the supports push with</caption>
+      <tbody>
+        {data.reactions.map((row) => (
+          <tr key={row.name} className="border-b border-dotted border-hair">
+            <td className="py-1.5">{row.name}</td>
+            <td className="text-right font-medium whitespace-nowrap">
+              {row.newton > 0.5 ? showForce(row.newton, units.mass) : "free"}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

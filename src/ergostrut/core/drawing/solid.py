@@ -1,0 +1,225 @@
+"""Builds in three dimensions: bars as outlines drawn along a line, boxes, wheels and lines, in host axes and mm. For any renderer."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+
+from ..finding import State
+from ..frame.assembly import Assembly, Member
+from ..measure.host import Host, wells
+from ..prove.solver.along import lines
+from ..prove.study import Study
+from ..prove.tray import Solved
+from ..report import Report
+from .model import Role
+
+Vec = tuple[float, float, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Prism:
+    """A bar from ``a`` to ``b``: ``loops`` (y, z) on the plane of the unit vectors ``y`` and ``z``; clockwise loops are holes."""
+
+    a: Vec
+    b: Vec
+    y: Vec
+    z: Vec
+    loops: tuple[tuple[tuple[float, float], ...], ...]
+    role: Role
+    part: str
+    title: str
+    state: State | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Block:
+    """An upright box between two corners."""
+
+    lo: Vec
+    hi: Vec
+    role: Role
+    part: str
+    title: str
+    state: State | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Wheel:
+    """A roller: centre, axis along y, diameter and width."""
+
+    at: Vec
+    d: float
+    width: float
+    part: str
+    state: State | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Strand:
+    """A line through points: a member bent or buckled, at the scene's named scale."""
+
+    points: tuple[Vec, ...]
+    role: Literal["bent", "buckled"]
+    part: str
+
+
+@dataclass(frozen=True, slots=True)
+class Pull:
+    """A force on the build: tip, direction, newton."""
+
+    at: Vec
+    toward: Vec
+    newton: float
+    title: str
+
+
+@dataclass(frozen=True, slots=True)
+class Scene:
+    """``scale``: how many times bent lines are drawn too large; ``box`` lo and hi of what is drawn."""
+
+    prisms: tuple[Prism, ...]
+    blocks: tuple[Block, ...]
+    wheels: tuple[Wheel, ...]
+    strands: tuple[Strand, ...]
+    pulls: tuple[Pull, ...]
+    scale: float
+    box: tuple[Vec, Vec]
+
+
+def _vec(v: np.ndarray) -> Vec:
+    return float(v[0]), float(v[1]), float(v[2])
+
+
+def _axes(member: Member) -> tuple[Vec, Vec]:
+    """Local y and z of a member, by the rule of the solver: z as near host +z as it can be, y = z cross x."""
+    x = np.array(member.b) - np.array(member.a)
+    x = x / np.linalg.norm(x)
+    up = np.array([1.0, 0.0, 0.0]) if abs(x[2]) > 1 - 1e-9 else np.array([0.0, 0.0, 1.0])
+    z = up - (up @ x) * x
+    z = z / np.linalg.norm(z)
+    return _vec(np.cross(z, x)), _vec(z)
+
+
+def _shift(at: Vec, dx: float) -> Vec:
+    return at[0] + dx, at[1], at[2]
+
+
+def _prism(member: Member, dx: float, state: State | None) -> Prism:
+    y, z = _axes(member)
+    role: Role = "base" if member.body.endswith("/base") else "member"
+    title = f"{member.id.rsplit('/', 1)[-1]}, {member.section.label}"
+    return Prism(_shift(member.a, dx), _shift(member.b, dx), y, z, member.shape.loops, role, member.id, title, state)
+
+
+def _host(host: Host) -> list[Block]:
+    L, half, depth = host.shape("floor_length"), host.shape("width_at_rails") / 2, host.shape("depth")
+    blocks = [
+        Block((0, -half, -12), (L, half, 0), "host-faint", "", "bed floor"),
+        Block((-12, -half, 0), (0, half, depth), "host-faint", "", "front panel"),
+    ]
+    return blocks + [Block(well.lo, well.hi, "host", "", well.name) for well in wells(host)]
+
+
+def _travel(build: Assembly, body: str, travel: float) -> float:
+    return next((min(travel, m.reach) for m in build.motions if m.body == body), 0.0)
+
+
+def scene(
+    report: Report, travel: float, states: Mapping[str, State], study: Study | None = None, case: str = "", shape: str = "bent"
+) -> Scene:
+    """Everything with the tray at ``travel``. With a study: its moving frame bare, with reactions and the bent or buckled lines of a case."""
+    if study is not None:
+        return _bare(study, states, case, shape)
+    prisms: list[Prism] = []
+    blocks = _host(report.context.host)
+    wheels: list[Wheel] = []
+    for build in report.context.builds:
+        prisms += [_prism(m, _travel(build, m.body, travel), states.get(m.id)) for m in build.members]
+        for panel in build.panels:
+            lo = _shift(panel.origin, _travel(build, panel.body, travel))
+            hi = (lo[0] + panel.size[0], lo[1] + panel.size[1], lo[2] + panel.sheet.t)
+            blocks.append(Block(lo, hi, "deck", panel.id, panel.sheet.label, states.get(panel.id)))
+        for slide in build.slides:
+            for pair in (slide.carrying, slide.hold_down):
+                x = pair.x + (_travel(build, slide.body, travel) if pair.rides == "body" else 0.0)
+                wheels += [Wheel((x, side * pair.y, pair.z), pair.diameter, pair.width, pair.id, states.get(pair.id)) for side in (-1, 1)]
+    for item in report.context.plan.placed:
+        moved = max((_travel(build, item.surface.body, travel) for build in report.context.builds), default=0.0)
+        at, size = item.at(moved), item.size
+        lo = (at[0] - size[0] / 2, at[1] - size[1] / 2, at[2] - size[2] / 2)
+        hi = (at[0] + size[0] / 2, at[1] + size[1] / 2, at[2] + size[2] / 2)
+        blocks.append(Block(lo, hi, "thing", f"thing/{item.thing.id}", item.thing.name))
+    return Scene(tuple(prisms), tuple(blocks), tuple(wheels), (), (), 1.0, _box(prisms, blocks))
+
+
+def _box(prisms: list[Prism], blocks: list[Block]) -> tuple[Vec, Vec]:
+    corners = np.array([corner for b in blocks for corner in (b.lo, b.hi)] + [end for p in prisms for end in (p.a, p.b)])
+    if not len(corners):
+        return (0.0, 0.0, 0.0), (1000.0, 1000.0, 500.0)
+    return _vec(corners.min(axis=0)), _vec(corners.max(axis=0))
+
+
+def _bare(study: Study, states: Mapping[str, State], case: str, shape: str) -> Scene:
+    members = [m for m in study.assembly.of_body(study.slide.body) if m.role != "runner"]
+    prisms = [_prism(m, study.travel, states.get(m.id)) for m in members]
+    wheels = []
+    for pair, x in ((study.slide.carrying, study.slide.carrying.x), (study.slide.hold_down, study.slide.hold_down.x + study.travel)):
+        wheels += [Wheel((x, side * pair.y, pair.z), pair.diameter, pair.width, pair.id) for side in (-1, 1)]
+    solved = next((item for item in study.solved if item.case.name == case), None)
+    strands: tuple[Strand, ...] = ()
+    pulls: tuple[Pull, ...] = ()
+    scale = 1.0
+    if solved is not None:
+        strands, scale = _lines(study, solved, shape)
+        pulls = _pulls(study, solved)
+    return Scene(tuple(prisms), (), tuple(wheels), strands, pulls, scale, _box(prisms, []))
+
+
+DRAWN = 0.10
+"""Largest drawn displacement as a part of the tray's length."""
+
+
+def _round(scale: float) -> float:
+    power = 10.0 ** np.floor(np.log10(scale))
+    return float(max(1.0, next(step * power for step in (5.0, 2.0, 1.0) if step * power <= scale)))
+
+
+def _lines(study: Study, solved: Solved, shape: str) -> tuple[tuple[Strand, ...], float]:
+    """Bent lines of the case, or the buckled shape on the refined frame; and the scale."""
+    assert study.tray is not None and solved.result is not None
+    length = study.tray.rails[0].length
+    if shape == "buckled" and study.refined is not None:
+        parts, _ = study.refined
+        mode = study.buckling(solved)
+        scale = DRAWN * length
+        rows = []
+        for piece, chain in zip(study.tray.pieces, parts.chain, strict=True):
+            nodes = [parts.model.bars[chain[0]].a, *(parts.model.bars[i].b for i in chain)]
+            rows.append((piece.member.id, [parts.model.nodes[n] + scale * mode.shape[n, :3] for n in nodes]))
+        return tuple(Strand(tuple(_vec(p) for p in points), "buckled", part) for part, points in rows), 0.0
+    moved = lines(study.tray.frame, solved.result, 8)
+    largest = float(np.max(np.abs(moved)))
+    scale = _round(DRAWN * length / largest) if largest > 1e-9 else 1.0
+    found = []
+    for piece in study.tray.pieces:
+        bar = study.tray.model.bars[piece.index]
+        a, b = study.tray.model.nodes[bar.a], study.tray.model.nodes[bar.b]
+        points = a + (b - a) * np.linspace(0, 1, 9)[:, None] + scale * moved[piece.index]
+        found.append(Strand(tuple(_vec(p) for p in points), "bent", piece.member.id))
+    return tuple(found), scale
+
+
+def _pulls(study: Study, solved: Solved) -> tuple[Pull, ...]:
+    assert study.tray is not None and solved.result is not None
+    model = study.tray.model
+    found = []
+    for rest, force in zip(model.rests, solved.result.rest_force, strict=True):
+        if force > 0.5:
+            toward = [0.0, 0.0, 0.0]
+            toward[rest.dof] = float(rest.sign)
+            found.append(Pull(_vec(model.nodes[rest.node]), (toward[0], toward[1], toward[2]), float(force), rest.id))
+    return tuple(found)

@@ -1,0 +1,56 @@
+"""Drop legs under the pulled-out tail: pushed along, free at the foot."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from ..finding import Finding, State, Working, at_most
+from .running import _worst
+from .strength import Span, allowable
+from .study import Study
+
+CAUTION = "Set the legs on firm ground before anybody steps on the tail; swing them up before driving."
+
+
+def check_leg(study: Study) -> Iterator[Finding]:
+    """One leg in compression, K = 1: pivot at the rail, foot held by friction."""
+    prop = study.slide.prop
+    if prop is None or study.tray is None or abs(study.travel - prop.travel) > 0.01:
+        return
+    worst = _worst(study, lambda item: item.rest(study.tray.model, "leg ")[1])  # type: ignore[union-attr]
+    if worst is None:
+        return
+    item, load = worst
+    say, build = study.context.say, study.assembly.id
+    w = Working()
+    w.given("P", load, "N", f"on one leg, {item.case.name}; it bears after {prop.gap:.1f} mm")
+    use: float | None = None
+    limit: float | None = None
+    state: State = "unknown"
+    missing: tuple[str, ...] = ("leg length",)
+    text = f"{say.force(load)} on one leg; its length from the rail to the ground is not known: measure it."
+    if prop.length is not None:
+        allow = allowable(prop.section.properties, prop.section.material, Span(KLy=prop.length, KLz=prop.length))
+        w.extend(allow.lines["Nc"])
+        use, limit, missing = w.line("use", "P / P_c", "", P_c=allow.Nc), allow.Nc, ()
+        _, state = at_most(use, 1.0)
+        text = f"{say.force(load)} of {say.force(limit)} on one {prop.section.label}, {say.length(prop.length)} long, {item.case.name.lower()}."
+    yield Finding(
+        f"{build}/leg",
+        "leg",
+        "prove",
+        (prop.id,),
+        "Leg under the tail",
+        text,
+        state,
+        load,
+        limit,
+        "N",
+        use,
+        case=item.case.name,
+        position=study.position.name,
+        basis="compression by the member's standard, K = 1",
+        caution=CAUTION,
+        missing=missing,
+        working=w.done(),
+    )

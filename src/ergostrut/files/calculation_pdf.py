@@ -1,0 +1,170 @@
+"""The calculation sheet: inputs, loads, sources and the working of every finding, as a PDF to read or hand to an engineer."""
+
+from __future__ import annotations
+
+import io
+from collections.abc import Collection, Sequence
+from pathlib import Path
+from typing import Any
+from xml.sax.saxutils import escape
+
+from reportlab.lib.colors import HexColor
+from reportlab.lib.pagesizes import A4
+from reportlab.lib.styles import ParagraphStyle
+from reportlab.lib.units import mm
+from reportlab.pdfbase.pdfmetrics import registerFont
+from reportlab.pdfbase.ttfonts import TTFont
+from reportlab.platypus import CondPageBreak, KeepTogether, Paragraph, SimpleDocTemplate, Spacer, Table
+
+from ergostrut.core.cases import ROAD_BASIS, SLOPE_BASIS, cases_at
+from ergostrut.core.document import Design
+from ergostrut.core.finding import Finding
+from ergostrut.core.report import Report
+from ergostrut.core.working import Line, number
+
+from .report_json import NOTICE
+
+INK, STEEL, HAIR = HexColor("#1b2530"), HexColor("#5e6b78"), HexColor("#c9ccc6")
+STATE = {"over": HexColor("#a8321c"), "tight": HexColor("#9c4f00"), "holds": HexColor("#2c6a4e")}
+FONTS = Path(__file__).parent / "fonts"
+BODY, BOLD = "DejaVuSans", "DejaVuSans-Bold"
+
+
+def _fonts() -> None:
+    registerFont(TTFont(BODY, str(FONTS / "DejaVuSans.ttf")))
+    registerFont(TTFont(BOLD, str(FONTS / "DejaVuSans-Bold.ttf")))
+
+
+def _style(name: str, size: float, lead: float, **more: Any) -> ParagraphStyle:
+    return ParagraphStyle(
+        name, fontName=more.pop("fontName", BODY), fontSize=size, leading=lead, textColor=more.pop("textColor", INK), **more
+    )
+
+
+TITLE = _style("title", 17, 21, fontName=BOLD)
+HEAD = _style("head", 11.5, 15, fontName=BOLD, spaceBefore=4)
+TEXT = _style("text", 8.6, 11.6)
+SMALL = _style("small", 7.6, 10.2, textColor=STEEL)
+
+
+def _p(text: str, style: ParagraphStyle = TEXT) -> Paragraph:
+    return Paragraph(escape(text), style)
+
+
+def _line(line: Line) -> Paragraph:
+    if not line.symbol:
+        return _p(line.note, SMALL)
+    value = "" if line.value is None else f" = <b>{escape(number(line.value))} {escape(line.unit)}</b>"
+    formula = f" = {escape(line.formula)}" if line.formula else ""
+    numbers = f" = {escape(line.numbers)}" if line.numbers else ""
+    note = f"  <font color='#5e6b78' size='7.2'>{escape(line.note)}</font>" if line.note else ""
+    return Paragraph(f"{escape(line.symbol)}{formula}{numbers}{value}{note}", TEXT)
+
+
+def _finding(found: Finding) -> list[Any]:
+    use = f", {found.use:.2f} of the limit" if found.use is not None else ""
+    colour = STATE.get(found.state, STEEL).hexval()[2:]
+    head = Paragraph(f"{escape(found.title)}  <font color='#{colour}'>{found.state}{use}</font>", HEAD)
+    where = ", ".join(part for part in (found.case, f"tray {found.position}" if found.position else "") if part)
+    rows: list[Any] = [_p(found.sentence)]
+    if found.caution:
+        rows.append(_p(f"Caution: {found.caution}"))
+    if where:
+        rows.append(_p(f"Governs: {where}. Parts: {', '.join(found.parts)}", SMALL))
+    if found.missing:
+        rows.append(_p(f"Missing: {', '.join(found.missing).replace('_', ' ')}", SMALL))
+    body = [_line(line) for line in found.working]
+    tail = _p(f"Basis: {found.basis}.", SMALL)
+    return [CondPageBreak(28 * mm), KeepTogether([head, *rows]), *body, tail, Spacer(1, 3 * mm)]
+
+
+def _table(rows: Sequence[Sequence[str]], widths: Sequence[float]) -> Table:
+    cells = [[_p(cell) for cell in row] for row in rows]
+    return Table(
+        cells, colWidths=[w * mm for w in widths], style=[("LINEBELOW", (0, 0), (-1, -1), 0.3, HAIR), ("VALIGN", (0, 0), (-1, -1), "TOP")]
+    )
+
+
+def _inputs(design: Design, report: Report) -> list[Any]:
+    say = report.context.say
+    host = [
+        [row.label, say.length(row.mm) if row.mm is not None else "not measured", row.state] for row in report.context.host.dims.values()
+    ]
+    things = [[item.thing.name, " x ".join(say.length(v) for v in item.size), say.mass(item.mass)] for item in report.context.plan.placed]
+    flow: list[Any] = [_p("Inputs", HEAD), _table([["Host", design.host.label, ""], *host], (70, 60, 40))]
+    if things:
+        flow += [Spacer(1, 2 * mm), _table([["Carried", "size", "mass"], *things], (60, 80, 30))]
+    for build in report.context.builds:
+        rows: dict[tuple[str, str, str], int] = {}
+        for member in build.members:
+            key = (member.role, member.section.label, f"{say.length(member.length)}; {member.section.material.label}")
+            rows[key] = rows.get(key, 0) + 1
+        flow += [Spacer(1, 2 * mm), _p(f"{build.label}: {build.joints.system.label}", HEAD)]
+        flow.append(
+            _table(
+                [["Member", "section", "length; material"], *([f"{n} {role}", label, rest] for (role, label, rest), n in rows.items())],
+                (36, 56, 78),
+            )
+        )
+    sources = sorted({m.section.material.source for build in report.context.builds for m in build.members})
+    flow += [_p(f"Material values: {'; '.join(sources)}. Values from memory of the source unless checked against it.", SMALL)]
+    return flow
+
+
+def _loads(design: Design) -> list[Any]:
+    rows = [
+        [case.name, f"({case.g[0]:.3g}, {case.g[1]:.3g}, {case.g[2]:.3g})", case.foot and f"foot {design.loads.foot:g} N, {case.foot}"]
+        for case in cases_at(design.loads, True)
+    ]
+    off = f" Left out: {', '.join(design.loads.off)}." if design.loads.off else ""
+    return [
+        _p("Loads", HEAD),
+        _table([["Case", "(gx, gy, gz), gravity included; x rearward, y right, z up", ""], *rows], (52, 78, 40)),
+        _p(f"{ROAD_BASIS}. {SLOPE_BASIS}. Roads: {design.loads.road}.{off}", SMALL),
+    ]
+
+
+def calculation_pdf(design: Design, report: Report, catalog: str, date: str, only: Collection[str] = ()) -> bytes:
+    """The sheet's bytes. ``only``: ids of the findings to show; all when empty. ``date``: printed as given."""
+    _fonts()
+    chosen = [f for f in report.findings if not only or f.id in only]
+    counts = {state: sum(f.state == state for f in chosen) for state in ("over", "unknown", "tight", "holds")}
+    flow: list[Any] = [
+        _p(f"Calculation: {design.name}", TITLE),
+        _p(f"{date}. Catalogue {catalog}. {', '.join(f'{n} {state}' for state, n in counts.items() if n)}.", SMALL),
+        _p(NOTICE, SMALL),
+        Spacer(1, 3 * mm),
+        *_inputs(design, report),
+        *_loads(design),
+        _p("Method", HEAD),
+        _p(
+            "Allowable strength (ASD). Members' forces from a linear three-dimensional frame of Euler-Bernoulli bars; rollers and keepers push only. "
+            "Local x runs from end a to end b, z as near up as it can be, y = z cross x; tension positive. N, mm, MPa throughout.",
+        ),
+        Spacer(1, 3 * mm),
+        _p("Findings, worst first", HEAD),
+    ]
+    for found in chosen:
+        flow += _finding(found)
+    if not chosen:
+        flow.append(_p("None of the findings asked for is in this job any more."))
+    out = io.BytesIO()
+
+    def foot(canvas: Any, document: Any) -> None:
+        canvas.setFont(BODY, 7)
+        canvas.setFillColor(STEEL)
+        canvas.drawString(18 * mm, 10 * mm, f"Ergostrut, a design aid. {design.name}")
+        canvas.drawRightString(192 * mm, 10 * mm, str(document.page))
+
+    SimpleDocTemplate(
+        out,
+        pagesize=A4,
+        leftMargin=18 * mm,
+        rightMargin=18 * mm,
+        topMargin=16 * mm,
+        bottomMargin=18 * mm,
+        title=f"Calculation: {design.name}",
+        author="Ergostrut",
+        invariant=1,
+    ).build(flow, onFirstPage=foot, onLaterPages=foot)
+    return out.getvalue()

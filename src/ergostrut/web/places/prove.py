@@ -1,0 +1,147 @@
+"""4 Prove: the frame in a case, its members and joints, diagrams, three dimensions, the calculation sheet."""
+
+from __future__ import annotations
+
+from flask import Response
+from flask_openapi3 import APIBlueprint
+
+from ergostrut.core.cases import BUMP, FOOT_BASIS, ROAD_BASIS, SLOPE_BASIS, road_cases, slope_cases
+from ergostrut.core.document import Design
+from ergostrut.core.drawing.proof import member_uses, proof_views
+from ergostrut.core.drawing.solid import scene
+from ergostrut.core.finding import State, state_of_use
+from ergostrut.core.prove.diagram import diagram
+from ergostrut.core.prove.joints.check import joint_rows
+from ergostrut.core.prove.study import Study
+from ergostrut.core.report import Report
+from ergostrut.files.calculation_pdf import calculation_pdf
+from ergostrut.store import jobs
+from ergostrut.store.database import now
+
+from .. import shapes as s
+from ..service import service
+from .nine import part_states
+
+api = APIBlueprint("prove", __name__, url_prefix="/api/jobs/<int:job>")
+WORST = "all cases"
+
+
+def _load(job: int) -> tuple[Design, Report]:
+    with service().session() as session:
+        design = jobs.get(session, job).design
+    return design, service().report(design)
+
+
+def _chosen(report: Report, position: str) -> Study | None:
+    """The study of a position; the first for an unknown name."""
+    return next((x for x in report.studies if x.position.name == position), report.studies[0] if report.studies else None)
+
+
+@api.get("/prove", responses={200: s.ProveOut})
+def prove(path: s.JobPath, query: s.ProveQuery) -> dict[str, object]:
+    """The tray as a frame in one position and case; an unknown case falls to the hardest, "all cases" gives the envelope."""
+    _, report = _load(path.job)
+    positions = [p for b in report.context.builds for m in b.motions for p in m.positions]
+    study = _chosen(report, query.position)
+    if study is None:
+        return s.ProveOut(error="There is no build to prove yet.").model_dump(mode="json")
+    cases = [
+        s.CaseOut(name=item.case.name, worst=max((r.use for r in member_uses(study, item.case.name)), default=0.0)) for item in study.solved
+    ]
+    names = [row.name for row in cases]
+    hardest = max(cases, key=lambda row: row.worst).name if cases else ""
+    case = query.case if query.case in (*names, WORST) else hardest
+    drawn = hardest if case == WORST else case
+    members = member_uses(study, None if case == WORST else case)
+    states: dict[str, State] = {row.member: row.state for row in members}
+    views, scale = proof_views(study, drawn, states)
+    solved = next((item for item in study.solved if item.case.name == drawn), None)
+    reactions = []
+    if solved is not None and solved.result is not None and study.tray is not None:
+        rows = zip(study.tray.model.rests, solved.result.rest_force, strict=True)
+        reactions = [s.ReactionOut(name=rest.id, newton=float(force)) for rest, force in rows]
+    joints = []
+    for end, verdict in joint_rows(study, drawn):
+        state: State = "unknown" if verdict.use is None else state_of_use(verdict.use)
+        joints.append(
+            s.JointOut(
+                rib=end.rib.id,
+                rail=end.rail.id,
+                side=end.side,
+                use=verdict.use,
+                state=state,
+                text=verdict.text,
+                missing=list(verdict.missing),
+            )
+        )
+    critical = study.buckling(solved).value if solved is not None and study.refined is not None else None
+    return s.ProveOut(
+        positions=positions,
+        position=study.position.name,
+        cases=cases,
+        case=case,
+        drawn=drawn,
+        views=list(views),
+        scale=scale,
+        members=list(members),
+        reactions=reactions,
+        joints=joints,
+        critical=None if critical is None or critical > 1e6 else critical,
+        frequency=study.frequency.value if study.frequency is not None else None,
+        system=study.assembly.joints.system.label,
+        relies=study.relies,
+        error=study.error or "; ".join(item.error for item in study.failed),
+    ).model_dump(mode="json")
+
+
+@api.get("/prove/diagram", responses={200: s.DiagramOut})
+def member_diagram(path: s.JobPath, query: s.DiagramQuery) -> dict[str, object]:
+    """Actions and deflection along one member in a case, with the envelope over all cases of the position."""
+    _, report = _load(path.job)
+    study = _chosen(report, query.position)
+    found = diagram(study, query.member, query.case) if study is not None else None
+    return s.DiagramOut(diagram=found).model_dump(mode="json")
+
+
+@api.get("/solid", responses={200: s.SolidOut})
+def solid(path: s.JobPath, query: s.SolidQuery) -> dict[str, object]:
+    """Everything in three dimensions with the tray at ``travel``, or at a named position with its case drawn in."""
+    _, report = _load(path.job)
+    if query.position:
+        study = _chosen(report, query.position)
+        states: dict[str, State] = {row.member: row.state for row in member_uses(study, query.case)} if study is not None else {}
+        found = scene(report, study.travel if study is not None else 0.0, states, study, query.case, query.shape)
+    else:
+        found = scene(report, query.travel, part_states(report))
+    return s.SolidOut(scene=found).model_dump(mode="json")
+
+
+@api.get("/loads", responses={200: s.LoadsOut})
+def loads(path: s.JobPath) -> dict[str, object]:
+    """Every load case with its usual and its own vector."""
+    design, _ = _load(path.job)
+    used = design.loads
+    plain = used.model_copy(update={"cases": {}, "off": ()})
+    rows = [
+        s.CaseRow(
+            name=case.name,
+            usual=case.g,
+            used=own.g,
+            own=case.name in used.cases,
+            off=case.name in used.off,
+            editable=True,
+            basis=ROAD_BASIS,
+        )
+        for case, own in zip(road_cases(plain), road_cases(used.model_copy(update={"off": ()})), strict=True)
+    ]
+    for name, g, basis in (("Slope", slope_cases()[0].g, SLOPE_BASIS), ("Foot", (0.0, 0.0, -1.0), FOOT_BASIS)):
+        rows.append(s.CaseRow(name=name, usual=g, used=g, own=False, off=name in used.off, editable=False, basis=basis))
+    return s.LoadsOut(cases=rows, road=used.road, roads=list(BUMP)).model_dump(mode="json")
+
+
+@api.get("/report.pdf")
+def calculation(path: s.JobPath, query: s.SheetQuery) -> Response:
+    """The calculation sheet: all findings, or those named."""
+    design, report = _load(path.job)
+    data = calculation_pdf(design, report, service().catalog.version, now().date().isoformat(), query.finding)
+    return Response(data, mimetype="application/pdf", headers={"Content-Disposition": 'inline; filename="calculation.pdf"'})
