@@ -11,13 +11,15 @@ import sys
 from pathlib import Path
 from typing import Any
 
+from ergostrut.core.catalog.errors import StockError
+from ergostrut.core.catalog.own import extended
 from ergostrut.core.document import InputError, Job, job_schema, read_job, write_job
-from ergostrut.core.frame.families.bed_slide.geometry import UnknownStockError
 from ergostrut.core.report import Report, check
 from ergostrut.files.calculation_pdf import calculation_pdf
 from ergostrut.files.catalog_files import shipped_catalog
 from ergostrut.files.csv_out import cut_csv
 from ergostrut.files.report_json import report_data
+from ergostrut.files.stock_json import read_stock, write_stock
 from ergostrut.store.database import Database, backup
 
 HOLDS, OVER, UNUSABLE, UNKNOWN = 0, 1, 2, 3
@@ -53,7 +55,7 @@ def _load(path: str) -> tuple[Job, Report] | str:
     try:
         job = read_job(text)
         return job, check(job.design, shipped_catalog())
-    except (InputError, UnknownStockError) as error:
+    except (InputError, StockError) as error:
         return f"{path}: {error}"
 
 
@@ -132,6 +134,28 @@ def _export(args: argparse.Namespace) -> int:
     return HOLDS
 
 
+def _stock(args: argparse.Namespace) -> int:
+    from ergostrut.store import stock
+
+    with Database(data_path()).session() as session:
+        if args.way == "export":
+            sys.stdout.write(write_stock(stock.everything(session)))
+            return HOLDS
+        try:
+            found = read_stock(Path(args.file or "").read_text(encoding="utf-8"))
+            extended(shipped_catalog(), found)
+        except OSError as error:
+            print(f"{args.file or 'stock import'}: cannot be read: {(error.strerror or 'unknown reason').lower()}", file=sys.stderr)
+            return UNUSABLE
+        except (InputError, StockError, UnicodeDecodeError) as error:
+            print(f"{args.file}: {error}", file=sys.stderr)
+            return UNUSABLE
+        stock.put(session, found)
+        session.commit()
+    print(f"{len(found.metals)} metals and {len(found.sections)} sections taken in")
+    return HOLDS
+
+
 def _backup(args: argparse.Namespace) -> int:
     try:
         backup(data_path(), Path(args.file))
@@ -201,6 +225,9 @@ def _parser() -> argparse.ArgumentParser:
     sheet.add_argument("--finding", action="append", default=[], help="only this finding (its id); may be given several times")
     command("import", _import, "take a job file into the database").add_argument("job")
     command("export", _export, "print a job of the database as a job file").add_argument("number", type=int)
+    own = command("stock", _stock, "the shop's own metals and sections: print them as a file, or take one in")
+    own.add_argument("way", choices=("export", "import"))
+    own.add_argument("file", nargs="?")
     command("backup", _backup, "copy the database while it may be in use").add_argument("file")
     command("schema", _schema, "print the JSON Schema of the job file")
     command("openapi", _openapi, "print the OpenAPI document of the server")

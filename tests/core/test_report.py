@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 
 from ergostrut.core.advice.mends import advise, candidates, effects
 from ergostrut.core.balance.ledger import axle_loads, ledger
+from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.change import Change, apply
 from ergostrut.core.document import InputError, Job, Units
@@ -21,7 +22,6 @@ from ergostrut.core.drawing.model import Arrow, Circle, DimensionLine, Path, Vie
 from ergostrut.core.drawing.proof import member_uses, proof_views
 from ergostrut.core.drawing.truck import anchor_view, beam_view
 from ergostrut.core.finding import PLACES, RANK
-from ergostrut.core.frame.families.bed_slide.geometry import UnknownStockError
 from ergostrut.core.measure.templates import start
 from ergostrut.core.report import Report, check, here, studies_at
 from ergostrut.files.catalog_files import shipped_templates
@@ -124,7 +124,7 @@ def sample_report(sample: Job, catalog: Catalog) -> Report:
 
 def test_unknown_stock_names_the_field(sample: Job, catalog: Catalog) -> None:
     for path, field in (("/builds/0/rail", "rail"), ("/builds/0/deck", "deck"), ("/builds/0/base/upper", "upper rail")):
-        with pytest.raises(UnknownStockError, match=field):
+        with pytest.raises(StockError, match=field):
             check(apply(sample.design, [Change(path, "9x9x9")]), catalog)
 
 

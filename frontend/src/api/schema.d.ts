@@ -89,23 +89,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/catalog": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** What can be chosen. */
-        get: operations["yard_catalog_catalog_get"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/jobs/{job}": {
         parameters: {
             query?: never;
@@ -507,6 +490,92 @@ export interface paths {
         };
         /** The calculation sheet: all findings, or those named. */
         get: operations["prove_calculation_report_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything of the shop's own. */
+        get: operations["stock_own_stock_stock_get"];
+        put?: never;
+        /** Add or replace by id; nothing is kept when one of them cannot be used. */
+        post: operations["stock_add_stock_stock_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take in a stock file; one that cannot be read changes nothing. */
+        post: operations["stock_import_stock_stock_import_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The stock file. */
+        get: operations["stock_export_stock_stock_export_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/{ident}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take one away; jobs that use it keep their copy. */
+        delete: operations["stock_remove_stock_stock__string_ident__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalog": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What can be chosen; with a job, its own stock besides. */
+        get: operations["stock_catalog_catalog_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1100,6 +1169,13 @@ export interface components {
              *     }
              */
             shop: components["schemas"]["Shop"];
+            /**
+             * @default {
+             *       "metals": [],
+             *       "sections": []
+             *     }
+             */
+            own: components["schemas"]["OwnStock"];
         };
         /**
          * Dimension
@@ -1487,6 +1563,85 @@ export interface components {
              * @default null
              */
             Fy: number | null;
+        };
+        /**
+         * OwnMetal
+         * @description Numbers from a certificate, never typical: MPa, kg/m3. ``welded``: yield and ultimate beside a weld, aluminium only.
+         */
+        OwnMetal: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "steel" | "stainless" | "aluminium";
+            /** E */
+            E: number;
+            /** G */
+            G: number;
+            /** Density */
+            density: number;
+            /** Fy */
+            Fy: number;
+            /** Fu */
+            Fu: number;
+            /**
+             * Welded
+             * @default null
+             */
+            welded: [
+                number,
+                number
+            ] | null;
+            /** Source */
+            source: string;
+        };
+        /**
+         * OwnSection
+         * @description A bar: its family's sizes in mm (``SIZES``), its metal, lengths sold in mm and price a metre.
+         */
+        OwnSection: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /**
+             * Family
+             * @enum {string}
+             */
+            family: "tube" | "pipe" | "flat" | "angle" | "channel" | "tslot" | "strut";
+            /** Sizes */
+            sizes: number[];
+            /** Material */
+            material: string;
+            /**
+             * Stock
+             * @default [
+             *       6000
+             *     ]
+             */
+            stock: number[];
+            /**
+             * Price Per M
+             * @default 0
+             */
+            price_per_m: number;
+        };
+        /** OwnStock */
+        OwnStock: {
+            /**
+             * Metals
+             * @default []
+             */
+            metals: components["schemas"]["OwnMetal"][];
+            /**
+             * Sections
+             * @default []
+             */
+            sections: components["schemas"]["OwnSection"][];
         };
         /**
          * PickupBed
@@ -2174,76 +2329,6 @@ export interface components {
         ImportJob: {
             /** Text */
             text: string;
-        };
-        /** CatalogOut */
-        CatalogOut: {
-            /** Version */
-            version: string;
-            /** Sections */
-            sections: components["schemas"]["SectionOut"][];
-            /** Sheets */
-            sheets: components["schemas"]["SheetOut"][];
-            /** Threads */
-            threads: string[];
-            /** Grades */
-            grades: string[];
-            /** Systems */
-            systems: components["schemas"]["SystemOut"][];
-            /** Screws */
-            screws: string[];
-        };
-        /**
-         * SectionOut
-         * @description ``systems``: the framing systems it belongs to.
-         */
-        SectionOut: {
-            /** Id */
-            id: string;
-            /** Label */
-            label: string;
-            /** Shape */
-            shape: string;
-            /** Material */
-            material: string;
-            /** Kg Per M */
-            kg_per_m: number;
-            /** Price Per M */
-            price_per_m: number;
-            /** Unit */
-            unit: string;
-            /** Systems */
-            systems: string[];
-        };
-        /** SheetOut */
-        SheetOut: {
-            /** Id */
-            id: string;
-            /** Label */
-            label: string;
-            /** T */
-            t: number;
-        };
-        /**
-         * SystemOut
-         * @description A framing system; ``rail`` and ``rib``: where a slide in it starts, empty when none is built in it.
-         */
-        SystemOut: {
-            /** Id */
-            id: string;
-            /** Label */
-            label: string;
-            /** Liked */
-            liked: string;
-            /** Complaint */
-            complaint: string;
-            /** Joint */
-            joint: string;
-            /** Rail */
-            rail: string;
-            /** Rib */
-            rib: string;
-            /** Slide */
-            slide: boolean;
         };
         /**
          * Gone
@@ -3392,6 +3477,107 @@ export interface components {
             /** Basis */
             basis: string;
         };
+        /** StockOut */
+        StockOut: {
+            stock: components["schemas"]["OwnStock"];
+            /** Families */
+            families: components["schemas"]["FamilyOut"][];
+        };
+        /**
+         * FamilyOut
+         * @description A family of sections and the sizes it is measured by, mm, in order.
+         */
+        FamilyOut: {
+            /** Family */
+            family: string;
+            /** Sizes */
+            sizes: string[];
+        };
+        /** StockIn */
+        StockIn: {
+            stock: components["schemas"]["OwnStock"];
+        };
+        /** CatalogOut */
+        CatalogOut: {
+            /** Version */
+            version: string;
+            /** Sections */
+            sections: components["schemas"]["SectionOut"][];
+            /** Sheets */
+            sheets: components["schemas"]["SheetOut"][];
+            /** Threads */
+            threads: string[];
+            /** Grades */
+            grades: string[];
+            /** Systems */
+            systems: components["schemas"]["SystemOut"][];
+            /** Screws */
+            screws: string[];
+            /** Metals */
+            metals: components["schemas"]["MetalOut"][];
+        };
+        /** MetalOut */
+        MetalOut: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Kind */
+            kind: string;
+        };
+        /**
+         * SectionOut
+         * @description ``systems``: the framing systems it belongs to.
+         */
+        SectionOut: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Shape */
+            shape: string;
+            /** Material */
+            material: string;
+            /** Kg Per M */
+            kg_per_m: number;
+            /** Price Per M */
+            price_per_m: number;
+            /** Unit */
+            unit: string;
+            /** Systems */
+            systems: string[];
+        };
+        /** SheetOut */
+        SheetOut: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** T */
+            t: number;
+        };
+        /**
+         * SystemOut
+         * @description A framing system; ``rail`` and ``rib``: where a slide in it starts, empty when none is built in it.
+         */
+        SystemOut: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Liked */
+            liked: string;
+            /** Complaint */
+            complaint: string;
+            /** Joint */
+            joint: string;
+            /** Rail */
+            rail: string;
+            /** Rib */
+            rib: string;
+            /** Slide */
+            slide: boolean;
+        };
     };
     responses: never;
     parameters: never;
@@ -3547,35 +3733,6 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"][];
-                };
-            };
-        };
-    };
-    yard_catalog_catalog_get: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CatalogOut"];
-                };
-            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -4453,6 +4610,192 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"][];
+                };
+            };
+        };
+    };
+    stock_own_stock_stock_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"][];
+                };
+            };
+        };
+    };
+    stock_add_stock_stock_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    stock_import_stock_stock_import_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportJob"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    stock_export_stock_stock_export_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"][];
+                };
+            };
+        };
+    };
+    stock_remove_stock_stock__string_ident__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ident: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"][];
+                };
+            };
+        };
+    };
+    stock_catalog_catalog_get: {
+        parameters: {
+            query?: {
+                job?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatalogOut"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {

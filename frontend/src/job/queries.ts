@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 
 import { api, take } from "../api/client";
+import { useJob } from "./context";
 
 /** Every query of a job is keyed by its version, so that a save makes all of it fresh. */
 export function useReport(job: number, version: number | undefined) {
@@ -132,6 +133,18 @@ export function useLog(job: number) {
   });
 }
 
+/** What can be chosen in the open job, its own stock included. */
 export function useCatalog() {
-  return useQuery({ queryKey: ["catalog"], queryFn: () => take(api.GET("/api/catalog")), staleTime: Infinity });
+  const { jobId, design } = useJob();
+  const own = JSON.stringify(design.own ?? {});
+  return useQuery({
+    queryKey: ["catalog", jobId, own],
+    queryFn: () => take(api.GET("/api/catalog", { params: { query: { job: jobId } } })),
+    staleTime: Infinity,
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useStock() {
+  return useQuery({ queryKey: ["stock"], queryFn: () => take(api.GET("/api/stock")) });
 }

@@ -12,6 +12,7 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, ValidationError, model_validator
 
 from .carry.load import LoadOut
+from .catalog.own import OwnStock
 from .frame.families.bed_slide.params import BedSlide
 from .measure.survey import Name, PickupBed, Text
 from .quantity import Mass
@@ -87,6 +88,7 @@ class Design(Record):
     loads: Loads = Loads()
     goals: Goals = Goals()
     shop: Shop = Shop()
+    own: OwnStock = OwnStock()
 
     @model_validator(mode="after")
     def _riders_sit(self) -> Design:
@@ -134,7 +136,8 @@ class InputError(ValueError):
         super().__init__("; ".join(f"{problem.field}: {problem.message}" if problem.field else problem.message for problem in problems))
 
 
-def _problems(error: ValidationError) -> list[Problem]:
+def problems_of(error: ValidationError) -> list[Problem]:
+    """Every problem with its JSON pointer, in words."""
     found = []
     for item in error.errors(include_url=False):
         message = item["msg"].removeprefix("Value error, ")
@@ -156,7 +159,7 @@ def read_design(data: Any, *, bare: Units | None = None) -> Design:
     try:
         return Design.model_validate(data, context=context)
     except ValidationError as error:
-        raise InputError(_problems(error)) from None
+        raise InputError(problems_of(error)) from None
 
 
 def read_job(text: str) -> Job:
@@ -184,7 +187,7 @@ def read_job(text: str) -> Job:
     try:
         return Job.model_validate(data)
     except ValidationError as error:
-        raise InputError(_problems(error)) from None
+        raise InputError(problems_of(error)) from None
 
 
 def write_job(job: Job) -> str:

@@ -10,7 +10,9 @@ from .balance.checks import check_balance
 from .balance.ledger import axle_loads, ledger
 from .carry.checks import check_held, check_places
 from .carry.place import arrange
+from .catalog.errors import StockError
 from .catalog.model import Catalog
+from .catalog.own import extended
 from .context import Context
 from .cut.plan import CutPlan, cut_plan
 from .document import Design
@@ -18,7 +20,6 @@ from .finding import PLACES, RANK, Finding, Place, State, worst_state
 from .fit.bed import check_bed, check_floor, check_lowered_gate
 from .frame.assembly import Position
 from .frame.build import assemble
-from .frame.families.bed_slide.geometry import UnknownStockError
 from .goals import check_goals
 from .make.steps import Step, steps
 from .measure.checks import check_survey
@@ -115,8 +116,9 @@ def context_of(design: Design, catalog: Catalog) -> Context:
     """Stages measure, frame, carry.
 
     Raises:
-        UnknownStockError: the design names stock that the catalogue does not hold.
+        StockError: the design names stock that the catalogue does not hold.
     """
+    catalog = extended(catalog, design.own)
     host = resolve(design.host)
     builds = assemble(design, host, catalog)
     return Context(design, host, catalog, builds, arrange(design.carry, builds))
@@ -138,7 +140,7 @@ def check(design: Design, catalog: Catalog) -> Report:
     """The whole report; a pure function of its inputs.
 
     Raises:
-        UnknownStockError: the design names stock that the catalogue does not hold.
+        StockError: the design names stock that the catalogue does not hold.
     """
     context = context_of(design, catalog)
     studies = studies_of(context)
@@ -194,4 +196,4 @@ def _tally(context: Context, cut: CutPlan, todo: tuple[Step, ...]) -> Tally:
     )
 
 
-__all__ = ["Report", "Tally", "UnknownStockError", "check", "context_of", "here", "position_findings", "studies_at", "worst_of"]
+__all__ = ["Report", "StockError", "Tally", "check", "context_of", "here", "position_findings", "studies_at", "worst_of"]

@@ -56,3 +56,12 @@ class SettingRow(Base):
     __tablename__ = "setting"
     name: Mapped[str] = mapped_column(String(60), primary_key=True)
     value: Mapped[str] = mapped_column(Text)
+
+
+class StockRow(Base):
+    """A metal or section of the shop's own, as JSON; ``kind`` is metal or section."""
+
+    __tablename__ = "stock"
+    id: Mapped[str] = mapped_column(String(60), primary_key=True)
+    kind: Mapped[str] = mapped_column(String(12))
+    data: Mapped[str] = mapped_column(Text)

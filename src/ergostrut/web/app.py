@@ -12,8 +12,9 @@ from werkzeug.exceptions import HTTPException
 from ergostrut.core.document import InputError
 from ergostrut.store import jobs
 from ergostrut.store.database import Database
+from ergostrut.store.stock import NoSuchStockError
 
-from .places import job, nine, prove, yard
+from .places import job, nine, prove, stock, yard
 from .security import guard
 from .service import Service
 from .shapes import ProblemOut, Refusal
@@ -44,7 +45,7 @@ def create_app(database: Database) -> OpenAPI:
     )
     app.extensions["ergostrut"] = Service(database)
     guard(app)
-    for place in (yard.api, job.api, nine.api, prove.api):
+    for place in (yard.api, job.api, nine.api, prove.api, stock.api):
         app.register_api(place)
     _errors(app)
     _front_end(app)
@@ -59,6 +60,10 @@ def _errors(app: OpenAPI) -> None:
 
     @app.errorhandler(jobs.NoSuchJobError)
     def missing(error: jobs.NoSuchJobError) -> tuple[Response, int]:
+        return _refuse(404, Refusal(message=str(error)))
+
+    @app.errorhandler(NoSuchStockError)
+    def missing_stock(error: NoSuchStockError) -> tuple[Response, int]:
         return _refuse(404, Refusal(message=str(error)))
 
     @app.errorhandler(jobs.StaleError)

@@ -13,9 +13,9 @@ from flask import current_app
 from sqlalchemy.orm import Session
 
 from ergostrut.core.advice.mends import Mend, advise
+from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.document import Design, InputError, Problem
-from ergostrut.core.frame.families.bed_slide.geometry import UnknownStockError
 from ergostrut.core.report import Report, check
 from ergostrut.files.catalog_files import shipped_catalog
 from ergostrut.store import jobs
@@ -76,7 +76,7 @@ class Service:
             return found
         try:
             return self._reports.put(key, check(design, self.catalog))
-        except UnknownStockError as error:
+        except StockError as error:
             raise InputError([Problem(field=error.field, message=str(error))]) from None
 
     def advice(self, design: Design) -> tuple[Mend, ...]:

@@ -8,6 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from ergostrut.core.advice.mends import Effect, Mend
 from ergostrut.core.balance.ledger import Axles, LedgerRow
+from ergostrut.core.catalog.own import OwnStock
 from ergostrut.core.cut.plan import BarGroup, Bought, Piece, SheetGroup
 from ergostrut.core.document import Design, Entry, Units
 from ergostrut.core.drawing.model import View
@@ -387,6 +388,12 @@ class SectionOut(Wire):
     systems: list[str]
 
 
+class MetalOut(Wire):
+    id: str
+    label: str
+    kind: str
+
+
 class SystemOut(Wire):
     """A framing system; ``rail`` and ``rib``: where a slide in it starts, empty when none is built in it."""
 
@@ -414,3 +421,28 @@ class CatalogOut(Wire):
     grades: list[str]
     systems: list[SystemOut]
     screws: list[str]
+    metals: list[MetalOut]
+
+
+class CatalogQuery(Wire):
+    job: int | None = Field(default=None, ge=1)
+
+
+class FamilyOut(Wire):
+    """A family of sections and the sizes it is measured by, mm, in order."""
+
+    family: str
+    sizes: list[str]
+
+
+class StockOut(Wire):
+    stock: OwnStock
+    families: list[FamilyOut]
+
+
+class StockIn(Wire):
+    stock: OwnStock
+
+
+class StockPath(Wire):
+    ident: str = Field(max_length=60)

@@ -3,6 +3,7 @@ import { useId } from "react";
 import { useJob } from "../../job/context";
 import { useCatalog } from "../../job/queries";
 import { Button } from "../../ui/Button";
+import { OwnStock } from "./OwnStock";
 import { ChoiceField, Group, NumberField, QuantityField, TextField, TickField } from "../../ui/fields";
 
 /** Another framing system brings its own rail and rib along: one change, one undo. */
@@ -151,6 +152,7 @@ export function Sheet({ index }: { index: number }) {
         <ChoiceField label="Side rail" path={`${b}/rail`} options={framed} />
         <TickField label="Laid flat" path={`${b}/rail_flat`} />
         <ChoiceField label="Rib" path={`${b}/rib`} options={framed} />
+        <OwnStock />
         <NumberField label="Mid ribs" path={`${b}/mid_ribs`} whole />
         <ChoiceField label="Deck" path={`${b}/deck`} options={sheets} />
         <ChoiceField

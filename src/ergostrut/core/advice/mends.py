@@ -9,6 +9,7 @@ import math
 from collections.abc import Callable
 from dataclasses import dataclass
 
+from ..catalog.errors import StockError
 from ..catalog.model import Catalog, Section, Sheet
 from ..change import Change, apply
 from ..document import Design, InputError
@@ -197,7 +198,7 @@ def effects(before: Report, after: Report, skip: str = "") -> tuple[Effect, ...]
 def _try(report: Report, finding: Finding, label: str, changes: tuple[Change, ...], catalog: Catalog) -> Mend | None:
     try:
         after = check(apply(report.context.design, changes), catalog)
-    except InputError:
+    except (InputError, StockError):
         return None
     now = next((f for f in after.findings if f.id == finding.id), None)
     if now is None:
@@ -219,7 +220,7 @@ def mends_for(report: Report, finding: Finding, catalog: Catalog) -> Mend | None
     if finding.use is None or finding.state not in ("over", "tight"):
         return None
     best: Mend | None = None
-    for label, changes in candidates(report.context.design, finding, catalog)[:TRIES]:
+    for label, changes in candidates(report.context.design, finding, report.context.catalog)[:TRIES]:
         tried = _try(report, finding, label, changes, catalog)
         if tried is None or tried.use is None or tried.use >= finding.use:
             continue

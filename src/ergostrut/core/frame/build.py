@@ -15,6 +15,6 @@ def assemble(design: Design, host: Host, catalog: Catalog) -> tuple[Assembly, ..
     """One assembly a build, in the document's order.
 
     Raises:
-        UnknownStockError: a section or sheet that the catalogue does not hold.
+        StockError: a section or sheet that the catalogue does not hold.
     """
     return tuple(_FRAMES[build.family](build, host, catalog) for build in design.builds)

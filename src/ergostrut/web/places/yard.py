@@ -9,7 +9,6 @@ from flask_openapi3 import APIBlueprint
 
 from ergostrut.core.document import InputError, Job, Problem, read_job, write_job
 from ergostrut.core.drawing.frame import frame_views
-from ergostrut.core.frame.systems import SYSTEMS
 from ergostrut.core.measure.templates import start
 from ergostrut.files.catalog_files import shipped_templates
 from ergostrut.store import jobs
@@ -87,33 +86,3 @@ def export_job(path: s.JobPath) -> Response:
         job = jobs.export(session, path.job, service().catalog.version)
     name = "".join(c if c.isalnum() else "-" for c in job.design.name.lower()).strip("-") or "job"
     return Response(write_job(job), mimetype="application/json", headers={"Content-Disposition": f'attachment; filename="{name}.json"'})
-
-
-@api.get("/catalog", responses={200: s.CatalogOut})
-def catalog() -> dict[str, object]:
-    """What can be chosen."""
-    c = service().catalog
-    return s.CatalogOut(
-        version=c.version,
-        sections=[
-            s.SectionOut(
-                id=x.id,
-                label=x.label,
-                shape=x.properties.shape,
-                material=x.material.label,
-                kg_per_m=x.mass_per_m,
-                price_per_m=x.price_per_m,
-                unit=x.unit,
-                systems=[system.id for system in SYSTEMS.values() if system.takes(x)],
-            )
-            for x in c.sections.values()
-        ],
-        sheets=[s.SheetOut(id=x.id, label=x.label, t=x.t) for x in c.sheets.values()],
-        threads=list(c.threads),
-        grades=list(c.grades),
-        systems=[
-            s.SystemOut(id=x.id, label=x.label, liked=x.liked, complaint=x.complaint, joint=x.joint, rail=x.rail, rib=x.rib, slide=x.slide)
-            for x in SYSTEMS.values()
-        ],
-        screws=list(c.wood_screws),
-    ).model_dump(mode="json")

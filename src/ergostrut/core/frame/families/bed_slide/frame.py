@@ -157,7 +157,7 @@ def frame(build: BedSlide, host: Host, catalog: Catalog) -> Assembly:
     """Every part of the slide with its place.
 
     Raises:
-        UnknownStockError: a section or sheet that the catalogue does not hold.
+        StockError: a section or sheet that the catalogue does not hold.
     """
     place = layout(build, host, catalog)
     sheet = catalog.sheets[build.deck]

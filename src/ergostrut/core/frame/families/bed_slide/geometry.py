@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from ....catalog.errors import StockError, UnknownStockError
 from ....catalog.model import Catalog, Section
 from ....measure.host import Host
 from ....sections import Properties
@@ -14,22 +15,6 @@ from .params import BedSlide
 
 GEAR_CLEARANCE = 3.0
 """Between rail and roller, and between roller and base rail's outer edge."""
-
-
-class UnknownStockError(ValueError):
-    """A section or sheet the catalogue does not hold; ``field`` is the parameter that names it."""
-
-    def __init__(self, field: str, name: str, kind: str) -> None:
-        self.field = field
-        super().__init__(f"{field}: there is no {kind} “{name}” in the catalogue; choose one from the list")
-
-
-class WrongStockError(UnknownStockError):
-    """A section that the framing system does not take."""
-
-    def __init__(self, field: str, why: str) -> None:
-        self.field = field
-        ValueError.__init__(self, f"{field}: {why}")
 
 
 def section_of(catalog: Catalog, field: str, name: str) -> Section:
@@ -43,14 +28,14 @@ def framed_section(catalog: Catalog, build: BedSlide, field: Literal["rail", "ri
     """Rail or rib, checked against the framing system.
 
     Raises:
-        UnknownStockError: the catalogue does not hold it, or it belongs to another system, or no slide is built in this one.
+        StockError: the catalogue does not hold it, or it belongs to another system, or no slide is built in this one.
     """
     system = SYSTEMS[build.framing]
     if not system.slide:
-        raise WrongStockError("framing", f"a bed slide is not built in {system.label}; choose another framing system")
+        raise StockError("framing", f"a bed slide is not built in {system.label}; choose another framing system")
     section = section_of(catalog, field, getattr(build, field))
     if not system.takes(section):
-        raise WrongStockError(field, f"{section.label} does not belong to {system.label}; choose a section of that system")
+        raise StockError(field, f"{section.label} does not belong to {system.label}; choose a section of that system")
     return section
 
 

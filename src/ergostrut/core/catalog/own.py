@@ -1,0 +1,113 @@
+"""A user's own metals and sections: kept in the job that uses them, so that a job file carries all it needs."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import replace
+from types import MappingProxyType
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from ..record import Record
+from ..sections import Properties, angle, channel, flat, pipe, strut, tslot, tube
+from .errors import StockError
+from .model import Catalog, Metal, Section
+
+OwnId = Annotated[str, Field(pattern=r"^own\.[a-z0-9][a-z0-9.x-]{0,38}$")]
+Label = Annotated[str, Field(min_length=1, max_length=60)]
+Positive = Annotated[float, Field(gt=0)]
+Family = Literal["tube", "pipe", "flat", "angle", "channel", "tslot", "strut"]
+
+SIZES: dict[Family, tuple[tuple[str, ...], Callable[..., Properties]]] = {
+    "tube": (("width", "depth", "wall"), tube),
+    "pipe": (("diameter", "wall"), pipe),
+    "flat": (("thickness", "depth"), flat),
+    "angle": (("upright leg", "level leg", "thickness", "root fillet"), angle),
+    "channel": (("depth", "flange", "web", "flange thickness"), channel),
+    "tslot": (("module", "modules across", "modules up", "slot", "lip", "cavity", "neck", "bore", "corner hollow"), tslot),
+    "strut": (("width", "depth", "wall", "lip", "turn-down"), strut),
+}
+"""What a family is measured by, in mm and in order."""
+
+
+class OwnMetal(Record):
+    """Numbers from a certificate, never typical: MPa, kg/m3. ``welded``: yield and ultimate beside a weld, aluminium only."""
+
+    id: OwnId
+    label: Label
+    kind: Literal["steel", "stainless", "aluminium"]
+    E: Annotated[float, Field(ge=1_000, le=500_000)]
+    G: Annotated[float, Field(ge=400, le=200_000)]
+    density: Annotated[float, Field(ge=500, le=20_000)]
+    Fy: Annotated[float, Field(ge=20, le=2_000)]
+    Fu: Annotated[float, Field(ge=20, le=2_500)]
+    welded: tuple[Positive, Positive] | None = None
+    source: Annotated[str, Field(min_length=3, max_length=200)]
+
+
+class OwnSection(Record):
+    """A bar: its family's sizes in mm (``SIZES``), its metal, lengths sold in mm and price a metre."""
+
+    id: OwnId
+    label: Label
+    family: Family
+    sizes: Annotated[tuple[Positive, ...], Field(max_length=9)]
+    material: Annotated[str, Field(max_length=60)]
+    stock: Annotated[tuple[Annotated[float, Field(ge=100, le=20_000)], ...], Field(min_length=1, max_length=6)] = (6000.0,)
+    price_per_m: Annotated[float, Field(ge=0, le=10_000)] = 0.0
+
+
+class OwnStock(Record):
+    metals: Annotated[tuple[OwnMetal, ...], Field(max_length=100)] = ()
+    sections: Annotated[tuple[OwnSection, ...], Field(max_length=200)] = ()
+
+
+def section_from(own: OwnSection, metals: dict[str, Metal], field: str) -> Section:
+    """The bar an own section stands for.
+
+    Raises:
+        StockError: the metal is not there, or the sizes make no bar.
+    """
+    names, build = SIZES[own.family]
+    metal = metals.get(own.material)
+    if metal is None:
+        raise StockError(field, f"{own.label} is made of “{own.material}”, which is not in the catalogue or your own stock")
+    if len(own.sizes) != len(names):
+        raise StockError(field, f"{own.label}: {own.family} takes {len(names)} sizes in mm: {', '.join(names)}")
+    sizes: list[float] = list(own.sizes)
+    if own.family == "tslot":
+        sizes[1], sizes[2] = int(sizes[1]), int(sizes[2])
+    corner = (1.0,) if own.family == "tube" and metal.kind == "aluminium" else ()
+    try:
+        shape = build(*sizes, *corner)
+        wall = {"tube": 2, "pipe": 1}.get(own.family)
+        thin = shape
+        if wall is not None and metal.design_wall != 1.0:
+            thin = build(*(s * metal.design_wall if i == wall else s for i, s in enumerate(sizes)), *corner)
+    except ValueError as error:
+        raise StockError(field, f"{own.label}: {error}") from None
+    return Section(own.id, own.label, metal, thin, shape.A, tuple(own.stock), own.price_per_m, "mm")
+
+
+def extended(catalog: Catalog, own: OwnStock) -> Catalog:
+    """The catalogue with a job's own stock in it.
+
+    Raises:
+        StockError: naming the entry that cannot be used.
+    """
+    if not own.metals and not own.sections:
+        return catalog
+    metals = dict(catalog.metals)
+    for i, metal in enumerate(own.metals):
+        if metal.id in metals:
+            raise StockError(f"/own/metals/{i}", f"two metals are called {metal.id}")
+        if metal.Fu < metal.Fy:
+            raise StockError(f"/own/metals/{i}/Fu", f"{metal.label}: ultimate strength cannot lie under yield")
+        metals[metal.id] = Metal(**metal.model_dump(), design_wall=1.0, recalled=False)
+    sections = dict(catalog.sections)
+    for i, section in enumerate(own.sections):
+        if section.id in sections:
+            raise StockError(f"/own/sections/{i}", f"two sections are called {section.id}")
+        sections[section.id] = section_from(section, metals, f"/own/sections/{i}")
+    return replace(catalog, metals=MappingProxyType(metals), sections=MappingProxyType(sections))

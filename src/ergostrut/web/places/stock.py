@@ -1,0 +1,116 @@
+"""The shop's own metals and sections, and what every job may choose from."""
+
+from __future__ import annotations
+
+from flask import Response
+from flask_openapi3 import APIBlueprint
+
+from ergostrut.core.catalog.errors import StockError
+from ergostrut.core.catalog.own import SIZES, OwnStock, extended
+from ergostrut.core.document import InputError, Problem
+from ergostrut.core.frame.systems import SYSTEMS
+from ergostrut.files.stock_json import read_stock, write_stock
+from ergostrut.store import jobs, stock
+
+from .. import shapes as s
+from ..service import service
+
+api = APIBlueprint("stock", __name__, url_prefix="/api")
+
+
+def _checked(own: OwnStock) -> OwnStock:
+    """The same stock once it makes bars.
+
+    Raises:
+        InputError: an entry that does not.
+    """
+    try:
+        extended(service().catalog, own)
+    except StockError as error:
+        raise InputError([Problem(field=error.field, message=str(error).removeprefix(f"{error.field}: "))]) from None
+    return own
+
+
+def _out(own: OwnStock) -> dict[str, object]:
+    families = [s.FamilyOut(family=family, sizes=list(names)) for family, (names, _) in SIZES.items()]
+    return s.StockOut(stock=own, families=families).model_dump(mode="json")
+
+
+def _merged(own: OwnStock, more: OwnStock) -> OwnStock:
+    """Both, the newer by id."""
+    metals = {m.id: m for m in (*own.metals, *more.metals)}
+    sections = {x.id: x for x in (*own.sections, *more.sections)}
+    return OwnStock(metals=tuple(metals.values()), sections=tuple(sections.values()))
+
+
+@api.get("/stock", responses={200: s.StockOut})
+def own_stock() -> dict[str, object]:
+    """Everything of the shop's own."""
+    with service().session() as session:
+        return _out(stock.everything(session))
+
+
+@api.post("/stock", responses={200: s.StockOut, 422: s.Refusal})
+def add_stock(body: s.StockIn) -> dict[str, object]:
+    """Add or replace by id; nothing is kept when one of them cannot be used."""
+    with service().session() as session:
+        _checked(_merged(stock.everything(session), body.stock))
+        return _out(stock.put(session, body.stock))
+
+
+@api.post("/stock/import", responses={200: s.StockOut, 422: s.Refusal})
+def import_stock(body: s.ImportJob) -> dict[str, object]:
+    """Take in a stock file; one that cannot be read changes nothing."""
+    found = read_stock(body.text)
+    with service().session() as session:
+        _checked(_merged(stock.everything(session), found))
+        return _out(stock.put(session, found))
+
+
+@api.get("/stock/export")
+def export_stock() -> Response:
+    """The stock file."""
+    with service().session() as session:
+        text = write_stock(stock.everything(session))
+    return Response(text, mimetype="application/json", headers={"Content-Disposition": 'attachment; filename="own-stock.json"'})
+
+
+@api.delete("/stock/<string:ident>", responses={200: s.StockOut, 404: s.Refusal})
+def remove_stock(path: s.StockPath) -> dict[str, object]:
+    """Take one away; jobs that use it keep their copy."""
+    with service().session() as session:
+        return _out(stock.remove(session, path.ident))
+
+
+@api.get("/catalog", responses={200: s.CatalogOut})
+def catalog(query: s.CatalogQuery) -> dict[str, object]:
+    """What can be chosen; with a job, its own stock besides."""
+    c = service().catalog
+    if query.job is not None:
+        with service().session() as session:
+            c = extended(c, jobs.get(session, query.job).design.own)
+    return s.CatalogOut(
+        version=c.version,
+        sections=[
+            s.SectionOut(
+                id=x.id,
+                label=x.label,
+                shape=x.properties.shape,
+                material=x.material.label,
+                kg_per_m=x.mass_per_m,
+                price_per_m=x.price_per_m,
+                unit=x.unit,
+                systems=[system.id for system in SYSTEMS.values() if system.takes(x)],
+            )
+            for x in c.sections.values()
+        ],
+        sheets=[s.SheetOut(id=x.id, label=x.label, t=x.t) for x in c.sheets.values()],
+        threads=list(c.threads),
+        grades=list(c.grades),
+        systems=[
+            s.SystemOut(id=x.id, label=x.label, liked=x.liked, complaint=x.complaint, joint=x.joint, rail=x.rail, rib=x.rib, slide=x.slide)
+            for x in SYSTEMS.values()
+        ],
+        screws=list(c.wood_screws),
+        metals=[s.MetalOut(id=m.id, label=m.label, kind=m.kind) for m in c.metals.values()],
+    ).model_dump(mode="json")
