@@ -6,6 +6,7 @@ import json
 from pathlib import Path
 
 import pytest
+from pypdf import PdfReader
 
 from ergostrut.cli import free_port, main
 from ergostrut.core.change import Change, apply
@@ -85,3 +86,29 @@ def test_the_next_free_port_is_taken() -> None:
         taken.bind(("127.0.0.1", first))
         taken.listen()
         assert free_port(first) > first
+
+
+def test_calculation_sheet(job_file: Path, tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    target = tmp_path / "sheet.pdf"
+    assert main(["calculation", str(job_file), str(target), "--finding", "slide1/tip.droop"]) == 0
+    text = "".join(page.extract_text() for page in PdfReader(target).pages)
+    assert "Tip droop" in text and "Loads" in text and "Bump" in text and "ASTM A513" in text
+    assert main(["calculation", str(job_file), str(target), "--finding", "none"]) == 2
+    assert main(["calculation", str(job_file), str(tmp_path / "no" / "sheet.pdf")]) == 2
+    error = capsys.readouterr().err
+    assert "there is no finding “none”" in error and "cannot be written" in error
+
+
+def test_own_stock(tmp_path: Path, monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]) -> None:
+    monkeypatch.setenv("ERGOSTRUT_DATA", str(tmp_path / "data"))
+    section = {"id": "own.t", "label": "yard tube", "family": "pipe", "sizes": [33.7, 2.6], "material": "steel.a513"}
+    path = tmp_path / "stock.json"
+    path.write_text(json.dumps({"format": "ergostrut-stock", "version": 1, "sections": [section]}), encoding="utf-8")
+    assert main(["stock", "import", str(path)]) == 0
+    capsys.readouterr()
+    assert main(["stock", "export"]) == 0
+    assert json.loads(capsys.readouterr().out)["sections"][0]["label"] == "yard tube"
+    path.write_text(path.read_text(encoding="utf-8").replace("33.7", "3.7"), encoding="utf-8")
+    assert main(["stock", "import", str(path)]) == 2
+    assert main(["stock", "import"]) == 2
+    assert "does not leave a hole" in capsys.readouterr().err

@@ -16,7 +16,8 @@ from ergostrut.web.app import create_app
 CHROMIUM = "/usr/bin/chromium"
 FLAGS = [
     "--no-sandbox",
-    "--disable-gpu",
+    "--use-angle=swiftshader",
+    "--enable-unsafe-swiftshader",
     "--no-first-run",
     "--disable-background-networking",
     "--disable-component-update",

@@ -49,3 +49,21 @@ def test_the_checker_can_fail(screen: Page) -> None:
     screen.goto("/")
     screen.evaluate("() => { document.body.insertAdjacentHTML('beforeend', '<img src=\"x\"><button></button>') }")
     assert serious(screen)
+
+
+@pytest.mark.parametrize("table", ["Along", "Joints", "Supports", "Loads"])
+def test_tables_of_prove(screen: Page, table: str) -> None:
+    settled(screen, "/job/1/prove?finding=slide1/side-rail.strength")
+    screen.get_by_role("button", name=table).click()
+    screen.wait_for_load_state("networkidle")
+    assert serious(screen) == []
+
+
+def test_solid_view_and_own_stock(screen: Page) -> None:
+    settled(screen, "/job/1/frame")
+    screen.get_by_role("button", name="3D").click()
+    screen.get_by_test_id("solid").wait_for()
+    assert serious(screen) == []
+    screen.get_by_role("button", name="Own stock").click()
+    screen.get_by_role("button", name="New metal").click()
+    assert serious(screen) == []

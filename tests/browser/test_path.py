@@ -27,6 +27,13 @@ def new_job(page: Page, name: str) -> None:
     page.wait_for_url("**/measure")
 
 
+def sample_copy(page: Page) -> str:
+    """The address of a fresh copy of the sample job."""
+    page.goto("/")
+    saved = page.evaluate("() => fetch('/api/jobs/1/copy', { method: 'POST' }).then((answer) => answer.json())")
+    return f"/job/{saved['id']}"
+
+
 def test_from_the_tape_measure_to_the_cut_list(screen: Page, tmp_path: Path) -> None:
     page = screen
     new_job(page, "Path")
@@ -186,11 +193,7 @@ def test_two_pages_on_one_job_keep_both(screen: Page) -> None:
 
 def test_a_thing_is_dragged_in_plan(screen: Page) -> None:
     page = screen
-    page.goto("/")
-    page.get_by_role("button", name="More for River survey pickup").click()
-    page.get_by_role("menuitem", name="Copy").click()
-    page.get_by_role("link", name="River survey pickup, copy").click()
-    page.get_by_role("link", name="Carry").click()
+    page.goto(f"{sample_copy(page)}/carry")
     part = page.locator('[data-part="thing/generator"]').first
     box = part.bounding_box()
     assert box is not None
@@ -221,3 +224,106 @@ def test_importing_a_bad_file_says_what_is_wrong(screen: Page, tmp_path: Path) -
     screen.goto("/")
     screen.get_by_label("Job file").set_input_files(str(bad))
     expect(screen.get_by_role("alert")).to_contain_text("version 7 is not read")
+
+
+def test_prove_follows_a_member_through_case_and_position(screen: Page) -> None:
+    page = screen
+    page.goto(f"{sample_copy(page)}/prove?finding=slide1/side-rail.strength")
+    working = page.get_by_test_id("working")
+    expect(working).to_contain_text("AISC 360-16 F7-1")
+    expect(page.get_by_text("far from buckling").or_(page.get_by_text("buckles at"))).to_be_visible()
+    page.get_by_label("Case").select_option("all cases")
+    page.get_by_role("button", name="rail.left").click()
+    along = page.get_by_role("region", name="Along the member")
+    expect(along.get_by_text("bending, upright", exact=True)).to_be_visible()
+    expect(along.get_by_text("N m").first).to_be_visible()
+    page.get_by_role("button", name="Joints").click()
+    expect(page.get_by_text("the wall beside the weld governs").first).to_be_visible()
+    page.get_by_role("button", name="Supports").click()
+    expect(page.get_by_text("rear roller left")).to_be_visible()
+    with page.expect_popup() as popup:
+        page.get_by_role("link", name="This finding as PDF").click()
+    assert "report.pdf" in popup.value.url
+
+
+def test_what_if_moves_the_tape_and_saves_only_when_kept(screen: Page) -> None:
+    page = screen
+    page.goto(f"{sample_copy(page)}/prove?finding=slide1/side-rail.strength")
+    revision(page, 1)
+    page.locator('[data-knob="rail"]').select_option("1.5x3x11ga")
+    tried = page.get_by_test_id("what-if")
+    expect(tried).to_contain_text("Side rail, bending: 0.94 → 0.7")
+    expect(tried).to_contain_text("worsens")
+    revision(page, 1)
+    page.get_by_role("button", name="Drop it").click()
+    expect(tried).to_be_hidden()
+    page.locator('[data-knob="tip_leg"]').select_option("legs")
+    expect(tried).to_contain_text("→")
+    page.get_by_role("button", name="Keep it").click()
+    revision(page, 2)
+    expect(page.locator('[data-finding="slide1/leg"]')).to_have_attribute("data-state", "unknown")
+    page.keyboard.press("Control+z")
+    revision(page, 1)
+
+
+def test_loads_are_changed_with_words_for_nonsense(screen: Page) -> None:
+    page = screen
+    page.goto(f"{sample_copy(page)}/prove?finding=slide1/pin.bending")
+    pin = page.locator('[data-finding="slide1/pin.bending"]')
+    expect(pin).to_have_attribute("data-state", "over")
+    page.get_by_role("button", name="Loads").click()
+    brake = page.locator('[data-g="Brake.x"]')
+    brake.fill("fast")
+    brake.press("Enter")
+    expect(page.get_by_role("alert").filter(has_text="“fast” is not a number of g")).to_be_visible()
+    brake.fill("-0.3")
+    brake.press("Enter")
+    revision(page, 2)
+    expect(page.get_by_role("button", name="back to -0.8, 0, -1")).to_be_visible()
+    page.locator('[data-case="Slope"]').click()
+    revision(page, 3)
+    expect(page.locator('[data-case="Slope"]')).not_to_be_checked()
+
+
+def test_solid_view_is_drawn_and_turned_by_keys(screen: Page) -> None:
+    page = screen
+    page.goto(f"{sample_copy(page)}/frame")
+    page.get_by_role("button", name="3D").click()
+    solid = page.get_by_test_id("solid")
+    expect(solid.locator("canvas")).to_be_visible()
+    page.wait_for_timeout(1500)
+    before = solid.screenshot()
+    solid.focus()
+    for _ in range(6):
+        solid.press("ArrowRight")
+    page.wait_for_timeout(500)
+    assert solid.screenshot() != before
+
+
+def test_another_framing_system_and_own_stock(screen: Page) -> None:
+    page = screen
+    page.goto(f"{sample_copy(page)}/frame")
+    page.locator('[data-path="/builds/0/framing"]').select_option("tslot_bolted")
+    revision(page, 2)
+    expect(page.locator('[data-path="/builds/0/rail"]')).to_have_value("T 1.5x3")
+    expect(page.locator('[data-finding="slide1/rib.joint"]')).to_have_attribute("data-state", "unknown")
+    type_in(page, "/builds/0/joints/bracket_rating", "900 lb")
+    revision(page, 3)
+    expect(page.locator('[data-finding="slide1/rib.joint"]')).not_to_have_attribute("data-state", "unknown")
+    page.locator('[data-path="/builds/0/framing"]').select_option("welded_steel_tube")
+    revision(page, 4)
+    page.get_by_role("button", name="Own stock").click()
+    page.get_by_role("button", name="New section").click()
+    form = page.get_by_role("form", name="New section")
+    form.get_by_label("Name").fill("Deep yard tube")
+    form.get_by_label("Sizes, mm").fill("40 x 90")
+    page.get_by_role("button", name="Keep this section").click()
+    expect(page.get_by_role("alert").filter(has_text="3 numbers are needed")).to_be_visible()
+    form.get_by_label("Sizes, mm").fill("40 x 90 x 3")
+    page.get_by_role("button", name="Keep this section").click()
+    page.get_by_role("button", name="Use in this job").click()
+    revision(page, 5)
+    page.get_by_role("button", name="Close").last.click()
+    page.locator('[data-path="/builds/0/rail"]').select_option("own.deep-yard-tube")
+    revision(page, 6)
+    expect(page.locator('[data-finding="slide1/side-rail.strength"]')).to_have_attribute("data-state", "holds")

@@ -135,7 +135,7 @@ def test_an_older_database_is_copied_before_it_is_moved_forward(tmp_path: Path) 
         connection.execute("update alembic_version set version_num = '0000'")
     with pytest.raises(Exception, match="0000"):
         Database(path)
-    assert (tmp_path / "old.before-0001.db").exists()
+    assert (tmp_path / "old.before-0002.db").exists()
 
 
 def test_the_sample_is_loaded_once_and_reset_keeps_own_jobs(database: Database, sample: Job) -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import io
 import json
 from collections.abc import Iterator
 from pathlib import Path
@@ -9,6 +10,7 @@ from typing import Any
 
 import pytest
 from flask.testing import FlaskClient
+from pypdf import PdfReader
 
 from ergostrut.core.document import Job, write_job
 from ergostrut.demo import sample as demo
@@ -75,6 +77,73 @@ def test_every_place_answers_for_a_new_job(shop: Shop, template: str) -> None:
         assert shop.get(f"/api/jobs/{job}/{place}")
     assert "no host template" in shop.post("/api/jobs", {"template": "boat", "name": "x"}, 422)["message"]
     assert shop.post("/api/jobs", {"template": template, "name": " "}, 422)["problems"][0]["field"] == "/name"
+
+
+def test_prove_shows_members_joints_and_how_far_from_buckling(shop: Shop) -> None:
+    data = shop.get("/api/jobs/1/prove?position=out&case=Parked")
+    assert data["drawn"] == "Parked" and {v["name"] for v in data["views"]} == {"side", "plan", "rear"}
+    assert len(data["joints"]) == 10 and all(row["state"] == "holds" for row in data["joints"])
+    assert data["frequency"] > 1 and (data["critical"] is None or data["critical"] > 3)
+    every = shop.get("/api/jobs/1/prove?position=out&case=all%20cases")
+    by_member = {row["member"]: row["use"] for row in data["members"]}
+    assert every["case"] == "all cases" and all(row["use"] >= by_member[row["member"]] - 1e-9 for row in every["members"])
+    empty = shop.get("/api/jobs/1/prove?position=nowhere&case=nothing")
+    assert empty["position"] == "in" and empty["case"] in [row["name"] for row in empty["cases"]]
+
+
+def test_diagram_solid_and_loads(shop: Shop) -> None:
+    rail = "slide1/tray/rail.left"
+    found = shop.get(f"/api/jobs/1/prove/diagram?position=out&case=Parked&member={rail}")["diagram"]
+    assert found["member"] == rail and len(found["s"]) == len(found["values"]["My"])
+    assert shop.get("/api/jobs/1/prove/diagram?member=none")["diagram"] is None
+    assert len(shop.get("/api/jobs/1/solid?travel=300")["scene"]["prisms"]) > 8
+    bare = shop.get("/api/jobs/1/solid?position=out&case=Parked&shape=buckled")["scene"]
+    assert bare["strands"] and not bare["blocks"]
+    loads = shop.get("/api/jobs/1/loads")
+    assert [row["name"] for row in loads["cases"]][:3] == ["Bump", "Rebound", "Brake"]
+    shop.change(1, "/loads/cases/Brake", {"x": -1.2, "y": 0, "z": -1})
+    brake = next(row for row in shop.get("/api/jobs/1/loads")["cases"] if row["name"] == "Brake")
+    assert brake["own"] and brake["used"] == [-1.2, 0, -1] and brake["usual"] == [-0.8, 0, -1]
+    shop.change(2, "/loads/cases/Brake", None, op="remove")
+    assert "/loads/cases/Brake" in shop.change(3, "/loads/cases/Brake", {"x": "fast", "y": 0, "z": -1}, 422)["message"]
+
+
+def test_calculation_sheet(shop: Shop) -> None:
+    whole = shop.client.get("/api/jobs/1/report.pdf", base_url=LOCAL)
+    one = shop.client.get("/api/jobs/1/report.pdf?finding=slide1/pin.bending", base_url=LOCAL)
+    assert whole.mimetype == one.mimetype == "application/pdf" and len(whole.data) > len(one.data)
+    text = "".join(page.extract_text() for page in PdfReader(io.BytesIO(one.data)).pages)
+    assert "Lock pin bends" in text and "Side rail, bending" not in text and "does not replace a licensed engineer" in text
+
+
+def test_own_stock_is_kept_and_travels(shop: Shop) -> None:
+    section = {"id": "own.t", "label": "yard tube", "family": "tube", "sizes": [40, 60, 3], "material": "steel.a513", "stock": [6000]}
+    assert shop.post("/api/stock", {"stock": {"sections": [section]}})["stock"]["sections"][0]["id"] == "own.t"
+    assert "takes 3 sizes" in shop.post("/api/stock", {"stock": {"sections": [{**section, "sizes": [1, 2]}]}}, 422)["message"]
+    file = json.dumps(shop.get("/api/stock/export"))
+    assert "own.t" not in [x["id"] for x in shop.get("/api/catalog")["sections"]]
+    shop.change(1, "/own/sections", section, op="add")
+    chosen = next(x for x in shop.get("/api/catalog?job=1")["sections"] if x["id"] == "own.t")
+    assert chosen["systems"] == ["welded_steel_tube"]
+    assert shop.change(2, "/builds/0/rail", "own.t")["design"]["builds"][0]["rail"] == "own.t"
+    answer = shop.client.delete("/api/stock/own.t", base_url=LOCAL, headers={"Origin": LOCAL})
+    assert answer.status_code == 200 and answer.get_json()["stock"]["sections"] == []
+    assert shop.client.delete("/api/stock/own.t", base_url=LOCAL, headers={"Origin": LOCAL}).status_code == 404
+    assert shop.get("/api/jobs/1/report")["findings"], "the job keeps its copy"
+    assert len(shop.post("/api/stock/import", {"text": file})["stock"]["sections"]) == 1
+    assert "not an Ergostrut stock file" in shop.post("/api/stock/import", {"text": "{}"}, 422)["message"]
+
+
+def test_framing_is_changed_in_one_step(shop: Shop) -> None:
+    systems = {x["id"]: x for x in shop.get("/api/catalog")["systems"]}
+    assert len(systems) == 9 and not systems["sandwich_bonded"]["slide"]
+    assert "does not belong" in shop.change(1, "/builds/0/framing", "tslot_bolted", 422)["message"]
+    rows = [("framing", "tslot_bolted"), ("rail", systems["tslot_bolted"]["rail"]), ("rib", systems["tslot_bolted"]["rib"])]
+    changes = [{"path": f"/builds/0/{field}", "value": value, "op": "set"} for field, value in rows]
+    saved = shop.post("/api/jobs/1/change", {"version": 1, "changes": changes})
+    assert saved["revision"] == 2
+    tried = shop.post("/api/jobs/1/try", {"changes": [{"path": "/builds/0/rail", "value": "T 40x80", "op": "set"}]})
+    assert {row["id"] for row in tried["after"]} >= {"slide1/side-rail.strength"} and tried["adds_kg"] > 0
 
 
 def test_a_bare_number_takes_the_jobs_unit(shop: Shop) -> None:

@@ -306,7 +306,7 @@ function Turning({ scene }: { scene: Scene }) {
     invalidate();
   }, [camera, target, distance, invalidate]);
   useEffect(() => {
-    const box = gl.domElement.parentElement?.parentElement;
+    const box = gl.domElement.closest<HTMLElement>("[data-testid=solid]");
     const turn = (event: KeyboardEvent) => {
       const step: Record<string, [number, number]> = {
         ArrowLeft: [-0.12, 0],

@@ -67,8 +67,8 @@ def _pins(build: BedSlide, at: str, catalog: Catalog, say: Say) -> Offers:
     return rows
 
 
-def _sections(now: str, field: str, at: str, catalog: Catalog) -> Offers:
-    """Heavier sections of the same metal, lightest first."""
+def _sections(now: str, field: str, at: str, catalog: Catalog, need: float = 1.02) -> Offers:
+    """Sections of the same metal and shape with at least ``need`` times the plastic modulus, lightest first."""
     used = catalog.sections.get(now)
     if used is None:
         return []
@@ -77,7 +77,7 @@ def _sections(now: str, field: str, at: str, catalog: Catalog) -> Offers:
         return (
             section.material.id == used.material.id
             and section.properties.shape == used.properties.shape
-            and section.properties.Zy > used.properties.Zy * 1.02
+            and section.properties.Zy > used.properties.Zy * need
         )
 
     rows = sorted((s for s in catalog.sections.values() if stronger(s)), key=lambda s: s.mass_per_m)
@@ -135,8 +135,13 @@ def _joints(build: BedSlide, at: str) -> Offers:
     return []
 
 
-def _offers(build: BedSlide, at: str, catalog: Catalog, say: Say) -> dict[str, Callable[[], Offers]]:
-    """What may be tried for each check of a bed slide."""
+STRONGER = 1.05
+"""Sections are tried from use / this on: the load grows a little with them, and shape helps."""
+
+
+def _offers(build: BedSlide, at: str, catalog: Catalog, say: Say, use: float) -> dict[str, Callable[[], Offers]]:
+    """What may be tried for each check of a bed slide that stands at ``use``."""
+    need = max(1.02, use / STRONGER)
 
     def pins() -> Offers:
         return _pins(build, at, catalog, say)
@@ -153,7 +158,7 @@ def _offers(build: BedSlide, at: str, catalog: Catalog, say: Say) -> dict[str, C
     return {
         "pin.bending": pins,
         "pin.shear": pins,
-        "side-rail.strength": lambda: [*rails()[:6], *pulls()],
+        "side-rail.strength": lambda: [*_sections(build.rail, "rail", at, catalog, need)[:6], *pulls()],
         "side-rail.sag": rails,
         "tip.droop": lambda: [*_plays(build, at, say), *rails()[:4], *pulls()],
         "overlap": pulls,
@@ -162,7 +167,7 @@ def _offers(build: BedSlide, at: str, catalog: Catalog, say: Say) -> dict[str, C
         "axle.carrying": pulls,
         "fit.lowered-gate": pulls,
         "rib.joint": lambda: _joints(build, at),
-        "rib.strength": lambda: _sections(build.rib, "rib", at, catalog),
+        "rib.strength": lambda: _sections(build.rib, "rib", at, catalog, need),
         "lower-rail": lambda: _sections(build.base.lower, "base/lower", at, catalog),
         "upper-rail": lambda: _sections(build.base.upper, "base/upper", at, catalog),
         "deck.foot": decks,
@@ -175,7 +180,7 @@ def candidates(design: Design, finding: Finding, catalog: Catalog) -> Offers:
     """Changes worth trying for a finding, smallest first; none for checks without one."""
     for i, build in enumerate(design.builds):
         if finding.id.startswith(f"{build.id}/"):
-            offer = _offers(build, f"/builds/{i}", catalog, Say(design.units)).get(finding.check)
+            offer = _offers(build, f"/builds/{i}", catalog, Say(design.units), finding.use or 1.0).get(finding.check)
             return offer() if offer else []
     return []
 
