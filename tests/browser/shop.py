@@ -16,7 +16,7 @@ from ergostrut.web.app import create_app
 CHROMIUM = "/usr/bin/chromium"
 FLAGS = [
     "--no-sandbox",
-    "--use-angle=swiftshader",
+    "--disable-gpu",
     "--enable-unsafe-swiftshader",
     "--no-first-run",
     "--disable-background-networking",

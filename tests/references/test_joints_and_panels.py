@@ -9,7 +9,7 @@ import pytest
 
 from ergostrut.core.catalog.model import Catalog, Sandwich
 from ergostrut.core.constants import KSI, LBF
-from ergostrut.core.prove.joints import bolt, thin, weld, woodscrew
+from ergostrut.core.prove.joints import bolt, hardware, thin, weld, woodscrew
 from ergostrut.core.prove.panels import boards, plate, sandwich
 from ergostrut.core.prove.panels.strip import bays, carrying_width
 from ergostrut.core.prove.solver.along import along
@@ -203,3 +203,23 @@ def test_sandwich_by_hand(catalog: Catalog) -> None:
 def test_every_sheet_has_thickness_and_mass(catalog: Catalog) -> None:
     for sheet in catalog.sheets.values():
         assert sheet.t > 0 and 1 < sheet.mass_per_m2 < 40
+
+
+def test_straps() -> None:
+    """A strap sold at 700 lb breaking works at a third; rated working load as it stands; unknown stays unknown."""
+    assert hardware.strap_working(700 * LBF, None) == pytest.approx(700 * LBF / 3)
+    assert hardware.strap_working(700 * LBF, 300.0) == 300.0
+    assert hardware.strap_working(None, None) is None
+    assert hardware.strap_pull(1000, math.radians(30)) == pytest.approx(2000)
+    assert hardware.sag_pull(0.5, 2000, 100) == pytest.approx(0.5 * 2000**2 / 800)
+    with pytest.raises(ValueError, match="level strap"):
+        hardware.strap_pull(1000, 0.0)
+
+
+def test_hinges_and_drawer_slides() -> None:
+    """Three knuckles: two shear planes at 0.4 Fy; thin gaps leave shear to govern, wide ones bending. Slides: the bump on the road."""
+    assert hardware.hinge_use(2000, 8, 3, 0.0) == pytest.approx(1000 / (math.pi * 16) / 100)
+    assert hardware.hinge_use(2000, 8, 3, 30.0) > hardware.hinge_use(2000, 8, 3, 0.0)
+    assert hardware.drawer_slide_use(400, 800, "trail", extended=True) == pytest.approx(0.5)
+    assert hardware.drawer_slide_use(400, 800, "trail", extended=False) == pytest.approx(1.5)
+    assert hardware.drawer_slide_use(400, None, "paved", extended=True) is None

@@ -80,7 +80,7 @@ export function Prove() {
     setTable("Along");
   };
   const numbers = [
-    data?.critical != null && data.critical <= 100
+    data?.critical != null
       ? `buckles at ${data.critical.toFixed(data.critical < 10 ? 1 : 0)} times this load`
       : "far from buckling, over 100 times this load",
     data?.frequency != null && Number.isFinite(data.frequency)

@@ -10,14 +10,13 @@ import numpy as np
 from ..catalog.model import Metal
 from ..finding import COMMON_PRACTICE, Finding, Working, at_least
 from .members import forces_of
-from .study import Study
+from .study import FAR, Study
 
 NEED, WANT = 3.0, 5.0
 SHAKE = 12.0
 """Hz: below it lies road shake."""
 FATIGUE = {"paved": 0.3, "gravel": 0.5, "trail": 0.8}
 THRESHOLD = {"steel": 31.0, "stainless": 31.0, "aluminium": 12.0}
-FAR = 100.0
 
 
 def check_stability(study: Study) -> Iterator[Finding]:
@@ -61,8 +60,8 @@ def check_stability(study: Study) -> Iterator[Finding]:
 
 def check_frequency(study: Study) -> Iterator[Finding]:
     """Lowest natural frequency, loaded: a note, under 12 Hz where road shake lives."""
-    mode = study.frequency
-    if mode is None or not study.position.drivable:
+    mode = study.frequency if study.position.drivable else None
+    if mode is None:
         return
     w = Working()
     kg, _ = study.moving_mass()

@@ -20,6 +20,8 @@ from .solver.solve import Frame
 from .tray import Solved, TrayFrame, solve_cases, tray_frame
 
 PIECES = 2
+FAR = 100.0
+"""A critical load factor beyond this is not told apart from any larger one."""
 
 
 @dataclass(frozen=True)
@@ -50,15 +52,21 @@ class Study:
 
     @cached_property
     def critical(self) -> tuple[Mode, str] | None:
-        """Critical load factor and shape (on ``refined``) of the case that pushes hardest along a member, with its name."""
-        if self.tray is None or self.forces is None or self.refined is None:
+        """Critical load factor and shape of the case that pushes hardest along a member, with its name.
+
+        The frame as solved first: a piece between joints is at most half too stiff, so that what lies beyond twice ``FAR``
+        there is far from buckling. Nearer, the refined frame decides.
+        """
+        if self.tray is None or self.forces is None:
             return None
         pushes = np.min(self.forces.N, axis=(1, 2))
         item = self.solved[int(np.argmin(pushes))]
-        return self.buckling(item), item.case.name
+        assert item.result is not None
+        coarse = critical(self.tray.frame, item.result)
+        return (coarse if coarse.value > 2 * FAR else self.buckling(item)), item.case.name
 
     def buckling(self, item: Solved) -> Mode:
-        """Critical factor and shape of one case."""
+        """Critical factor and shape (on ``refined``) of one case."""
         assert self.refined is not None and self.tray is not None
         frame = self.refined[1]
         return critical(frame, frame.solve(item.case.name, self.tray.factors(item.case, self.context.design.loads.foot)))

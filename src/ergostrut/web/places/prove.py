@@ -12,7 +12,7 @@ from ergostrut.core.drawing.solid import scene
 from ergostrut.core.finding import State, state_of_use
 from ergostrut.core.prove.diagram import diagram
 from ergostrut.core.prove.joints.check import joint_rows
-from ergostrut.core.prove.study import Study
+from ergostrut.core.prove.study import FAR, Study
 from ergostrut.core.report import Report
 from ergostrut.files.calculation_pdf import calculation_pdf
 from ergostrut.store import jobs
@@ -86,7 +86,7 @@ def prove(path: s.JobPath, query: s.ProveQuery) -> dict[str, object]:
         members=list(members),
         reactions=reactions,
         joints=joints,
-        critical=None if critical is None or critical > 1e6 else critical,
+        critical=None if critical is None or critical > FAR else critical,
         frequency=study.frequency.value if study.frequency is not None else None,
         system=study.assembly.joints.system.label,
         relies=study.relies,
