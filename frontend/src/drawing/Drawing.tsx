@@ -215,9 +215,9 @@ function Force({ item, p, units }: { item: Arrow; p: Projection; units: Units })
         </text>
       ) : (
         <text
-          x={level ? tail.x - ux * 6 : tail.x + 8}
+          x={level ? tail.x - ux * 6 : below ? tail.x + 8 : tail.x - 8}
           y={level ? tail.y + 5 : below ? tail.y + 2 : tail.y - 4}
-          textAnchor={level && ux > 0 ? "end" : "start"}
+          textAnchor={(level && ux > 0) || (!level && !below) ? "end" : "start"}
           fontSize={14}
           fontWeight={600}
           fill="var(--ink)"

@@ -244,7 +244,8 @@ def tray_frame(assembly: Assembly, slide: Slide, plan: CarryPlan, travel: float,
         if slide.prop is not None and abs(travel - slide.prop.travel) < 0.01:
             rests.append(Rest(f"leg {side}", near(left.b[0], row), 2, 1, max(slide.prop.gap, 1e-6)))
     fixed = [(near(rib.a[0], row), 1) for rib in ribs for row in (0, 1)]
-    fixed.append((near(ribs[-1].a[0], 1), 0))
+    # the deck carries what pushes along in its plane: neither rail runs ahead of the other
+    fixed += [(near(ribs[-1].a[0], row), 0) for row in (0, 1)]
     model = FrameModel(nodes, tuple(bars), tuple(fixed), tuple(rests), names)
     return TrayFrame(
         assembly,
