@@ -8,11 +8,16 @@ from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.measure.templates import Template, read_templates
 
 
+def catalog_texts() -> dict[str, str]:
+    """The shipped texts by name."""
+    folder = files("ergostrut.core.catalog")
+    return {name: folder.joinpath(name).read_text(encoding="utf-8") for name in TEXTS}
+
+
 @lru_cache(maxsize=1)
 def shipped_catalog() -> Catalog:
     """Read once a process; frozen."""
-    folder = files("ergostrut.core.catalog")
-    return load({name: folder.joinpath(name).read_text(encoding="utf-8") for name in TEXTS})
+    return load(catalog_texts())
 
 
 @lru_cache(maxsize=1)

@@ -6,29 +6,13 @@ import { api, Refused, type Schemas, take } from "../../api/client";
 import { useJob } from "../../job/context";
 import { useCatalog, useStock } from "../../job/queries";
 import { Button } from "../../ui/Button";
+import { numbers, slug } from "./stock";
 
 type Section = Schemas["OwnSection"];
 type Metal = Schemas["OwnMetal"];
 type Stock = Schemas["OwnStock"];
 
 const BOX = "h-[38px] w-full rounded border border-steel bg-card px-2";
-const slug = (label: string) =>
-  `own.${label
-    .toLowerCase()
-    .replace(/[^a-z0-9.]+/g, "-")
-    .replace(/^[-.]+|[-.]+$/g, "")
-    .slice(0, 38)}`;
-
-/** Numbers as typed in one field, parted by x, spaces or commas; null names the first that is none. */
-export function numbers(text: string): { values: number[]; bad: string | null } {
-  const parts = text
-    .trim()
-    .split(/\s*[x×,;]\s*|\s+/)
-    .filter(Boolean);
-  const bad = parts.find((part) => !Number.isFinite(Number(part))) ?? null;
-  return { values: parts.map(Number), bad };
-}
-
 function Field({
   label,
   name,

@@ -2,6 +2,7 @@ import type { Schemas } from "../../api/client";
 import { useJob } from "../../job/context";
 import { useDiagram } from "../../job/queries";
 import { showNumber, withUnit } from "../../quantity/format";
+import { band, counts, HEIGHT, largest, path, scaleOf, WIDTH } from "./diagram";
 
 type Diagram = NonNullable<Schemas["DiagramOut"]["diagram"]>;
 type Action = "N" | "Vy" | "Vz" | "T" | "My" | "Mz";
@@ -15,13 +16,6 @@ const WORDS: Record<Action, { symbol: string; plain: string; unit: string; per: 
   N: { symbol: "N", plain: "along, pull positive", unit: "N", per: 1 },
 };
 const ORDER: readonly Action[] = ["My", "Vz", "Mz", "Vy", "T", "N"];
-const W = 560;
-const H = 58;
-
-function path(xs: readonly number[], ys: readonly number[]): string {
-  return xs.map((x, i) => `${i ? "L" : "M"}${x.toFixed(1)} ${(ys[i] ?? 0).toFixed(1)}`).join("");
-}
-
 interface RowProps {
   name: string;
   plain: string;
@@ -36,33 +30,37 @@ interface RowProps {
 
 /** One action along the member: the case as a line with its area, all cases as a pale band, the exact extreme as a tick. */
 function Row({ name, plain, unit, s, length, values, low, high, mark }: RowProps) {
-  const size = Math.max(...values.map(Math.abs), ...(low ?? []).map(Math.abs), ...(high ?? []).map(Math.abs), 1e-9);
-  const x = (at: number) => 6 + (at / length) * (W - 12);
-  const y = (value: number) => H / 2 - (value / size) * (H / 2 - 5);
+  const { x, y } = scaleOf(length, [values, low, high]);
   const xs = s.map(x);
   const line = values.map(y);
-  const band =
-    low && high
-      ? `${path(xs, high.map(y))}${path([...xs].reverse(), [...low].reverse().map(y)).replace("M", "L")}Z`
-      : "";
   return (
     <div className="grid grid-cols-[118px_1fr_116px] items-center gap-2 border-b border-dotted border-hair py-0.5 text-[13px]">
       <span>
         <span className="font-semibold">{name}</span> <span className="block leading-tight text-steel">{plain}</span>
       </span>
       <svg
-        viewBox={`0 0 ${W} ${H}`}
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         className="block w-full"
         preserveAspectRatio="none"
         role="img"
         aria-label={`${plain} along the member`}
       >
-        {band && <path d={band} fill="var(--hair)" opacity={0.55} />}
-        <line x1={6} x2={W - 6} y1={H / 2} y2={H / 2} stroke="var(--steel)" strokeWidth={1} />
-        <path d={`${path(xs, line)}L${xs.at(-1) ?? 0} ${H / 2}L${xs[0] ?? 0} ${H / 2}Z`} fill="var(--member)" />
+        {low && high && <path d={band(xs, high.map(y), low.map(y))} fill="var(--hair)" opacity={0.55} />}
+        <line x1={6} x2={WIDTH - 6} y1={HEIGHT / 2} y2={HEIGHT / 2} stroke="var(--steel)" strokeWidth={1} />
+        <path
+          d={`${path(xs, line)}L${xs.at(-1) ?? 0} ${HEIGHT / 2}L${xs[0] ?? 0} ${HEIGHT / 2}Z`}
+          fill="var(--member)"
+        />
         <path d={path(xs, line)} fill="none" stroke="var(--ink)" strokeWidth={1.8} vectorEffect="non-scaling-stroke" />
         {mark && (
-          <line x1={x(mark.s)} x2={x(mark.s)} y1={y(mark.value)} y2={H / 2} stroke="var(--ink)" strokeWidth={1.4} />
+          <line
+            x1={x(mark.s)}
+            x2={x(mark.s)}
+            y1={y(mark.value)}
+            y2={HEIGHT / 2}
+            stroke="var(--ink)"
+            strokeWidth={1.4}
+          />
         )}
       </svg>
       <span className="text-right">
@@ -116,10 +114,7 @@ export function Diagrams({ position, chosen, member, onMember, members }: Props)
       </div>
       {data && (
         <>
-          {ORDER.filter((action) => {
-            const top = Math.max(...(data.high[action] ?? []).map(Math.abs), ...(data.low[action] ?? []).map(Math.abs));
-            return top > 1e-3;
-          }).map((action) => {
+          {ORDER.filter((action) => counts(data.low[action], data.high[action])).map((action) => {
             const word = WORDS[action];
             const scaled = (rows: readonly number[]) => rows.map((v) => v / word.per);
             const mark = data.here.find((row) => row.action === action);
@@ -152,7 +147,7 @@ export function Diagrams({ position, chosen, member, onMember, members }: Props)
             s={data.s}
             length={data.length}
             values={data.deflection}
-            mark={deepest(data)}
+            mark={largest(data.s, data.deflection)}
           />
           <p className="pt-1 text-[13px] text-steel">
             Local axes: x from end a to end b, z as near up as it can be, y across from left to right; pull is positive.
@@ -162,12 +157,4 @@ export function Diagrams({ position, chosen, member, onMember, members }: Props)
       )}
     </section>
   );
-}
-
-function deepest(data: Diagram): { s: number; value: number } {
-  let at = 0;
-  data.deflection.forEach((v, i) => {
-    if (Math.abs(v) > Math.abs(data.deflection[at] ?? 0)) at = i;
-  });
-  return { s: data.s[at] ?? 0, value: data.deflection[at] ?? 0 };
 }

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 
-import { api, type ChangeIn, type Finding, Refused, take } from "../../api/client";
+import { api, type Finding, Refused, take } from "../../api/client";
 import { at } from "../../job/pointer";
 import { useJob } from "../../job/context";
 import { useCatalog } from "../../job/queries";
@@ -9,20 +9,7 @@ import { showMass } from "../../quantity/format";
 import { STATE_TEXT, STATE_WORD } from "../../tape/state";
 import { Tape } from "../../tape/Tape";
 import { Button } from "../../ui/Button";
-
-interface Knob {
-  field: string;
-  label: string;
-  options: { value: string | number; label: string; sets?: unknown }[];
-}
-
-type Choice = Knob["options"][number];
-
-/** What stands in the design now, as one of a knob's options. */
-function standing(field: string, value: unknown): string {
-  if (field === "tip_leg") return value ? "legs" : "none";
-  return String(value ?? "");
-}
+import { around, changesOf, type Choice, type Knob, standing } from "./knobs";
 
 const BOX = "h-[38px] w-full rounded border border-steel bg-card px-2";
 
@@ -33,13 +20,7 @@ export function WhatIf({ finding }: { finding: Finding | undefined }) {
   const [tried, setTried] = useState<Record<string, Choice>>({});
   const build = design.builds?.[0];
   const b = "/builds/0";
-  const changes: ChangeIn[] = Object.entries(tried)
-    .filter(([field, choice]) => standing(field, at(design, `${b}/${field}`)) !== String(choice.value))
-    .map(([field, choice]) => ({
-      op: "set" as const,
-      path: `${b}/${field}`,
-      value: choice.sets === undefined ? choice.value : choice.sets,
-    }));
+  const changes = changesOf(design, b, tried);
   const outcome = useQuery({
     queryKey: ["job", jobId, "try", version, changes],
     queryFn: ({ signal }) =>
@@ -66,9 +47,7 @@ export function WhatIf({ finding }: { finding: Finding | undefined }) {
     {
       field: "mid_ribs",
       label: "Mid ribs",
-      options: [...new Set([0, ribs - 1, ribs, ribs + 1, ribs + 2])]
-        .filter((n) => n >= 0 && n <= 12)
-        .map((n) => ({ value: n, label: String(n) })),
+      options: around(ribs, [-ribs, -1, 0, 1, 2], 0, 12),
     },
     {
       field: "deck",
@@ -94,9 +73,7 @@ export function WhatIf({ finding }: { finding: Finding | undefined }) {
     {
       field: "base/stands",
       label: "Base stands a side",
-      options: [...new Set([stands - 1, stands, stands + 1, stands + 2])]
-        .filter((n) => n >= 2 && n <= 12)
-        .map((n) => ({ value: n, label: String(n) })),
+      options: around(stands, [-1, 0, 1, 2], 2, 12),
     },
   ];
   const after = outcome.data?.after.find((row) => row.id === finding?.id);
