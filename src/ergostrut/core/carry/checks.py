@@ -83,6 +83,7 @@ def check_held(context: Context) -> Iterator[Finding]:
 def _held(context: Context, item: Placed) -> Finding:
     cases = {case.name: case.g for case in road_cases(context.design.loads)}
     sideways = max(((abs(g[0]) + abs(g[1]), name) for name, g in cases.items() if name not in ("Bump", "Rebound")), default=(0.0, ""))
+    lift = cases["Rebound"][2] if "Rebound" in cases else 0.0
     hold, say = item.thing.hold, context.say
     blank = Finding(
         f"thing/{item.thing.id}/held",
@@ -99,7 +100,10 @@ def _held(context: Context, item: Placed) -> Finding:
     w = Working()
     w.given("W", item.mass * G, "N", f"{item.mass:.1f} kg")
     if hold.by == "weight":
-        r = w.given("r", cases["Rebound"][2], "g", "net upward in Rebound, weight already taken off")
+        if "Rebound" not in cases:
+            text = "Held by its weight alone, and this job leaves rebound out: nobody knows whether it stays."
+            return unknown(_as(blank, text, "unknown", w, None, None, None), "Rebound, left out of the loads")
+        w.given("r", lift, "g", "net upward in Rebound, weight already taken off")
         up = w.line("F", "r * W", "N", "lifts it, nothing holds it")
         return _as(
             blank, f"Held by its weight alone: rebound lifts it with {say.force(up)}. Strap it down.", "over", w, up, 0.0, None, "Rebound"
@@ -146,10 +150,10 @@ def _held(context: Context, item: Placed) -> Finding:
         have = w.line("A", "n * S * k", "N", "whole where it goes over to the other side, half where it returns", k=k)
         need = w.line("A_need", "W / 2", "N", "half the weight, 49 CFR 393.106(d)")
         use, state = at_most(need, have)
-        r = w.line("F_up", "r * W", "N", "net upward in Rebound", r=cases["Rebound"][2])
-        lift = w.line("use_up", "F_up / A", "")
-        if lift > use:
-            use, state = lift, at_most(r, have)[1]
+        r = w.line("F_up", "r * W", "N", "net upward in Rebound", r=lift)
+        upward = w.line("use_up", "F_up / A", "")
+        if upward > use:
+            use, state = upward, at_most(r, have)[1]
         return _as(
             blank,
             f"{n:.0f} strap{'' if n == 1 else 's together'} hold{'s' if n == 1 else ''} {say.force(have)} where {say.force(max(need, r))} is needed.",
@@ -165,7 +169,7 @@ def _held(context: Context, item: Placed) -> Finding:
             "bracket rating",
         )
     have = w.given("B", hold.rating.kg * G, "N", "bracket, as given")
-    w.given("a", max(sideways[0], cases["Rebound"][2]), "g", "worst of the road cases")
+    w.given("a", max(sideways[0], lift), "g", "worst of the road cases")
     need = w.line("H", "a * W", "N")
     use, state = at_most(need, have)
     return _as(blank, f"Bracket holds {say.force(have)} where {say.force(need)} is asked.", state, w, need, have, use)

@@ -50,8 +50,15 @@ class Field:
 
     @property
     def bump(self) -> float:
-        own = self.context.design.loads.cases.get("Bump")
-        return -own.z if own else BUMP[self.context.design.loads.road]
+        """g that presses the load; standing still when the job leaves bumps out."""
+        loads = self.context.design.loads
+        own = loads.cases.get("Bump")
+        return 1.0 if self.press == "Parked" else -own.z if own else BUMP[loads.road]
+
+    @property
+    def press(self) -> str:
+        """The case behind ``bump``."""
+        return "Parked" if "Bump" in self.context.design.loads.off else "Bump"
 
     @property
     def limit(self) -> float:
@@ -161,7 +168,7 @@ def _strips(field: Field, sheet: Sheet) -> Iterator[Finding]:
     q.given("m", heavy.mass, "kg", heavy.thing.name)
     q.given("l", heavy.size[0], "mm", "its length on the deck")
     q.given("w", heavy.size[1], "mm", "its width on the deck")
-    q.line("p", "n * m * g / (l * w)", "MPa", "pressure in a bump", n=field.bump, g=G)
+    q.line("p", "n * m * g / (l * w)", "MPa", "pressure, parked or in a bump", n=field.bump, g=G)
     q.given("L", L, "mm", "longest bay")
     q.given("t", t, "mm", "mean thickness")
     if heavy.size[0] >= L:
@@ -171,7 +178,7 @@ def _strips(field: Field, sheet: Sheet) -> Iterator[Finding]:
     stress = q.line("sigma", "6 * M / t**2", "MPa")
     limit = _allow(q, field, sheet, f, lasting=False)
     text = f"{say.stress(stress)} of the {say.stress(limit)} working limit under {heavy.thing.name}."
-    yield field.finding("deck.load", "Deck under the load in a bump", text, stress, limit, "Bump", q, basis)
+    yield field.finding("deck.load", "Deck under the load", text, stress, limit, field.press, q, basis)
     d = Working(dict(q.values))
     d.line("p_0", "m * g / (l * w)", "MPa", "parked")
     d.given("E", E, "MPa", "along the span")
@@ -233,7 +240,7 @@ def _plate(field: Field, sheet: Sheet) -> Iterator[Finding]:
     stress, strength = stress_of(q, plate.PlateResult(found.sag, field.bump * found.Mx, field.bump * found.My), sheet.t)
     limit = _allow(q, field, sheet, strength, lasting=False)
     text = f"{say.stress(stress)} of the {say.stress(limit)} working limit under {heavy.thing.name}."
-    yield field.finding("deck.load", "Deck under the load in a bump", text, stress, limit, "Bump", q, basis)
+    yield field.finding("deck.load", "Deck under the load", text, stress, limit, field.press, q, basis)
     d = Working()
     d.given("w_0", found.sag, "mm", "from the series, parked")
     sag = d.line("delta", "1.5 * w_0", "mm", "creep 1.5")
@@ -282,7 +289,7 @@ def _sandwich(field: Field, sheet: Sandwich) -> Iterator[Finding]:
     bumped, parked = sandwich.uniform(sheet, field.L, field.bump * p, lasting=False), sandwich.uniform(sheet, field.L, p, lasting=True)
     worst = bumped if bumped.use >= parked.use else parked
     text = f"Face {say.stress(worst.face)} of {say.stress(worst.face_allow)}, core {worst.shear:.3f} of {worst.shear_allow:.3f} MPa under {heavy.thing.name}."
-    case = "Bump" if worst is bumped else "Parked"
+    case = field.press if worst is bumped else "Parked"
     yield field.finding(
         "deck.load",
         "Deck under the load",

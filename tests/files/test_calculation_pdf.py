@@ -1,0 +1,80 @@
+"""The calculation sheet read back: inputs, loads, sources, working and notice; every glyph of the working is in the font."""
+
+from __future__ import annotations
+
+import io
+
+import pytest
+from pypdf import PdfReader
+
+from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.change import Change, apply
+from ergostrut.core.document import Job
+from ergostrut.core.report import Report, check
+from ergostrut.files.calculation_pdf import FONTS, calculation_pdf
+
+
+def read(data: bytes) -> str:
+    return "\n".join(page.extract_text() for page in PdfReader(io.BytesIO(data)).pages)
+
+
+@pytest.fixture(scope="module")
+def whole(sample: Job, report: Report) -> str:
+    return read(calculation_pdf(sample.design, report, "abc123", "2026-03-14"))
+
+
+def test_every_finding_is_there_with_its_basis(whole: str, report: Report) -> None:
+    flat = whole.replace("\n", " ")
+    for found in report.findings:
+        assert found.title in flat, found.title
+        assert found.basis.split(";")[0].split(",")[0][:30] in flat, found.basis
+
+
+def test_inputs_loads_and_sources(whole: str, sample: Job) -> None:
+    for words in ("Floor length", "79 1/2 in", "generator", "Bump", "(-0.8, 0, -1)", "49 CFR 393.102", "ASTM A513", "abc123", "2026-03-14"):
+        assert words in whole, words
+    assert "does not replace a licensed engineer" in whole.replace("\n", " ")
+    assert sample.design.name in whole
+
+
+def test_arithmetic_is_printed_line_by_line(whole: str) -> None:
+    assert "use = M_y / M_cy" in whole
+    assert "σ = M / (π × d³ / 32)" in whole
+
+
+def test_only_the_chosen(sample: Job, report: Report) -> None:
+    text = read(calculation_pdf(sample.design, report, "c", "d", {"slide1/overlap"}))
+    assert "Overlap left between rollers" in text and "Lock pin bends" not in text
+    none = read(calculation_pdf(sample.design, report, "c", "d", {"gone"}))
+    assert "None of the findings asked for" in none
+
+
+def test_what_is_left_out_is_said(sample: Job, catalog: Catalog) -> None:
+    design = apply(sample.design, [Change("/loads/off", ["Rebound"])])
+    text = read(calculation_pdf(design, check(design, catalog), "c", "d"))
+    assert "Left out: Rebound" in text
+
+
+def test_names_with_marks_are_printed_as_written(sample: Job, catalog: Catalog) -> None:
+    design = apply(sample.design, [Change("/name", "Bed <b>& slide “nº 1”")])
+    assert "Bed <b>& slide" in read(calculation_pdf(design, check(design, catalog), "c", "d"))
+
+
+def test_the_fonts_hold_every_sign_of_the_working(report: Report) -> None:
+    from fontTools.ttLib import TTFont
+
+    signs = {
+        c
+        for f in report.findings
+        for line in f.working
+        for text in (line.symbol, line.formula, line.numbers, line.unit, line.note)
+        for c in text
+    }
+    for name in ("DejaVuSans.ttf", "DejaVuSans-Bold.ttf"):
+        held = TTFont(FONTS / name).getBestCmap()
+        assert not {c for c in signs if ord(c) not in held}
+
+
+def test_same_job_same_bytes(sample: Job, report: Report) -> None:
+    one, two = (calculation_pdf(sample.design, report, "c", "d") for _ in range(2))
+    assert one == two
