@@ -8,8 +8,10 @@ import pytest
 from ergostrut.core.carry.place import arrange
 from ergostrut.core.cases import cases_at
 from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.change import Change, apply
 from ergostrut.core.document import Job
 from ergostrut.core.frame.build import assemble
+from ergostrut.core.frame.systems import SYSTEMS, System
 from ergostrut.core.measure.host import resolve
 from ergostrut.core.prove.solver.model import Bar, FrameModel, LoadCase, Point, Spread
 from ergostrut.core.prove.solver.solve import solve_all
@@ -71,6 +73,22 @@ def test_tray_on_its_rollers(sample: Job, catalog: Catalog, travel: float, name:
         theirs = np.asarray(other.members[f"M{i}"].f("Combo 1"), dtype=float).ravel()
         mine = ours.ends[i][swap] * sign
         assert np.max(np.abs(mine - theirs)) <= 1e-6 * size, tray.model.bars[i].id
+
+
+@pytest.mark.parametrize("system", [s for s in SYSTEMS.values() if s.slide], ids=lambda s: s.id)
+def test_tray_of_every_system_with_rigid_joints(sample: Job, catalog: Catalog, system: System) -> None:
+    """Angles by their principal axes, T-slot, strut and lumber: pulled out, a foot at the corner."""
+    rows = (("framing", system.id), ("rail", system.rail), ("rib", system.rib))
+    job = sample.model_copy(update={"design": apply(sample.design, [Change(f"/builds/0/{field}", value) for field, value in rows])})
+    tray = _tray(job, catalog, 1054.1)
+    case = next(c for c in cases_at(job.design.loads, False) if c.name == "Parked, foot at the corner")
+    factors = tray.factors(case, 1330.0)
+    ours = tray.frame.solve(case.name, factors)
+    bearing = {
+        (rest.node, rest.dof): -rest.sign * rest.gap for rest, force in zip(tray.model.rests, ours.rest_force, strict=True) if force > 1e-9
+    }
+    u = pynite_displacements(in_pynite(tray.model, _combined(tray, factors), bearing), len(tray.model.nodes))
+    assert np.max(np.abs(ours.u - u)) <= 1e-6 * np.max(np.abs(u))
 
 
 def test_skewed_frame_with_releases() -> None:

@@ -1,0 +1,152 @@
+"""The tray as a frame: balance, symmetry, order of joint fixities, and where it rests."""
+
+from __future__ import annotations
+
+import numpy as np
+import pytest
+
+from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.change import Change, apply
+from ergostrut.core.constants import G
+from ergostrut.core.document import Design, Job
+from ergostrut.core.frame.systems import SYSTEMS
+from ergostrut.core.prove.solver.model import MechanismError
+from ergostrut.core.prove.study import Study
+from ergostrut.core.prove.tray import TrayFrame, tray_frame
+from ergostrut.core.report import Report, check, context_of
+
+from .test_systems import framed
+
+SLIDES = [system.id for system in SYSTEMS.values() if system.slide]
+
+
+def trays(design: Design, catalog: Catalog, travel: float, fixity: str = "rigid") -> TrayFrame:
+    context = context_of(design, catalog)
+    build = context.builds[0]
+    return tray_frame(build, build.slides[0], context.plan, travel, fixity)  # type: ignore[arg-type]
+
+
+def parked(**feet: float) -> np.ndarray:
+    return np.array([0.0, 0.0, -1.0, feet.get("corner", 0.0), feet.get("middle", 0.0)])
+
+
+@pytest.mark.parametrize("system", SLIDES)
+@pytest.mark.parametrize("travel", [0.0, 500.0, 1054.1])
+def test_rests_carry_the_moving_mass(sample: Job, catalog: Catalog, system: str, travel: float) -> None:
+    """What the rollers push, less what the upper rail pulls, is the tray with its load, whatever it is made of."""
+    design = framed(sample.design, system)
+    tray = trays(design, catalog, travel)
+    result = tray.frame.solve("Parked", parked())
+    up = sum(rest.sign * force for rest, force in zip(tray.model.rests, result.rest_force, strict=True))
+    context = context_of(design, catalog)
+    build = context.builds[0]
+    moving = sum(kg for kg, _ in build.masses("slide1/tray")) + sum(item.mass for item in context.plan.on("slide1/tray"))
+    rollers = sum(i.mass * i.count for i in build.items if i.body == "slide1/tray" and i.part == "roller")
+    assert up == pytest.approx((moving - rollers) * G, rel=6e-3), "ribs count to the rails' middle; rollers stand on their axles"
+
+
+@pytest.mark.parametrize("report_case", ["Bump", "Rebound", "Brake", "Corner right", "Parked, foot at the corner"])
+def test_every_case_is_in_balance(report: Report, report_case: str) -> None:
+    """Reactions and loads add up to nothing along every axis."""
+    study = report.studies[0]
+    assert study.tray is not None
+    item = next(s for s in study.solved if s.case.name == report_case)
+    assert item.result is not None
+    factors = study.tray.factors(item.case, 1330.0)
+    load = (factors @ study.tray.frame.totals).reshape(-1, 6)[:, :3].sum(axis=0)
+    back = item.result.reactions[:, :3].sum(axis=0)
+    assert np.max(np.abs(load + back)) < 1e-6 * (1 + np.max(np.abs(load)))
+
+
+def test_a_load_on_the_centre_line_rests_evenly(sample: Job, catalog: Catalog) -> None:
+    things = [
+        {
+            "id": "box",
+            "name": "box",
+            "length": "400 mm",
+            "width": "400 mm",
+            "height": "300 mm",
+            "mass": "80 kg",
+            "at": {"x": "900 mm", "y": "0 mm"},
+        }
+    ]
+    tray = trays(apply(sample.design, [Change("/carry/things", things)]), catalog, 0.0)
+    result = tray.frame.solve("Parked", parked())
+    by_side = {side: sum(f for r, f in zip(tray.model.rests, result.rest_force, strict=True) if side in r.id) for side in ("left", "right")}
+    assert by_side["left"] == pytest.approx(by_side["right"], rel=1e-9)
+
+
+def test_a_load_to_the_right_presses_the_right(sample: Job, catalog: Catalog) -> None:
+    things = [
+        {
+            "id": "box",
+            "name": "box",
+            "length": "400 mm",
+            "width": "200 mm",
+            "height": "300 mm",
+            "mass": "80 kg",
+            "at": {"x": "900 mm", "y": "300 mm"},
+        }
+    ]
+    tray = trays(apply(sample.design, [Change("/carry/things", things)]), catalog, 0.0)
+    result = tray.frame.solve("Parked", parked())
+    right = sum(f for r, f in zip(tray.model.rests, result.rest_force, strict=True) if "right" in r.id)
+    assert right > 0.6 * sum(result.rest_force)
+
+
+def test_softer_joints_bend_more(sample: Job, catalog: Catalog) -> None:
+    """A foot mid end: the rear rib sinks more between springy joints than between rigid ones, and less than between hinges."""
+    design = framed(sample.design, "tslot_bolted")
+    sinks = []
+    for fixity in ("rigid", "semi"):
+        tray = trays(design, catalog, 0.0, fixity)
+        result = tray.frame.solve("foot", parked(middle=1330.0))
+        piece = tray.rib_bars[-1]
+        from ergostrut.core.prove.solver.along import deflected
+
+        sinks.append(-float(deflected(tray.frame, result, piece, 2)[1, 2]))
+    assert sinks[0] < sinks[1]
+    rib = next(p.member for p in trays(design, catalog, 0.0).pieces if p.member.role == "end rib")
+    simple = 1330.0 * rib.length**3 / (48 * rib.section.material.E * rib.shape.Iy)
+    assert sinks[1] < simple + 30
+
+
+def test_hinged_ribs_let_the_rails_roll(sample: Job, catalog: Catalog) -> None:
+    tray = trays(framed(sample.design, "tslot_bolted"), catalog, 0.0, "pinned")
+    with pytest.raises(MechanismError, match="can fold: rail"):
+        _ = tray.frame
+
+
+def test_a_tray_that_cannot_stand_is_a_finding_not_a_crash(sample: Job, catalog: Catalog) -> None:
+    rows = [("rollers/front_setback", "1990 mm"), ("stops", []), ("pull_out", "5 in")]
+    report = check(apply(sample.design, [Change(f"/builds/0/{field}", value) for field, value in rows]), catalog)
+    found = next(f for f in report.findings if f.check == "frame.stands")
+    assert found.state == "over" and found.parts == ("slide1/tray",)
+
+
+def test_load_spread_to_ribs_keeps_its_sum_and_its_place(report: Report) -> None:
+    """A patch shared between ribs: the same weight, the same lever about the front rib."""
+    study: Study = report.studies[0]
+    assert study.tray is not None
+    tray = study.tray
+    for patch in tray.patches:
+        spreads = tray._on_ribs(patch, 0.0, 0.0, 1.0)
+        index = {bar: i for i, bar in enumerate(tray.rib_bars)}
+        total = sum((s.w0[2] + s.w1[2]) / 2 * (s.end - s.start) for s in spreads)
+        lever = sum((s.w0[2] + s.w1[2]) / 2 * (s.end - s.start) * tray.ribs[index[s.bar]].a[0] for s in spreads)
+        assert total == pytest.approx(patch.kg * G, rel=1e-9), patch.name
+        assert lever / total == pytest.approx(patch.x, abs=1e-6), patch.name
+
+
+def test_height_of_the_load_tips_it_in_braking(report: Report) -> None:
+    """A tall load leans on the front ribs when it brakes: sums nothing upward, turns by m g h."""
+    study = report.studies[0]
+    assert study.tray is not None
+    tray = study.tray
+    patch = max(tray.patches, key=lambda p: p.height * p.kg)
+    spreads = tray._on_ribs(patch, -1.0, 0.0, 0.0)
+    index = {bar: i for i, bar in enumerate(tray.rib_bars)}
+    upright = [(s, (s.w0[2] + s.w1[2]) / 2 * (s.end - s.start)) for s in spreads]
+    assert sum(f for _, f in upright) == pytest.approx(0, abs=1e-6 * patch.kg * G)
+    turn = sum(f * tray.ribs[index[s.bar]].a[0] for s, f in upright)
+    assert abs(turn) == pytest.approx(patch.kg * G * patch.height, rel=1e-6)
