@@ -101,3 +101,12 @@ def test_legs_take_the_tail_after_their_gap(sample: Job, catalog: Catalog) -> No
     measured = check(apply(design, [Change("/builds/0/tip_leg/length", "32 in")]), catalog)
     held = by_id(measured, "slide1/leg")
     assert held.use == pytest.approx((held.demand or 0) / (held.limit or 1)) and held.state == "holds"
+
+
+def test_a_brace_halves_the_leg(sample: Job, catalog: Catalog) -> None:
+    """A slender leg twice as short between its holds: Euler's four times, held by the column curve."""
+    rows = [Change("/builds/0/tip_leg", {"length": "40 in", "section": "0.75x0.75x16ga"})]
+    plain = by_id(check(apply(sample.design, rows), catalog), "slide1/leg")
+    braced = by_id(check(apply(sample.design, [*rows, Change("/builds/0/tip_leg/braced", True)]), catalog), "slide1/leg")
+    assert 1.3 < (braced.limit or 0) / (plain.limit or 1) <= 4.0
+    assert any(line.note == "brace at its middle" for line in braced.working)

@@ -53,7 +53,7 @@ def test_weld_as_a_line() -> None:
 
 def test_bolt_values(catalog: Catalog) -> None:
     """AISC 360-16 J3.6 for 3/8-16 SAE 5: 0.75 x 120 x 0.1104 / 2 = 4.97 kip; shear 0.45 x: 2.98 kip."""
-    thread, grade = catalog.threads["3/8-16"], catalog.grades["SAE 5"]
+    thread, grade = catalog.threads["3/8-16"], catalog.grades["SAE 5"].Fu
     assert bolt.tension(thread, grade) / (1000 * LBF) == pytest.approx(4.97, rel=0.005)
     assert bolt.shear(thread, grade) / (1000 * LBF) == pytest.approx(2.98, rel=0.005)
 
@@ -76,7 +76,7 @@ def test_bolt_bending_and_torque(catalog: Catalog) -> None:
 
 def test_tension_falls_with_shear(catalog: Catalog) -> None:
     """J3.7: no loss up to 30 % of the shear strength, all gone before both reach their own limit."""
-    thread, grade = catalog.threads["M10"], catalog.grades["ISO 8.8"]
+    thread, grade = catalog.threads["M10"], catalog.grades["ISO 8.8"].Fu
     T, V = bolt.tension(thread, grade), bolt.shear(thread, grade)
     assert bolt.combined(0.9 * T, 0.2 * V, thread, grade) == pytest.approx(0.9, rel=0.01)
     assert bolt.combined(0.9 * T, 0.9 * V, thread, grade) > 1.5

@@ -84,6 +84,8 @@ def test_prove_shows_members_joints_and_how_far_from_buckling(shop: Shop) -> Non
     assert data["drawn"] == "Parked" and {v["name"] for v in data["views"]} == {"side", "plan", "rear"}
     assert len(data["joints"]) == 10 and all(row["state"] == "holds" for row in data["joints"])
     assert data["frequency"] > 1 and (data["critical"] is None or data["critical"] > 3)
+    plan = next(v for v in data["views"] if v["name"] == "plan")
+    assert sum(item.get("role") == "fixing" for item in plan["items"]) == 10, "a mark on every joint"
     every = shop.get("/api/jobs/1/prove?position=out&case=all%20cases")
     by_member = {row["member"]: row["use"] for row in data["members"]}
     assert every["case"] == "all cases" and all(row["use"] >= by_member[row["member"]] - 1e-9 for row in every["members"])

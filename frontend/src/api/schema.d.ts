@@ -2174,7 +2174,8 @@ export interface components {
         /**
          * TipLeg
          * @description Two drop legs under the tail of the tray, set down when it is all the way out. ``gap``: what they are cut short of the
-         *     ground; ``length``: from the rail's underside to the ground (unknown: their strength is unknown).
+         *     ground; ``length``: from the rail's underside to the ground (unknown: their strength is unknown); ``braced``: a brace
+         *     from the leg's middle to the rail.
          */
         TipLeg: {
             /**
@@ -2197,6 +2198,11 @@ export interface components {
              *     }
              */
             gap: string;
+            /**
+             * Braced
+             * @default false
+             */
+            braced: boolean;
         };
         /**
          * Units

@@ -74,6 +74,7 @@ function LegFields({ index }: { index: number }) {
       <ChoiceField label="Drop leg" path={`${path}/section`} options={tubes} />
       <QuantityField label="Leg, rail to ground" path={`${path}/length`} kind="length" optional />
       <QuantityField label="Cut short by" path={`${path}/gap`} kind="length" />
+      <TickField label="Brace at its middle" path={`${path}/braced`} />
       <Button tone="quiet" onClick={() => void change([{ op: "set", path, value: null }], "legs removed")}>
         Remove the legs
       </Button>

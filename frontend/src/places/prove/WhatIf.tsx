@@ -70,6 +70,18 @@ export function WhatIf({ finding }: { finding: Finding | undefined }) {
         { value: "legs", label: "drop legs", sets: build.tip_leg ?? {} },
       ],
     },
+    ...(build.tip_leg || tried["tip_leg"]?.value === "legs"
+      ? [
+          {
+            field: "tip_leg/braced",
+            label: "Leg brace",
+            options: [
+              { value: "false", label: "none", sets: false },
+              { value: "true", label: "to the leg's middle", sets: true },
+            ],
+          },
+        ]
+      : []),
     {
       field: "base/stands",
       label: "Base stands a side",

@@ -17,6 +17,7 @@ export interface Knob {
 /** What stands in the design now, as one of a knob's options. */
 export function standing(field: string, value: unknown): string {
   if (field === "tip_leg") return value ? "legs" : "none";
+  if (field === "tip_leg/braced") return String(value ?? false);
   return String(value ?? "");
 }
 

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from ..context import Context
 from ..frame.assembly import Anchor
+from ..prove.joints.bolt import combined
 from ..working import Working
 
 FLOOR_FU = 270.0
@@ -60,8 +61,5 @@ def bolt_use(tension: float, shear: float, cap: Capacity, anchor: Anchor) -> flo
     if cap.rated:
         use = max(use, (tension**2 + shear**2) ** 0.5 / cap.rated)
     if anchor.thread is not None and anchor.Fu > 0:
-        area = 3.141592653589793 * anchor.thread.d**2 / 4
-        fnt, fnv = 0.75 * anchor.Fu, 0.45 * anchor.Fu
-        left = min(1.3 * fnt - 2.0 * fnt / fnv * (shear / area), fnt) / 2.0
-        use = max(use, tension / (left * area) if left > 0 else 99.0)
+        use = max(use, min(combined(tension, shear, anchor.thread, anchor.Fu), 99.0))
     return use

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -65,8 +65,18 @@ def _scale(largest: float, length: float) -> float:
     return float(max(1.0, next(step * power for step in (5.0, 2.0, 1.0) if step * power <= wanted)))
 
 
-def proof_views(study: Study, case: str, states: Mapping[str, State]) -> tuple[tuple[View, ...], float]:
-    """Side and plan views under one case, and how many times the bent line is exaggerated."""
+@dataclass(frozen=True)
+class JointMark:
+    """A joint as drawn: the rib and rail that meet, and how it stands."""
+
+    rib: str
+    rail: str
+    state: State
+    text: str
+
+
+def proof_views(study: Study, case: str, states: Mapping[str, State], joints: Sequence[JointMark] = ()) -> tuple[tuple[View, ...], float]:
+    """Side, plan and rear views under one case, joints marked in plan, and how many times the bent line is exaggerated."""
     if study.tray is None:
         return (), 1.0
     tray, slide = study.tray, study.slide
@@ -132,6 +142,11 @@ def proof_views(study: Study, case: str, states: Mapping[str, State]) -> tuple[t
             else rect(x0 - w / 2, y0, x0 + w / 2, y1, "member", member.id, member.section.label, states.get(member.id))
         )
         plan.append(shape)
+    for mark in joints:
+        rib = next(m for m in tray.ribs if m.id == mark.rib)
+        y = next(m.a[1] for m in tray.rails if m.id == mark.rail)
+        title = f"{mark.rib.rsplit('/', 1)[-1]}: {mark.text}"
+        plan.append(Circle((rib.a[0] + study.travel, y), 22.0, "fixing", mark.rib, title, mark.state))
     for patch in tray.patches:
         if patch.name != "deck":
             x, y, (lx, ly) = patch.x + study.travel, patch.y, patch.size

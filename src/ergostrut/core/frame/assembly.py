@@ -152,6 +152,7 @@ class Prop:
     length: float | None
     gap: float
     travel: float
+    braced: bool
 
 
 @dataclass(frozen=True, slots=True)

@@ -30,7 +30,11 @@ def check_leg(study: Study) -> Iterator[Finding]:
     missing: tuple[str, ...] = ("leg length",)
     text = f"{say.force(load)} on one leg; its length from the rail to the ground is not known: measure it."
     if prop.length is not None:
-        allow = allowable(prop.section.properties, prop.section.material, Span(KLy=prop.length, KLz=prop.length))
+        w.given("L", prop.length, "mm", "leg, rail to ground")
+        KL = w.line(
+            "KL", "L / 2" if prop.braced else "1 * L", "mm", "brace at its middle" if prop.braced else "K = 1: pivot above, foot below"
+        )
+        allow = allowable(prop.section.properties, prop.section.material, Span(KLy=KL, KLz=KL))
         w.extend(allow.lines["Nc"])
         use, limit, missing = w.line("use", "P / P_c", "", P_c=allow.Nc), allow.Nc, ()
         _, state = at_most(use, 1.0)
@@ -49,7 +53,7 @@ def check_leg(study: Study) -> Iterator[Finding]:
         use,
         case=item.case.name,
         position=study.position.name,
-        basis="compression by the member's standard, K = 1",
+        basis="compression by the member's standard, K = 1 between pivot, brace and ground",
         caution=CAUTION,
         missing=missing,
         working=w.done(),

@@ -7,7 +7,7 @@ from flask_openapi3 import APIBlueprint
 
 from ergostrut.core.cases import BUMP, FOOT_BASIS, ROAD_BASIS, SLOPE_BASIS, road_cases, slope_cases
 from ergostrut.core.document import Design
-from ergostrut.core.drawing.proof import member_uses, proof_views
+from ergostrut.core.drawing.proof import JointMark, member_uses, proof_views
 from ergostrut.core.drawing.solid import scene
 from ergostrut.core.finding import State, state_of_use
 from ergostrut.core.prove.diagram import diagram
@@ -54,7 +54,6 @@ def prove(path: s.JobPath, query: s.ProveQuery) -> dict[str, object]:
     drawn = hardest if case == WORST else case
     members = member_uses(study, None if case == WORST else case)
     states: dict[str, State] = {row.member: row.state for row in members}
-    views, scale = proof_views(study, drawn, states)
     solved = next((item for item in study.solved if item.case.name == drawn), None)
     reactions = []
     if solved is not None and solved.result is not None and study.tray is not None:
@@ -74,6 +73,8 @@ def prove(path: s.JobPath, query: s.ProveQuery) -> dict[str, object]:
                 missing=list(verdict.missing),
             )
         )
+    marks = [JointMark(row.rib, row.rail, row.state, row.text) for row in joints]
+    views, scale = proof_views(study, drawn, states, marks)
     critical = study.buckling(solved).value if solved is not None and study.refined is not None else None
     return s.ProveOut(
         positions=positions,

@@ -3,28 +3,18 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
-from ...catalog.model import Grade, Metal, Thread
-
-
-@dataclass(frozen=True, slots=True)
-class BoltStrength:
-    """Allowable N: tension and shear of the bolt, bearing on one wall."""
-
-    tension: float
-    shear: float
-    bearing: float
+from ...catalog.model import Metal, Thread
 
 
-def tension(thread: Thread, grade: Grade) -> float:
+def tension(thread: Thread, Fu: float) -> float:
     """0.75 Fu Ab / 2 on the nominal area (J3.6)."""
-    return 0.75 * grade.Fu * math.pi * thread.d**2 / 4 / 2
+    return 0.75 * Fu * math.pi * thread.d**2 / 4 / 2
 
 
-def shear(thread: Thread, grade: Grade) -> float:
+def shear(thread: Thread, Fu: float) -> float:
     """0.45 Fu Ab / 2, threads in the shear plane (J3.6)."""
-    return 0.45 * grade.Fu * math.pi * thread.d**2 / 4 / 2
+    return 0.45 * Fu * math.pi * thread.d**2 / 4 / 2
 
 
 def bearing(metal: Metal, d: float, t: float, edge: float) -> float:
@@ -46,12 +36,12 @@ def pull_through(Fu: float, t: float, washer: float) -> float:
     return 1.5 * t * washer * Fu / 3
 
 
-def combined(T: float, V: float, thread: Thread, grade: Grade) -> float:
+def combined(T: float, V: float, thread: Thread, Fu: float) -> float:
     """Use in tension and shear together (J3.7)."""
     area = math.pi * thread.d**2 / 4
-    Fnt, Fnv = 0.75 * grade.Fu, 0.45 * grade.Fu
+    Fnt, Fnv = 0.75 * Fu, 0.45 * Fu
     left = min(1.3 * Fnt - 2.0 * Fnt / Fnv * V / area, Fnt) / 2
-    alone = max(T / tension(thread, grade), V / shear(thread, grade))
+    alone = max(T / tension(thread, Fu), V / shear(thread, Fu))
     return max(alone, T / (left * area) if left > 0 else math.inf if T > 0 else alone)
 
 

@@ -140,7 +140,7 @@ def _bolt(end: End, spec: JointSpec) -> Verdict:
     if spec.bolt is None or spec.grade is None or not isinstance(metal, Metal):
         return Verdict(None, "bolt or grade is not in the catalogue", force, None, "N", w, ("bolt",))
     t = min(end.rib.shape.wall, end.rail.shape.wall)
-    shear = w.given("V_b", bolt.shear(spec.bolt, spec.grade), "N", f"{spec.bolt.id} {spec.grade.id}, 0.45 Fu Ab / 2, AISC 360-16 J3.6")
+    shear = w.given("V_b", bolt.shear(spec.bolt, spec.grade.Fu), "N", f"{spec.bolt.id} {spec.grade.id}, 0.45 Fu Ab / 2, AISC 360-16 J3.6")
     wall = w.given(
         "R_b",
         bolt.bearing(metal, spec.bolt.d, t, 2 * spec.bolt.d),

@@ -80,6 +80,8 @@ def _items(build: BedSlide, place: Layout, catalog: Catalog, deck_area: float) -
     found.append(item("joints", part, tray, (mid, 0, place.underside + place.rail.depth / 2), each * 2 * (build.mid_ribs + 2)))
     if build.tip_leg is not None:
         found.append(item("legs", "leg", tray, (place.back - 60, 0, place.underside), 2))
+        if build.tip_leg.braced:
+            found.append(item("leg braces", "brace", tray, (place.back - 200, 0, place.underside), 2))
     if build.guides.fitted:
         found.append(item("guides", "guide", base, (place.x_rear, 0, place.underside), 4))
     if build.base.keeper:
@@ -135,7 +137,7 @@ def _prop(build: BedSlide, catalog: Catalog) -> Prop | None:
     if leg is None:
         return None
     section = section_of(catalog, "tip leg", leg.section)
-    return Prop(f"{build.id}/tray/leg", section, leg.length.mm if leg.length else None, leg.gap.mm, build.pull_out.mm)
+    return Prop(f"{build.id}/tray/leg", section, leg.length.mm if leg.length else None, leg.gap.mm, build.pull_out.mm, leg.braced)
 
 
 def _joints(build: BedSlide, catalog: Catalog) -> JointSpec:

@@ -75,11 +75,13 @@ class Joints(Record):
 
 class TipLeg(Record):
     """Two drop legs under the tail of the tray, set down when it is all the way out. ``gap``: what they are cut short of the
-    ground; ``length``: from the rail's underside to the ground (unknown: their strength is unknown)."""
+    ground; ``length``: from the rail's underside to the ground (unknown: their strength is unknown); ``braced``: a brace
+    from the leg's middle to the rail."""
 
     section: str = "1x1x14ga"
     length: Length | None = None
     gap: Length = _length("3 mm")
+    braced: bool = False
 
 
 class Fixing(Record):
