@@ -327,3 +327,48 @@ def test_another_framing_system_and_own_stock(screen: Page) -> None:
     page.locator('[data-path="/builds/0/rail"]').select_option("own.deep-yard-tube")
     revision(page, 6)
     expect(page.locator('[data-finding="slide1/side-rail.strength"]')).to_have_attribute("data-state", "holds")
+
+
+def test_prove_by_keyboard_alone(screen: Page) -> None:
+    """Position, case, view, what if and its undo without a pointer."""
+    page = screen
+    page.goto(f"{sample_copy(page)}/prove?finding=slide1/side-rail.strength")
+    revision(page, 1)
+    out = page.get_by_role("group", name="Position").get_by_role("button", name="out", exact=True)
+    out.focus()
+    page.keyboard.press("Enter")
+    expect(out).to_have_attribute("aria-pressed", "true")
+    page.get_by_label("Case").focus()
+    page.keyboard.press("Home")
+    page.keyboard.press("Enter")
+    plan = page.get_by_role("group", name="View").get_by_role("button", name="Plan")
+    plan.focus()
+    page.keyboard.press("Space")
+    expect(plan).to_have_attribute("aria-pressed", "true")
+    ribs = page.locator('[data-knob="mid_ribs"]')
+    ribs.focus()
+    ribs.press("ArrowDown")
+    expect(page.get_by_test_id("what-if")).to_be_visible()
+    keep = page.get_by_role("button", name="Keep it")
+    keep.focus()
+    page.keyboard.press("Enter")
+    revision(page, 2)
+    page.evaluate("() => document.activeElement.blur()")
+    page.keyboard.press("Control+z")
+    revision(page, 1)
+
+
+def test_prove_of_an_empty_job_asks_for_what_is_missing(screen: Page) -> None:
+    page = screen
+    page.goto("/")
+    page.get_by_role("button", name="New job").click()
+    page.get_by_label("Name").fill("Bare")
+    page.get_by_role("radio", name="nothing measured yet").check()
+    page.get_by_role("button", name="Start the job").click()
+    page.wait_for_url("**/measure")
+    page.get_by_role("link", name="Prove").click()
+    expect(page.get_by_role("heading", name="Pick a finding")).to_be_visible()
+    page.get_by_role("button", name="Joints").click()
+    expect(page.get_by_text("governs").first).to_be_visible()
+    page.get_by_role("button", name="3D").click()
+    expect(page.get_by_test_id("solid").locator("canvas")).to_be_visible()

@@ -289,3 +289,48 @@ def test_an_unexpected_error_tells_nobody_the_inside(shop: Shop, monkeypatch: py
 def test_catalogue_lists_what_can_be_chosen(shop: Shop) -> None:
     told = shop.get("/api/catalog")
     assert any(x["id"] == "1.5x2.5x11ga" for x in told["sections"]) and "M12" in told["threads"]
+
+
+def test_new_addresses_are_guarded_and_answer_nonsense_in_words(shop: Shop) -> None:
+    """Another page cannot write; odd queries, jobs that are not there and broken stock get one clear line each."""
+    foreign = {"Origin": "http://evil.example"}
+    assert shop.client.delete("/api/stock/own.t", base_url=LOCAL, headers=foreign).status_code == 403
+    assert shop.client.post("/api/stock", json={"stock": {}}, base_url=LOCAL, headers=foreign).status_code == 403
+    for path in ("prove", "prove/diagram?member=x", "solid", "loads", "report.pdf"):
+        assert "no job" in shop.get(f"/api/jobs/99/{path}", 404)["message"]
+    assert shop.get("/api/jobs/1/solid?shape=melted", 422)["problems"]
+    assert shop.get("/api/jobs/1/solid?travel=-5", 422)["problems"]
+    assert shop.get("/api/catalog?job=none", 422)["problems"]
+    bad = shop.post("/api/stock", {"stock": {"metals": [{"id": "own.m", "label": "m"}]}}, 422)
+    assert any("Fy" in problem["field"] for problem in bad["problems"])
+    assert shop.get("/api/stock")["stock"] == {"metals": [], "sections": []}
+
+
+def test_own_metal_weld_values_reach_the_finding(shop: Shop) -> None:
+    """An aluminium of one's own with its own softened strength is what the weld finding shows."""
+    metal = {
+        "id": "own.7020",
+        "label": "7020 by certificate",
+        "kind": "aluminium",
+        "E": 70000,
+        "G": 26500,
+        "density": 2780,
+        "Fy": 275,
+        "Fu": 350,
+        "welded": [205, 260],
+        "source": "certificate 3.1",
+    }
+    section = {"id": "own.r", "label": "rail of 7020", "family": "tube", "sizes": [50, 80, 4], "material": "own.7020", "stock": [6000]}
+    rows = [
+        ("/own/metals", metal, "add"),
+        ("/own/sections", section, "add"),
+        ("/builds/0/framing", "welded_aluminium_tube", "set"),
+        ("/builds/0/rail", "own.r", "set"),
+        ("/builds/0/rib", "1x2x1/8 alu", "set"),
+    ]
+    changes = [{"path": path, "value": value, "op": op} for path, value, op in rows]
+    assert shop.post("/api/jobs/1/change", {"version": 1, "changes": changes})["revision"] == 2
+    findings = {f["id"]: f for f in shop.get("/api/jobs/1/report")["findings"]}
+    rail = findings["slide1/side-rail.strength"]
+    assert rail["limit"] == pytest.approx(min(205 / 1.65, 260 / 1.95)) and "weld-affected" in rail["basis"]
+    assert any(line["value"] == 205 and "certificate 3.1" in line["note"] for line in rail["working"])
