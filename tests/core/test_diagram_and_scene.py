@@ -89,6 +89,15 @@ def test_buckled_shape_is_drawn_a_tenth_of_the_tray(report: Report, out: Study) 
     assert not straight.strands
 
 
+def test_swinging_shape_goes_mostly_up_and_down(report: Report) -> None:
+    """The deck holds the frame in its plane: the lowest mode moves along z."""
+    home = report.studies[0]
+    assert home.frequency is not None
+    shape = np.abs(home.frequency.shape[:, :3])
+    assert shape[:, 2].max() == pytest.approx(1.0) and shape[:, :2].max() < 0.2
+    assert all(s.role == "swinging" for s in scene(report, 0, {}, home, "Parked", "swinging").strands)
+
+
 def test_legs_take_the_tail_after_their_gap(sample: Job, catalog: Catalog) -> None:
     """Out, the foot presses the leg once 3 mm are used up; in, there is no leg; its length is asked for."""
     design = apply(sample.design, [Change("/builds/0/tip_leg", {})])

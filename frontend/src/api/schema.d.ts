@@ -3406,7 +3406,7 @@ export interface components {
         };
         /**
          * Strand
-         * @description A line through points: a member bent or buckled, at the scene's named scale.
+         * @description A line through points: a member bent, buckled or swinging, at the scene's named scale.
          */
         Strand: {
             /** Points */
@@ -3419,7 +3419,7 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "bent" | "buckled";
+            role: "bent" | "buckled" | "swinging";
             /** Part */
             part: string;
         };
@@ -4542,7 +4542,7 @@ export interface operations {
                 travel?: number;
                 position?: string;
                 case?: string;
-                shape?: "bent" | "buckled";
+                shape?: "bent" | "buckled" | "swinging";
             };
             header?: never;
             path: {

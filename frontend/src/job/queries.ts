@@ -55,11 +55,13 @@ export function useProve(job: number, version: number, position: string, chosen:
   });
 }
 
+export type Shape = "bent" | "buckled" | "swinging";
+
 export interface SolidQuery {
   travel?: number;
   position?: string;
   case?: string;
-  shape?: "bent" | "buckled";
+  shape?: Shape;
 }
 
 export function useSolid(job: number, version: number, query: SolidQuery) {

@@ -13,7 +13,7 @@ from ergostrut.core.cut.plan import BarGroup, Bought, Piece, SheetGroup
 from ergostrut.core.document import Design, Entry, Units
 from ergostrut.core.drawing.model import View
 from ergostrut.core.drawing.proof import MemberUse
-from ergostrut.core.drawing.solid import Scene
+from ergostrut.core.drawing.solid import Scene, Shape
 from ergostrut.core.finding import Finding, Place, State
 from ergostrut.core.frame.assembly import Height, Position
 from ergostrut.core.make.steps import Step
@@ -270,7 +270,7 @@ class SolidQuery(Wire):
     travel: float = Field(default=0.0, ge=0, le=6000)
     position: str = ""
     case: str = ""
-    shape: Literal["bent", "buckled"] = "bent"
+    shape: Shape = "bent"
 
 
 class SolidOut(Wire):

@@ -7,7 +7,7 @@ import { SolidView } from "../../drawing/solid/SolidView";
 import { useJob } from "../../job/context";
 import { Findings } from "../../job/Findings";
 import { Page } from "../../job/Page";
-import { useProve } from "../../job/queries";
+import { type Shape, useProve } from "../../job/queries";
 import { WorkingSheet } from "../../job/WorkingSheet";
 import { Tabs } from "../../ui/Tabs";
 import { Diagrams } from "./Diagrams";
@@ -53,7 +53,7 @@ export function Prove() {
   const [query, setQuery] = useSearchParams();
   const [view, setView] = useState("side");
   const [table, setTable] = useState("Members");
-  const [shape, setShape] = useState<"bent" | "buckled">("bent");
+  const [shape, setShape] = useState<Shape>("bent");
   const [picked, setPicked] = useState("");
   const chosenId = query.get("finding") ?? "";
   const finding =
@@ -145,10 +145,11 @@ export function Prove() {
               <Tabs
                 label="Shape"
                 value={shape}
-                onChange={(value) => setShape(value === "buckled" ? "buckled" : "bent")}
+                onChange={(value) => setShape(value as Shape)}
                 options={[
                   { value: "bent", label: "bent" },
                   { value: "buckled", label: "buckled" },
+                  { value: "swinging", label: "swinging" },
                 ]}
               />
               <span className="text-steel">Drag or arrow keys to turn, roll or + and − to come closer.</span>
@@ -176,8 +177,8 @@ export function Prove() {
           {data.drawn}: {numbers.join("; ")}.{" "}
           {view === "side" && `Blue line: the left rail bent, drawn ${data.scale} times too large. `}
           {view === "3D" &&
-            shape === "buckled" &&
-            "The buckled shape has no size of its own: drawn a tenth of the tray. "}
+            shape !== "bent" &&
+            `The ${shape} shape has no size of its own: drawn a tenth of the tray. `}
           Hatching: slanted is tight, crossed is over.
         </p>
       )}

@@ -18,6 +18,7 @@ from ..report import Report
 from .model import Role
 
 Vec = tuple[float, float, float]
+Shape = Literal["bent", "buckled", "swinging"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,10 +61,10 @@ class Wheel:
 
 @dataclass(frozen=True, slots=True)
 class Strand:
-    """A line through points: a member bent or buckled, at the scene's named scale."""
+    """A line through points: a member bent, buckled or swinging, at the scene's named scale."""
 
     points: tuple[Vec, ...]
-    role: Literal["bent", "buckled"]
+    role: Shape
     part: str
 
 
@@ -129,7 +130,7 @@ def _travel(build: Assembly, body: str, travel: float) -> float:
 
 
 def scene(
-    report: Report, travel: float, states: Mapping[str, State], study: Study | None = None, case: str = "", shape: str = "bent"
+    report: Report, travel: float, states: Mapping[str, State], study: Study | None = None, case: str = "", shape: Shape = "bent"
 ) -> Scene:
     """Everything with the tray at ``travel``. With a study: its moving frame bare, with reactions and the bent or buckled lines of a case."""
     if study is not None:
@@ -163,7 +164,7 @@ def _box(prisms: list[Prism], blocks: list[Block]) -> tuple[Vec, Vec]:
     return _vec(corners.min(axis=0)), _vec(corners.max(axis=0))
 
 
-def _bare(study: Study, states: Mapping[str, State], case: str, shape: str) -> Scene:
+def _bare(study: Study, states: Mapping[str, State], case: str, shape: Shape) -> Scene:
     members = [m for m in study.assembly.of_body(study.slide.body) if m.role != "runner"]
     prisms = [_prism(m, study.travel, states.get(m.id)) for m in members]
     wheels = []
@@ -188,19 +189,19 @@ def _round(scale: float) -> float:
     return float(max(1.0, next(step * power for step in (5.0, 2.0, 1.0) if step * power <= scale)))
 
 
-def _lines(study: Study, solved: Solved, shape: str) -> tuple[tuple[Strand, ...], float]:
-    """Bent lines of the case, or the buckled shape on the refined frame; and the scale."""
+def _lines(study: Study, solved: Solved, shape: Shape) -> tuple[tuple[Strand, ...], float]:
+    """Bent lines of the case with their scale, or the buckled or swinging shape on the refined frame, which have none (0)."""
     assert study.tray is not None and solved.result is not None
     length = study.tray.rails[0].length
-    if shape == "buckled" and study.refined is not None:
+    mode = study.buckling(solved) if shape == "buckled" else study.frequency if shape == "swinging" else None
+    if mode is not None and study.refined is not None:
         parts, _ = study.refined
-        mode = study.buckling(solved)
         scale = DRAWN * length
         rows = []
         for piece, chain in zip(study.tray.pieces, parts.chain, strict=True):
             nodes = [parts.model.bars[chain[0]].a, *(parts.model.bars[i].b for i in chain)]
             rows.append((piece.member.id, [parts.model.nodes[n] + scale * mode.shape[n, :3] for n in nodes]))
-        return tuple(Strand(tuple(_vec(p) for p in points), "buckled", part) for part, points in rows), 0.0
+        return tuple(Strand(tuple(_vec(p) for p in points), shape, part) for part, points in rows), 0.0
     moved = lines(study.tray.frame, solved.result, 8)
     largest = float(np.max(np.abs(moved)))
     scale = _round(DRAWN * length / largest) if largest > 1e-9 else 1.0
