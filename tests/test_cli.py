@@ -101,7 +101,15 @@ def test_calculation_sheet(job_file: Path, tmp_path: Path, capsys: pytest.Captur
 
 def test_own_stock(tmp_path: Path, monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]) -> None:
     monkeypatch.setenv("ERGOSTRUT_DATA", str(tmp_path / "data"))
-    section = {"id": "own.t", "label": "yard tube", "family": "pipe", "sizes": [33.7, 2.6], "material": "steel.a513"}
+    section = {
+        "id": "own.t",
+        "label": "yard tube",
+        "family": "pipe",
+        "sizes": [33.7, 2.6],
+        "material": "steel.a513",
+        "stock": [6000],
+        "price_per_m": 4,
+    }
     path = tmp_path / "stock.json"
     path.write_text(json.dumps({"format": "ergostrut-stock", "version": 1, "sections": [section]}), encoding="utf-8")
     assert main(["stock", "import", str(path)]) == 0

@@ -44,25 +44,24 @@ def free_port(first: int = FIRST_PORT) -> int:
     raise OSError(f"no free port between {first} and {first + PORTS - 1}")
 
 
-def _load(path: str) -> tuple[Job, Report] | str:
-    """The job and its report, or the one line that says why there is none."""
+def _load(path: str) -> tuple[Job, Report] | None:
+    """The job and its report; None after one line that says why there is none."""
     try:
-        text = Path(path).read_text(encoding="utf-8")
-    except OSError as error:
-        return f"{path}: cannot be read: {(error.strerror or 'unknown reason').lower()}"
-    except UnicodeDecodeError:
-        return f"{path}: this is not a text file"
-    try:
-        job = read_job(text)
+        job = read_job(Path(path).read_text(encoding="utf-8"))
         return job, check(job.design, shipped_catalog())
+    except OSError as error:
+        why = f"cannot be read: {(error.strerror or 'unknown reason').lower()}"
+    except UnicodeDecodeError:
+        why = "this is not a text file"
     except (InputError, StockError) as error:
-        return f"{path}: {error}"
+        why = str(error)
+    print(f"{path}: {why}", file=sys.stderr)
+    return None
 
 
 def _check(args: argparse.Namespace) -> int:
     loaded = _load(args.job)
-    if isinstance(loaded, str):
-        print(loaded, file=sys.stderr)
+    if loaded is None:
         return UNUSABLE
     _, report = loaded
     if args.json:
@@ -78,8 +77,7 @@ def _check(args: argparse.Namespace) -> int:
 
 def _cut(args: argparse.Namespace) -> int:
     loaded = _load(args.job)
-    if isinstance(loaded, str):
-        print(loaded, file=sys.stderr)
+    if loaded is None:
         return UNUSABLE
     job, report = loaded
     sys.stdout.write(cut_csv(report.cut, job.design.units))
@@ -88,8 +86,7 @@ def _cut(args: argparse.Namespace) -> int:
 
 def _sheet(args: argparse.Namespace) -> int:
     loaded = _load(args.job)
-    if isinstance(loaded, str):
-        print(loaded, file=sys.stderr)
+    if loaded is None:
         return UNUSABLE
     job, report = loaded
     known = {finding.id for finding in report.findings}
@@ -111,8 +108,7 @@ def _import(args: argparse.Namespace) -> int:
     from ergostrut.store import jobs
 
     loaded = _load(args.job)
-    if isinstance(loaded, str):
-        print(loaded, file=sys.stderr)
+    if loaded is None:
         return UNUSABLE
     with Database(data_path()).session() as session:
         saved = jobs.create(session, loaded[0], label="imported")

@@ -72,6 +72,17 @@ def test_metals_that_cannot_be(catalog: Catalog) -> None:
         extended(catalog, OwnStock(metals=(METAL.model_copy(update={"Fu": 300.0}),)))
     with pytest.raises(StockError, match="two metals"):
         extended(catalog, OwnStock(metals=(METAL, METAL)))
+    soft = METAL.model_copy(update={"kind": "aluminium"})
+    with pytest.raises(StockError, match="beside a weld") as caught:
+        extended(catalog, OwnStock(metals=(soft,)))
+    assert caught.value.field == "/own/metals/0/welded"
+    assert extended(catalog, OwnStock(metals=(soft.model_copy(update={"welded": (120.0, 180.0)}),))).metals["own.s355"].welded == (
+        120.0,
+        180.0,
+    )
+    for name in ("stock", "price_per_m"):
+        with pytest.raises(ValidationError):
+            OwnSection(**{k: v for k, v in BAR.model_dump().items() if k != name})
     with pytest.raises(ValidationError):
         OwnMetal(**{**METAL.model_dump(), "source": ""})
 
@@ -88,7 +99,9 @@ def test_every_family_can_be_ones_own(catalog: Catalog) -> None:
     }
     assert set(sizes) == set(SIZES)
     for family, numbers in sizes.items():
-        own = OwnSection(id=f"own.{family}", label=family, family=family, sizes=numbers, material="alu.6061-T6")  # type: ignore[arg-type]
+        own = OwnSection(
+            id=f"own.{family}", label=family, family=family, sizes=numbers, material="alu.6061-T6", stock=(6000,), price_per_m=1
+        )  # type: ignore[arg-type]
         assert extended(catalog, OwnStock(sections=(own,))).sections[own.id].properties.shape == family
 
 

@@ -58,40 +58,24 @@ def test_every_case_is_in_balance(report: Report, report_case: str) -> None:
     assert np.max(np.abs(load + back)) < 1e-6 * (1 + np.max(np.abs(load)))
 
 
-def test_a_load_on_the_centre_line_rests_evenly(sample: Job, catalog: Catalog) -> None:
-    things = [
-        {
-            "id": "box",
-            "name": "box",
-            "length": "400 mm",
-            "width": "400 mm",
-            "height": "300 mm",
-            "mass": "80 kg",
-            "at": {"x": "900 mm", "y": "0 mm"},
-        }
-    ]
-    tray = trays(apply(sample.design, [Change("/carry/things", things)]), catalog, 0.0)
+def by_side(design: Design, catalog: Catalog, width: str, y: str) -> dict[str, float]:
+    """What each side's rollers carry of one box, parked, tray in."""
+    size = {"length": "400 mm", "width": width, "height": "300 mm", "mass": "80 kg"}
+    things = [{"id": "box", "name": "box", **size, "at": {"x": "900 mm", "y": y}}]
+    tray = trays(apply(design, [Change("/carry/things", things)]), catalog, 0.0)
     result = tray.frame.solve("Parked", parked())
-    by_side = {side: sum(f for r, f in zip(tray.model.rests, result.rest_force, strict=True) if side in r.id) for side in ("left", "right")}
-    assert by_side["left"] == pytest.approx(by_side["right"], rel=1e-9)
+    pairs = list(zip(tray.model.rests, result.rest_force, strict=True))
+    return {side: sum(float(force) for rest, force in pairs if side in rest.id) for side in ("left", "right")}
+
+
+def test_a_load_on_the_centre_line_rests_evenly(sample: Job, catalog: Catalog) -> None:
+    found = by_side(sample.design, catalog, "400 mm", "0 mm")
+    assert found["left"] == pytest.approx(found["right"], rel=1e-9)
 
 
 def test_a_load_to_the_right_presses_the_right(sample: Job, catalog: Catalog) -> None:
-    things = [
-        {
-            "id": "box",
-            "name": "box",
-            "length": "400 mm",
-            "width": "200 mm",
-            "height": "300 mm",
-            "mass": "80 kg",
-            "at": {"x": "900 mm", "y": "300 mm"},
-        }
-    ]
-    tray = trays(apply(sample.design, [Change("/carry/things", things)]), catalog, 0.0)
-    result = tray.frame.solve("Parked", parked())
-    right = sum(f for r, f in zip(tray.model.rests, result.rest_force, strict=True) if "right" in r.id)
-    assert right > 0.6 * sum(result.rest_force)
+    found = by_side(sample.design, catalog, "200 mm", "300 mm")
+    assert found["right"] > 0.6 * sum(found.values())
 
 
 def test_softer_joints_bend_more(sample: Job, catalog: Catalog) -> None:

@@ -12,7 +12,7 @@ from ergostrut.store import stock
 from ergostrut.store.database import Database
 
 METAL = OwnMetal(id="own.m", label="m", kind="steel", E=2e5, G=7.7e4, density=7850, Fy=300, Fu=400, source="certificate")
-BAR = OwnSection(id="own.b", label="b", family="flat", sizes=(6, 40), material="own.m")
+BAR = OwnSection(id="own.b", label="b", family="flat", sizes=(6, 40), material="own.m", stock=(6000,), price_per_m=2)
 
 
 def test_added_replaced_and_kept(tmp_path: Path) -> None:

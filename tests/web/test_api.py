@@ -119,7 +119,15 @@ def test_calculation_sheet(shop: Shop) -> None:
 
 
 def test_own_stock_is_kept_and_travels(shop: Shop) -> None:
-    section = {"id": "own.t", "label": "yard tube", "family": "tube", "sizes": [40, 60, 3], "material": "steel.a513", "stock": [6000]}
+    section = {
+        "id": "own.t",
+        "label": "yard tube",
+        "family": "tube",
+        "sizes": [40, 60, 3],
+        "material": "steel.a513",
+        "stock": [6000],
+        "price_per_m": 9,
+    }
     assert shop.post("/api/stock", {"stock": {"sections": [section]}})["stock"]["sections"][0]["id"] == "own.t"
     assert "takes 3 sizes" in shop.post("/api/stock", {"stock": {"sections": [{**section, "sizes": [1, 2]}]}}, 422)["message"]
     file = json.dumps(shop.get("/api/stock/export"))
@@ -320,7 +328,15 @@ def test_own_metal_weld_values_reach_the_finding(shop: Shop) -> None:
         "welded": [205, 260],
         "source": "certificate 3.1",
     }
-    section = {"id": "own.r", "label": "rail of 7020", "family": "tube", "sizes": [50, 80, 4], "material": "own.7020", "stock": [6000]}
+    section = {
+        "id": "own.r",
+        "label": "rail of 7020",
+        "family": "tube",
+        "sizes": [50, 80, 4],
+        "material": "own.7020",
+        "stock": [6000],
+        "price_per_m": 9,
+    }
     rows = [
         ("/own/metals", metal, "add"),
         ("/own/sections", section, "add"),

@@ -1566,7 +1566,7 @@ export interface components {
         };
         /**
          * OwnMetal
-         * @description Numbers from a certificate, never typical: MPa, kg/m3. ``welded``: yield and ultimate beside a weld, aluminium only.
+         * @description Numbers from a certificate, never typical: MPa, kg/m3. ``welded``: yield and ultimate beside a weld, asked of aluminium.
          */
         OwnMetal: {
             /** Id */
@@ -1617,17 +1617,9 @@ export interface components {
             sizes: number[];
             /** Material */
             material: string;
-            /**
-             * Stock
-             * @default [
-             *       6000
-             *     ]
-             */
+            /** Stock */
             stock: number[];
-            /**
-             * Price Per M
-             * @default 0
-             */
+            /** Price Per M */
             price_per_m: number;
         };
         /** OwnStock */

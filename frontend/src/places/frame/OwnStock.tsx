@@ -28,38 +28,46 @@ function Field({
   );
 }
 
-function useSaveStock() {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: (stock: Stock) => take(api.POST("/api/stock", { body: { stock } })),
-    onSuccess: (data) => client.setQueryData(["stock"], data),
-  });
-}
-
 const why = (error: unknown) =>
   error instanceof Refused
     ? error.refusal.problems?.map((p) => p.message).join(" ") || error.message
     : "This could not be saved.";
 
+/** Keeps stock in the shop; what is wrong with it is said beside the form. */
+function useKeep(onDone: () => void) {
+  const client = useQueryClient();
+  const [problem, setProblem] = useState("");
+  const save = useMutation({
+    mutationFn: (stock: Stock) => take(api.POST("/api/stock", { body: { stock } })),
+    onSuccess: (data) => {
+      client.setQueryData(["stock"], data);
+      onDone();
+    },
+    onError: (error) => setProblem(why(error)),
+  });
+  return { problem, setProblem, keep: save.mutate };
+}
+
 function NewSection({ onDone }: { onDone: () => void }) {
   const catalog = useCatalog();
   const stock = useStock();
-  const save = useSaveStock();
+  const { problem, setProblem, keep } = useKeep(onDone);
   const [family, setFamily] = useState<Section["family"]>("tube");
-  const [problem, setProblem] = useState("");
   const sizes = stock.data?.families.find((one) => one.family === family)?.sizes ?? [];
-  const submit = async (event: FormEvent<HTMLFormElement>) => {
+  const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
     const text = (name: string) => String(form.get(name) ?? "").trim();
     const size = numbers(text("sizes"));
-    const stockLengths = numbers(text("stock") || "6000");
-    const price = text("price") === "" ? 0 : Number(text("price"));
+    const stockLengths = numbers(text("stock"));
+    const price = Number(text("price"));
     if (!text("label")) return setProblem("Name: write what the shop calls it.");
     if (size.bad !== null) return setProblem(`Sizes: “${size.bad}” is not a number of mm. Write ${sizes.join(" x ")}.`);
     if (size.values.length !== sizes.length)
       return setProblem(`Sizes: ${sizes.length} numbers are needed: ${sizes.join(" x ")}.`);
     if (stockLengths.bad !== null) return setProblem(`Lengths: “${stockLengths.bad}” is not a number of mm.`);
+    if (stockLengths.values.length === 0) return setProblem("Lengths: write what it is sold in, such as 6000, 3000.");
+    if (text("price") === "") return setProblem("Price: write what a metre costs; 0 when it lies in the yard.");
     if (!Number.isFinite(price)) return setProblem(`Price: “${text("price")}” is not a number.`);
     const section: Section = {
       id: slug(text("label")),
@@ -70,18 +78,13 @@ function NewSection({ onDone }: { onDone: () => void }) {
       stock: stockLengths.values,
       price_per_m: price,
     };
-    try {
-      await save.mutateAsync({ metals: [], sections: [section] });
-      onDone();
-    } catch (error) {
-      setProblem(why(error));
-    }
+    keep({ metals: [], sections: [section] });
   };
   return (
     <form
       aria-label="New section"
       className="grid grid-cols-2 gap-x-3 gap-y-1 border-t border-hair pt-2"
-      onSubmit={(e) => void submit(e)}
+      onSubmit={submit}
     >
       <Field label="Name" name="label" placeholder="40 x 60 x 3 from the yard" />
       <label className="block text-[14px]">
@@ -131,9 +134,8 @@ const METAL: readonly { name: keyof Metal & string; label: string }[] = [
 ];
 
 function NewMetal({ onDone }: { onDone: () => void }) {
-  const save = useSaveStock();
-  const [problem, setProblem] = useState("");
-  const submit = async (event: FormEvent<HTMLFormElement>) => {
+  const { problem, setProblem, keep } = useKeep(onDone);
+  const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
     const text = (name: string) => String(form.get(name) ?? "").trim();
@@ -141,7 +143,9 @@ function NewMetal({ onDone }: { onDone: () => void }) {
       if (text(row.name) === "" || !Number.isFinite(Number(text(row.name))))
         return setProblem(`${row.label}: write a number from the certificate.`);
     const kind = text("kind") as Metal["kind"];
-    const weld = [Number(text("weldedFy")), Number(text("weldedFu"))];
+    const weld = numbers(`${text("weldedFy")} ${text("weldedFu")}`);
+    if (weld.bad !== null || (weld.values.length !== 2 && (kind === "aluminium" || weld.values.length > 0)))
+      return setProblem("By a weld: aluminium needs both yield and ultimate, in MPa; steel neither.");
     const metal: Metal = {
       id: slug(text("label")),
       label: text("label"),
@@ -151,21 +155,16 @@ function NewMetal({ onDone }: { onDone: () => void }) {
       density: Number(text("density")),
       Fy: Number(text("Fy")),
       Fu: Number(text("Fu")),
-      welded: text("weldedFy") && text("weldedFu") ? [weld[0] ?? 0, weld[1] ?? 0] : null,
+      welded: weld.values.length === 2 ? [weld.values[0] ?? 0, weld.values[1] ?? 0] : null,
       source: text("source"),
     };
-    try {
-      await save.mutateAsync({ metals: [metal], sections: [] });
-      onDone();
-    } catch (error) {
-      setProblem(why(error));
-    }
+    keep({ metals: [metal], sections: [] });
   };
   return (
     <form
       aria-label="New metal"
       className="grid grid-cols-3 gap-x-3 gap-y-1 border-t border-hair pt-2"
-      onSubmit={(e) => void submit(e)}
+      onSubmit={submit}
     >
       <Field label="Name" name="label" />
       <label className="block text-[14px]">

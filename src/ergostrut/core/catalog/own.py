@@ -32,7 +32,7 @@ SIZES: dict[Family, tuple[tuple[str, ...], Callable[..., Properties]]] = {
 
 
 class OwnMetal(Record):
-    """Numbers from a certificate, never typical: MPa, kg/m3. ``welded``: yield and ultimate beside a weld, aluminium only."""
+    """Numbers from a certificate, never typical: MPa, kg/m3. ``welded``: yield and ultimate beside a weld, asked of aluminium."""
 
     id: OwnId
     label: Label
@@ -54,8 +54,8 @@ class OwnSection(Record):
     family: Family
     sizes: Annotated[tuple[Positive, ...], Field(max_length=9)]
     material: Annotated[str, Field(max_length=60)]
-    stock: Annotated[tuple[Annotated[float, Field(ge=100, le=20_000)], ...], Field(min_length=1, max_length=6)] = (6000.0,)
-    price_per_m: Annotated[float, Field(ge=0, le=10_000)] = 0.0
+    stock: Annotated[tuple[Annotated[float, Field(ge=100, le=20_000)], ...], Field(min_length=1, max_length=6)]
+    price_per_m: Annotated[float, Field(ge=0, le=10_000)]
 
 
 class OwnStock(Record):
@@ -104,6 +104,8 @@ def extended(catalog: Catalog, own: OwnStock) -> Catalog:
             raise StockError(f"/own/metals/{i}", f"two metals are called {metal.id}")
         if metal.Fu < metal.Fy:
             raise StockError(f"/own/metals/{i}/Fu", f"{metal.label}: ultimate strength cannot lie under yield")
+        if metal.kind == "aluminium" and metal.welded is None:
+            raise StockError(f"/own/metals/{i}/welded", f"{metal.label}: give yield and ultimate beside a weld, welding weakens aluminium")
         metals[metal.id] = Metal(**metal.model_dump(), design_wall=1.0, recalled=False)
     sections = dict(catalog.sections)
     for i, section in enumerate(own.sections):

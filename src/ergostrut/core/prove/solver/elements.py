@@ -50,6 +50,17 @@ def _axes(model: FrameModel) -> tuple[Array, Array, Array, Array]:
     return lengths, np.stack([x, y, z], axis=1), off_a, off_b
 
 
+def _plane(k: Array, v: int, r: int, shear: Array, cross: Array, near: Array, far: Array) -> None:
+    """Write one bending plane, deflection ``v`` and rotation ``r``, into matrices of any symmetric beam."""
+    k[:, v, v] = k[:, v + 6, v + 6] = shear
+    k[:, v, v + 6] = k[:, v + 6, v] = -shear
+    for turn in (r, r + 6):
+        k[:, v, turn] = k[:, turn, v] = cross
+        k[:, v + 6, turn] = k[:, turn, v + 6] = -cross
+    k[:, r, r] = k[:, r + 6, r + 6] = near
+    k[:, r, r + 6] = k[:, r + 6, r] = far
+
+
 def _stiffness(E: Array, G: Array, A: Array, Iy: Array, Iz: Array, J: Array, L: Array, phi: Array) -> Array:
     k = np.zeros((len(L), 12, 12))
     for i, value in ((0, E * A / L), (3, G * J / L)):
@@ -59,13 +70,7 @@ def _stiffness(E: Array, G: Array, A: Array, Iy: Array, Iz: Array, J: Array, L: 
         f = phi[:, plane]
         base = E * inertia / (1 + f)
         shear, cross, near, far = 12 * base / L**3, sign * 6 * base / L**2, (4 + f) * base / L, (2 - f) * base / L
-        k[:, v, v] = k[:, v + 6, v + 6] = shear
-        k[:, v, v + 6] = k[:, v + 6, v] = -shear
-        for turn in (r, r + 6):
-            k[:, v, turn] = k[:, turn, v] = cross
-            k[:, v + 6, turn] = k[:, turn, v + 6] = -cross
-        k[:, r, r] = k[:, r + 6, r + 6] = near
-        k[:, r, r + 6] = k[:, r + 6, r] = far
+        _plane(k, v, r, shear, cross, near, far)
     return k
 
 
@@ -74,13 +79,7 @@ def geometric(P: Array, L: Array) -> Array:
     k = np.zeros((len(L), 12, 12))
     for v, r, sign in _PLANES:
         shear, cross, near, far = 6 / 5 * P / L, sign * P / 10, 2 * P * L / 15, -P * L / 30
-        k[:, v, v] = k[:, v + 6, v + 6] = shear
-        k[:, v, v + 6] = k[:, v + 6, v] = -shear
-        for turn in (r, r + 6):
-            k[:, v, turn] = k[:, turn, v] = cross
-            k[:, v + 6, turn] = k[:, turn, v + 6] = -cross
-        k[:, r, r] = k[:, r + 6, r + 6] = near
-        k[:, r, r + 6] = k[:, r + 6, r] = far
+        _plane(k, v, r, shear, cross, near, far)
     return k
 
 
