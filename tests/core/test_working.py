@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from ergostrut.core.working import Working, number
@@ -58,3 +58,44 @@ def test_four_figures(value: float) -> None:
     text = number(value)
     if "·10" not in text:
         assert float(text) == pytest.approx(value, rel=6e-4)
+
+
+leaves = st.sampled_from(["a", "b", "c", "2", "0.5", "10"])
+
+
+@st.composite
+def formulas(draw: st.DrawFn, depth: int = 3) -> str:
+    """A formula of the little language over a, b and c, never dividing by nothing."""
+    if depth == 0:
+        return draw(leaves)
+    kind = draw(st.sampled_from(["leaf", "sum", "product", "power", "call"]))
+    inner = [draw(formulas(depth - 1)) for _ in range(2)]
+    match kind:
+        case "sum":
+            return f"({inner[0]} {draw(st.sampled_from('+-'))} {inner[1]})"
+        case "product":
+            return f"({inner[0]} * {inner[1]}) / (1 + abs({inner[1]}))"
+        case "power":
+            return f"({inner[0]})**2"
+        case "call":
+            return f"{draw(st.sampled_from(['max', 'min']))}({inner[0]}, {inner[1]})"
+    return draw(leaves)
+
+
+@settings(max_examples=120, deadline=None)
+@given(formulas(), st.floats(-20, 20), st.floats(0.1, 30), st.floats(-5, 5))
+def test_the_value_is_that_of_the_formula(formula: str, a: float, b: float, c: float) -> None:
+    """As Python itself works it out from the same text."""
+    w = Working()
+    found = w.line("x", formula, "", a=a, b=b, c=c)
+    assert found == pytest.approx(eval(formula, {"abs": abs, "max": max, "min": min}, {"a": a, "b": b, "c": c}), rel=1e-12, abs=1e-12)
+    (line,) = w.done()
+    assert line.value == found and line.formula and line.numbers
+
+
+def test_a_line_said_twice_stands_once() -> None:
+    one, both = Working(), Working()
+    one.given("F_y", 221, "MPa")
+    both.extend(one.done())
+    both.extend(one.done())
+    assert both.done() == one.done()
