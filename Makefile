@@ -6,7 +6,7 @@ NODE := frontend/node_modules/.package-lock.json
 BUILT := src/ergostrut/web/static/index.html
 FRONT := $(shell find frontend/src frontend/index.html frontend/vite.config.ts frontend/tsconfig.json -type f 2>/dev/null)
 
-.PHONY: demo demo-reset test lint types types-check dev screenshots bench schema browser clean
+.PHONY: demo demo-reset test lint types types-check dev screenshots bench fuzz schema browser clean
 
 demo: $(STAMP)/app $(BUILT)
 	@.venv/bin/ergostrut demo
@@ -61,6 +61,10 @@ schema: $(STAMP)/app
 test: lint types-check $(BUILT) browser
 	cd frontend && npm run --silent test
 	$(PY) -m pytest
+
+TURNS := 5
+fuzz: $(STAMP)/dev
+	for turn in $$(seq $(TURNS)); do $(PY) -m pytest --hypothesis-profile=search $$(grep -rl "import given" tests) || exit 1; done
 
 dev: $(STAMP)/app $(NODE)
 	@(.venv/bin/ergostrut demo --port 5170 & trap "kill $$!" EXIT; cd frontend && npm run dev)

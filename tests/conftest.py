@@ -6,6 +6,7 @@ from collections.abc import Callable
 from typing import Any
 
 import pytest
+from hypothesis import settings
 
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.change import Change, apply
@@ -16,6 +17,11 @@ from ergostrut.demo.sample import sample_jobs
 from ergostrut.files.catalog_files import shipped_catalog
 
 Edit = Callable[..., Design]
+
+# The suite draws the same examples every time, so that a red run means a change; `make fuzz` draws new ones.
+settings.register_profile("steady", derandomize=True, deadline=None)
+settings.register_profile("search", deadline=None, print_blob=True)
+settings.load_profile("steady")
 
 
 @pytest.fixture(scope="session")

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import numpy as np
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 from scipy.spatial.transform import Rotation
 
@@ -15,6 +15,8 @@ from ergostrut.core.prove.solver.solve import solve_all
 FIXED = tuple((0, dof) for dof in range(6))
 coordinate = st.floats(min_value=-800, max_value=800)
 force = st.floats(min_value=-2000, max_value=2000)
+tenths = force.map(lambda value: round(value, 1))
+"""A weightless frame pushed with a millionth of a newton beside real loads is a mechanism for all that arithmetic can tell."""
 
 
 @st.composite
@@ -170,7 +172,8 @@ def test_ends_of_each_bar_agree_with_the_forces_along_it(given_frame: tuple[Fram
 
 
 @settings(max_examples=60, deadline=None)
-@given(st.lists(force, min_size=5, max_size=5), st.floats(min_value=0, max_value=4))
+@given(st.lists(tenths, min_size=5, max_size=5), st.floats(min_value=0, max_value=4))
+@example([0.0, 0.0, -14.0, -1.0, 5.0], 1.0)  # runs in a circle when all that is wrong changes together
 def test_rests_only_push_and_gaps_stay_gaps(loads: list[float], gap: float) -> None:
     """A beam over five rests, two of them gapped from above: none pulls, none is passed through."""
     nodes = np.array([(400.0 * i, 0, 0) for i in range(5)])

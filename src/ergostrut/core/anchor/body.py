@@ -68,55 +68,64 @@ def supports(bolts: Sequence[Bolt], contacts: Sequence[tuple[float, float]]) -> 
     )
 
 
-def share(held_by: Supports, load: Array, gone: int | None = None) -> Share:
-    """Distribute ``load``, the (Fx, Fy, Fz, Mx, My, Mz) on the body about the host origin at floor level (N, N mm).
+def share_all(held_by: Supports, loads: Array, gone: Sequence[int | None]) -> list[Share]:
+    """Distribute every row of ``loads`` (n, 6): (Fx, Fy, Fz, Mx, My, Mz) on the body about the host origin at floor level (N, N mm).
+
+    All rows step through their one-way states together; a row that comes back to a state it had flips one support at a time.
 
     Args:
-        gone: index of a bolt that is missing.
+        gone: for each row the index of a bolt that is missing, or None.
 
     Returns:
-        ``settled`` False when the body is not held: no bolts, or it lifts or slides away.
+        ``settled`` False where the body is not held: no bolts, or it lifts or slides away.
     """
     up, sx, sy, floor = held_by.up, held_by.sx, held_by.sy, held_by.floor
-    n, c = len(up), len(floor)
-    fitted = np.ones(n)
-    if gone is not None:
-        fitted[gone] = 0.0
+    rows, n, c = len(loads), len(up), len(floor)
+    fitted = np.ones((rows, n))
+    for row, bolt in enumerate(gone):
+        if bolt is not None:
+            fitted[row, bolt] = 0.0
     across = held_by.across * fitted
-    if not fitted.any():
-        return Share(np.zeros(n), np.zeros((n, 2)), np.zeros(c), False)
-    slip_stiffness = (sx.T * across) @ sx + (sy.T * across) @ sy
-    pulls = np.zeros(n, dtype=bool)
-    pushes = np.ones(c, dtype=bool)
     scale = np.array([1, 1, 1, 1e-3, 1e-3, 1e-3])
-    seen: set[bytes] = set()
-    u = np.zeros(6)
+    both = np.outer(scale, scale)
+    # stiffness of one support of each kind, flattened: a state's matrix is then one product
+    kinds = [(arms[:, :, None] * arms[:, None, :] * both).reshape(-1, 36) for arms in (up, floor, sx, sy)]
+    slip_stiffness = across @ (kinds[2] + kinds[3])
+    pulls, pushes = np.zeros((rows, n), dtype=bool), np.ones((rows, c), dtype=bool)
+    seen: list[set[bytes]] = [set() for _ in range(rows)]
+    u = np.zeros((rows, 6))
+    todo = np.flatnonzero(fitted.any(axis=1))
     for _ in range(PASSES):
-        ka = AXIAL * np.where(pulls, 1.0, _TRACE) * fitted
-        kc = CONTACT * np.where(pushes, 1.0, _TRACE)
-        K = (up.T * ka) @ up + (floor.T * kc) @ floor + slip_stiffness
-        Ks = K * np.outer(scale, scale)
-        u = scale * np.linalg.solve(Ks + 1e-12 * np.trace(Ks) * _EYE, scale * load)
-        lift, sink = up @ u, -(floor @ u)
-        now_pulls, now_pushes = (lift > 1e-12) & (fitted > 0), sink > -1e-12
-        if np.array_equal(now_pulls, pulls) and np.array_equal(now_pushes, pushes):
+        if not len(todo):
             break
-        key = now_pulls.tobytes() + now_pushes.tobytes()
-        if key in seen:
-            flip = int(np.argmax(np.where(now_pulls != pulls, np.abs(lift), 0))) if np.any(now_pulls != pulls) else -1
-            if flip >= 0:
-                pulls = pulls.copy()
-                pulls[flip] = now_pulls[flip]
+        ka = AXIAL * np.where(pulls[todo], 1.0, _TRACE) * fitted[todo]
+        kc = CONTACT * np.where(pushes[todo], 1.0, _TRACE)
+        K = (ka @ kinds[0] + kc @ kinds[1] + slip_stiffness[todo]).reshape(-1, 6, 6)
+        K += 1e-12 * np.trace(K, axis1=1, axis2=2)[:, None, None] * _EYE
+        u[todo] = scale * np.linalg.solve(K, (scale * loads[todo])[:, :, None])[:, :, 0]
+        lift, sink = u[todo] @ up.T, -(u[todo] @ floor.T)
+        now_pulls, now_pushes = (lift > 1e-12) & (fitted[todo] > 0), sink > -1e-12
+        moved = np.any(now_pulls != pulls[todo], axis=1) | np.any(now_pushes != pushes[todo], axis=1)
+        for k in np.flatnonzero(moved):
+            row, key = todo[k], now_pulls[k].tobytes() + now_pushes[k].tobytes()
+            if key not in seen[row]:
+                seen[row].add(key)
+                pulls[row], pushes[row] = now_pulls[k], now_pushes[k]
+            elif np.any(now_pulls[k] != pulls[row]):
+                flip = int(np.argmax(np.where(now_pulls[k] != pulls[row], np.abs(lift[k]), 0)))
+                pulls[row, flip] = now_pulls[k, flip]
             else:
-                pushes = now_pushes
-            continue
-        seen.add(key)
-        pulls, pushes = now_pulls, now_pushes
-    tension = np.maximum(AXIAL * (up @ u), 0.0) * pulls
-    slip = np.stack([-across * (sx @ u), -across * (sy @ u)], axis=1)
-    press = np.maximum(-CONTACT * (floor @ u), 0.0) * pushes
-    held = load.copy()
-    held -= up.T @ tension - floor.T @ press
-    held += sx.T @ slip[:, 0] + sy.T @ slip[:, 1]
-    settled = bool(np.max(np.abs(held * scale)) < 1e-3 * (np.max(np.abs(load * scale)) + 1.0))
-    return Share(tension, slip, press, settled)
+                pushes[row] = now_pushes[k]
+        todo = todo[moved]
+    tension = np.maximum(AXIAL * (u @ up.T), 0.0) * pulls
+    slip = np.stack([-across * (u @ sx.T), -across * (u @ sy.T)], axis=2)
+    press = np.maximum(-CONTACT * (u @ floor.T), 0.0) * pushes
+    left = loads - tension @ up + press @ floor + slip[:, :, 0] @ sx + slip[:, :, 1] @ sy
+    settled = np.max(np.abs(left * scale), axis=1) < 1e-3 * (np.max(np.abs(loads * scale), axis=1) + 1.0)
+    settled &= fitted.any(axis=1)
+    return [Share(tension[i], slip[i], press[i], bool(settled[i])) for i in range(rows)]
+
+
+def share(held_by: Supports, load: Array, gone: int | None = None) -> Share:
+    """``share_all`` of one load (6,)."""
+    return share_all(held_by, load[None, :], [gone])[0]

@@ -11,8 +11,8 @@ from ..cases import ROAD_BASIS, Case, cases_at
 from ..constants import G
 from ..context import Context
 from ..finding import Finding, Working, at_most
-from ..frame.assembly import Assembly, Point3, centroid
-from .body import ACROSS_SOFT, ACROSS_STEEL, Array, Bolt, Share, Supports, share, supports
+from ..frame.assembly import Assembly, Point3, Position, centroid
+from .body import ACROSS_SOFT, ACROSS_STEEL, Array, Bolt, Share, Supports, share_all, supports
 from .bolts import BOLT_BASIS, bolt_use, capacity
 
 GONE_LIMIT = 1.33
@@ -62,7 +62,7 @@ def anchor_study(context: Context, assembly: Assembly) -> AnchorStudy:
         )
     )
     held_by = supports(bolts, contacts)
-    rows: list[AnchorCase] = []
+    rows: list[tuple[Case, Position, Array]] = []
     for motion in assembly.motions:
         for position in motion.positions:
             masses: list[tuple[float, Point3]] = []
@@ -77,9 +77,10 @@ def anchor_study(context: Context, assembly: Assembly) -> AnchorStudy:
             rails = [m for m in assembly.of_body(motion.body) if m.role == "side rail"]
             tip = (context.design.loads.foot, max(m.b[0] for m in rails) + position.travel, max(m.a[1] for m in rails), rails[0].a[2])
             for case in cases_at(context.design.loads, position.drivable):
-                load = _load(masses, case, tip)
-                rows.append(AnchorCase(case.name, position.name, position.travel, load, share(held_by, load)))
-    return AnchorStudy(assembly, bolts, contacts, held_by, tuple(rows))
+                rows.append((case, position, _load(masses, case, tip)))
+    shared = share_all(held_by, np.array([load for _, _, load in rows]), [None] * len(rows)) if rows else []
+    cases = tuple(AnchorCase(case.name, at.name, at.travel, load, one) for (case, at, load), one in zip(rows, shared, strict=True))
+    return AnchorStudy(assembly, bolts, contacts, held_by, cases)
 
 
 def check_anchors(context: Context, study: AnchorStudy) -> Iterator[Finding]:
@@ -201,19 +202,17 @@ def _one_gone(context: Context, study: AnchorStudy, parts: tuple[str, ...]) -> I
     if len(study.bolts) < 2 or any(cap.missing for cap in caps):
         return
     worst, text, case, position = 0.0, "", "", ""
-    for gone, anchor in enumerate(study.assembly.anchors):
-        for row in study.cases:
-            shared = share(study.held_by, row.load, gone)
-            use = 9.9
-            if shared.settled:
-                shear = np.hypot(shared.shear[:, 0], shared.shear[:, 1])
-                use = max(
-                    bolt_use(float(shared.tension[i]), float(shear[i]), caps[i], other)
-                    for i, other in enumerate(study.assembly.anchors)
-                    if i != gone
-                )
-            if use > worst:
-                worst, text, case, position = use, anchor.name, row.case, row.position
+    turns = [(gone, row) for gone in range(len(study.bolts)) for row in study.cases]
+    found = share_all(study.held_by, np.array([row.load for _, row in turns]), [gone for gone, _ in turns])
+    for (gone, row), shared in zip(turns, found, strict=True):
+        use = 9.9
+        if shared.settled:
+            shear = np.hypot(shared.shear[:, 0], shared.shear[:, 1]).tolist()
+            pull = shared.tension.tolist()
+            others = (i for i in range(len(caps)) if i != gone)
+            use = max(bolt_use(pull[i], shear[i], caps[i], study.assembly.anchors[i]) for i in others)
+        if use > worst:
+            worst, text, case, position = use, study.assembly.anchors[gone].name, row.case, row.position
     w = Working()
     w.given("use", worst, "", f"largest use of the others with {text} gone, {case}")
     w.line("use_1", "use / 1.33", "", "1.33 accepted then")

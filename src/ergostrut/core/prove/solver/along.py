@@ -85,7 +85,7 @@ def _at(coefficients: Array, t: Array) -> Array:
 def _roots(c: Array, span: Array) -> Array:
     """Both roots of c0 + c1 t + c2 t2 in (0, span), else 0; last axis of length 2."""
     c0, c1, c2 = c[..., 0], c[..., 1], c[..., 2]
-    with np.errstate(divide="ignore", invalid="ignore"):
+    with np.errstate(divide="ignore", invalid="ignore", over="ignore"):
         line = -c0 / c1
         under = np.sqrt(c1 * c1 - 4 * c2 * c0)
         tiny = np.abs(c2) * span <= 1e-12 * np.abs(c1)

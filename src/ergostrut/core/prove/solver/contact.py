@@ -6,7 +6,7 @@ Rests push, straps pull; which of them act is found by an active set.
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -15,6 +15,9 @@ from scipy.linalg import LinAlgError, cho_factor, cho_solve
 from .model import Array, FrameModel, MechanismError, UnsettledError
 
 MAX_PASSES = 20
+LEAST_PASSES = 600
+NOTHING = 1e-6
+"""N: a case that pushes the one-way parts with less is one without load."""
 LOOSE = "this frame can fold"
 DOF_WORDS = ("slides along x", "slides along y", "moves up or down", "turns about x", "turns about y", "turns about z")
 _SEEK = 1e6
@@ -99,7 +102,7 @@ def _solve(S: Array, load: Array, parts: Sequence[OneWay], acting: frozenset[int
     return u
 
 
-def _forces(parts: Sequence[OneWay], acting: frozenset[int], opening: Mapping[int, float], residual: Array) -> Array:
+def _forces(parts: Sequence[OneWay], acting: frozenset[int], opening: Sequence[float], residual: Array) -> Array:
     """Force of every acting part: its own law where it gives, what the balance leaves where it is rigid; minus when it should let go."""
     force, left = np.zeros(len(parts)), -residual
     for i in acting:
@@ -114,44 +117,85 @@ def _forces(parts: Sequence[OneWay], acting: frozenset[int], opening: Mapping[in
     return force
 
 
+@dataclass(frozen=True)
+class _State:
+    """A trial: displacements, force and opening of every part, and what is wrong with it."""
+
+    u: Array
+    force: Array
+    opening: tuple[float, ...]
+    pulling: frozenset[int]
+    pressed: frozenset[int]
+
+
+def _state(S: Array, load: Array, parts: Sequence[OneWay], acting: frozenset[int], u: Array, size: float) -> _State:
+    opening = tuple(float(part.b @ u) - part.slack for part in parts)
+    force = _forces(parts, acting, opening, S @ u - load)
+    pulling = frozenset(i for i in acting if force[i] < -1e-9 * size)
+    pressed = frozenset(i for i, gap in enumerate(opening) if i not in acting and gap > 1e-9)
+    return _State(u, force, opening, pulling, pressed)
+
+
+def _least_index(S: Array, load: Array, parts: Sequence[OneWay], acting: frozenset[int], soft: float, size: float) -> frozenset[int] | None:
+    """The acting set by changing one part at a time, the first that is wrong: finite while the stiffness is positive
+    (Murty 1974, least-index rule for the linear complementarity problem), which ``soft`` springs on all parts make it."""
+    lent = S + soft * sum(np.outer(part.b, part.b) for part in parts)
+    for _ in range(LEAST_PASSES):
+        u = _solve(lent, load, parts, acting, 0.0)
+        if u is None:
+            return None
+        state = _state(lent, load, parts, acting, u, size)
+        wrong = state.pulling | state.pressed
+        if not wrong:
+            return acting
+        acting = acting ^ {min(wrong)}
+    return None
+
+
 def settle(S: Array, load: Array, parts: Sequence[OneWay], name: str) -> Settled:
     """Find the parts that act under ``load`` on the condensed stiffness ``S``.
+
+    All that are wrong change together, which takes few passes; should that run in a circle, one at a time does.
 
     Raises:
         MechanismError: no set of parts holds the frame; the caller names what moves.
         UnsettledError: the set keeps changing.
     """
     size = float(np.max(np.abs(load), initial=0.0)) + 1e-9
+    if size < NOTHING:
+        load = np.zeros_like(load)
     widest = 1.0 + max((part.slack for part in parts), default=0.0)
+    # never so soft that it is lost beside the frame's own stiffness
+    least = 1e-10 * float(np.max(np.diag(S), initial=0.0))
+    soft = max(size / (_SEEK * widest), least)
     acting = frozenset(i for i, part in enumerate(parts) if part.slack == 0)
     seen: set[frozenset[int]] = set()
+    circled = False
     for _ in range(MAX_PASSES):
         u = _solve(S, load, parts, acting, 0.0)
         short = u is None
         if u is None:
-            u = _solve(S, load, parts, acting, size / (_SEEK * widest))
+            u = _solve(S, load, parts, acting, soft)
             if u is None:
                 raise MechanismError(LOOSE)
-        residual = S @ u - load
-        opening = {i: float(part.b @ u) - part.slack for i, part in enumerate(parts)}
-        force = _forces(parts, acting, opening, residual)
-        pulling = {i for i in acting if force[i] < -1e-9 * size}
-        pressed = {i for i in opening if i not in acting and opening[i] > 1e-9}
-        if not pulling and not pressed:
+        state = _state(S, load, parts, acting, u, size)
+        if not state.pulling and not state.pressed:
             if short:
-                near = [(-opening[i], i) for i in opening if i not in acting]
+                near = [(-gap, i) for i, gap in enumerate(state.opening) if i not in acting]
                 clearance, index = min(near, default=(np.inf, -1))
                 if clearance >= 10 * widest:
                     raise MechanismError(LOOSE)
                 acting = acting | {index}
                 continue
-            return Settled(u, np.maximum(force, 0.0), acting)
+            return Settled(u, np.maximum(state.force, 0.0), acting)
         seen.add(acting)
-        following = (acting - pulling) | pressed
+        following = (acting - state.pulling) | state.pressed
         if following in seen:
-            following = acting - {min(pulling)} if pulling else acting | {min(pressed)}
-            if following in seen:
+            careful = None if circled else _least_index(S, load, parts, acting, least, size)
+            if careful is None:
                 break
+            following, circled = careful, True
+            seen.clear()
         acting = following
     names = ", ".join(part.name for part in parts)
     raise UnsettledError(f"the supports do not settle under {name}: {names} keep changing between bearing and free")

@@ -13,6 +13,9 @@ import numpy as np
 from .elements import Elements, equivalent_points, equivalent_spreads
 from .model import Array, LoadCase, SolverError
 
+NEAR = 1e-6
+"""Places closer than this (mm) are one place; a bar's last mark is its end exactly."""
+
 
 @dataclass(frozen=True)
 class Prepared:
@@ -39,8 +42,11 @@ def _marks(loads: Sequence[LoadCase], lengths: Array) -> Array:
             marks[point.bar].add(point.at)
     rows = []
     for row, L in zip(marks, lengths, strict=True):
-        sorted_row = sorted(min(max(value, 0.0), float(L)) for value in row)
-        rows.append([value for i, value in enumerate(sorted_row) if i == 0 or value - sorted_row[i - 1] > 1e-9])
+        kept = [0.0]
+        for value in sorted(row):
+            if kept[-1] + NEAR < value < float(L) - NEAR:
+                kept.append(value)
+        rows.append([*kept, float(L)])
     width = max(len(row) for row in rows)
     return np.array([row + [row[-1]] * (width - len(row)) for row in rows])
 
@@ -63,22 +69,22 @@ def prepare(loads: Sequence[LoadCase], parts: Elements, nodes: int) -> Prepared:
             nodal[i, 6 * node : 6 * node + 6] += action
         if load.points:
             bars, at = np.array([p.bar for p in load.points]), np.array([p.at for p in load.points])
-            if np.any(at < -1e-6) or np.any(at > L[bars] + 1e-6):
+            if np.any(at < -NEAR) or np.any(at > L[bars] + NEAR):
                 raise SolverError("a point load lies off its bar")
             f = np.einsum("nij,nj->ni", R[bars], np.array([p.force for p in load.points]))
             np.add.at(local[i], bars, equivalent_points(at, L[bars], f, parts.phi[bars]))
-            piece = np.argmax(np.abs(starts[bars] - at[:, None]) < 1e-6, axis=1)
-            inside = at < L[bars] - 1e-6
+            piece = np.argmax(np.abs(starts[bars] - at[:, None]) <= NEAR, axis=1)
+            inside = at < L[bars] - NEAR
             np.add.at(jump[i], (bars[inside], piece[inside]), f[inside])
         if load.spreads:
             bars = np.array([s.bar for s in load.spreads])
             start, end = np.array([s.start for s in load.spreads]), np.array([s.end for s in load.spreads])
-            if np.any(start < -1e-6) or np.any(end < start - 1e-9) or np.any(end > L[bars] + 1e-6):
+            if np.any(start < -NEAR) or np.any(end < start - 1e-9) or np.any(end > L[bars] + NEAR):
                 raise SolverError("a spread load lies off its bar")
             w0, w1 = (np.einsum("nij,nj->ni", R[bars], np.array([getattr(s, name) for s in load.spreads])) for name in ("w0", "w1"))
             np.add.at(local[i], bars, equivalent_spreads(start, end, w0, w1, L[bars], parts.phi[bars]))
             rise = (w1 - w0) / np.maximum(end - start, 1e-12)[:, None]
-            under = ((starts[bars] >= start[:, None] - 1e-6) & (ends[bars] <= end[:, None] + 1e-6))[:, :, None]
+            under = ((starts[bars] >= start[:, None] - NEAR) & (ends[bars] <= end[:, None] + NEAR))[:, :, None]
             np.add.at(q[i], bars, np.where(under, w0[:, None, :] + rise[:, None, :] * (starts[bars] - start[:, None])[:, :, None], 0.0))
             np.add.at(slope[i], bars, np.where(under, rise[:, None, :], 0.0))
     if not (np.all(np.isfinite(local)) and np.all(np.isfinite(nodal))):
