@@ -4,11 +4,13 @@ from __future__ import annotations
 
 import pytest
 
+from ergostrut.core.advice.mends import mends_for
+from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog, Sandwich
 from ergostrut.core.change import Change, apply
 from ergostrut.core.constants import G
 from ergostrut.core.document import Job
-from ergostrut.core.prove.deck import Field, fields
+from ergostrut.core.prove.deck.field import Field, fields
 from ergostrut.core.prove.panels import sandwich
 from ergostrut.core.prove.panels.strip import bays, carrying_width
 from ergostrut.core.report import Report, check
@@ -94,3 +96,89 @@ def test_no_load_no_load_findings(sample: Job, catalog: Catalog) -> None:
     design = apply(sample.design, [Change("/carry/things", [])])
     idents = {f.id for f in check(design, catalog).findings}
     assert "slide1/deck.foot" in idents and not idents & {"slide1/deck.load", "slide1/deck.sag"}
+
+
+def boarded(sample: Job, catalog: Catalog, board: str, **more: object) -> Report:
+    rows = [Change("/builds/0/deck", board), *(Change(path, value) for path, value in more.items())]
+    return check(apply(sample.design, rows), catalog)
+
+
+def test_boards_are_laid_evenly_over_the_width(sample: Job, catalog: Catalog) -> None:
+    """47 1/4 in takes eight boards of 139.7 mm with at least 6 mm between: seven gaps of what is left."""
+    report = boarded(sample, catalog, "board.1x6.spf")
+    deck = report.context.builds[0].panels[0]
+    left = [y for y, _ in deck.strips]
+    assert deck.boards == 8 and deck.gap == pytest.approx((47.25 * 25.4 - 8 * 139.7) / 7)
+    assert left[0] == pytest.approx(-47.25 * 25.4 / 2) and left[-1] + 139.7 == pytest.approx(47.25 * 25.4 / 2)
+    assert deck.mass == pytest.approx(8 * 2.00025 * 139.7e-3 * 19.05e-3 * 450)
+
+
+def test_foot_on_one_board_by_hand(sample: Job, catalog: Catalog) -> None:
+    """P (0.2 L - c/8) on one board; 875 psi stands without load duration."""
+    report = boarded(sample, catalog, "board.1x6.spf")
+    found, field = by_id(report, "slide1/deck.foot"), field_of(report)
+    assert found.demand == pytest.approx(FOOT * (0.2 * field.L - 75 / 8) / (139.7 * 19.05**2 / 6), rel=1e-6)
+    assert found.limit == pytest.approx(875 * 6.894757e-3, rel=1e-3)
+    assert found.state == "over" and "one board" in found.sentence
+
+
+def test_load_on_boards_by_hand(sample: Job, catalog: Catalog) -> None:
+    """Cold box 31 kg, 508 long and 381 wide: a board at 157 mm pitch takes its share; 1.6 on wood for a bump, none on composite."""
+    report = boarded(sample, catalog, "board.1x6.spf")
+    found, field = by_id(report, "slide1/deck.load"), field_of(report)
+    pitch = 139.7 + report.context.builds[0].panels[0].gap
+    q = 2 * 31 * G / 508 * pitch / 381
+    assert found.demand == pytest.approx(0.1167 * q * field.L**2 / (139.7 * 19.05**2 / 6), rel=1e-6)
+    assert found.limit == pytest.approx(1.6 * 6.03)
+    composite = boarded(sample, catalog, "board.comp.25")
+    assert by_id(composite, "slide1/deck.load").limit == pytest.approx(8.0)
+
+
+def test_wet_planks_are_weaker(sample: Job, catalog: Catalog) -> None:
+    dry, wet = (boarded(sample, catalog, "board.2x6.dfl", **{"/loads/wet": value}) for value in (False, True))
+    assert by_id(wet, "slide1/deck.foot").limit == pytest.approx(0.85 * (by_id(dry, "slide1/deck.foot").limit or 0))
+    assert (by_id(wet, "slide1/deck.sag").demand or 0) == pytest.approx((by_id(dry, "slide1/deck.sag").demand or 0) / 0.9)
+
+
+def test_boards_are_cut_from_bars(sample: Job, catalog: Catalog) -> None:
+    report = boarded(sample, catalog, "board.1x6.spf")
+    row = next(piece for piece in report.cut.pieces if piece.role == "board")
+    bars = next(group for group in report.cut.bars if group.stock == "board.1x6.spf")
+    assert row.count == 8 and row.length == pytest.approx(78.75 * 25.4, abs=0.01) and row.mark == "B1"
+    assert bars.count * 2438 == 8 * 2438 and bars.price == pytest.approx(8 * 2.438 * 2.5)
+    assert not report.cut.sheets
+    assert any("8 boards" in step.text for step in report.steps)
+
+
+@pytest.mark.parametrize(
+    ("path", "value", "field", "says"),
+    [("/builds/0/deck_edges", "slots", "deck_edges", "screw them down"), ("/builds/0/deck", "board.gone", "deck", "board.gone")],
+)
+def test_boards_that_cannot_be(sample: Job, catalog: Catalog, path: str, value: str, field: str, says: str) -> None:
+    with pytest.raises(StockError) as caught:
+        boarded(sample, catalog, "board.1x6.spf", **{path: value})
+    assert caught.value.field.endswith(field) and says in str(caught.value)
+
+
+def test_boards_leave_the_tray_to_its_joints(sample: Job, catalog: Catalog) -> None:
+    """No sheet to hold it square: braking bends the ribs level, a hinged tray folds, a welded one swings slower."""
+    sheet, planks = check(sample.design, catalog), boarded(sample, catalog, "board.2x6.dfl")
+    swing = [float(by_id(report, "slide1/frame.frequency").demand or 0) for report in (sheet, planks)]
+    assert swing[1] < swing[0]
+    assert "slide1/frame.square" not in {f.id for f in sheet.findings}
+
+
+LUMBER = {"/builds/0/framing": "lumber_plywood", "/builds/0/rail": "2x4 dfl", "/builds/0/rib": "2x3 dfl"}
+TSLOT = {"/builds/0/framing": "tslot_bolted", "/builds/0/rail": "T 1.5x3", "/builds/0/rib": "T 1.5x1.5"}
+
+
+@pytest.mark.parametrize(("system", "state"), [({}, "note"), (TSLOT, "tight"), (LUMBER, "over")])
+def test_what_keeps_a_boarded_tray_square(sample: Job, catalog: Catalog, system: dict[str, str], state: str) -> None:
+    """Welds do, brackets alone hardly, screws not at all; a brace across it does in every system, and is what is offered."""
+    report = boarded(sample, catalog, "board.2x6.dfl", **system)
+    found = by_id(report, "slide1/frame.square")
+    assert found.state == state
+    if state == "note":
+        return
+    mend = mends_for(report, found, catalog)
+    assert mend is not None and mend.state == "holds" and "brace" in mend.label

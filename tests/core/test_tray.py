@@ -12,7 +12,8 @@ from ergostrut.core.document import Design, Job
 from ergostrut.core.frame.systems import SYSTEMS
 from ergostrut.core.prove.solver.model import MechanismError
 from ergostrut.core.prove.study import Study
-from ergostrut.core.prove.tray import TrayFrame, tray_frame
+from ergostrut.core.prove.tray import TrayFrame
+from ergostrut.core.prove.tray_model import tray_frame
 from ergostrut.core.report import Report, check, context_of
 
 from .test_systems import framed
@@ -85,7 +86,7 @@ def test_softer_joints_bend_more(sample: Job, catalog: Catalog) -> None:
     for fixity in ("rigid", "semi"):
         tray = trays(design, catalog, 0.0, fixity)
         result = tray.frame.solve("foot", parked(middle=1330.0))
-        piece = tray.rib_bars[-1]
+        (piece,) = tray.rib_bars[-1]
         from ergostrut.core.prove.solver.along import deflected
 
         sinks.append(-float(deflected(tray.frame, result, piece, 2)[1, 2]))
@@ -115,7 +116,7 @@ def test_load_spread_to_ribs_keeps_its_sum_and_its_place(report: Report) -> None
     tray = study.tray
     for patch in tray.patches:
         spreads = tray._on_ribs(patch, 0.0, 0.0, 1.0)
-        index = {bar: i for i, bar in enumerate(tray.rib_bars)}
+        index = {bar: i for i, (bar,) in enumerate(tray.rib_bars)}
         total = sum((s.w0[2] + s.w1[2]) / 2 * (s.end - s.start) for s in spreads)
         lever = sum((s.w0[2] + s.w1[2]) / 2 * (s.end - s.start) * tray.ribs[index[s.bar]].a[0] for s in spreads)
         assert total == pytest.approx(patch.kg * G, rel=1e-9), patch.name
@@ -129,7 +130,7 @@ def test_height_of_the_load_tips_it_in_braking(report: Report) -> None:
     tray = study.tray
     patch = max(tray.patches, key=lambda p: p.height * p.kg)
     spreads = tray._on_ribs(patch, -1.0, 0.0, 0.0)
-    index = {bar: i for i, bar in enumerate(tray.rib_bars)}
+    index = {bar: i for i, (bar,) in enumerate(tray.rib_bars)}
     upright = [(s, (s.w0[2] + s.w1[2]) / 2 * (s.end - s.start)) for s in spreads]
     assert sum(f for _, f in upright) == pytest.approx(0, abs=1e-6 * patch.kg * G)
     turn = sum(f * tray.ribs[index[s.bar]].a[0] for s, f in upright)

@@ -7,7 +7,7 @@ import math
 import numpy as np
 import pytest
 
-from ergostrut.core.catalog.model import Catalog, Sandwich
+from ergostrut.core.catalog.model import Catalog, Planks, Sandwich
 from ergostrut.core.constants import KSI, LBF
 from ergostrut.core.prove.joints import bolt, hardware, thin, weld, woodscrew
 from ergostrut.core.prove.panels import boards, plate, sandwich
@@ -63,14 +63,11 @@ def test_bearing_pull_through_and_tube(catalog: Catalog) -> None:
     assert bolt.bearing(steel, 8, 2, 100) == pytest.approx(2.4 * 8 * 2 * 310 / 2)
     assert bolt.bearing(steel, 8, 2, 8) == pytest.approx(1.2 * (8 - 4.8) * 2 * 310 / 2)
     assert bolt.bearing(alu, 8, 3, 30) == pytest.approx(2 * 8 * 3 * 260 / 1.95)
-    assert bolt.through_tube(steel, 8, 2) == pytest.approx(1.8 * 221 * 8 * 2 / 2)
-    assert bolt.pull_through(270, 1.2, 24) == pytest.approx(1.5 * 1.2 * 24 * 270 / 3)
+    assert bolt.through_tube(221, 8, 2) == pytest.approx(1.8 * 221 * 8 * 2 / 2)
 
 
-def test_bolt_bending_and_torque(catalog: Catalog) -> None:
-    """M = V h/2 held at both ends; T = K d F: M8 8.8 (proof 580 MPa, 21.2 kN) 0.2 x 8 mm x 0.75 x 21.2 kN = 25.5 N m."""
-    assert bolt.bending(1000, 40, 10, held=True) == pytest.approx(1000 * 20 / (math.pi * 1000 / 32))
-    assert bolt.bending(1000, 40, 10, held=False) == pytest.approx(2 * bolt.bending(1000, 40, 10, held=True))
+def test_bolt_torque(catalog: Catalog) -> None:
+    """T = K d F: M8 8.8 (proof 580 MPa, 21.2 kN) 0.2 x 8 mm x 0.75 x 21.2 kN = 25.5 N m."""
     assert bolt.torque(catalog.threads["M8"], 580) == pytest.approx(25.5, rel=0.01)
 
 
@@ -178,12 +175,12 @@ def test_width_that_carries() -> None:
     assert carrying_width(500, 1, 1, 75, 2000, to_edge=50) == pytest.approx(0.37 * 365)
 
 
-def test_slats_share() -> None:
-    board = boards.Board(90, 19, 10_000, 12)
-    alone, shared = boards.point(board, 800, 1330), boards.point(board, 800, 1330, boards.share(120, 300, 180))
-    assert alone.stress == pytest.approx(1330 * 800 / 4 / (90 * 19**2 / 6))
-    assert alone.sag == pytest.approx(1330 * 800**3 / (48 * 10_000 * 90 * 19**3 / 12))
-    assert shared.use == pytest.approx(alone.use * 0.25)
+@pytest.mark.parametrize(
+    ("pitch", "contact", "mat", "part"), [(96, 75, 0, 1.0), (120, 300, 180, 0.25), (146, 381, 0, 146 / 381), (96, 0, 0, 1.0)]
+)
+def test_boards_share(pitch: float, contact: float, mat: float, part: float) -> None:
+    """Statics: what covers several boards presses each by its pitch, a foot stands on one alone."""
+    assert boards.share(pitch, contact, mat) == pytest.approx(part)
 
 
 def test_sandwich_by_hand(catalog: Catalog) -> None:
@@ -202,24 +199,23 @@ def test_sandwich_by_hand(catalog: Catalog) -> None:
 
 def test_every_sheet_has_thickness_and_mass(catalog: Catalog) -> None:
     for sheet in catalog.sheets.values():
-        assert sheet.t > 0 and 1 < sheet.mass_per_m2 < 40
+        assert sheet.t > 0
+        assert 0.5 < (sheet.mass_per_m if isinstance(sheet, Planks) else sheet.mass_per_m2) < 40
 
 
-def test_straps() -> None:
-    """A strap sold at 700 lb breaking works at a third; rated working load as it stands; unknown stays unknown."""
-    assert hardware.strap_working(700 * LBF, None) == pytest.approx(700 * LBF / 3)
-    assert hardware.strap_working(700 * LBF, 300.0) == 300.0
-    assert hardware.strap_working(None, None) is None
+def test_straps_by_statics() -> None:
+    """Common practice, no published source: a strap at 30 degrees pulls twice what it holds up."""
     assert hardware.strap_pull(1000, math.radians(30)) == pytest.approx(2000)
-    assert hardware.sag_pull(0.5, 2000, 100) == pytest.approx(0.5 * 2000**2 / 800)
+    assert hardware.strap_pull(1000, math.radians(90)) == pytest.approx(1000)
     with pytest.raises(ValueError, match="level strap"):
         hardware.strap_pull(1000, 0.0)
 
 
-def test_hinges_and_drawer_slides() -> None:
-    """Three knuckles: two shear planes at 0.4 Fy; thin gaps leave shear to govern, wide ones bending. Slides: the bump on the road."""
-    assert hardware.hinge_use(2000, 8, 3, 0.0) == pytest.approx(1000 / (math.pi * 16) / 100)
-    assert hardware.hinge_use(2000, 8, 3, 30.0) > hardware.hinge_use(2000, 8, 3, 0.0)
-    assert hardware.drawer_slide_use(400, 800, "trail", extended=True) == pytest.approx(0.5)
-    assert hardware.drawer_slide_use(400, 800, "trail", extended=False) == pytest.approx(1.5)
-    assert hardware.drawer_slide_use(400, None, "paved", extended=True) is None
+def test_lag_by_hand() -> None:
+    """NDS 2018 12.3.1 mode IV across the grain, D_r 0.173 in, F_yb 70 ksi, G 0.50, both pieces alike: D2 sqrt(2 Fe Fyb / 6) / (1.25 x 3.2)."""
+    Fe = 6100 * 0.5**1.45 / math.sqrt(0.25)
+    by_hand = 0.173**2 * math.sqrt(2 * Fe * 70_000 / (3 * 2)) / (1.25 * 3.2) * LBF
+    lag = woodscrew.LAGS["1/4 in"]
+    assert woodscrew.lag_lateral(lag, 38.1, 0.5, 0.5, 8 * 6.35) == pytest.approx(by_hand, rel=2e-3)
+    assert woodscrew.lag_lateral(lag, 38.1, 0.5, 0.5, 4 * 6.35) == pytest.approx(by_hand / 2, rel=2e-3)
+    assert woodscrew.lag_lateral(lag, 38.1, 0.5, 0.5, 3.9 * 6.35) == 0.0

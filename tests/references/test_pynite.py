@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 
@@ -15,7 +17,8 @@ from ergostrut.core.frame.systems import SYSTEMS, System
 from ergostrut.core.measure.host import resolve
 from ergostrut.core.prove.solver.model import Bar, FrameModel, LoadCase, Point, Spread
 from ergostrut.core.prove.solver.solve import solve_all
-from ergostrut.core.prove.tray import TrayFrame, tray_frame
+from ergostrut.core.prove.tray import TrayFrame
+from ergostrut.core.prove.tray_model import tray_frame
 
 from .frames import E, G, held, in_pynite, pynite_displacements
 
@@ -84,6 +87,29 @@ def test_tray_of_every_system_with_rigid_joints(sample: Job, catalog: Catalog, s
     case = next(c for c in cases_at(job.design.loads, False) if c.name == "Parked, foot at the corner")
     factors = tray.factors(case, 1330.0)
     ours = tray.frame.solve(case.name, factors)
+    bearing = {
+        (rest.node, rest.dof): -rest.sign * rest.gap for rest, force in zip(tray.model.rests, ours.rest_force, strict=True) if force > 1e-9
+    }
+    u = pynite_displacements(in_pynite(tray.model, _combined(tray, factors), bearing), len(tray.model.nodes))
+    assert np.max(np.abs(ours.u - u)) <= 1e-6 * np.max(np.abs(u))
+
+
+@pytest.mark.parametrize("name", ["Brake", "Corner left", "Bump"])
+def test_boarded_tray_with_its_own_rib_and_brace(sample: Job, catalog: Catalog, name: str) -> None:
+    """No sheet: racked when braked and cornered, a brace cut where it crosses the ribs (its offset taken out: PyNite has none)."""
+    own = [
+        {"name": "r", "section": "1x1.5x14ga", "left": "700 mm", "right": "700 mm"},
+        {"name": "x", "section": "1x1.5x14ga", "left": "100 mm", "right": "1800 mm"},
+    ]
+    rows = [Change("/builds/0/deck", "board.2x6.dfl"), Change("/builds/0/own_members", own)]
+    job = sample.model_copy(update={"design": apply(sample.design, rows)})
+    laid = _tray(job, catalog, 0.0)
+    flush = tuple(replace(bar, offset_a=(0.0, 0.0, 0.0), offset_b=(0.0, 0.0, 0.0)) for bar in laid.model.bars)
+    tray = replace(laid, model=replace(laid.model, bars=flush))
+    assert len(tray.model.bars) > 2 * 9 + 6 and not tray.braced
+    case = next(c for c in cases_at(job.design.loads, True) if c.name == name)
+    factors = tray.factors(case, 1330.0)
+    ours = tray.frame.solve(name, factors)
     bearing = {
         (rest.node, rest.dof): -rest.sign * rest.gap for rest, force in zip(tray.model.rests, ours.rest_force, strict=True) if force > 1e-9
     }

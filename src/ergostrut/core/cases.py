@@ -17,6 +17,8 @@ BUMP = {"paved": 1.5, "gravel": 2.0, "trail": 3.0}
 REBOUND = {"paved": 0.2, "gravel": 0.5, "trail": 1.0}
 PITCH, ROLL = math.atan(0.15), math.atan(0.10)
 SWAY = 0.05
+ROAD_DURATION = 1.6
+"""NDS load duration factor of road cases: never 2.0, the g factor already holds the impact."""
 ROAD_BASIS = "49 CFR 393.102 accelerations against working loads; bump and rebound common practice, no published source"
 FOOT_BASIS = "One foot, 300 lbf on 75 x 75 mm at the moving end: common practice, no published source"
 SLOPE_BASIS = "15 % pitch and 10 % roll: common practice, no published source"

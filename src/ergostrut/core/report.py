@@ -31,7 +31,7 @@ from .prove.leg import check_leg
 from .prove.members import check_droop, check_members, check_sag
 from .prove.pin import check_pin
 from .prove.running import check_effort, check_guides, check_hold_down, check_keeper, check_rollers
-from .prove.stability import check_fatigue, check_frequency, check_stability
+from .prove.stability import check_fatigue, check_frequency, check_square, check_stability
 from .prove.study import Study, study
 
 _POSITION_CHECKS = (
@@ -41,6 +41,7 @@ _POSITION_CHECKS = (
     check_stability,
     check_frequency,
     check_fatigue,
+    check_square,
     check_sag,
     check_droop,
     check_rollers,

@@ -10,10 +10,10 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from ..catalog.errors import StockError
-from ..catalog.model import Catalog, Section, Sheet
+from ..catalog.model import Catalog, Planks, Sandwich, Section, Sheet
 from ..change import Change, apply
 from ..document import Design, InputError
-from ..finding import RANK, Finding
+from ..finding import RANK, Finding, State
 from ..frame.families.bed_slide.params import BedSlide
 from ..frame.systems import SYSTEMS
 from ..quantity import Length
@@ -46,7 +46,7 @@ class Mend:
     label: str
     changes: tuple[Change, ...]
     use: float | None
-    state: str
+    state: State
     adds_kg: float
     adds_price: float
     worsens: tuple[Effect, ...]
@@ -84,11 +84,16 @@ def _sections(now: str, field: str, at: str, catalog: Catalog, need: float = 1.0
     return [(s.label, (Change(f"{at}/{field}", s.id),)) for s in rows]
 
 
+def _kind(sheet: Sheet | Sandwich | Planks) -> str:
+    """Panels of one kind differ in thickness alone."""
+    return sheet.material.id if isinstance(sheet, Sheet) else sheet.core.id if isinstance(sheet, Sandwich) else str(sheet.duration)
+
+
 def _decks(build: BedSlide, at: str, catalog: Catalog) -> Offers:
     used = catalog.sheets.get(build.deck)
     if used is None:
         return []
-    alike = [s for s in catalog.sheets.values() if isinstance(s, Sheet) and isinstance(used, Sheet) and s.material.id == used.material.id]
+    alike = [s for s in catalog.sheets.values() if type(s) is type(used) and _kind(s) == _kind(used)]
     rows: Offers = [(s.label, (Change(f"{at}/deck", s.id),)) for s in alike if s.t > used.t]
     if build.deck_edges == "screwed" and isinstance(used, Sheet):
         rows.append(("edges let into slots", (Change(f"{at}/deck_edges", "slots"),)))
@@ -127,12 +132,29 @@ def _pull_outs(build: BedSlide, at: str, say: Say) -> Offers:
 def _joints(build: BedSlide, at: str) -> Offers:
     """More fasteners a joint, where more fit."""
     j = build.joints
-    match SYSTEMS[build.framing].joint:
-        case "wood screw":
+    kind = SYSTEMS[build.framing].joint if j.fastener == "usual" else j.fastener
+    match kind:
+        case "rivet" | "drill screw":
+            return [(f"{n} a leg", (Change(f"{at}/joints/per_leg", n),)) for n in range(j.per_leg + 1, 9)]
+        case "wood screw" | "pocket screw" | "lag screw":
             return [(f"{n} screws a joint", (Change(f"{at}/joints/screws", n),)) for n in range(j.screws + 1, 7)]
+        case "end bolt":
+            return [(f"{n} bolts a joint", (Change(f"{at}/joints/brackets", n),)) for n in range(j.brackets + 1, 5)]
         case "bracket" | "bolt":
             return [(f"{n} brackets a joint", (Change(f"{at}/joints/brackets", n),)) for n in range(j.brackets + 1, 5)]
     return []
+
+
+def _squares(build: BedSlide, at: str, catalog: Catalog) -> Offers:
+    """A brace from the front of one rail to the tail of the other, of the rib's section where no flat bar is sold; or a sheet."""
+    system = SYSTEMS[build.framing]
+    flats = [s for s in catalog.sections.values() if s.properties.shape == "flat" and s.material.kind in system.kinds]
+    section = min(flats, key=lambda s: s.mass_per_m).id if flats else build.rib
+    brace = {"name": "square", "section": section, "left": "0 mm", "right": str(build.tray_length)}
+    return [
+        ("a brace across the tray", (Change(f"{at}/own_members", brace, "add"),)),
+        ("12 mm birch ply for the boards", (Change(f"{at}/deck", "birch.12"),)),
+    ]
 
 
 STRONGER = 1.05
@@ -166,6 +188,7 @@ def _offers(build: BedSlide, at: str, catalog: Catalog, say: Say, use: float) ->
         "roller.hold-down": pulls,
         "axle.carrying": pulls,
         "fit.lowered-gate": pulls,
+        "frame.square": lambda: _squares(build, at, catalog),
         "rib.joint": lambda: _joints(build, at),
         "rib.strength": lambda: _sections(build.rib, "rib", at, catalog, need),
         "lower-rail": lambda: _sections(build.base.lower, "base/lower", at, catalog),
@@ -220,19 +243,24 @@ def _try(report: Report, finding: Finding, label: str, changes: tuple[Change, ..
     )
 
 
+def _stands(verdict: Finding | Mend) -> tuple[int, float]:
+    """Grows as a verdict gets better: by state, then by use."""
+    return RANK[verdict.state], -(verdict.use or 0.0)
+
+
 def mends_for(report: Report, finding: Finding, catalog: Catalog) -> Mend | None:
     """The first candidate that makes the finding hold without putting another over; else the one that helps most."""
-    if finding.use is None or finding.state not in ("over", "tight"):
+    if finding.state not in ("over", "tight"):
         return None
     best: Mend | None = None
     for label, changes in candidates(report.context.design, finding, report.context.catalog)[:TRIES]:
         tried = _try(report, finding, label, changes, catalog)
-        if tried is None or tried.use is None or tried.use >= finding.use:
+        if tried is None or _stands(tried) <= _stands(finding):
             continue
         clean = not any(e.state_after == "over" and e.state_before != "over" for e in tried.worsens)
         if tried.state == "holds" and clean:
             return tried
-        if best is None or tried.use < (best.use or 99):
+        if best is None or _stands(tried) > _stands(best):
             best = tried
     return best
 

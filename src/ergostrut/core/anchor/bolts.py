@@ -6,7 +6,8 @@ from dataclasses import dataclass
 
 from ..context import Context
 from ..frame.assembly import Anchor
-from ..prove.joints.bolt import combined
+from ..prove.joints.bolt import combined, through_tube
+from ..prove.joints.thin import rated_nut
 from ..working import Working
 
 FLOOR_FU = 270.0
@@ -36,6 +37,22 @@ def capacity(context: Context, anchor: Anchor, w: Working | None = None) -> Capa
     w.line("A_b", "pi * d**2 / 4", "mm²", "nominal area")
     T = w.line("T_b", "0.75 * F_u * A_b / 2", "N", "bolt in tension, J3.6")
     V = w.line("V_b", "0.45 * F_u * A_b / 2", "N", "bolt in shear, threads in the plane, J3.6")
+    if anchor.tube is not None:
+        Fy, wall = anchor.tube
+        tube = w.given(
+            "V_t", 2 * through_tube(Fy, anchor.thread.d, wall), "N", f"both walls of the base rail, {wall:.2f} mm, 1.8 Fy d t / 2, J7"
+        )
+        V = min(V, tube)
+    if anchor.spacer > 0:
+        w.given("h", anchor.spacer, "mm", "spacer: the bolt bends over it, held at both ends, M = V h / 2")
+        V = min(
+            V,
+            w.line(
+                "V_h", "0.75 * F_p * (pi * d**3 / 32) / (h / 2)", "N", "shear that bends it to 0.75 of its proof stress", F_p=anchor.proof
+            ),
+        )
+    if anchor.nut:
+        return _nut(anchor, T, V, w)
     hole = context.host.holes.get(anchor.hole or "")
     if hole is not None and hole.rating is not None:
         rated = w.given("R_h", hole.rating, "N", f"rating you gave for {hole.name}")
@@ -50,7 +67,24 @@ def capacity(context: Context, anchor: Anchor, w: Working | None = None) -> Capa
     w.given("d_w", PLATE if anchor.backing else anchor.washer, "mm", "backing plate" if anchor.backing else "washer")
     pull = w.line("T_s", "1.5 * t * d_w * F_s / 3", "N", "pulls over the washer, AISI S100 J4.4")
     bear = w.line("V_s", "2.4 * d * t * F_s / 2", "N", "bearing on the sheet, J3.10")
-    return Capacity(w.line("T_a", "min(T_b, T_s)", "N"), w.line("V_a", "min(V_b, V_s)", "N")) if pull and bear else Capacity(T, V)
+    return Capacity(w.given("T_a", min(T, pull), "N", "the lesser"), w.given("V_a", min(V, bear), "N", "the least"))
+
+
+def _nut(anchor: Anchor, T: float, V: float, w: Working) -> Capacity:
+    """A rivet or plate nut: a third of what it is sold for, and what the sheet round it was rated at; unknown without either."""
+    lacking = []
+    if anchor.nut_sold is None:
+        lacking.append("what the nut is sold for")
+    if anchor.sheet_rating is None:
+        lacking.append("rating of the sheet round it")
+    if anchor.nut_sold is None or anchor.sheet_rating is None:
+        return Capacity(T, V, tuple(lacking))
+    w.given("R_n", anchor.nut_sold, "N", "nut, as sold")
+    nut = w.given("R_na", rated_nut(anchor.nut_sold), "N", "a third of it")
+    w.given("R_p", anchor.sheet_rating, "N", "sheet round it, as rated")
+    held = w.line("R_h", "min(R_na, R_p)", "N", "the lesser, for pull and shear together")
+    w.say("Rivet nuts slip and corrode in time: check their grip at every service.")
+    return Capacity(min(T, nut, held), min(V, nut, held), (), held)
 
 
 def bolt_use(tension: float, shear: float, cap: Capacity, anchor: Anchor) -> float:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator
 from dataclasses import replace
 
@@ -9,6 +10,7 @@ from ..cases import ROAD_BASIS, road_cases
 from ..constants import G
 from ..context import Context
 from ..finding import Finding, State, Working, at_most, unknown
+from ..prove.joints.hardware import FLAT_STRAP, STRAP_FACTOR, strap_pull
 from .place import Placed, overlap
 
 RETENTION_DOWN = 0.5
@@ -135,7 +137,7 @@ def _held(context: Context, item: Placed) -> Finding:
             return unknown(
                 _as(
                     blank,
-                    "Working load of its straps is not known: read it from the tag (breaking load is three times that).",
+                    "Working load of its straps is not known: read it from the tag, and say whether that is working or breaking load.",
                     "unknown",
                     w,
                     None,
@@ -145,19 +147,30 @@ def _held(context: Context, item: Placed) -> Finding:
                 "strap rating",
             )
         n = w.given("n", hold.straps, "", "straps")
-        w.given("S", hold.strap_rating.kg * G, "N", "working load of one")
+        if hold.strap_marked == "breaking":
+            w.line("S", "S_b / k_b", "N", "working load of one, a third of what breaks it", S_b=hold.strap_rating.kg * G, k_b=STRAP_FACTOR)
+        else:
+            w.given("S", hold.strap_rating.kg * G, "N", "working load of one, from its tag")
         k = 1.0 if hold.over else 0.5
         have = w.line("A", "n * S * k", "N", "whole where it goes over to the other side, half where it returns", k=k)
         need = w.line("A_need", "W / 2", "N", "half the weight, 49 CFR 393.106(d)")
         use, state = at_most(need, have)
         r = w.line("F_up", "r * W", "N", "net upward in Rebound", r=lift)
-        upward = w.line("use_up", "F_up / A", "")
+        flat = ""
+        if hold.strap_angle is None:
+            upward = w.line("use_up", "F_up / A", "")
+        else:
+            angle = math.radians(hold.strap_angle)
+            w.given("P", strap_pull(r, angle), "N", f"pull that holds this down at {hold.strap_angle:g}° from the deck, F_up / sin")
+            upward = w.line("use_up", "P / A", "")
+            if hold.strap_angle < FLAT_STRAP:
+                flat = f" Flatter than {FLAT_STRAP:g}° they press little: lead them steeper."
         if upward > use:
             use, state = upward, at_most(r, have)[1]
         return _as(
             blank,
-            f"{n:.0f} strap{'' if n == 1 else 's together'} hold{'s' if n == 1 else ''} {say.force(have)} where {say.force(max(need, r))} is needed.",
-            state,
+            f"{n:.0f} strap{'' if n == 1 else 's together'} hold{'s' if n == 1 else ''} {say.force(have)} where {say.force(max(need, r))} is needed.{flat}",
+            "tight" if flat and state == "holds" else state,
             w,
             max(need, r),
             have,

@@ -21,12 +21,16 @@ class Spot(Record):
 
 
 class Holding(Record):
-    """What keeps a thing in its place. Friction and strap ratings are unknown until given."""
+    """What keeps a thing in its place. Friction and strap ratings are unknown until given.
+
+    ``strap_marked``: whether the tag gives a working or a breaking load; ``strap_angle``: degrees from the deck, when measured."""
 
     by: Literal["weight", "friction", "straps", "bolted"] = "weight"
     friction: Annotated[float, Field(ge=0, le=2)] | None = None
     straps: Annotated[int, Field(ge=1, le=12)] = 2
     strap_rating: Mass | None = None
+    strap_marked: Literal["working", "breaking"] = "working"
+    strap_angle: Annotated[float, Field(ge=5, le=90)] | None = None
     over: bool = True
     rating: Mass | None = None
 

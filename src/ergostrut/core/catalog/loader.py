@@ -7,7 +7,7 @@ import tomllib
 from collections.abc import Mapping
 from typing import Any
 
-from .model import Catalog, Core, Face, Grade, Metal, Panel, Part, Sandwich, Sheet, Thread, WoodScrew
+from .model import Catalog, Core, Face, Grade, Metal, Panel, Part, Planks, Sandwich, Sheet, Thread, WoodScrew
 from .stock import sections_of
 
 TEXTS = ("materials.toml", "sections.toml", "sheets.toml", "hardware.toml")
@@ -21,11 +21,11 @@ def _metal(row: Mapping[str, Any]) -> Metal:
     return Metal(**{**row, "welded": tuple(row["welded"])} if "welded" in row else row)
 
 
-def _sheets(data: Mapping[str, Any], materials: Mapping[str, Any]) -> dict[str, Sheet | Sandwich]:
+def _sheets(data: Mapping[str, Any], materials: Mapping[str, Any]) -> dict[str, Sheet | Sandwich | Planks]:
     panels = {row["id"]: Panel(**row) for row in materials["panel"]}
     faces = {row["id"]: Face(**row) for row in materials["face"]}
     cores = {row["id"]: Core(**row) for row in materials["core"]}
-    found: dict[str, Sheet | Sandwich] = {}
+    found: dict[str, Sheet | Sandwich | Planks] = {}
     for row in data["sheet"]:
         pairs = {key: tuple(row[key]) for key in ("E", "f", "size")}
         found[row["id"]] = Sheet(
@@ -34,6 +34,8 @@ def _sheets(data: Mapping[str, Any], materials: Mapping[str, Any]) -> dict[str, 
     for row in data["sandwich"]:
         fixed = {"face": faces[row["face"]], "core": cores[row["core"]], "size": tuple(row["size"])}
         found[row["id"]] = Sandwich(**{**row, **fixed})
+    for row in data["board"]:
+        found[row["id"]] = Planks(**{**row, "wet": tuple(row["wet"]), "stock": tuple(row["stock"])})
     return found
 
 
@@ -53,7 +55,7 @@ def load(texts: Mapping[str, str]) -> Catalog:
             sections=sections_of(data["sections.toml"], metals, {row["id"]: row for row in materials["lumber"]}),
             sheets=_sheets(data["sheets.toml"], materials),
             threads=threads,
-            grades={row["id"]: Grade(row["id"], row["Fu"], row["source"]) for row in hardware["grade"]},
+            grades={row["id"]: Grade(row["id"], row["Fu"], row["proof"], row["source"]) for row in hardware["grade"]},
             parts={row["id"]: Part(**row) for row in hardware["part"]},
             wood_screws={row["id"]: WoodScrew(**row) for row in hardware["woodscrew"]},
             pins_inch=tuple(hardware["pins"]["inch"]),

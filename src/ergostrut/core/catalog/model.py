@@ -151,6 +151,31 @@ class Sheet:
 
 
 @dataclass(frozen=True, slots=True)
+class Planks:
+    """Boards laid side by side: ``width`` and ``t`` mm each, ``allow`` MPa in bending. ``duration``: wood, whose strength
+    takes NDS load duration; ``wet``: what is left of strength and E where they stay wet. Sold by length like a bar."""
+
+    id: str
+    label: str
+    width: float
+    t: float
+    E: float
+    allow: float
+    duration: bool
+    wet: tuple[float, float]
+    density: float
+    stock: tuple[float, ...]
+    price_per_m: float
+    source: str
+    recalled: bool
+
+    @property
+    def mass_per_m(self) -> float:
+        """kg/m of one board."""
+        return self.width * self.t * 1e-6 * self.density
+
+
+@dataclass(frozen=True, slots=True)
 class Thread:
     """``d`` nominal and ``stress_area`` (ASME B1.1, ISO 898-1): 0.7854 (d - 0.9743/n)^2, 0.7854 (d - 0.9382 P)^2."""
 
@@ -166,8 +191,11 @@ class Thread:
 
 @dataclass(frozen=True, slots=True)
 class Grade:
+    """Ultimate and proof strength, MPa."""
+
     id: str
     Fu: float
+    proof: float
     source: str
 
 
@@ -196,7 +224,7 @@ class Catalog:
     version: str
     metals: Mapping[str, Metal]
     sections: Mapping[str, Section]
-    sheets: Mapping[str, Sheet | Sandwich]
+    sheets: Mapping[str, Sheet | Sandwich | Planks]
     threads: Mapping[str, Thread]
     grades: Mapping[str, Grade]
     parts: Mapping[str, Part]
@@ -204,3 +232,23 @@ class Catalog:
     pins_inch: tuple[float, ...]
     pins_metric: tuple[float, ...]
     roller_diameters: tuple[float, ...]
+
+    def bar(self, ident: str) -> Section | Planks:
+        """What is sold by length: a section or a board.
+
+        Raises:
+            KeyError: neither is there.
+        """
+        found = self.sheets.get(ident)
+        return found if isinstance(found, Planks) else self.sections[ident]
+
+    def sheet(self, ident: str) -> Sheet | Sandwich:
+        """What is sold as a sheet.
+
+        Raises:
+            KeyError: it is not there, or sold by length.
+        """
+        found = self.sheets[ident]
+        if isinstance(found, Planks):
+            raise KeyError(ident)
+        return found

@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 
+from ..catalog.model import Planks
 from ..context import Context
 
 
 @dataclass(frozen=True, slots=True)
 class Piece:
-    """One row: ``parts`` alike, cut length mm, square ends."""
+    """One row: ``parts`` alike, cut length mm."""
 
     mark: str
     parts: tuple[str, ...]
@@ -32,33 +34,52 @@ def price_of(context: Context, item: str, typical: float) -> float:
     return context.design.shop.prices.get(item, typical)
 
 
-_LETTERS = {"side rail": "R", "end rib": "E", "mid rib": "M", "runner": "N", "lower rail": "L", "upper rail": "U", "deck": "D"}
+_LETTERS = {
+    "side rail": "R",
+    "end rib": "E",
+    "mid rib": "M",
+    "runner": "N",
+    "lower rail": "L",
+    "upper rail": "U",
+    "deck": "D",
+    "board": "B",
+    "brace": "X",
+}
+Row = tuple[str, str, float, float | None, float]
+"""Role, stock, length, width of a panel, mitre: what makes pieces alike."""
 
 
 def pieces(context: Context) -> tuple[Piece, ...]:
     """Bars and panels, alike ones together; marks are proposals until the list is issued."""
-    groups: dict[tuple[str, str, float, float | None], list[str]] = {}
-    kg: dict[tuple[str, str, float, float | None], float] = {}
+    groups: dict[Row, list[str]] = {}
+    kg: dict[Row, float] = {}
     for build in context.builds:
         for member in build.members:
-            key: tuple[str, str, float, float | None] = (member.role, member.section.id, round(member.length, 2), None)
+            # mitred the same way at both ends: the stock it takes is measured over the points
+            over = member.length + member.shape.width * math.tan(math.radians(member.mitre))
+            key: Row = (member.role, member.section.id, round(over, 2), None, round(member.mitre, 1))
             groups.setdefault(key, []).append(member.id)
             kg[key] = member.mass
         for panel in build.panels:
-            pkey = (panel.role, panel.sheet.id, round(panel.size[0], 2), round(panel.size[1], 2))
+            if isinstance(panel.sheet, Planks):
+                bkey: Row = ("board", panel.sheet.id, round(panel.size[0], 2), None, 0.0)
+                groups.setdefault(bkey, []).extend([panel.id] * panel.boards)
+                kg[bkey] = panel.mass / panel.boards
+                continue
+            pkey: Row = (panel.role, panel.sheet.id, round(panel.size[0], 2), round(panel.size[1], 2), 0.0)
             groups.setdefault(pkey, []).append(panel.id)
             kg[pkey] = panel.mass
     found = []
     used: dict[str, int] = {}
     for row, parts in groups.items():
-        role, stock, length, width = row
+        role, stock, length, width, mitre = row
         letter = _LETTERS.get(role, role[:1].upper())
         used[letter] = used.get(letter, 0) + 1
         if width is None:
-            section = context.catalog.sections[stock]
+            section = context.catalog.bar(stock)
             label, price = section.label, price_of(context, stock, section.price_per_m) * length / 1000
         else:
-            sheet = context.catalog.sheets[stock]
+            sheet = context.catalog.sheet(stock)
             label, price = sheet.label, price_of(context, stock, sheet.price) * length * width / (sheet.size[0] * sheet.size[1])
         found.append(
             Piece(
@@ -69,7 +90,7 @@ def pieces(context: Context) -> tuple[Piece, ...]:
                 label,
                 length,
                 width,
-                "square, both ends" if width is None else "square",
+                "square" if width is not None else f"mitred {mitre:g}° the same way, over the points" if mitre else "square, both ends",
                 kg[row],
                 price,
             )

@@ -68,7 +68,7 @@ def cut_plan(context: Context) -> CutPlan:
     findings: list[Finding] = []
     bars: list[BarGroup] = []
     for stock in dict.fromkeys(row.stock for row in rows if row.width is None):
-        section = context.catalog.sections[stock]
+        section = context.catalog.bar(stock)
         cuts = tuple((row.mark, row.length) for row in rows if row.stock == stock and row.width is None for _ in row.parts)
         per_m = price_of(context, stock, section.price_per_m)
         plan = _bars(cuts, tuple((length, per_m * length / 1000) for length in section.stock), shop.kerf_mm, shop.trim_mm)
@@ -107,7 +107,7 @@ def cut_plan(context: Context) -> CutPlan:
             )
     sheets: list[SheetGroup] = []
     for stock in dict.fromkeys(row.stock for row in rows if row.width is not None):
-        sheet = context.catalog.sheets[stock]
+        sheet = context.catalog.sheet(stock)
         own = [row for row in rows if row.stock == stock]
         count, fits = 0, True
         for row in own:

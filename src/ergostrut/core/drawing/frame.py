@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import itertools
+import math
 from collections.abc import Mapping
 
 from ..carry.place import Placed
@@ -30,6 +31,10 @@ def _member(member: Member, view: str, dx: float, state: State | None) -> Path:
     (x0, y0, z0), (x1, y1, _) = member.a, member.b
     role: Role = "base" if member.body.endswith("/base") else "member"
     title = f"{member.id.rsplit('/', 1)[-1]}, {member.section.label}"
+    if view == "plan" and member.role == "brace":
+        half = w / 2 / math.cos(math.radians(member.mitre))
+        corners = ((x0 - half, y0), (x0 + half, y0), (x1 + half, y1), (x1 - half, y1))
+        return Path(tuple((x + dx, y) for x, y in corners), role, True, member.id, title, state)
     if view == "plan":
         lo_y, hi_y = (y0 - w / 2, y0 + w / 2) if lengthwise else (min(y0, y1), max(y0, y1))
         lo_x, hi_x = (x0, x1) if lengthwise else (x0 - w / 2, x0 + w / 2)
@@ -61,26 +66,30 @@ def _build(build: Assembly, view: str, travel: float, states: Mapping[str, State
         for member in build.members:
             if not member.body.endswith(f"/{layer}"):
                 continue
-            if view == "side" and (member.role in ("mid rib", "end rib") or member.id.endswith(".right")):
+            if view == "side" and (member.role in ("mid rib", "end rib", "brace") or member.id.endswith(".right")):
                 continue
             found.append(_member(member, view, _shift(build, member.body, travel), states.get(member.id)))
     for panel in build.panels:
-        dx, (x, y, z), (lx, ly) = _shift(build, panel.body, travel), panel.origin, panel.size
+        dx, (x, _, z), lx = _shift(build, panel.body, travel), panel.origin, panel.size[0]
         if view == "plan":
-            found.append(
+            found += [
                 Path(
-                    ((x + dx, y), (x + dx + lx, y), (x + dx + lx, y + ly), (x + dx, y + ly)),
+                    ((x + dx, left), (x + dx + lx, left), (x + dx + lx, left + wide), (x + dx, left + wide)),
                     "swept",
                     True,
                     panel.id,
                     panel.sheet.label,
                     states.get(panel.id),
                 )
-            )
+                for left, wide in panel.strips
+            ]
         elif view == "side":
             found.append(rect(x + dx, z, x + dx + lx, z + panel.sheet.t, "deck", panel.id, panel.sheet.label, states.get(panel.id)))
         else:
-            found.append(rect(y, z, y + ly, z + panel.sheet.t, "deck", panel.id, panel.sheet.label, states.get(panel.id)))
+            found += [
+                rect(left, z, left + wide, z + panel.sheet.t, "deck", panel.id, panel.sheet.label, states.get(panel.id))
+                for left, wide in panel.strips
+            ]
     for slide in build.slides:
         for pair in (slide.carrying, slide.hold_down):
             x = pair.x + (_shift(build, slide.body, travel) if pair.rides == "body" else 0.0)
@@ -199,7 +208,7 @@ def _plan_dims(report: Report, travel: float, box: tuple[float, float, float, fl
             rows.append(
                 DimensionLine((0, box[3]), (deck.origin[0], box[3]), "h", "above", 1, deck.origin[0], "Front gap", f"/builds/{i}/front_gap")
             )
-        ribs = [m for m in build.members if m.role in ("end rib", "mid rib")]
+        ribs = sorted((m for m in build.members if m.role in ("end rib", "mid rib")), key=lambda m: m.a[0])
         for a, b in itertools.pairwise(ribs):
             rows.append(
                 DimensionLine(

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
@@ -131,22 +132,29 @@ def proof_views(study: Study, case: str, states: Mapping[str, State], joints: Se
     if tray.overhang > 1:
         side.append(DimensionLine((tray.x_rear, box[1]), (tray.x_rear + tray.overhang, box[1]), "h", "below", 2, tray.overhang, "Overhang"))
     plan: list[Primitive] = []
+    for brace in tray.braces:
+        (x0, y0, _), (x1, y1, _) = brace.a, brace.b
+        half = brace.shape.width / 2 / math.cos(math.radians(brace.mitre))
+        ends = ((x0 - half, y0), (x0 + half, y0), (x1 + half, y1), (x1 - half, y1))
+        shape = tuple((x + study.travel, y) for x, y in ends)
+        plan.append(Path(shape, "member", True, brace.id, brace.section.label, states.get(brace.id)))
     for member in (*tray.rails, *tray.ribs):
         w = member.section.properties.depth if member.flat else member.section.properties.width
         lengthwise = member.role == "side rail"
         (x0, y0, _), (x1, y1, _) = member.a, member.b
         x0, x1 = x0 + study.travel, x1 + study.travel
-        shape = (
+        bar = (
             rect(x0, y0 - w / 2, x1, y0 + w / 2, "member", member.id, member.section.label, states.get(member.id))
             if lengthwise
             else rect(x0 - w / 2, y0, x0 + w / 2, y1, "member", member.id, member.section.label, states.get(member.id))
         )
-        plan.append(shape)
+        plan.append(bar)
     for mark in joints:
-        rib = next(m for m in tray.ribs if m.id == mark.rib)
+        rib = next(m for m in (*tray.ribs, *tray.braces) if m.id == mark.rib)
         y = next(m.a[1] for m in tray.rails if m.id == mark.rail)
+        x = rib.a[0] if y < 0 else rib.b[0]
         title = f"{mark.rib.rsplit('/', 1)[-1]}: {mark.text}"
-        plan.append(Circle((rib.a[0] + study.travel, y), 22.0, "fixing", mark.rib, title, mark.state))
+        plan.append(Circle((x + study.travel, y), 22.0, "fixing", mark.rib, title, mark.state))
     for patch in tray.patches:
         if patch.name != "deck":
             x, y, (lx, ly) = patch.x + study.travel, patch.y, patch.size

@@ -142,8 +142,9 @@ def scene(
         prisms += [_prism(m, _travel(build, m.body, travel), states.get(m.id)) for m in build.members]
         for panel in build.panels:
             lo = _shift(panel.origin, _travel(build, panel.body, travel))
-            hi = (lo[0] + panel.size[0], lo[1] + panel.size[1], lo[2] + panel.sheet.t)
-            blocks.append(Block(lo, hi, "deck", panel.id, panel.sheet.label, states.get(panel.id)))
+            for left, wide in panel.strips:
+                near, far = (lo[0], left, lo[2]), (lo[0] + panel.size[0], left + wide, lo[2] + panel.sheet.t)
+                blocks.append(Block(near, far, "deck", panel.id, panel.sheet.label, states.get(panel.id)))
         for slide in build.slides:
             for pair in (slide.carrying, slide.hold_down):
                 x = pair.x + (_travel(build, slide.body, travel) if pair.rides == "body" else 0.0)

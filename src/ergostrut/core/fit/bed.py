@@ -169,8 +169,10 @@ def check_floor(study: Study) -> Iterator[Finding]:
     if not study.position.drivable:
         return
     say, slide = study.context.say, study.slide
+    braces = [m for m in study.assembly.of_body(slide.body) if m.role == "brace"]
+    lowest, what = min([(slide.rail_underside, "rail"), *((m.a[2] - m.shape.depth / 2, "brace") for m in braces)])
     w = Working()
-    have = w.given("z", slide.rail_underside, "mm", "rail underside above the floor")
+    have = w.given("z", lowest, "mm", f"{what} underside above the floor")
     use, state = at_least(have, 5.0, 15.0)
     yield Finding(
         f"{study.assembly.id}/fit.floor",
@@ -178,9 +180,9 @@ def check_floor(study: Study) -> Iterator[Finding]:
         "frame",
         (slide.body,),
         "Rail over the floor",
-        f"Rail underside {say.length(have)} above the floor."
+        f"{what.capitalize()} underside {say.length(have)} above the floor."
         if have > 0
-        else "The rail would lie in the floor: let the roller in less, or lift it.",
+        else f"The {what} would lie in the floor: let the roller in less, or lift it.",
         state,
         have,
         5.0,

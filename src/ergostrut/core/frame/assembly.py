@@ -6,9 +6,9 @@ import math
 from dataclasses import dataclass
 from typing import Literal
 
-from ..catalog.model import Grade, Sandwich, Section, Sheet, Thread, WoodScrew
+from ..catalog.model import Grade, Planks, Sandwich, Section, Sheet, Thread, WoodScrew
 from ..sections import Properties
-from .systems import System
+from .systems import Fastener, System
 
 Point3 = tuple[float, float, float]
 
@@ -25,6 +25,8 @@ class Member:
     b: Point3
     flat: bool = False
     welded: bool = False
+    mitre: float = 0.0
+    """Both ends cut so many degrees off square, the same way."""
 
     @property
     def shape(self) -> Properties:
@@ -44,19 +46,36 @@ class Member:
 class PanelPart:
     """A rectangular sheet, ``size`` along x and y, underside corner at ``origin``; ``along``: face grain along x.
 
-    ``edges`` in slots hold the panel on all four sides."""
+    ``edges`` in slots hold the panel on all four sides. A deck of ``boards`` has so many along x, ``gap`` mm apart."""
 
     id: str
     role: str
     body: str
-    sheet: Sheet | Sandwich
+    sheet: Sheet | Sandwich | Planks
     origin: Point3
     size: tuple[float, float]
     along: bool
     edges: Literal["screwed", "slots"] = "screwed"
+    boards: int = 0
+    gap: float = 0.0
+
+    @property
+    def strips(self) -> tuple[tuple[float, float], ...]:
+        """(y, width) of every board from the left; the whole width of a sheet."""
+        if not isinstance(self.sheet, Planks):
+            return ((self.origin[1], self.size[1]),)
+        pitch = self.sheet.width + self.gap
+        return tuple((self.origin[1] + i * pitch, self.sheet.width) for i in range(self.boards))
+
+    @property
+    def braces(self) -> bool:
+        """Whether it holds the frame square in its plane: a sheet does, boards with a screw or two at each rib do not."""
+        return not isinstance(self.sheet, Planks)
 
     @property
     def mass(self) -> float:
+        if isinstance(self.sheet, Planks):
+            return self.boards * self.size[0] * 1e-3 * self.sheet.mass_per_m
         return self.size[0] * self.size[1] * 1e-6 * self.sheet.mass_per_m2
 
 
@@ -145,7 +164,8 @@ class Slide:
 
 @dataclass(frozen=True, slots=True)
 class Prop:
-    """Legs under the moving body's tail, one a side, bearing on the ground at ``travel`` after ``gap`` mm; ``length`` mm when known."""
+    """Legs under the moving body's tail, one a side, bearing on the ground at ``travel`` after ``gap`` mm; ``length`` mm when known;
+    ``inset`` mm ahead of the tail; hinged on a ``pin`` mm thick through ``knuckles`` with ``hinge_gap`` mm between them."""
 
     id: str
     section: Section
@@ -153,6 +173,10 @@ class Prop:
     gap: float
     travel: float
     braced: bool
+    inset: float
+    pin: float
+    knuckles: int
+    hinge_gap: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -172,7 +196,9 @@ class Pin:
 
 @dataclass(frozen=True, slots=True)
 class Anchor:
-    """A bolt from the build to the host at (x, y) on the floor. ``hole``: the existing feature used."""
+    """A bolt from the build to the host at (x, y) on the floor. ``hole``: the existing feature used. ``nut``: a rivet or plate nut,
+    ``nut_sold`` and ``sheet_rating`` N; ``tube``: yield MPa and wall mm of a steel tube that it passes through; ``proof`` MPa of the bolt;
+    ``spacer`` mm high under the rail."""
 
     id: str
     name: str
@@ -185,11 +211,18 @@ class Anchor:
     backing: bool
     hole: str | None
     missing: str = ""
+    nut: bool = False
+    nut_sold: float | None = None
+    sheet_rating: float | None = None
+    tube: tuple[float, float] | None = None
+    proof: float = 0.0
+    spacer: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
 class JointSpec:
-    """How the members of a build join: the system's way with this build's sizes. ``bracket_rating`` N a bracket, as sold."""
+    """How the members of a build join: the system's way with this build's sizes. ``bracket_rating`` N a bracket, as sold; ``kind``: the fastener
+    chosen among the system's; ``per_leg`` rivets or screws in one leg of a bracket; ``tap_depth`` of threads in a rib's end."""
 
     system: System
     weld_leg: float | None
@@ -200,6 +233,13 @@ class JointSpec:
     screw: WoodScrew | None
     screws: int
     bite: float
+    kind: Fastener
+    rivet: str
+    drill_screw: str
+    per_leg: int
+    bracket_wall: float
+    lag: str
+    tap_depth: float
 
 
 @dataclass(frozen=True, slots=True)

@@ -19,6 +19,15 @@ SystemId = Literal[
     "sandwich_bonded",
 ]
 Joint = Literal["weld", "bracket", "bolt", "strut nut", "wood screw", "rivet", "bond"]
+Fastener = Literal[
+    "weld", "bracket", "bolt", "strut nut", "wood screw", "rivet", "bond", "drill screw", "end bolt", "pocket screw", "lag screw"
+]
+OTHERS: dict[Joint, tuple[Fastener, ...]] = {
+    "bolt": ("rivet", "drill screw"),
+    "bracket": ("end bolt",),
+    "wood screw": ("pocket screw", "lag screw"),
+}
+"""What may take the place of a system's usual fastener."""
 Fixity = Literal["rigid", "semi", "pinned"]
 """Welded joints are rigid; several bolts or a gusset semi-rigid; a single fastener pinned."""
 
@@ -39,6 +48,11 @@ class System:
     part: tuple[str, int]
     rail: str = ""
     rib: str = ""
+
+    @property
+    def fasteners(self) -> tuple[Fastener, ...]:
+        """The usual one first."""
+        return (self.joint, *OTHERS.get(self.joint, ()))
 
     @property
     def slide(self) -> bool:

@@ -5,11 +5,44 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from ..finding import Finding, State, Working, at_most
+from ..frame.assembly import Prop
+from .joints.hardware import HINGE_FY
 from .running import _worst
 from .strength import Span, allowable
 from .study import Study
 
 CAUTION = "Set the legs on firm ground before anybody steps on the tail; swing them up before driving."
+
+
+def _hinge(study: Study, prop: Prop, load: float, case: str) -> Finding:
+    """The pin a leg folds on: shear over its planes, bending between the knuckles."""
+    say = study.context.say
+    w = Working()
+    w.given("P", load, "N", f"on one leg, {case}")
+    w.given("d", prop.pin, "mm", "hinge pin")
+    w.given("p", prop.knuckles - 1, "", f"shear planes of {prop.knuckles} knuckles")
+    w.given("g", prop.hinge_gap, "mm", "gap between knuckles")
+    w.line("tau", "P / p / (pi * d**2 / 4)", "MPa")
+    w.line("sigma", "(P / p) * g / 2 / (pi * d**3 / 32)", "MPa", "both sides held")
+    found = w.line("use", "max(tau / (0.4 * F_y), sigma / (0.75 * F_y))", "", "mild pin unless known", F_y=HINGE_FY)
+    use, state = at_most(found, 1.0)
+    return Finding(
+        f"{study.assembly.id}/leg.hinge",
+        "leg.hinge",
+        "prove",
+        (prop.id,),
+        "Hinge of the leg",
+        f"{say.force(load)} through a {say.length(prop.pin)} pin, {case.lower()}.",
+        state,
+        found,
+        1.0,
+        "of the limit",
+        use,
+        case=case,
+        position=study.position.name,
+        basis="shear 0.4 Fy over the pin's planes, bending 0.75 Fy between knuckles, Fy 250 MPa: common practice, no published source",
+        working=w.done(),
+    )
 
 
 def check_leg(study: Study) -> Iterator[Finding]:
@@ -39,6 +72,7 @@ def check_leg(study: Study) -> Iterator[Finding]:
         use, limit, missing = w.line("use", "P / P_c", "", P_c=allow.Nc), allow.Nc, ()
         _, state = at_most(use, 1.0)
         text = f"{say.force(load)} of {say.force(limit)} on one {prop.section.label}, {say.length(prop.length)} long, {item.case.name.lower()}."
+    yield _hinge(study, prop, load, item.case.name)
     yield Finding(
         f"{build}/leg",
         "leg",

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from ..cases import ROAD_DURATION
 from ..finding import Finding, Working, at_most
 from .solver.along import lines
 from .solver.model import Array
@@ -29,11 +30,11 @@ def span_of(study: Study, piece: Piece, case: str, welded: bool) -> Span:
     wood = member.section.material.kind == "wood"
     return Span(
         Lb=piece.Lb,
-        KLy=member.length,
+        KLy=piece.Lb if member.role == "brace" else member.length,
         KLz=piece.Lb,
         welded=welded,
         mid_weld=member.welded and member.role == "side rail",
-        CD=1.6 if wood and not lasting(case) else 1.0,
+        CD=ROAD_DURATION if wood and not lasting(case) else 1.0,
         wet=wood and loads.wet,
     )
 
@@ -91,7 +92,11 @@ def uses(study: Study, amplify: float = 1.0) -> Array:
     return np.stack([piece_uses(study, piece, amplify) for piece in study.tray.pieces], axis=1)
 
 
-_ROLES = (("side-rail", "Side rail, bending", ("side rail",)), ("rib", "Rib, bending", ("end rib", "mid rib")))
+_ROLES = (
+    ("side-rail", "Side rail, bending", ("side rail",)),
+    ("rib", "Rib, bending", ("end rib", "mid rib")),
+    ("brace", "Brace, strength", ("brace",)),
+)
 
 
 def check_members(study: Study) -> Iterator[Finding]:
@@ -137,6 +142,8 @@ def _strengths(study: Study, bounds: list[Study]) -> Iterator[Finding]:
         for bound, table in zip(bounds, tables, strict=True):
             assert bound.tray is not None
             bars = [piece for piece in bound.tray.pieces if piece.member.role in roles]
+            if not bars:
+                continue
             part = table[:, [piece.index for piece in bars]]
             c, b, k = (int(v) for v in np.unravel_index(int(np.argmax(part)), part.shape))
             if worst is None or part[c, b, k] > worst[0]:

@@ -8,7 +8,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from ..catalog.model import Metal
-from ..finding import COMMON_PRACTICE, Finding, Working, at_least
+from ..finding import COMMON_PRACTICE, Finding, State, Working, at_least
 from .members import forces_of
 from .study import FAR, Study
 
@@ -83,6 +83,42 @@ def check_frequency(study: Study) -> Iterator[Finding]:
         position=study.position.name,
         basis=f"12 Hz: {COMMON_PRACTICE}",
         working=w.done(),
+    )
+
+
+def check_square(study: Study) -> Iterator[Finding]:
+    """What keeps the tray square in its plane where the deck does not: a brace, welds, or nothing."""
+    if study.tray is None or study.tray.braced or not study.position.drivable:
+        return
+    fixity, braces = study.assembly.joints.system.fixity, study.tray.braces
+    state: State
+    if braces:
+        state, text = (
+            "holds",
+            f"{len(braces)} brace{'s' if len(braces) > 1 else ''} across the tray keep{'' if len(braces) > 1 else 's'} it square under its boards.",
+        )
+    elif fixity == "rigid":
+        state, text = (
+            "note",
+            "Boards do not brace the tray; its welded joints alone keep it square, and the ribs' joints are checked for it.",
+        )
+    elif fixity == "semi":
+        state, text = "tight", "Boards do not brace the tray: its brackets alone keep it square. Add a brace across it, or take a sheet."
+    else:
+        state, text = (
+            "over",
+            "Boards do not brace the tray, and its joints hold like hinges: it goes out of square. Add a brace across it, or take a sheet.",
+        )
+    yield Finding(
+        f"{study.assembly.id}/frame.square",
+        "frame.square",
+        "prove",
+        (study.slide.body, *(brace.id for brace in braces)),
+        "Tray stays square",
+        text,
+        state,
+        position=study.position.name,
+        basis=f"deck sheet screwed to a frame braces it in plane, boards do not: {COMMON_PRACTICE}",
     )
 
 

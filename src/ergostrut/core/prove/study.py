@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass, replace
 from functools import cached_property
 
@@ -14,10 +15,11 @@ from ..frame.assembly import Assembly, Point3, Position, Slide, centroid
 from ..frame.systems import Fixity
 from .solver.along import Along, along
 from .solver.model import SolverError
-from .solver.modes import Mode, critical, frequency, lumped
+from .solver.modes import Mode, critical, frequency, lumped, stands_to
 from .solver.refine import Refined, refine
 from .solver.solve import Frame
-from .tray import Solved, TrayFrame, solve_cases, tray_frame
+from .tray import Solved, TrayFrame, solve_cases
+from .tray_model import tray_frame
 
 PIECES = 2
 FAR = 100.0
@@ -54,16 +56,17 @@ class Study:
     def critical(self) -> tuple[Mode, str] | None:
         """Critical load factor and shape of the case that pushes hardest along a member, with its name.
 
-        The frame as solved first: a piece between joints is at most half too stiff, so that what lies beyond twice ``FAR``
-        there is far from buckling. Nearer, the refined frame decides.
+        The frame as solved first: a piece between joints is at most half too stiff, so that what stands twice ``FAR``
+        there is far from buckling (inf). Nearer, the refined frame decides.
         """
         if self.tray is None or self.forces is None:
             return None
         pushes = np.min(self.forces.N, axis=(1, 2))
         item = self.solved[int(np.argmin(pushes))]
         assert item.result is not None
-        coarse = critical(self.tray.frame, item.result)
-        return (coarse if coarse.value > 2 * FAR else self.buckling(item)), item.case.name
+        if stands_to(self.tray.frame, item.result, 2 * FAR):
+            return Mode(math.inf, np.zeros((len(self.tray.model.nodes), 6))), item.case.name
+        return self.buckling(item), item.case.name
 
     def buckling(self, item: Solved) -> Mode:
         """Critical factor and shape (on ``refined``) of one case."""

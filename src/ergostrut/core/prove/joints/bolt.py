@@ -26,14 +26,9 @@ def bearing(metal: Metal, d: float, t: float, edge: float) -> float:
     return min(2.4 * d * t, 1.2 * clear * t) * metal.Fu / 2
 
 
-def through_tube(metal: Metal, d: float, t: float) -> float:
+def through_tube(Fy: float, d: float, t: float) -> float:
     """A bolt through an unstiffened tube, a wall: 1.8 Fy d t / 2 (AISC 360-16 J7)."""
-    return 1.8 * metal.Fy * d * t / 2
-
-
-def pull_through(Fu: float, t: float, washer: float) -> float:
-    """Thin sheet under a washer or nut: 1.5 t dw Fu / 3 (AISI S100-16 J4.4)."""
-    return 1.5 * t * washer * Fu / 3
+    return 1.8 * Fy * d * t / 2
 
 
 def combined(T: float, V: float, thread: Thread, Fu: float) -> float:
@@ -43,11 +38,6 @@ def combined(T: float, V: float, thread: Thread, Fu: float) -> float:
     left = min(1.3 * Fnt - 2.0 * Fnt / Fnv * V / area, Fnt) / 2
     alone = max(T / tension(thread, Fu), V / shear(thread, Fu))
     return max(alone, T / (left * area) if left > 0 else math.inf if T > 0 else alone)
-
-
-def bending(V: float, height: float, d: float, *, held: bool) -> float:
-    """MPa in a bolt over a spacer ``height`` mm: M = V h / 2 with both ends held, V h with one; pi d3 / 32."""
-    return V * height / (2 if held else 1) / (math.pi * d**3 / 32)
 
 
 def torque(thread: Thread, proof: float, K: float = 0.20) -> float:

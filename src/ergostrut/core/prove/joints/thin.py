@@ -26,6 +26,17 @@ def screw_pull(d: float, washer: float, t1: float, Fu1: float, t2: float, Fu2: f
 
 
 @dataclass(frozen=True, slots=True)
+class DrillScrew:
+    """Diameter and washer head, mm (hex washer head, ASME B18.6.4, from memory)."""
+
+    d: float
+    head: float
+
+
+DRILL_SCREWS = {"No. 10": DrillScrew(4.83, 10.2), "No. 12": DrillScrew(5.49, 10.5), "No. 14": DrillScrew(6.35, 12.7)}
+
+
+@dataclass(frozen=True, slots=True)
 class Rivet:
     """Minimum ultimate shear and tension, N."""
 

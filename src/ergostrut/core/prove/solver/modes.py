@@ -11,8 +11,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
-from scipy.linalg import eigh
-from scipy.sparse import coo_matrix, csc_matrix, diags
+from scipy.linalg import LinAlgError, cholesky, eigh
+from scipy.sparse import coo_matrix, csc_matrix
 from scipy.sparse.linalg import LinearOperator, eigsh
 
 from .along import curves
@@ -41,6 +41,27 @@ def _largest(K: csc_matrix, B: csc_matrix) -> tuple[float, Array]:
     return float(values[0]), vectors[:, 0]
 
 
+def _slowest(K: csc_matrix, mass: Array) -> tuple[float, Array]:
+    """Largest mu of M phi = mu K phi with the diagonal M >= 0: that of R K^-1 R, R the roots of the masses, few of which are not nought."""
+    solve = factor(K, lambda i: f"degree of freedom {i}")
+    at = np.flatnonzero(mass > 0)
+    roots = np.sqrt(mass[at])
+
+    def press(v: Array) -> Array:
+        load = np.zeros(len(mass))
+        load[at] = roots * v.ravel()
+        return solve(load)
+
+    count = len(at)
+    if count < 20:
+        table = np.stack([roots * press(row)[at] for row in np.eye(count)])
+        values, vectors = eigh((table + table.T) / 2, subset_by_index=[count - 1, count - 1])
+    else:
+        operator = LinearOperator((count, count), matvec=lambda v: roots * press(v)[at], dtype=np.float64)
+        values, vectors = eigsh(operator, k=1, which="LA", v0=np.ones(count), tol=1e-10)
+    return float(values[0]), press(vectors[:, 0])
+
+
 def _shape(free: Array, vector: Array, nodes: int) -> Array:
     full = np.zeros(6 * nodes)
     full[free] = vector
@@ -49,26 +70,48 @@ def _shape(free: Array, vector: Array, nodes: int) -> Array:
     return shape / size if size > 0 else shape
 
 
-def critical(frame: Frame, result: CaseResult) -> Mode:
-    """Least factor on the case's loads at which the frame buckles. One piece between joints is 22 % high for a pinned
-    strut, two 0.8 %, four 0.05 %: refine first."""
+def _push(frame: Frame, result: CaseResult) -> csc_matrix | None:
+    """Minus the geometric stiffness of a case's axial forces; None where nothing is pressed."""
     parts = frame.elements
     c = curves(frame, [result])
     spans = np.diff(c.marks, axis=1)
     # mean axial force of a bar, from the polynomials
     N = c.force[0, :, :, 0, :]
-    mean = sum((N[..., power] * spans ** (power + 1) / (power + 1)).sum(axis=1) for power in range(3)) / parts.lengths
-    none = np.zeros((len(frame.model.nodes), 6))
+    mean = np.asarray(sum((N[..., power] * spans ** (power + 1) / (power + 1)).sum(axis=1) for power in range(3)) / parts.lengths)
     if float(np.min(mean)) >= -1e-9 * max(1.0, float(np.max(np.abs(mean)))):
-        return Mode(math.inf, none)
-    own = np.transpose(parts.recover, (0, 2, 1)) @ geometric(np.asarray(mean), parts.lengths) @ parts.recover
+        return None
+    own = np.transpose(parts.recover, (0, 2, 1)) @ geometric(mean, parts.lengths) @ parts.recover
     glob = np.transpose(parts.T, (0, 2, 1)) @ own @ parts.T
     rows = np.broadcast_to(parts.dofs[:, :, None], glob.shape)
     cols = np.broadcast_to(parts.dofs[:, None, :], glob.shape)
-    KG = coo_matrix((-glob.ravel(), (rows.ravel(), cols.ravel())), shape=frame.K.shape).tocsc()
+    return coo_matrix((-glob.ravel(), (rows.ravel(), cols.ravel())), shape=frame.K.shape).tocsc()
+
+
+def critical(frame: Frame, result: CaseResult) -> Mode:
+    """Least factor on the case's loads at which the frame buckles. One piece between joints is 22 % high for a pinned
+    strut, two 0.8 %, four 0.05 %: refine first."""
+    nodes = len(frame.model.nodes)
+    push = _push(frame, result)
+    if push is None:
+        return Mode(math.inf, np.zeros((nodes, 6)))
     free, K = frame.held_by(result.bearing)
-    mu, vector = _largest(K, KG[free][:, free].tocsc())
-    return Mode(1 / mu if mu > 1e-12 else math.inf, _shape(free, vector, len(none)))
+    mu, vector = _largest(K, push[free][:, free].tocsc())
+    return Mode(1 / mu if mu > 1e-12 else math.inf, _shape(free, vector, nodes))
+
+
+def stands_to(frame: Frame, result: CaseResult, times: float) -> bool:
+    """Whether the critical factor is larger than ``times``: K + times KG is positive then, one Cholesky factor instead of an eigenproblem."""
+    push = _push(frame, result)
+    if push is None:
+        return True
+    free, K = frame.held_by(result.bearing)
+    if len(free) > DENSE:
+        return critical(frame, result).value > times
+    try:
+        cholesky((K - times * push[free][:, free]).toarray(), check_finite=False)
+    except LinAlgError:
+        return False
+    return True
 
 
 def lumped(frame: Frame, weight: LoadCase, g: float) -> Array:
@@ -101,5 +144,5 @@ def frequency(frame: Frame, mass: Sequence[float] | Array, acting: frozenset[int
     on = m.ravel()[free]
     if len(free) == 0 or float(on.max(initial=0.0)) <= 0:
         return Mode(math.inf, np.zeros((nodes, 6)))
-    mu, vector = _largest(K, diags(on).tocsc())
+    mu, vector = _slowest(K, on)
     return Mode(math.sqrt(1 / mu) / (2 * math.pi) if mu > 0 else math.inf, _shape(free, vector, nodes))

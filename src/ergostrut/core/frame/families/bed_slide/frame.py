@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
-from ....catalog.model import Catalog
+from dataclasses import replace
+
+from ....catalog.errors import StockError
+from ....catalog.model import Catalog, Metal, Planks
 from ....constants import G
 from ....measure.host import Host
 from ...assembly import Anchor, Assembly, Item, JointSpec, Member, Motion, Pair, PanelPart, Pin, Position, Prop, Slide, Surface
-from ...systems import SYSTEMS
+from ...systems import SYSTEMS, Fastener
 from .geometry import Layout, layout, section_of, stack
+from .own import own_members
 from .params import BedSlide
 
 PIN_FY = 250.0
@@ -34,6 +38,7 @@ def _members(build: BedSlide, place: Layout, catalog: Catalog) -> list[Member]:
         x = first + (last - first) * i / (count - 1)
         name, role = ("rib.front", "end rib") if i == 0 else ("rib.rear", "end rib") if i == count - 1 else (f"rib.{i}", "mid rib")
         found.append(Member(f"{tray}/{name}", role, tray, rib, (x, -inner, rib_z), (x, inner, rib_z), False, welded))
+    found += own_members(build, place, catalog)
     if build.rollers.let_in.mm > 0:
         runner = section_of(catalog, "runner", RUNNER)
         z = place.run + runner.properties.width / 2
@@ -59,7 +64,7 @@ def _members(build: BedSlide, place: Layout, catalog: Catalog) -> list[Member]:
     return found
 
 
-def _items(build: BedSlide, place: Layout, catalog: Catalog, deck_area: float) -> list[Item]:
+def _items(build: BedSlide, place: Layout, catalog: Catalog, deck: PanelPart) -> list[Item]:
     tray, base = f"{build.id}/tray", f"{build.id}/base"
 
     def item(name: str, part: str, body: str, at: tuple[float, float, float], count: int = 1) -> Item:
@@ -67,17 +72,17 @@ def _items(build: BedSlide, place: Layout, catalog: Catalog, deck_area: float) -
         return Item(f"{body}/{name}", part, kind.label, body, at, kind.mass, kind.price, count)
 
     mid = (place.front + place.back) / 2
+    screws = 2 * deck.boards * (build.mid_ribs + 2) if deck.boards else max(12, round(deck.size[0] * deck.size[1] / 40_000))
     found = [
         item("roller.front", "roller", tray, (place.x_front, 0, place.axle_front), 2),
         item("roller.rear", "roller", base, (place.x_rear, 0, place.axle_rear), 2),
         item("lock", "lock", tray, (place.back - 60, place.half, place.underside), build.lock.pins),
-        item("deck screws", "deckscrew", tray, (mid, 0, place.rail_top), max(12, round(deck_area / 40_000))),
+        item("deck screws", "deckscrew", tray, (mid, 0, place.rail_top), screws),
         item("stands", "stand", base, ((place.base_start + place.upper_end) / 2, 0, place.axle_front), 2 * build.base.stands),
     ]
-    system = SYSTEMS[build.framing]
-    part, each = system.part
-    each = {"bracket": build.joints.brackets, "wood screw": build.joints.screws}.get(system.joint, each)
-    found.append(item("joints", part, tray, (mid, 0, place.underside + place.rail.depth / 2), each * 2 * (build.mid_ribs + 2)))
+    at = (mid, 0.0, place.underside + place.rail.depth / 2)
+    ends = 2 * (build.mid_ribs + 2 + len(build.own_members))
+    found += [item(name, part, tray, at, each * ends) for name, part, each in _joint_parts(build)]
     if build.tip_leg is not None:
         found.append(item("legs", "leg", tray, (place.back - 60, 0, place.underside), 2))
         if build.tip_leg.braced:
@@ -98,8 +103,50 @@ def _items(build: BedSlide, place: Layout, catalog: Catalog, deck_area: float) -
     return found
 
 
+def _kind(build: BedSlide) -> Fastener:
+    """The fastener chosen.
+
+    Raises:
+        StockError: one that the framing system has no use for.
+    """
+    system, chosen = SYSTEMS[build.framing], build.joints.fastener
+    if chosen == "usual":
+        return system.joint
+    if chosen not in system.fasteners:
+        raise StockError("joints/fastener", f"{system.label} has no {chosen}; choose {' or '.join(system.fasteners)}")
+    return chosen
+
+
+def _joint_parts(build: BedSlide) -> list[tuple[str, str, int]]:
+    """Name, catalogue part and count of what one joint takes."""
+    j, (part, usual) = build.joints, SYSTEMS[build.framing].part
+    match _kind(build):
+        case "bracket" | "bolt":
+            return [("joints", part, j.brackets)]
+        case "rivet":
+            return [("joints", "angle", j.brackets), ("rivets", "rivet", 2 * j.per_leg * j.brackets)]
+        case "drill screw":
+            return [("joints", "angle", j.brackets), ("drill screws", "drillscrew", 2 * j.per_leg * j.brackets)]
+        case "end bolt":
+            return [("joints", "endbolt", j.brackets)]
+        case "wood screw":
+            return [("joints", part, j.screws)]
+        case "pocket screw":
+            return [("joints", "pocketscrew", j.screws)]
+        case "lag screw":
+            return [("joints", "lagscrew", j.screws)]
+    return [("joints", part, usual)]
+
+
 def _anchors(build: BedSlide, host: Host | None, catalog: Catalog) -> tuple[Anchor, ...]:
     found = []
+    lower = section_of(catalog, "lower rail", build.base.lower)
+    steel = isinstance(lower.material, Metal) and lower.material.kind != "aluminium"
+    tube = (
+        (lower.material.Fy, lower.properties.wall)
+        if isinstance(lower.material, Metal) and steel and lower.properties.shape == "tube"
+        else None
+    )
     for fixing in build.fixings:
         hole = host.holes.get(fixing.hole) if host and fixing.hole else None
         thread_id = hole.thread if hole else fixing.thread
@@ -127,6 +174,12 @@ def _anchors(build: BedSlide, host: Host | None, catalog: Catalog) -> tuple[Anch
                 fixing.backing,
                 fixing.hole,
                 missing,
+                fixing.nut == "rivet nut",
+                fixing.nut_sold.kg * G if fixing.nut_sold else None,
+                fixing.sheet_rating.kg * G if fixing.sheet_rating else None,
+                tube,
+                grade.proof if grade else 0.0,
+                fixing.spacer.mm,
             )
         )
     return tuple(found)
@@ -137,7 +190,18 @@ def _prop(build: BedSlide, catalog: Catalog) -> Prop | None:
     if leg is None:
         return None
     section = section_of(catalog, "tip leg", leg.section)
-    return Prop(f"{build.id}/tray/leg", section, leg.length.mm if leg.length else None, leg.gap.mm, build.pull_out.mm, leg.braced)
+    return Prop(
+        f"{build.id}/tray/leg",
+        section,
+        leg.length.mm if leg.length else None,
+        leg.gap.mm,
+        build.pull_out.mm,
+        leg.braced,
+        leg.inset.mm,
+        leg.hinge_pin.mm,
+        leg.knuckles,
+        leg.hinge_gap.mm,
+    )
 
 
 def _joints(build: BedSlide, catalog: Catalog) -> JointSpec:
@@ -152,7 +216,34 @@ def _joints(build: BedSlide, catalog: Catalog) -> JointSpec:
         catalog.wood_screws.get(j.screw),
         j.screws,
         j.bite.mm,
+        _kind(build),
+        j.rivet,
+        j.drill_screw,
+        j.per_leg,
+        j.bracket_wall.mm,
+        j.lag,
+        j.tap_depth.mm,
     )
+
+
+def _deck(build: BedSlide, place: Layout, catalog: Catalog) -> PanelPart:
+    """The deck: a sheet, or as many boards along the tray as its width takes, spread evenly.
+
+    Raises:
+        StockError: boards in slots, or a board wider than the tray.
+    """
+    sheet = catalog.sheets[build.deck]
+    origin, size = (place.front, -place.half, place.rail_top), (build.tray_length.mm, build.tray_width.mm)
+    deck = PanelPart(f"{build.id}/tray/deck", "deck", f"{build.id}/tray", sheet, origin, size, build.grain == "along", build.deck_edges)
+    if not isinstance(sheet, Planks):
+        return deck
+    if build.deck_edges == "slots":
+        raise StockError("deck_edges", "boards cannot be let into slots on four edges; screw them down, or choose a sheet")
+    count = int((size[1] + build.board_gap.mm) / (sheet.width + build.board_gap.mm) + 1e-9)
+    if count < 1:
+        raise StockError("deck", f"{sheet.label} are wider than the tray; choose narrower boards or a wider tray")
+    gap = (size[1] - count * sheet.width) / (count - 1) if count > 1 else 0.0
+    return replace(deck, along=True, boards=count, gap=gap)
 
 
 def frame(build: BedSlide, host: Host, catalog: Catalog) -> Assembly:
@@ -165,16 +256,7 @@ def frame(build: BedSlide, host: Host, catalog: Catalog) -> Assembly:
     sheet = catalog.sheets[build.deck]
     tray = f"{build.id}/tray"
     r = build.rollers
-    deck = PanelPart(
-        f"{tray}/deck",
-        "deck",
-        tray,
-        sheet,
-        (place.front, -place.half, place.rail_top),
-        (build.tray_length.mm, build.tray_width.mm),
-        build.grain == "along",
-        build.deck_edges,
-    )
+    deck = _deck(build, place, catalog)
     rating = r.rating.kg * G if r.rating else None
     guide_rating = build.guides.rating.kg * G if build.guides.rating else None
     stops = sorted(stop.mm for stop in build.stops)
@@ -234,7 +316,7 @@ def frame(build: BedSlide, host: Host, catalog: Catalog) -> Assembly:
         label=build.label,
         members=tuple(_members(build, place, catalog)),
         panels=(deck,),
-        items=tuple(_items(build, place, catalog, deck.size[0] * deck.size[1])),
+        items=tuple(_items(build, place, catalog, deck)),
         surfaces=(Surface(tray, "tray", tray, (place.front, -place.half, place.deck_top), (build.tray_length.mm, build.tray_width.mm)),),
         motions=(Motion(f"{tray}/pull", tray, "Pull the tray", build.pull_out.mm, positions),),
         slides=(slide,),

@@ -61,7 +61,8 @@ class Lock(Record):
 
 class Joints(Record):
     """What joins ribs to rails. ``weld_leg``: fillet leg (None: the thinner wall). ``bracket_rating``: load one bracket is
-    sold for (read it from its catalogue). ``screws`` a joint, of ``screw`` size, ``bite`` into the rib; ``bolt`` of bolted ones."""
+    sold for (read it from its catalogue). ``screws`` a joint, of ``screw`` size, ``bite`` into the rib; ``bolt`` of bolted ones.
+    ``fastener``: another than the system's usual; ``per_leg`` rivets or screws in one leg of a bracket of ``bracket_wall``."""
 
     weld_leg: Length | None = None
     bracket_rating: Mass | None = None
@@ -71,21 +72,46 @@ class Joints(Record):
     screw: Literal["No. 8", "No. 10", "No. 12", "No. 14"] = "No. 10"
     screws: Annotated[int, Field(ge=1, le=6)] = 2
     bite: Length = _length("50 mm")
+    fastener: Literal["usual", "rivet", "drill screw", "end bolt", "pocket screw", "lag screw"] = "usual"
+    rivet: Literal["steel 1/8 in", "steel 3/16 in", "Al/steel 3.2 mm", "Al/steel 4.8 mm"] = "Al/steel 4.8 mm"
+    drill_screw: Literal["No. 10", "No. 12", "No. 14"] = "No. 12"
+    per_leg: Annotated[int, Field(ge=1, le=12)] = 3
+    bracket_wall: Length = _length("3 mm")
+    lag: Literal["1/4 in", "5/16 in", "3/8 in"] = "1/4 in"
+    tap_depth: Length = _length("25 mm")
 
 
 class TipLeg(Record):
     """Two drop legs under the tail of the tray, set down when it is all the way out. ``gap``: what they are cut short of the
     ground; ``length``: from the rail's underside to the ground (unknown: their strength is unknown); ``braced``: a brace
-    from the leg's middle to the rail."""
+    from the leg's middle to the rail; ``inset``: how far ahead of the tail they stand; each folds on a hinge of ``knuckles``."""
 
     section: str = "1x1x14ga"
     length: Length | None = None
     gap: Length = _length("3 mm")
     braced: bool = False
+    inset: Length = _length("0 mm")
+    hinge_pin: Length = _length("10 mm")
+    knuckles: Annotated[int, Field(ge=2, le=9)] = 3
+    hinge_gap: Length = _length("1 mm")
+
+
+class OwnMember(Record):
+    """A member added between two points of the rails, each so far from the tray's front: opposite ones make a rib, others a brace under the ribs."""
+
+    name: Annotated[str, Field(pattern=r"^[a-z][a-z0-9-]{0,15}$")]
+    section: str
+    left: Length
+    right: Length
+
+    @property
+    def rib(self) -> bool:
+        return abs(self.left.mm - self.right.mm) < 1.0
 
 
 class Fixing(Record):
-    """One bolt through the base: into an existing hole by name, or drilled at a place."""
+    """One bolt through the base: into an existing hole by name, or drilled at a place. A ``rivet nut`` (or plate nut) in sheet
+    is sold for a load; what the sheet round it holds is unknown until rated. ``spacer``: height of one under the rail."""
 
     name: Name
     hole: str | None = None
@@ -95,6 +121,10 @@ class Fixing(Record):
     grade: str = "ISO 8.8"
     washer: Length = _length("24 mm")
     backing: bool = False
+    spacer: Length = _length("0 mm")
+    nut: Literal["through bolt", "rivet nut"] = "through bolt"
+    nut_sold: Mass | None = None
+    sheet_rating: Mass | None = None
 
     @model_validator(mode="after")
     def _placed(self) -> Fixing:
@@ -122,6 +152,7 @@ class BedSlide(Record):
     mid_ribs: Annotated[int, Field(ge=0, le=12)] = 3
     deck: str = "birch.12"
     grain: Literal["along", "across"] = "along"
+    board_gap: Length = _length("6 mm")
     rollers: Rollers = Rollers()
     base: BaseRails = BaseRails()
     guides: Guides = Guides()
@@ -129,6 +160,7 @@ class BedSlide(Record):
     deck_edges: Literal["screwed", "slots"] = "screwed"
     joints: Joints = Joints()
     tip_leg: TipLeg | None = None
+    own_members: tuple[OwnMember, ...] = Field(default=(), max_length=12)
     fixings: tuple[Fixing, ...] = Field(default=(), max_length=24)
 
     @model_validator(mode="after")
@@ -154,6 +186,7 @@ class BedSlide(Record):
             "roller lift": self.roller_lift,
             "rear roller setback": self.rollers.rear_setback,
             "side play": self.guides.play,
+            "gap between boards": self.board_gap,
         }
         for label, value in zero_up.items():
             if value.mm < 0:
@@ -166,6 +199,14 @@ class BedSlide(Record):
             raise ValueError("pull-out must be shorter than the tray: nothing would be left between the rollers")
         if any(not 0 < stop.mm < self.pull_out.mm for stop in self.stops):
             raise ValueError("a part-out stop must lie between in and the full pull-out")
+        for own in self.own_members:
+            if not all(0 <= at.mm <= self.tray_length.mm for at in (own.left, own.right)):
+                raise ValueError(f"own member {own.name} must begin and end on the rails, between 0 and the tray's length")
+        mine = [own.name for own in self.own_members]
+        if len(set(mine)) != len(mine):
+            raise ValueError("two own members have the same name; give each its own")
+        if self.tip_leg is not None and not 0 <= self.tip_leg.inset.mm < self.pull_out.mm:
+            raise ValueError("drop legs must stand under the part that is pulled out: inset less than the pull-out")
         names = [fixing.name for fixing in self.fixings]
         if len(set(names)) != len(names):
             raise ValueError("two fixings have the same name; give each its own")

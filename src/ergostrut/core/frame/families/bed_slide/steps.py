@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
+from ....prove.joints.bolt import torque
 from ...assembly import Assembly, Member
 
 if TYPE_CHECKING:
@@ -77,6 +78,16 @@ def _joining(context: Context, build: Assembly, rails: list[Member], ribs: list[
         ),
     ]
     return rows
+
+
+def _torques(build: Assembly) -> str:
+    """Tightening torque of every kind of base bolt, dry threads, where sheet or a spacer does not ask for less."""
+    kinds = {
+        f"{a.thread.id} {a.grade}": torque(a.thread, a.proof) for a in build.anchors if a.thread is not None and a.proof > 0 and not a.nut
+    }
+    if not kinds:
+        return ""
+    return ": " + ", ".join(f"{name} {value:.0f} N m" for name, value in kinds.items()) + " at most, dry; less where thin sheet dishes"
 
 
 def bed_slide_steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
@@ -177,8 +188,12 @@ def bed_slide_steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row
         (
             "deck",
             "Cut and screw the deck",
-            f"{panel.sheet.label}, {say.length(panel.size[0])} by {say.length(panel.size[1])}, face grain {'along' if panel.along else 'across'}. Seal the edges.",
-            "Screws every 200 mm on rails and ribs, heads under the surface.",
+            f"{panel.boards} boards of {say.length(panel.size[0])}, {panel.sheet.label}, {say.length(panel.gap)} apart. Seal the ends."
+            if panel.boards
+            else f"{panel.sheet.label}, {say.length(panel.size[0])} by {say.length(panel.size[1])}, face grain {'along' if panel.along else 'across'}. Seal the edges.",
+            "Two screws a board at every rib, so that any one board comes off alone."
+            if panel.boards
+            else "Screws every 200 mm on rails and ribs, heads under the surface.",
             "",
             45,
             (panel.id,),
@@ -187,7 +202,7 @@ def bed_slide_steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row
             "install",
             "Bolt the base down",
             f"{len(build.anchors)} fixings; threadlocker on every bolt.",
-            "Every bolt at its torque, marked with paint.",
+            f"Every bolt at its torque, marked with paint{_torques(build)}.",
             "",
             6.0 * max(len(build.anchors), 1),
             tuple(a.id for a in build.anchors),

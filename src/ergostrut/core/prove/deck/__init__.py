@@ -1,0 +1,35 @@
+"""The deck from rib to rib: one foot, and the load carried, by how it carries: strips, a plate held on four edges, boards, sandwich.
+
+Strength and springiness are two findings; over the working limit is over, not breaking.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from ...catalog.model import Planks, Sandwich
+from ...context import Context
+from ...finding import Finding
+from ...frame.assembly import Assembly
+from .field import fields
+from .held import check_plate
+from .layered import check_sandwich
+from .planks import check_planks
+from .strips import check_strips
+
+
+def check_deck(context: Context, assembly: Assembly) -> Iterator[Finding]:
+    """Strength under one foot and under the load in a bump; sag under the load; springiness under one foot."""
+    for field in fields(context, assembly):
+        sheet = field.panel.sheet
+        if isinstance(sheet, Planks):
+            yield from check_planks(field, sheet)
+        elif isinstance(sheet, Sandwich):
+            yield from check_sandwich(field, sheet)
+        elif field.panel.edges == "slots":
+            yield from check_plate(field, sheet)
+        else:
+            yield from check_strips(field, sheet)
+
+
+__all__ = ["check_deck"]

@@ -1,0 +1,119 @@
+"""What every deck check needs of one panel: its bays, what presses on it, its limits, and a finding's frame."""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from ...carry.place import Placed
+from ...cases import BUMP
+from ...catalog.model import Sheet
+from ...context import Context
+from ...finding import Finding, Working, at_most
+from ...frame.assembly import Assembly, PanelPart
+from ..panels.strip import Bays, bays
+
+FOOT = 75.0
+CREEP = 1.5
+WET = 0.8
+PLYWOOD = "plywood after the Handbook of Finnish Plywood, factors after EC5"
+
+
+@dataclass(frozen=True, slots=True)
+class Field:
+    """What a deck check needs of one panel: bays of clear length ``L``, E along and across the span, bending strength along it."""
+
+    context: Context
+    assembly: Assembly
+    panel: PanelPart
+    L: float
+    bays: Bays
+
+    @property
+    def foot(self) -> float:
+        return self.context.design.loads.foot
+
+    @property
+    def heavy(self) -> Placed | None:
+        """The thing that presses hardest."""
+        things = self.context.plan.on(self.panel.body)
+        return max(things, key=lambda item: item.mass / (item.size[0] * item.size[1]), default=None)
+
+    @property
+    def bump(self) -> float:
+        """g that presses the load; standing still when the job leaves bumps out."""
+        loads = self.context.design.loads
+        own = loads.cases.get("Bump")
+        return 1.0 if self.press == "Parked" else -own.z if own else BUMP[loads.road]
+
+    @property
+    def press(self) -> str:
+        """The case behind ``bump``."""
+        return "Parked" if "Bump" in self.context.design.loads.off else "Bump"
+
+    @property
+    def limit(self) -> float:
+        return self.L / self.context.design.loads.limits.deck
+
+    def finding(
+        self, check: str, title: str, sentence: str, stress: float, limit: float, case: str, w: Working, basis: str, unit: str = "MPa"
+    ) -> Finding:
+        use, state = at_most(stress, limit)
+        return Finding(
+            f"{self.assembly.id}/{check}",
+            check,
+            "prove",
+            (self.panel.id,),
+            title,
+            sentence,
+            state,
+            stress,
+            limit,
+            unit,
+            use,
+            case=case,
+            basis=basis,
+            working=w.done(),
+        )
+
+    def spring(self, sag: float, w: Working, basis: str) -> Finding:
+        say = self.context.say
+        return Finding(
+            f"{self.assembly.id}/deck.spring",
+            "deck.spring",
+            "prove",
+            (self.panel.id,),
+            "Deck, spring under one foot",
+            f"Gives {say.length(sag)} under a foot over {say.length(self.L)}; 1/{self.context.design.loads.limits.deck:g} of that is {say.length(self.limit)}.",
+            "note",
+            sag,
+            self.limit,
+            "mm",
+            None,
+            case="Parked, foot",
+            basis=f"{basis}; feel is common practice, no published source",
+            working=w.done(),
+        )
+
+
+def fields(context: Context, assembly: Assembly) -> Iterator[Field]:
+    """Every deck of a build with its longest clear bay."""
+    for panel in assembly.panels:
+        if panel.role != "deck":
+            continue
+        ribs = sorted((m for m in assembly.of_body(panel.body) if m.role in ("end rib", "mid rib")), key=lambda m: m.a[0])
+        clear = [b.a[0] - a.a[0] - (a.shape.width + b.shape.width) / 2 for a, b in itertools.pairwise(ribs)]
+        yield Field(context, assembly, panel, max(clear), bays(len(clear)))
+
+
+def along(panel: PanelPart, sheet: Sheet) -> tuple[float, float, float, float]:
+    """E along the span (x), E across it, and characteristic bending strength along and across it."""
+    i, j = (0, 1) if panel.along else (1, 0)
+    return sheet.E[i], sheet.E[j], sheet.f[i], sheet.f[j]
+
+
+def allowable(w: Working, field: Field, sheet: Sheet, f: float, *, lasting: bool) -> float:
+    wet = WET if field.context.design.loads.wet else 1.0
+    note = ("lasting" if lasting else "short-term") + " factor on the characteristic strength" + (", wetted x 0.8" if wet < 1 else "")
+    return w.line("sigma_allow", "k * f_m", "MPa", note, k=(sheet.material.long if lasting else sheet.material.short) * wet, f_m=f)

@@ -1,0 +1,74 @@
+"""A sandwich panel from rib to rib."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from ...catalog.model import Sandwich
+from ...constants import G
+from ...finding import Finding, Working
+from ..panels import sandwich
+from ..panels.strip import carrying_width
+from .field import CREEP, FOOT, Field
+
+THIN_FACES = "sandwich with thin faces (Allen 1969); core / 3, / 5 when held over a day"
+
+
+def check_sandwich(field: Field, sheet: Sandwich) -> Iterator[Finding]:
+    say, panel = field.context.say, field.panel
+    D, S, d = sandwich.stiffness(sheet)
+    b = carrying_width(field.L, 1.0, 1.0, FOOT, panel.size[1])
+    foot = sandwich.line(sheet, field.L, field.foot / b, lasting=False)
+
+    def lines(found: sandwich.SandwichResult, what: str) -> Working:
+        w = Working()
+        w.say(f"{sheet.label} over {say.length(field.L)}: {what}.")
+        w.given("D", D, "N mm²/mm", "E t_f d² / 2")
+        w.given("S", S, "N/mm", "G d² / c")
+        w.given("d", d, "mm", "between the faces' centres")
+        w.given("sigma_f", found.face, "MPa", "M / (t_f d)")
+        w.given("sigma_allow", found.face_allow, "MPa", f"face, or half of wrinkling at {found.wrinkle:.0f} MPa")
+        w.given("tau_c", found.shear, "MPa", "V / d")
+        w.given("tau_allow", found.shear_allow, "MPa", "core, factor in")
+        w.line("use", "max(sigma_f / sigma_allow, tau_c / tau_allow)", "")
+        return w
+
+    w = lines(foot, f"one foot shared by {b:.0f} mm")
+    text = f"Face {say.stress(foot.face)} of {say.stress(foot.face_allow)}, core {foot.shear:.3f} of {foot.shear_allow:.3f} MPa, {sheet.label}."
+    yield field.finding("deck.foot", "Deck, one foot mid bay", text, foot.use, 1.0, "Parked, foot", w, THIN_FACES, "of the limit")
+    yield field.spring(foot.sag, w, THIN_FACES)
+    c = Working()
+    c.given("P", field.foot, "N", "one foot")
+    c.line("p", "P / (75 * 75)", "MPa")
+    c.line("p_allow", "f / 3", "MPa", "core's crushing strength / 3", f=sheet.core.crush)
+    text = f"A foot presses the core with {field.foot / FOOT**2:.2f} of {sheet.core.crush / 3:.2f} MPa; over it, an insert or a pad under every point load."
+    yield field.finding(
+        "deck.crush", "Deck core under a foot", text, field.foot / FOOT**2, sheet.core.crush / 3, "Parked, foot", c, THIN_FACES
+    )
+    heavy = field.heavy
+    if heavy is None:
+        return
+    p = heavy.mass * G / (heavy.size[0] * heavy.size[1])
+    bumped, parked = sandwich.uniform(sheet, field.L, field.bump * p, lasting=False), sandwich.uniform(sheet, field.L, p, lasting=True)
+    worst = bumped if bumped.use >= parked.use else parked
+    text = f"Face {say.stress(worst.face)} of {say.stress(worst.face_allow)}, core {worst.shear:.3f} of {worst.shear_allow:.3f} MPa under {heavy.thing.name}."
+    case = field.press if worst is bumped else "Parked"
+    yield field.finding(
+        "deck.load",
+        "Deck under the load",
+        text,
+        worst.use,
+        1.0,
+        case,
+        lines(worst, f"{heavy.thing.name}, {case.lower()}"),
+        THIN_FACES,
+        "of the limit",
+    )
+    q = Working()
+    q.given("w_0", parked.sag, "mm", "5 p L⁴ / 384 D + p L² / 8 S")
+    sag = q.line("delta", "k_c * w_0", "mm", "creep", k_c=CREEP)
+    limit = q.line("delta_limit", "L / r", "mm", "decks", L=field.L, r=field.context.design.loads.limits.deck)
+    text = f"{say.length(sag)} of {say.length(limit)} under {heavy.thing.name}."
+    yield field.finding(
+        "deck.sag", "Deck, sag under the load", text, sag, limit, "Parked", q, f"{THIN_FACES}; L/240 unless changed: common practice", "mm"
+    )

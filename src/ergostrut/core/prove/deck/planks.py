@@ -1,0 +1,77 @@
+"""A deck of boards along the tray: each a beam of its own from rib to rib."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from ...cases import ROAD_DURATION
+from ...catalog.model import Planks
+from ...constants import G
+from ...finding import Finding, Working
+from ..panels.boards import share
+from .field import CREEP, FOOT, Field
+
+BOARDS = "each board a beam over the ribs, continuous over the bays, worst pattern; a foot stands on one board alone"
+
+
+def _allow(w: Working, field: Field, boards: Planks, *, road: bool) -> float:
+    """Allowable bending stress: load duration for wood, and what wet use leaves."""
+    wet = boards.wet[0] if field.context.design.loads.wet else 1.0
+    CD = ROAD_DURATION if road and boards.duration else 1.0
+    note = boards.source if CD == 1.0 else f"{boards.source}; load duration on the road, NDS 2018 2.3.2"
+    return w.line("sigma_allow", "F_b * C_D * C_M", "MPa", note, F_b=boards.allow, C_D=CD, C_M=wet)
+
+
+def check_planks(field: Field, boards: Planks) -> Iterator[Finding]:
+    """One foot on one board, the heaviest thing on the boards under it, its lasting sag, and springiness."""
+    say, row, panel = field.context.say, field.bays, field.panel
+    E = boards.E * (boards.wet[1] if field.context.design.loads.wet else 1.0)
+    basis = f"{BOARDS}; {boards.source}"
+    w = Working()
+    w.say(f"{panel.boards} boards, {boards.label}, {say.length(panel.gap)} apart, over {row.count} bay{'s' if row.count > 1 else ''}.")
+    w.given("P", field.foot, "N", "one foot, on one board alone")
+    L = w.given("L", field.L, "mm", "longest bay between ribs")
+    w.given("c", FOOT, "mm", "contact along the board")
+    w.given("b", boards.width, "mm", "width of a board")
+    w.given("t", boards.t, "mm", "thickness of a board")
+    w.line("M", "P * (k_p * L - c / 8)", "N mm", "foot mid end bay", k_p=row.point_moment)
+    stress = w.line("sigma", "M / (b * t**2 / 6)", "MPa")
+    limit = _allow(w, field, boards, road=False)
+    text = f"{say.stress(stress)} of the {say.stress(limit)} working limit in one board, {boards.label} over {say.length(L)}."
+    yield field.finding("deck.foot", "Deck, one foot on a board", text, stress, limit, "Parked, foot", w, basis)
+    s = Working(dict(w.values))
+    s.given("E", E, "MPa", "of the board")
+    s.line("I", "b * t**3 / 12", "mm⁴")
+    yield field.spring(s.line("delta", "k_d * P * L**3 / (E * I)", "mm", k_d=row.point_sag), s, "one board")
+    heavy = field.heavy
+    if heavy is None:
+        return
+    pitch = boards.width + panel.gap
+    q = Working()
+    q.given("m", heavy.mass, "kg", heavy.thing.name)
+    q.given("l", heavy.size[0], "mm", "its length on the deck")
+    q.given(
+        "k_s",
+        share(pitch, heavy.size[1], 0.0),
+        "",
+        f"part of it on one board: {say.length(pitch)} of its {say.length(heavy.size[1])} width",
+    )
+    q.line("q", "n * k_s * m * g / l", "N/mm", "on one board, parked or in a bump", n=field.bump, g=G)
+    q.given("L", L, "mm", "longest bay")
+    if heavy.size[0] >= L:
+        q.line("M", "k_w * q * L**2", "N mm", f"{row.count} bays, worst pattern", k_w=row.moment)
+    else:
+        q.line("M", "q * l * (k_p * L - l / 8)", "N mm", "load mid end bay", k_p=row.point_moment)
+    stress = q.line("sigma", "M / (b * t**2 / 6)", "MPa", b=boards.width, t=boards.t)
+    limit = _allow(q, field, boards, road=field.press == "Bump")
+    text = f"{say.stress(stress)} of the {say.stress(limit)} working limit in one board under {heavy.thing.name}."
+    yield field.finding("deck.load", "Deck under the load", text, stress, limit, field.press, q, basis)
+    d = Working(dict(q.values))
+    d.line("q_0", "k_s * m * g / l", "N/mm", "parked")
+    d.given("E", E, "MPa", "of the board")
+    d.line("I", "b * t**3 / 12", "mm⁴")
+    sag = d.line("delta", "k_c * k_d * q_0 * L**4 / (E * I)", "mm", "whole bay under it, creep", k_c=CREEP, k_d=row.sag)
+    limit = d.line("delta_limit", "L / r", "mm", "decks", r=field.context.design.loads.limits.deck)
+    text = f"{say.length(sag)} of {say.length(limit)} under {heavy.thing.name}."
+    practice = "L/240 for decks unless changed, creep 1.5 on lasting load: common practice, no published source"
+    yield field.finding("deck.sag", "Deck, sag under the load", text, sag, limit, "Parked", d, practice, "mm")

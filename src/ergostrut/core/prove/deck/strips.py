@@ -1,0 +1,71 @@
+"""A sheet screwed to the ribs: strips from rib to rib."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from ...catalog.model import Sheet
+from ...constants import G
+from ...finding import Finding, Working
+from .field import CREEP, FOOT, PLYWOOD, Field, allowable, along
+
+STRIP = "strips between ribs, continuous over the bays, spread after Westergaard 1930"
+
+
+def check_strips(field: Field, sheet: Sheet) -> Iterator[Finding]:
+    say, panel, row = field.context.say, field.panel, field.bays
+    E, Ex, f, _ = along(panel, sheet)
+    basis = f"{STRIP}; {PLYWOOD}"
+    w = Working()
+    w.say(f"{sheet.label} over {row.count} bay{'s' if row.count > 1 else ''}{' or more' if row.count == 3 else ''}.")
+    w.given("P", field.foot, "N", "one foot on 75 x 75 mm")
+    L = w.given("L", field.L, "mm", "longest bay between ribs")
+    w.given("E", E, "MPa", "along the span")
+    w.given("E_x", Ex, "MPa", "across the span")
+    w.given("c", FOOT, "mm", "contact")
+    w.given("B", panel.size[1], "mm", "panel width")
+    w.line("b", "min(0.58 * L * (E_x / E)**0.25 + c, B)", "mm", "width that carries, Westergaard 1930")
+    w.line("M", "P * (k_p * L - c / 8)", "N mm", "foot mid end bay", k_p=row.point_moment)
+    t = w.given("t", sheet.t, "mm", "mean thickness")
+    stress = w.line("sigma", "M / (b * t**2 / 6)", "MPa")
+    limit = allowable(w, field, sheet, f, lasting=False)
+    text = f"{say.stress(stress)} of the {say.stress(limit)} working limit, {sheet.label} over {say.length(L)}."
+    yield field.finding("deck.foot", "Deck, one foot mid bay", text, stress, limit, "Parked, foot", w, basis)
+    s = Working(dict(w.values))
+    s.line("I", "b * t**3 / 12", "mm⁴")
+    yield field.spring(s.line("delta", "k_d * P * L**3 / (E * I)", "mm", k_d=row.point_sag), s, "simple strip")
+    heavy = field.heavy
+    if heavy is None or t <= 0:
+        return
+    q = Working()
+    q.given("m", heavy.mass, "kg", heavy.thing.name)
+    q.given("l", heavy.size[0], "mm", "its length on the deck")
+    q.given("w", heavy.size[1], "mm", "its width on the deck")
+    q.line("p", "n * m * g / (l * w)", "MPa", "pressure, parked or in a bump", n=field.bump, g=G)
+    q.given("L", L, "mm", "longest bay")
+    q.given("t", t, "mm", "mean thickness")
+    if heavy.size[0] >= L:
+        q.line("M", "k_w * p * L**2", "N mm/mm", f"per width, {row.count} bays, worst pattern", k_w=row.moment)
+    else:
+        q.line("M", "p * l * (k_p * L - l / 8)", "N mm/mm", "per width, load mid end bay", k_p=row.point_moment)
+    stress = q.line("sigma", "6 * M / t**2", "MPa")
+    limit = allowable(q, field, sheet, f, lasting=False)
+    text = f"{say.stress(stress)} of the {say.stress(limit)} working limit under {heavy.thing.name}."
+    yield field.finding("deck.load", "Deck under the load", text, stress, limit, field.press, q, basis)
+    d = Working(dict(q.values))
+    d.line("p_0", "m * g / (l * w)", "MPa", "parked")
+    d.given("E", E, "MPa", "along the span")
+    sag = d.line("delta", "k_c * k_d * p_0 * L**4 / (E * (t**3 / 12))", "mm", "whole bay under it, creep", k_c=CREEP, k_d=row.sag)
+    limit = d.line("delta_limit", "L / r", "mm", "decks", r=field.context.design.loads.limits.deck)
+    text = f"{say.length(sag)} of {say.length(limit)} under {heavy.thing.name}."
+    yield field.finding(
+        "deck.sag",
+        "Deck, sag under the load",
+        text,
+        sag,
+        limit,
+        "Parked",
+        d,
+        "L/240 for decks unless changed, creep 1.5 on lasting load: common practice, no published source",
+        "mm",
+    )
