@@ -12,7 +12,7 @@ from pathlib import Path
 from typing import Any
 
 from ergostrut.core.catalog.errors import StockError
-from ergostrut.core.catalog.own import extended
+from ergostrut.core.catalog.own import KINDS, extended, merged
 from ergostrut.core.document import InputError, Job, job_schema, read_job, write_job
 from ergostrut.core.report import Report, check
 from ergostrut.files.calculation_pdf import calculation_pdf
@@ -139,7 +139,7 @@ def _stock(args: argparse.Namespace) -> int:
             return HOLDS
         try:
             found = read_stock(Path(args.file or "").read_text(encoding="utf-8"))
-            extended(shipped_catalog(), found)
+            extended(shipped_catalog(), merged(stock.everything(session), found))
         except OSError as error:
             print(f"{args.file or 'stock import'}: cannot be read: {(error.strerror or 'unknown reason').lower()}", file=sys.stderr)
             return UNUSABLE
@@ -148,7 +148,7 @@ def _stock(args: argparse.Namespace) -> int:
             return UNUSABLE
         stock.put(session, found)
         session.commit()
-    print(f"{len(found.metals)} metals and {len(found.sections)} sections taken in")
+    print(f"{', '.join(f'{len(getattr(found, name))} {name}' for name, _ in KINDS.values())} taken in")
     return HOLDS
 
 
@@ -221,7 +221,7 @@ def _parser() -> argparse.ArgumentParser:
     sheet.add_argument("--finding", action="append", default=[], help="only this finding (its id); may be given several times")
     command("import", _import, "take a job file into the database").add_argument("job")
     command("export", _export, "print a job of the database as a job file").add_argument("number", type=int)
-    own = command("stock", _stock, "the shop's own metals and sections: print them as a file, or take one in")
+    own = command("stock", _stock, "the shop's own metals, sections, lumber and panels: print them as a file, or take one in")
     own.add_argument("way", choices=("export", "import"))
     own.add_argument("file", nargs="?")
     command("backup", _backup, "copy the database while it may be in use").add_argument("file")

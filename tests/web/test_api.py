@@ -311,7 +311,7 @@ def test_new_addresses_are_guarded_and_answer_nonsense_in_words(shop: Shop) -> N
     assert shop.get("/api/catalog?job=none", 422)["problems"]
     bad = shop.post("/api/stock", {"stock": {"metals": [{"id": "own.m", "label": "m"}]}}, 422)
     assert any("Fy" in problem["field"] for problem in bad["problems"])
-    assert shop.get("/api/stock")["stock"] == {"metals": [], "sections": []}
+    assert shop.get("/api/stock")["stock"] == {"metals": [], "sections": [], "lumber": [], "panels": []}
 
 
 def test_own_metal_weld_values_reach_the_finding(shop: Shop) -> None:

@@ -914,6 +914,11 @@ export interface components {
              */
             front_stop: boolean;
             /**
+             * Stop Rating
+             * @default null
+             */
+            stop_rating: string | null;
+            /**
              * Out Stop
              * @default true
              */
@@ -1033,6 +1038,16 @@ export interface components {
              */
             grain: "along" | "across";
             /**
+             * Board Gap
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @default {
+             *       "value": "6",
+             *       "unit": "mm"
+             *     }
+             */
+            board_gap: string;
+            /**
              * @default {
              *       "diameter": "38 mm",
              *       "width": "12 mm",
@@ -1053,6 +1068,7 @@ export interface components {
              *       "keeper": true,
              *       "keeper_rating": null,
              *       "front_stop": true,
+             *       "stop_rating": null,
              *       "out_stop": true
              *     }
              */
@@ -1092,17 +1108,50 @@ export interface components {
              *       "bolt_grade": "SAE 5",
              *       "screw": "No. 10",
              *       "screws": 2,
-             *       "bite": "50 mm"
+             *       "bite": "50 mm",
+             *       "fastener": "usual",
+             *       "rivet": "Al/steel 4.8 mm",
+             *       "drill_screw": "No. 12",
+             *       "per_leg": 3,
+             *       "bracket_wall": "3 mm",
+             *       "lag": "1/4 in",
+             *       "tap_depth": "25 mm"
              *     }
              */
             joints: components["schemas"]["Joints"];
             /** @default null */
             tip_leg: components["schemas"]["TipLeg"] | null;
             /**
+             * Own Members
+             * @default []
+             */
+            own_members: components["schemas"]["OwnMember"][];
+            /**
              * Fixings
              * @default []
              */
             fixings: components["schemas"]["Fixing"][];
+        };
+        /**
+         * Crash
+         * @description Restraint in a crash, in g. Off behind a cab wall until wanted; on for vans, wagons and anything behind or under people.
+         */
+        Crash: {
+            /**
+             * On
+             * @default false
+             */
+            on: boolean;
+            /**
+             * Forward
+             * @default 10
+             */
+            forward: number;
+            /**
+             * Other
+             * @default 5
+             */
+            other: number;
         };
         /**
          * Design
@@ -1149,6 +1198,11 @@ export interface components {
              *         "deck": 240,
              *         "droop_mm": null,
              *         "rail": 360
+             *       },
+             *       "crash": {
+             *         "forward": 10,
+             *         "on": false,
+             *         "other": 5
              *       }
              *     }
              */
@@ -1172,7 +1226,9 @@ export interface components {
             /**
              * @default {
              *       "metals": [],
-             *       "sections": []
+             *       "sections": [],
+             *       "lumber": [],
+             *       "panels": []
              *     }
              */
             own: components["schemas"]["OwnStock"];
@@ -1201,7 +1257,8 @@ export interface components {
         };
         /**
          * Fixing
-         * @description One bolt through the base: into an existing hole by name, or drilled at a place.
+         * @description One bolt through the base: into an existing hole by name, or drilled at a place. A ``rivet nut`` (or plate nut) in sheet
+         *     is sold for a load; what the sheet round it holds is unknown until rated. ``spacer``: height of one under the rail.
          */
         Fixing: {
             /** Name */
@@ -1246,6 +1303,32 @@ export interface components {
              * @default false
              */
             backing: boolean;
+            /**
+             * Spacer
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            spacer: string;
+            /**
+             * Nut
+             * @default through bolt
+             * @enum {string}
+             */
+            nut: "through bolt" | "rivet nut";
+            /**
+             * Nut Sold
+             * @default null
+             */
+            nut_sold: string | null;
+            /**
+             * Sheet Rating
+             * @default null
+             */
+            sheet_rating: string | null;
         };
         /**
          * Goals
@@ -1289,6 +1372,8 @@ export interface components {
         /**
          * Holding
          * @description What keeps a thing in its place. Friction and strap ratings are unknown until given.
+         *
+         *     ``strap_marked``: whether the tag gives a working or a breaking load; ``strap_angle``: degrees from the deck, when measured.
          */
         Holding: {
             /**
@@ -1312,6 +1397,17 @@ export interface components {
              * @default null
              */
             strap_rating: string | null;
+            /**
+             * Strap Marked
+             * @default working
+             * @enum {string}
+             */
+            strap_marked: "working" | "breaking";
+            /**
+             * Strap Angle
+             * @default null
+             */
+            strap_angle: number | null;
             /**
              * Over
              * @default true
@@ -1365,6 +1461,7 @@ export interface components {
          * Joints
          * @description What joins ribs to rails. ``weld_leg``: fillet leg (None: the thinner wall). ``bracket_rating``: load one bracket is
          *     sold for (read it from its catalogue). ``screws`` a joint, of ``screw`` size, ``bite`` into the rib; ``bolt`` of bolted ones.
+         *     ``fastener``: another than the system's usual; ``per_leg`` rivets or screws in one leg of a bracket of ``bracket_wall``.
          */
         Joints: {
             /**
@@ -1413,6 +1510,55 @@ export interface components {
              *     }
              */
             bite: string;
+            /**
+             * Fastener
+             * @default usual
+             * @enum {string}
+             */
+            fastener: "usual" | "rivet" | "drill screw" | "end bolt" | "pocket screw" | "lag screw";
+            /**
+             * Rivet
+             * @default Al/steel 4.8 mm
+             * @enum {string}
+             */
+            rivet: "steel 1/8 in" | "steel 3/16 in" | "Al/steel 3.2 mm" | "Al/steel 4.8 mm";
+            /**
+             * Drill Screw
+             * @default No. 12
+             * @enum {string}
+             */
+            drill_screw: "No. 10" | "No. 12" | "No. 14";
+            /**
+             * Per Leg
+             * @default 3
+             */
+            per_leg: number;
+            /**
+             * Bracket Wall
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @default {
+             *       "value": "3",
+             *       "unit": "mm"
+             *     }
+             */
+            bracket_wall: string;
+            /**
+             * Lag
+             * @default 1/4 in
+             * @enum {string}
+             */
+            lag: "1/4 in" | "5/16 in" | "3/8 in";
+            /**
+             * Tap Depth
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @default {
+             *       "value": "25",
+             *       "unit": "mm"
+             *     }
+             */
+            tap_depth: string;
         };
         /**
          * Limits
@@ -1502,6 +1648,14 @@ export interface components {
              *     }
              */
             limits: components["schemas"]["Limits"];
+            /**
+             * @default {
+             *       "on": false,
+             *       "forward": 10,
+             *       "other": 5
+             *     }
+             */
+            crash: components["schemas"]["Crash"];
         };
         /**
          * Lock
@@ -1565,6 +1719,68 @@ export interface components {
             Fy: number | null;
         };
         /**
+         * OwnLumber
+         * @description A graded piece of wood, ``width`` by ``depth`` mm: design values in MPa from its grade stamp's table, size factors in.
+         */
+        OwnLumber: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Width */
+            width: number;
+            /** Depth */
+            depth: number;
+            /** E */
+            E: number;
+            /** Emin */
+            Emin: number;
+            /** Fb */
+            Fb: number;
+            /** Ft */
+            Ft: number;
+            /** Fv */
+            Fv: number;
+            /** Fcp */
+            Fcp: number;
+            /** Fc */
+            Fc: number;
+            /** Cfu */
+            Cfu: number;
+            /** Gravity */
+            gravity: number;
+            /** Density */
+            density: number;
+            /** Stock */
+            stock: number[];
+            /** Price Per M */
+            price_per_m: number;
+            /** Source */
+            source: string;
+        };
+        /**
+         * OwnMember
+         * @description A member added between two points of the rails, each so far from the tray's front: opposite ones make a rib, others a brace under the ribs.
+         */
+        OwnMember: {
+            /** Name */
+            name: string;
+            /** Section */
+            section: string;
+            /**
+             * Left
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             */
+            left: string;
+            /**
+             * Right
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             */
+            right: string;
+        };
+        /**
          * OwnMetal
          * @description Numbers from a certificate, never typical: MPa, kg/m3. ``welded``: yield and ultimate beside a weld, asked of aluminium.
          */
@@ -1596,6 +1812,46 @@ export interface components {
                 number,
                 number
             ] | null;
+            /** Source */
+            source: string;
+        };
+        /**
+         * OwnPanel
+         * @description A sheet, mean ``t`` mm: E and characteristic bending strength along and across the face grain, G, all MPa, from the maker.
+         */
+        OwnPanel: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "plywood" | "OSB";
+            /** T */
+            t: number;
+            /** E */
+            E: [
+                number,
+                number
+            ];
+            /** F */
+            f: [
+                number,
+                number
+            ];
+            /** G */
+            G: number;
+            /** Density */
+            density: number;
+            /** Size */
+            size: [
+                number,
+                number
+            ];
+            /** Price */
+            price: number;
             /** Source */
             source: string;
         };
@@ -1634,6 +1890,16 @@ export interface components {
              * @default []
              */
             sections: components["schemas"]["OwnSection"][];
+            /**
+             * Lumber
+             * @default []
+             */
+            lumber: components["schemas"]["OwnLumber"][];
+            /**
+             * Panels
+             * @default []
+             */
+            panels: components["schemas"]["OwnPanel"][];
         };
         /**
          * PickupBed
@@ -2152,6 +2418,8 @@ export interface components {
              *       "friction": null,
              *       "straps": 2,
              *       "strap_rating": null,
+             *       "strap_marked": "working",
+             *       "strap_angle": null,
              *       "over": true,
              *       "rating": null
              *     }
@@ -2167,7 +2435,7 @@ export interface components {
          * TipLeg
          * @description Two drop legs under the tail of the tray, set down when it is all the way out. ``gap``: what they are cut short of the
          *     ground; ``length``: from the rail's underside to the ground (unknown: their strength is unknown); ``braced``: a brace
-         *     from the leg's middle to the rail.
+         *     from the leg's middle to the rail; ``inset``: how far ahead of the tail they stand; each folds on a hinge of ``knuckles``.
          */
         TipLeg: {
             /**
@@ -2195,6 +2463,41 @@ export interface components {
              * @default false
              */
             braced: boolean;
+            /**
+             * Inset
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            inset: string;
+            /**
+             * Hinge Pin
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @default {
+             *       "value": "10",
+             *       "unit": "mm"
+             *     }
+             */
+            hinge_pin: string;
+            /**
+             * Knuckles
+             * @default 3
+             */
+            knuckles: number;
+            /**
+             * Hinge Gap
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @default {
+             *       "value": "1",
+             *       "unit": "mm"
+             *     }
+             */
+            hinge_gap: string;
         };
         /**
          * Units
@@ -2590,8 +2893,11 @@ export interface components {
             changes: components["schemas"]["Change"][];
             /** Use */
             use: number | null;
-            /** State */
-            state: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "over" | "unknown" | "tight" | "holds" | "note";
             /** Adds Kg */
             adds_kg: number;
             /** Adds Price */
@@ -2920,7 +3226,7 @@ export interface components {
         };
         /**
          * Piece
-         * @description One row: ``parts`` alike, cut length mm, square ends.
+         * @description One row: ``parts`` alike, cut length mm.
          */
         Piece: {
             /** Mark */
@@ -3553,6 +3859,8 @@ export interface components {
             label: string;
             /** T */
             t: number;
+            /** Boards */
+            boards: boolean;
         };
         /**
          * SystemOut
@@ -3569,6 +3877,8 @@ export interface components {
             complaint: string;
             /** Joint */
             joint: string;
+            /** Fasteners */
+            fasteners: string[];
             /** Rail */
             rail: string;
             /** Rib */

@@ -21,6 +21,8 @@ ROAD_DURATION = 1.6
 """NDS load duration factor of road cases: never 2.0, the g factor already holds the impact."""
 ROAD_BASIS = "49 CFR 393.102 accelerations against working loads; bump and rebound common practice, no published source"
 FOOT_BASIS = "One foot, 300 lbf on 75 x 75 mm at the moving end: common practice, no published source"
+CRASH_BASIS = "10 g ahead and 5 g other ways unless changed, against nominal strength without safety factor, tie-downs at 0.8 of breaking: common practice, no published source"
+CRASH_CAUTION = "Only a tested seat or restraint counts for people. This sum says whether the load stays where it is, no more."
 SLOPE_BASIS = "15 % pitch and 10 % roll: common practice, no published source"
 
 
@@ -63,6 +65,20 @@ def parked_cases() -> tuple[Case, ...]:
         for word, x, y in (("back", SWAY, 0.0), ("ahead", -SWAY, 0.0), ("right", 0.0, SWAY), ("left", 0.0, -SWAY))
     ]
     return tuple(Case(name, g) for name, g in rows)
+
+
+def crash_cases(loads: Loads) -> tuple[Case, ...]:
+    """What must stay held in a crash, against nominal strength; none unless the job asks for it."""
+    crash = loads.crash
+    if not crash.on:
+        return ()
+    return (
+        Case("Crash ahead", (-crash.forward, 0, -1)),
+        Case("Crash, hit from behind", (crash.other, 0, -1)),
+        Case("Crash from the left", (0, crash.other, -1)),
+        Case("Crash from the right", (0, -crash.other, -1)),
+        Case("Crash, rolled over", (0, 0, crash.other - 1)),
+    )
 
 
 def foot_cases() -> tuple[Case, ...]:

@@ -47,6 +47,14 @@ class Limits(Record):
     droop_mm: Annotated[float, Field(gt=0, le=500)] | None = None
 
 
+class Crash(Record):
+    """Restraint in a crash, in g. Off behind a cab wall until wanted; on for vans, wagons and anything behind or under people."""
+
+    on: bool = False
+    forward: Annotated[float, Field(ge=1, le=40)] = 10.0
+    other: Annotated[float, Field(ge=1, le=40)] = 5.0
+
+
 class Loads(Record):
     """Road class, and what replaces the usual case vectors and limits. ``off``: cases left out; ``wet``: lumber stays wet."""
 
@@ -58,6 +66,7 @@ class Loads(Record):
     off: tuple[CaseName, ...] = ()
     wet: bool = False
     limits: Limits = Limits()
+    crash: Crash = Crash()
 
 
 class Goals(Record):

@@ -6,6 +6,7 @@ from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 
 from .anchor.checks import AnchorStudy, anchor_study, check_anchors
+from .anchor.crash import check_crash
 from .balance.checks import check_balance
 from .balance.ledger import axle_loads, ledger
 from .carry.checks import check_held, check_places
@@ -155,7 +156,7 @@ def check(design: Design, catalog: Catalog) -> Report:
         found += position_findings(item)
     found += check_balance(context)
     for base in anchors:
-        found += check_anchors(context, base)
+        found += [*check_anchors(context, base), *check_crash(context, base)]
     found += cut.findings
     tally = _tally(context, cut, todo)
     found += check_goals(context, tally.build_kg, tally.price)

@@ -1,11 +1,11 @@
-"""The shop's own metals and sections, shared by its jobs; a job keeps a copy of what it uses."""
+"""The shop's own metals, sections, lumber and panels, shared by its jobs; a job keeps a copy of what it uses."""
 
 from __future__ import annotations
 
 from sqlalchemy import delete, select
 from sqlalchemy.orm import Session
 
-from ergostrut.core.catalog.own import OwnMetal, OwnSection, OwnStock
+from ergostrut.core.catalog.own import KINDS, OwnStock
 
 from .models import StockRow
 
@@ -20,16 +20,16 @@ class NoSuchStockError(LookupError):
 def everything(session: Session) -> OwnStock:
     """All of it, sorted by id."""
     rows = session.scalars(select(StockRow).order_by(StockRow.id)).all()
-    return OwnStock(
-        metals=tuple(OwnMetal.model_validate_json(row.data) for row in rows if row.kind == "metal"),
-        sections=tuple(OwnSection.model_validate_json(row.data) for row in rows if row.kind == "section"),
-    )
+    lists = {
+        name: tuple(record.model_validate_json(row.data) for row in rows if row.kind == kind) for kind, (name, record) in KINDS.items()
+    }
+    return OwnStock.model_validate(lists)
 
 
 def put(session: Session, stock: OwnStock) -> OwnStock:
     """Add or replace by id; returns everything."""
-    for kind, items in (("metal", stock.metals), ("section", stock.sections)):
-        for item in items:
+    for kind, (name, _) in KINDS.items():
+        for item in getattr(stock, name):
             session.merge(StockRow(id=item.id, kind=kind, data=item.model_dump_json()))
     session.flush()
     return everything(session)

@@ -402,6 +402,7 @@ class SystemOut(Wire):
     liked: str
     complaint: str
     joint: str
+    fasteners: list[str]
     rail: str
     rib: str
     slide: bool
@@ -411,6 +412,7 @@ class SheetOut(Wire):
     id: str
     label: str
     t: float
+    boards: bool
 
 
 class CatalogOut(Wire):

@@ -58,6 +58,21 @@ function Fixings() {
               </>
             )}
             <ChoiceField label="Grade" path={`${p}/grade`} options={grades} />
+            <QuantityField label="Spacer under the rail" path={`${p}/spacer`} kind="length" />
+            <ChoiceField
+              label="Into"
+              path={`${p}/nut`}
+              options={[
+                { value: "through bolt", label: "through, with a nut" },
+                { value: "rivet nut", label: "a rivet or plate nut" },
+              ]}
+            />
+            {fixing.nut === "rivet nut" && (
+              <>
+                <QuantityField label="Nut is sold for" path={`${p}/nut_sold`} kind="mass" optional />
+                <QuantityField label="Sheet is rated at" path={`${p}/sheet_rating`} kind="mass" optional />
+              </>
+            )}
             <Button tone="quiet" onClick={() => void change([{ op: "remove", path: p }], `${fixing.name} removed`)}>
               Remove {fixing.name}
             </Button>

@@ -66,7 +66,16 @@ function ThingSheet({ index }: { index: number }) {
       {by === "straps" && (
         <>
           <NumberField label="Straps" path={`${path}/hold/straps`} whole />
-          <QuantityField label="Working load of one" path={`${path}/hold/strap_rating`} kind="mass" optional />
+          <QuantityField label="Load on its tag" path={`${path}/hold/strap_rating`} kind="mass" optional />
+          <ChoiceField
+            label="The tag gives"
+            path={`${path}/hold/strap_marked`}
+            options={[
+              { value: "working", label: "working load" },
+              { value: "breaking", label: "breaking load" },
+            ]}
+          />
+          <NumberField label="Angle from the deck" path={`${path}/hold/strap_angle`} optional unit="°" />
           <TickField label="Goes over to the other side" path={`${path}/hold/over`} />
         </>
       )}

@@ -3,6 +3,9 @@ import { useId } from "react";
 import { useJob } from "../../job/context";
 import { useCatalog } from "../../job/queries";
 import { Button } from "../../ui/Button";
+import { JointFields } from "./Joints";
+import { LegFields } from "./Legs";
+import { OwnMembers } from "./OwnMembers";
 import { OwnStock } from "./OwnStock";
 import { ChoiceField, Group, NumberField, QuantityField, TextField, TickField } from "../../ui/fields";
 
@@ -21,6 +24,8 @@ function SystemField({ index }: { index: number }) {
         { op: "set", path: `${b}/framing`, value: system.id },
         { op: "set", path: `${b}/rail`, value: system.rail },
         { op: "set", path: `${b}/rib`, value: system.rib },
+        { op: "set", path: `${b}/joints/fastener`, value: "usual" },
+        { op: "set", path: `${b}/own_members`, value: [] },
       ],
       `framing: ${system.label}`,
     );
@@ -51,75 +56,6 @@ function SystemField({ index }: { index: number }) {
   );
 }
 
-/** Drop legs under the pulled-out tail. */
-function LegFields({ index }: { index: number }) {
-  const { design, change } = useJob();
-  const catalog = useCatalog();
-  const path = `/builds/${index}/tip_leg`;
-  const leg = design.builds?.[index]?.tip_leg;
-  const tubes = (catalog.data?.sections ?? [])
-    .filter((s) => s.shape === "tube")
-    .map((s) => ({ value: s.id, label: s.label }));
-  if (!leg)
-    return (
-      <Button
-        className="my-1 w-full"
-        onClick={() => void change([{ op: "set", path, value: {} }], "legs under the tail")}
-      >
-        Add drop legs at the tail
-      </Button>
-    );
-  return (
-    <>
-      <ChoiceField label="Drop leg" path={`${path}/section`} options={tubes} />
-      <QuantityField label="Leg, rail to ground" path={`${path}/length`} kind="length" optional />
-      <QuantityField label="Cut short by" path={`${path}/gap`} kind="length" />
-      <TickField label="Brace at its middle" path={`${path}/braced`} />
-      <Button tone="quiet" onClick={() => void change([{ op: "set", path, value: null }], "legs removed")}>
-        Remove the legs
-      </Button>
-    </>
-  );
-}
-
-/** What joins the ribs to the rails, by the framing system. */
-function JointFields({ index, joint }: { index: number; joint: string }) {
-  const catalog = useCatalog();
-  const j = `/builds/${index}/joints`;
-  const threads = (catalog.data?.threads ?? []).map((value) => ({ value, label: value }));
-  const grades = (catalog.data?.grades ?? []).map((value) => ({ value, label: value }));
-  return (
-    <Group title="Joints, rib to rail">
-      {joint === "weld" && (
-        <QuantityField label="Fillet leg" path={`${j}/weld_leg`} kind="length" optional placeholder="the wall" />
-      )}
-      {(joint === "bracket" || joint === "bolt") && (
-        <NumberField label="Brackets a joint" path={`${j}/brackets`} whole />
-      )}
-      {joint === "bracket" && (
-        <QuantityField label="A bracket is sold for" path={`${j}/bracket_rating`} kind="mass" optional />
-      )}
-      {(joint === "bolt" || joint === "strut nut") && (
-        <>
-          <ChoiceField label="Bolt" path={`${j}/bolt`} options={threads} />
-          <ChoiceField label="Bolt grade" path={`${j}/bolt_grade`} options={grades} />
-        </>
-      )}
-      {joint === "wood screw" && (
-        <>
-          <ChoiceField
-            label="Screw"
-            path={`${j}/screw`}
-            options={(catalog.data?.screws ?? []).map((value) => ({ value, label: value }))}
-          />
-          <NumberField label="Screws a joint" path={`${j}/screws`} whole />
-          <QuantityField label="Bite into the rib" path={`${j}/bite`} kind="length" />
-        </>
-      )}
-    </Group>
-  );
-}
-
 /** Everything one chooses for a bed slide. */
 export function Sheet({ index }: { index: number }) {
   const { design, change } = useJob();
@@ -134,6 +70,7 @@ export function Sheet({ index }: { index: number }) {
   const framed = (catalog.data?.sections ?? [])
     .filter((s) => s.systems.includes(build.framing ?? ""))
     .map((s) => ({ value: s.id, label: s.label }));
+  const boards = catalog.data?.sheets.find((one) => one.id === build.deck)?.boards ?? false;
   const sheets = (catalog.data?.sheets ?? []).map((s) => ({ value: s.id, label: s.label }));
   return (
     <>
@@ -156,24 +93,31 @@ export function Sheet({ index }: { index: number }) {
         <OwnStock />
         <NumberField label="Mid ribs" path={`${b}/mid_ribs`} whole />
         <ChoiceField label="Deck" path={`${b}/deck`} options={sheets} />
-        <ChoiceField
-          label="Face grain"
-          path={`${b}/grain`}
-          options={[
-            { value: "along", label: "along the truck" },
-            { value: "across", label: "across" },
-          ]}
-        />
-        <ChoiceField
-          label="Deck edges"
-          path={`${b}/deck_edges`}
-          options={[
-            { value: "screwed", label: "screwed down" },
-            { value: "slots", label: "let into slots" },
-          ]}
-        />
+        {boards ? (
+          <QuantityField label="At least between boards" path={`${b}/board_gap`} kind="length" />
+        ) : (
+          <>
+            <ChoiceField
+              label="Face grain"
+              path={`${b}/grain`}
+              options={[
+                { value: "along", label: "along the truck" },
+                { value: "across", label: "across" },
+              ]}
+            />
+            <ChoiceField
+              label="Deck edges"
+              path={`${b}/deck_edges`}
+              options={[
+                { value: "screwed", label: "screwed down" },
+                { value: "slots", label: "let into slots" },
+              ]}
+            />
+          </>
+        )}
       </Group>
-      {system && <JointFields index={index} joint={system.joint} />}
+      <JointFields index={index} />
+      <OwnMembers index={index} />
       <Group title="Running gear">
         <QuantityField label="Roller diameter" path={`${b}/rollers/diameter`} kind="length" />
         <QuantityField
@@ -199,6 +143,9 @@ export function Sheet({ index }: { index: number }) {
           <QuantityField label="Keeper rating" path={`${b}/base/keeper_rating`} kind="mass" optional />
         )}
         <TickField label="Front stop" path={`${b}/base/front_stop`} />
+        {build.base?.front_stop && (
+          <QuantityField label="Front stop rating" path={`${b}/base/stop_rating`} kind="mass" optional />
+        )}
         <TickField label="Stop at full pull-out" path={`${b}/base/out_stop`} />
         <LegFields index={index} />
         <TickField label="Side guides" path={`${b}/guides/fitted`} />

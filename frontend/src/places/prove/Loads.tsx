@@ -137,6 +137,23 @@ export function Loads() {
           </p>
         ))}
       </div>
+      <div className="mt-3 border-t border-hair pt-2">
+        <h3 className="text-[17px] text-chalk">Crash restraint</h3>
+        <div className="grid grid-cols-3 gap-x-6 max-[700px]:grid-cols-1">
+          <TickField label="Check it" path="/loads/crash/on" />
+          {design.loads?.crash?.on && (
+            <>
+              <NumberField label="Ahead" path="/loads/crash/forward" unit="g" />
+              <NumberField label="Other ways" path="/loads/crash/other" unit="g" />
+            </>
+          )}
+        </div>
+        <p className="text-[13px] text-steel">
+          Off behind a cab wall until you want it; wanted wherever people ride in front of or above the load. Fixings,
+          lock, stops, guides, keeper and every thing on the tray are held to their nominal strength, straps to 0.8 of
+          breaking. Only a tested seat or restraint counts for people.
+        </p>
+      </div>
       <div className="mt-3 grid grid-cols-2 gap-x-6 max-[700px]:grid-cols-1">
         <ChoiceField
           label="Roads"

@@ -202,8 +202,8 @@ export function Prove() {
         {table === "Loads" && <Loads />}
       </div>
       <p className="px-4 pb-3 text-[13px] text-steel">
-        The deck spans from rib to rib and braces the frame in its plane; rollers act on the rail’s centre line.{" "}
-        {report?.notice}
+        The deck spans from rib to rib; a sheet braces the frame in its plane, boards do not; rollers act on the rail’s
+        centre line. {report?.notice}
       </p>
     </Page>
   );

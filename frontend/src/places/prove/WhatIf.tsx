@@ -4,11 +4,12 @@ import { useState } from "react";
 import { api, type Finding, Refused, take } from "../../api/client";
 import { at } from "../../job/pointer";
 import { useJob } from "../../job/context";
-import { useCatalog } from "../../job/queries";
+import { useCarry, useCatalog } from "../../job/queries";
 import { showMass } from "../../quantity/format";
 import { STATE_TEXT, STATE_WORD } from "../../tape/state";
 import { Tape } from "../../tape/Tape";
 import { Button } from "../../ui/Button";
+import { newMember, nextName } from "../frame/members";
 import { around, changesOf, type Choice, type Knob, standing } from "./knobs";
 
 const BOX = "h-[38px] w-full rounded border border-steel bg-card px-2";
@@ -17,6 +18,7 @@ const BOX = "h-[38px] w-full rounded border border-steel bg-card px-2";
 export function WhatIf({ finding }: { finding: Finding | undefined }) {
   const { design, jobId, version, units, change, say } = useJob();
   const catalog = useCatalog();
+  const carry = useCarry(jobId, version);
   const [tried, setTried] = useState<Record<string, Choice>>({});
   const build = design.builds?.[0];
   const b = "/builds/0";
@@ -40,6 +42,12 @@ export function WhatIf({ finding }: { finding: Finding | undefined }) {
     .filter((s) => s.systems.includes(system))
     .map((s) => ({ value: s.id, label: s.label }));
   const ribs = build.mid_ribs ?? 0;
+  const own = build.own_members ?? [];
+  const named = new Map((design.carry?.things ?? []).map((thing) => [thing.id, thing.name]));
+  const things = [...(carry.data?.placed ?? [])]
+    .sort((a, b) => b.kg - a.kg)
+    .slice(0, 3)
+    .map((placed) => ({ name: named.get(placed.id) ?? placed.id, at: Math.round(placed.x) }));
   const stands = build.base?.stands ?? 5;
   const knobs: Knob[] = [
     { field: "rail", label: "Side rail", options: sections },
@@ -60,6 +68,32 @@ export function WhatIf({ finding }: { finding: Finding | undefined }) {
       options: [
         { value: "screwed", label: "screwed down" },
         { value: "slots", label: "let into slots" },
+      ],
+    },
+    {
+      field: "own_members#rib",
+      label: "One rib of your own",
+      options: [
+        { value: "none", label: "none" },
+        ...things.map(({ name, at: mm }) => ({
+          value: name,
+          label: `under ${name}`,
+          op: "add" as const,
+          sets: { ...newMember("rib", nextName("rib", own), build), left: `${mm} mm`, right: `${mm} mm` },
+        })),
+      ],
+    },
+    {
+      field: "own_members#brace",
+      label: "Brace across",
+      options: [
+        { value: "none", label: "none" },
+        {
+          value: "brace",
+          label: "corner to corner",
+          op: "add" as const,
+          sets: newMember("brace", nextName("brace", own), build),
+        },
       ],
     },
     {

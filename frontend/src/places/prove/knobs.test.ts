@@ -21,6 +21,13 @@ describe("changesOf", () => {
     ]);
     expect(changesOf(design, "/builds/0", { tip_leg: choice("none", null) })).toEqual([]);
   });
+  it("adds to a list that several knobs share", () => {
+    const rib = { value: "rib", label: "rib", op: "add" as const, sets: { name: "rib-1" } };
+    const tried = { "own_members#rib": rib, "own_members#brace": choice("none") };
+    expect(changesOf(design, "/builds/0", tried)).toEqual([
+      { op: "add", path: "/builds/0/own_members", value: { name: "rib-1" } },
+    ]);
+  });
   it("takes legs away with null", () => {
     const legged = { builds: [{ tip_leg: { section: "X" } }] } as unknown as Design;
     expect(changesOf(legged, "/builds/0", { tip_leg: choice("none", null) })).toEqual([

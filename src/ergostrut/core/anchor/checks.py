@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ..cases import ROAD_BASIS, Case, cases_at
+from ..cases import ROAD_BASIS, Case, cases_at, crash_cases
 from ..constants import G
 from ..context import Context
 from ..finding import Finding, Working, at_most
@@ -36,6 +36,8 @@ class AnchorStudy:
     contacts: tuple[tuple[float, float], ...]
     held_by: Supports
     cases: tuple[AnchorCase, ...]
+    crash: tuple[AnchorCase, ...] = ()
+    """Crash cases where the build may be driven; none unless the job asks for them."""
 
 
 def _load(masses: Sequence[tuple[float, Point3]], case: Case, foot: tuple[float, float, float, float] | None) -> Array:
@@ -63,6 +65,7 @@ def anchor_study(context: Context, assembly: Assembly) -> AnchorStudy:
     )
     held_by = supports(bolts, contacts)
     rows: list[tuple[Case, Position, Array]] = []
+    crash: list[tuple[Case, Position, Array]] = []
     for motion in assembly.motions:
         for position in motion.positions:
             masses: list[tuple[float, Point3]] = []
@@ -78,9 +81,16 @@ def anchor_study(context: Context, assembly: Assembly) -> AnchorStudy:
             tip = (context.design.loads.foot, max(m.b[0] for m in rails) + position.travel, max(m.a[1] for m in rails), rails[0].a[2])
             for case in cases_at(context.design.loads, position.drivable):
                 rows.append((case, position, _load(masses, case, tip)))
-    shared = share_all(held_by, np.array([load for _, _, load in rows]), [None] * len(rows)) if rows else []
-    cases = tuple(AnchorCase(case.name, at.name, at.travel, load, one) for (case, at, load), one in zip(rows, shared, strict=True))
-    return AnchorStudy(assembly, bolts, contacts, held_by, cases)
+            if position.drivable:
+                crash += [(case, position, _load(masses, case, None)) for case in crash_cases(context.design.loads)]
+    return AnchorStudy(assembly, bolts, contacts, held_by, _shared(held_by, rows), _shared(held_by, crash))
+
+
+def _shared(held_by: Supports, rows: Sequence[tuple[Case, Position, Array]]) -> tuple[AnchorCase, ...]:
+    if not rows:
+        return ()
+    shared = share_all(held_by, np.array([load for _, _, load in rows]), [None] * len(rows))
+    return tuple(AnchorCase(case.name, at.name, at.travel, load, one) for (case, at, load), one in zip(rows, shared, strict=True))
 
 
 def check_anchors(context: Context, study: AnchorStudy) -> Iterator[Finding]:

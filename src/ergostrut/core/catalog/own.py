@@ -1,4 +1,4 @@
-"""A user's own metals and sections: kept in the job that uses them, so that a job file carries all it needs."""
+"""A user's own metals, sections, lumber and panels: kept in the job that uses them, so that a job file carries all it needs."""
 
 from __future__ import annotations
 
@@ -12,7 +12,7 @@ from pydantic import Field
 from ..record import Record
 from ..sections import Properties, angle, channel, flat, pipe, strut, tslot, tube
 from .errors import StockError
-from .model import Catalog, Metal, Section
+from .model import Catalog, Metal, Panel, Section, Sheet, Wood
 
 OwnId = Annotated[str, Field(pattern=r"^own\.[a-z0-9][a-z0-9.x-]{0,38}$")]
 Label = Annotated[str, Field(min_length=1, max_length=60)]
@@ -58,9 +58,69 @@ class OwnSection(Record):
     price_per_m: Annotated[float, Field(ge=0, le=10_000)]
 
 
+class OwnLumber(Record):
+    """A graded piece of wood, ``width`` by ``depth`` mm: design values in MPa from its grade stamp's table, size factors in."""
+
+    id: OwnId
+    label: Label
+    width: Annotated[float, Field(ge=10, le=400)]
+    depth: Annotated[float, Field(ge=10, le=400)]
+    E: Annotated[float, Field(ge=2_000, le=25_000)]
+    Emin: Annotated[float, Field(ge=500, le=15_000)]
+    Fb: Annotated[float, Field(ge=0.5, le=60)]
+    Ft: Annotated[float, Field(ge=0.2, le=40)]
+    Fv: Annotated[float, Field(ge=0.1, le=5)]
+    Fcp: Annotated[float, Field(ge=0.3, le=20)]
+    Fc: Annotated[float, Field(ge=0.5, le=50)]
+    Cfu: Annotated[float, Field(ge=1, le=1.3)]
+    gravity: Annotated[float, Field(ge=0.2, le=0.9)]
+    density: Annotated[float, Field(ge=200, le=1_200)]
+    stock: Annotated[tuple[Annotated[float, Field(ge=100, le=20_000)], ...], Field(min_length=1, max_length=6)]
+    price_per_m: Annotated[float, Field(ge=0, le=10_000)]
+    source: Annotated[str, Field(min_length=3, max_length=200)]
+
+
+class OwnPanel(Record):
+    """A sheet, mean ``t`` mm: E and characteristic bending strength along and across the face grain, G, all MPa, from the maker."""
+
+    id: OwnId
+    label: Label
+    kind: Literal["plywood", "OSB"]
+    t: Annotated[float, Field(ge=2, le=60)]
+    E: tuple[Annotated[float, Field(ge=100, le=25_000)], Annotated[float, Field(ge=100, le=25_000)]]
+    f: tuple[Annotated[float, Field(ge=0.5, le=120)], Annotated[float, Field(ge=0.5, le=120)]]
+    G: Annotated[float, Field(ge=20, le=5_000)]
+    density: Annotated[float, Field(ge=200, le=1_200)]
+    size: tuple[Annotated[float, Field(ge=300, le=8_000)], Annotated[float, Field(ge=300, le=8_000)]]
+    price: Annotated[float, Field(ge=0, le=10_000)]
+    source: Annotated[str, Field(min_length=3, max_length=200)]
+
+
 class OwnStock(Record):
     metals: Annotated[tuple[OwnMetal, ...], Field(max_length=100)] = ()
     sections: Annotated[tuple[OwnSection, ...], Field(max_length=200)] = ()
+    lumber: Annotated[tuple[OwnLumber, ...], Field(max_length=100)] = ()
+    panels: Annotated[tuple[OwnPanel, ...], Field(max_length=100)] = ()
+
+
+KINDS: dict[str, tuple[str, type[OwnMetal] | type[OwnSection] | type[OwnLumber] | type[OwnPanel]]] = {
+    "metal": ("metals", OwnMetal),
+    "section": ("sections", OwnSection),
+    "lumber": ("lumber", OwnLumber),
+    "panel": ("panels", OwnPanel),
+}
+"""Each kind of own stock: its list in ``OwnStock``, and its record."""
+
+DURATION = {"plywood": (0.60, 0.37), "OSB": (0.55, 0.25)}
+"""Short-term and lasting share of the characteristic strength (after EC5's kmod and gamma with 1.4 on loads)."""
+
+
+def merged(own: OwnStock, more: OwnStock) -> OwnStock:
+    """Both, the newer by id."""
+    both = {}
+    for name, _ in KINDS.values():
+        both[name] = tuple({item.id: item for item in (*getattr(own, name), *getattr(more, name))}.values())
+    return OwnStock(**both)
 
 
 def section_from(own: OwnSection, metals: dict[str, Metal], field: str) -> Section:
@@ -96,7 +156,7 @@ def extended(catalog: Catalog, own: OwnStock) -> Catalog:
     Raises:
         StockError: naming the entry that cannot be used.
     """
-    if not own.metals and not own.sections:
+    if own == OwnStock():
         return catalog
     metals = dict(catalog.metals)
     for i, metal in enumerate(own.metals):
@@ -112,4 +172,28 @@ def extended(catalog: Catalog, own: OwnStock) -> Catalog:
         if section.id in sections:
             raise StockError(f"/own/sections/{i}", f"two sections are called {section.id}")
         sections[section.id] = section_from(section, metals, f"/own/sections/{i}")
-    return replace(catalog, metals=MappingProxyType(metals), sections=MappingProxyType(sections))
+    for i, wood in enumerate(own.lumber):
+        if wood.id in sections:
+            raise StockError(f"/own/lumber/{i}", f"two sections are called {wood.id}")
+        if wood.Emin > wood.E:
+            raise StockError(f"/own/lumber/{i}/Emin", f"{wood.label}: E for stability cannot lie over the mean E")
+        sections[wood.id] = _lumber_from(wood)
+    sheets = dict(catalog.sheets)
+    for i, panel in enumerate(own.panels):
+        if panel.id in sheets:
+            raise StockError(f"/own/panels/{i}", f"two panels are called {panel.id}")
+        sheets[panel.id] = _sheet_from(panel)
+    return replace(catalog, metals=MappingProxyType(metals), sections=MappingProxyType(sections), sheets=MappingProxyType(sheets))
+
+
+def _lumber_from(own: OwnLumber) -> Section:
+    values = own.model_dump(include={"id", "label", "E", "Emin", "density", "Fb", "Ft", "Fv", "Fcp", "Fc", "Cfu", "gravity", "source"})
+    wood = Wood(**values, G=own.E / 16, recalled=False)
+    shape = flat(own.width, own.depth, "lumber")
+    return Section(own.id, own.label, wood, shape, shape.A, tuple(own.stock), own.price_per_m, "mm")
+
+
+def _sheet_from(own: OwnPanel) -> Sheet:
+    short, long = DURATION[own.kind]
+    material = Panel(own.id, own.label, own.density, short, long, own.G, own.source, recalled=False)
+    return Sheet(own.id, own.label, material, own.t, own.E, own.f, own.size, own.price)

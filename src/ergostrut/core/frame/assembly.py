@@ -159,6 +159,7 @@ class Slide:
     guides: bool
     side_play: float
     guide_rating: float | None
+    stop_rating: float | None
     prop: Prop | None = None
 
 

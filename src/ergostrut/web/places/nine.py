@@ -143,17 +143,18 @@ def anchor(path: s.JobPath, query: s.AnchorQuery) -> dict[str, object]:
     held = report.anchors[0]
     positions = list(dict.fromkeys(row.position for row in held.cases))
     position = query.position if query.position in positions else positions[0]
-    rows = [row for row in held.cases if row.position == position]
+    rows = [row for row in (*held.cases, *held.crash) if row.position == position]
     row = next((x for x in rows if x.case == query.case), rows[0])
+    crash = any(row is one for one in held.crash)
     names = [a.name for a in held.assembly.anchors]
     if query.gone in names:
         row = AnchorCase(row.case, row.position, row.travel, row.load, share(held.held_by, row.load, names.index(query.gone)))
     fixings = []
     states: dict[str, State] = {}
     for i, bolt in enumerate(held.assembly.anchors):
-        cap = capacity(report.context, bolt)
+        cap = capacity(report.context, bolt, nominal=crash)
         tension, shear = float(row.shared.tension[i]), float(np.hypot(*row.shared.shear[i]))
-        use = None if cap.missing or not row.shared.settled else bolt_use(tension, shear, cap, bolt)
+        use = None if cap.missing or not row.shared.settled else bolt_use(tension, shear, cap, bolt, nominal=crash)
         state: State = "unknown" if use is None else state_of_use(use)
         states[bolt.id] = state
         fixings.append(

@@ -1,4 +1,4 @@
-"""The shop's own metals and sections, and what every job may choose from."""
+"""The shop's own metals, sections, lumber and panels, and what every job may choose from."""
 
 from __future__ import annotations
 
@@ -6,7 +6,8 @@ from flask import Response
 from flask_openapi3 import APIBlueprint
 
 from ergostrut.core.catalog.errors import StockError
-from ergostrut.core.catalog.own import SIZES, OwnStock, extended
+from ergostrut.core.catalog.model import Planks
+from ergostrut.core.catalog.own import SIZES, OwnStock, extended, merged
 from ergostrut.core.document import InputError, Problem
 from ergostrut.core.frame.systems import SYSTEMS
 from ergostrut.files.stock_json import read_stock, write_stock
@@ -36,13 +37,6 @@ def _out(own: OwnStock) -> dict[str, object]:
     return s.StockOut(stock=own, families=families).model_dump(mode="json")
 
 
-def _merged(own: OwnStock, more: OwnStock) -> OwnStock:
-    """Both, the newer by id."""
-    metals = {m.id: m for m in (*own.metals, *more.metals)}
-    sections = {x.id: x for x in (*own.sections, *more.sections)}
-    return OwnStock(metals=tuple(metals.values()), sections=tuple(sections.values()))
-
-
 @api.get("/stock", responses={200: s.StockOut})
 def own_stock() -> dict[str, object]:
     """Everything of the shop's own."""
@@ -54,7 +48,7 @@ def own_stock() -> dict[str, object]:
 def add_stock(body: s.StockIn) -> dict[str, object]:
     """Add or replace by id; nothing is kept when one of them cannot be used."""
     with service().session() as session:
-        _checked(_merged(stock.everything(session), body.stock))
+        _checked(merged(stock.everything(session), body.stock))
         return _out(stock.put(session, body.stock))
 
 
@@ -63,7 +57,7 @@ def import_stock(body: s.ImportJob) -> dict[str, object]:
     """Take in a stock file; one that cannot be read changes nothing."""
     found = read_stock(body.text)
     with service().session() as session:
-        _checked(_merged(stock.everything(session), found))
+        _checked(merged(stock.everything(session), found))
         return _out(stock.put(session, found))
 
 
@@ -104,11 +98,21 @@ def catalog(query: s.CatalogQuery) -> dict[str, object]:
             )
             for x in c.sections.values()
         ],
-        sheets=[s.SheetOut(id=x.id, label=x.label, t=x.t) for x in c.sheets.values()],
+        sheets=[s.SheetOut(id=x.id, label=x.label, t=x.t, boards=isinstance(x, Planks)) for x in c.sheets.values()],
         threads=list(c.threads),
         grades=list(c.grades),
         systems=[
-            s.SystemOut(id=x.id, label=x.label, liked=x.liked, complaint=x.complaint, joint=x.joint, rail=x.rail, rib=x.rib, slide=x.slide)
+            s.SystemOut(
+                id=x.id,
+                label=x.label,
+                liked=x.liked,
+                complaint=x.complaint,
+                joint=x.joint,
+                fasteners=list(x.fasteners),
+                rail=x.rail,
+                rib=x.rib,
+                slide=x.slide,
+            )
             for x in SYSTEMS.values()
         ],
         screws=list(c.wood_screws),

@@ -296,6 +296,7 @@ def frame(build: BedSlide, host: Host, catalog: Catalog) -> Assembly:
         guides=build.guides.fitted,
         side_play=build.guides.play.mm,
         guide_rating=guide_rating,
+        stop_rating=build.base.stop_rating.kg * G if build.base.stop_rating else None,
         prop=_prop(build, catalog),
     )
     lock = build.lock

@@ -38,6 +38,7 @@ class BaseRails(Record):
     keeper: bool = True
     keeper_rating: Mass | None = None
     front_stop: bool = True
+    stop_rating: Mass | None = None
     out_stop: bool = True
 
 

@@ -1,0 +1,166 @@
+"""What stays held in a crash: fixings, the lock and stops that hold the tray, guides, keeper, and every thing on it.
+
+Against nominal strength. A rating has no factor that could be taken out, so it counts as it stands; without one the answer is unknown.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator
+from dataclasses import replace
+
+import numpy as np
+
+from ..carry.place import Placed
+from ..cases import CRASH_BASIS, CRASH_CAUTION
+from ..constants import G
+from ..context import Context
+from ..finding import COMMON_PRACTICE, Finding, Place, Working, at_most, unknown
+from ..frame.assembly import Assembly, Slide
+from ..prove.joints.hardware import STRAP_FACTOR
+from .bolts import bolt_use, capacity
+from .checks import AnchorStudy
+
+SHARE = 0.6
+TIE_DOWN = 0.8
+"""Part of its breaking load that a tie-down is held to."""
+
+
+def check_crash(context: Context, study: AnchorStudy) -> Iterator[Finding]:
+    """Every restraint of a build in the crash cases; nothing unless the job asks for them."""
+    if not study.crash:
+        return
+    yield _fixings(context, study)
+    build = study.assembly
+    for slide in build.slides:
+        yield from _tray(context, build, slide)
+    for item in context.plan.placed:
+        if item.surface.body.startswith(f"{build.id}/"):
+            yield _thing(context, item)
+
+
+def _blank(ident: str, check: str, place: Place, parts: tuple[str, ...], title: str, case: str) -> Finding:
+    return Finding(
+        ident, check, place, parts, title, "", "unknown", unit="N", case=case, position="in", basis=CRASH_BASIS, caution=CRASH_CAUTION
+    )
+
+
+def _fixings(context: Context, study: AnchorStudy) -> Finding:
+    """The hardest worked fixing, the floor pushing back, in any crash case."""
+    say, anchors = context.say, study.assembly.anchors
+    blank = _blank(
+        f"{study.assembly.id}/crash.fixings", "crash.fixings", "anchor", tuple(a.id for a in anchors), "Fixings in a crash", "Crash ahead"
+    )
+    loose = next((row for row in study.crash if not row.shared.settled), None)
+    if loose is not None:
+        text = f"The fixings do not hold the base: {loose.case.lower()}."
+        return replace(blank, sentence=text, state="over", case=loose.case)
+    caps = [capacity(context, anchor, nominal=True) for anchor in anchors]
+    lacking = sorted({name for cap in caps for name in cap.missing})
+    worst, at, row = -1.0, 0, study.crash[0]
+    for case in study.crash:
+        for i, anchor in enumerate(anchors):
+            T, V = float(case.shared.tension[i]), float(np.hypot(*case.shared.shear[i]))
+            use = bolt_use(T, V, caps[i], anchor, nominal=True) if not lacking else math.hypot(T, V)
+            if use > worst:
+                worst, at, row = use, i, case
+    T, V = float(row.shared.tension[at]), float(np.hypot(*row.shared.shear[at]))
+    w = Working()
+    cap = capacity(context, anchors[at], w, nominal=True)
+    w.given("T", T, "N", f"pull on {anchors[at].name}, {row.case}; rigid base on its bolts and the floor")
+    w.given("V", V, "N", "shear; no friction counted")
+    text = f"{say.force(T)} pull and {say.force(V)} shear on {anchors[at].name}, {row.case.lower()}."
+    found = replace(blank, sentence=text, case=row.case, demand=max(T, V), working=w.done())
+    if lacking:
+        return unknown(replace(found, sentence=f"{text} What a fixing can take is not known: {', '.join(lacking)}."), *lacking)
+    w.line("use_T", "T / T_n", "", T_n=cap.tension)
+    w.line("use_V", "V / V_n", "", V_n=cap.shear)
+    w.given("use", worst, "", "the largest of these and of the bolt under both together, J3.7 without its factor")
+    use, state = at_most(worst, 1.0)
+    return replace(found, state=state, use=use, limit=max(T, V) / use if use > 0 else None, working=w.done())
+
+
+def _tray(context: Context, build: Assembly, slide: Slide) -> Iterator[Finding]:
+    """What holds the closed tray to its base in each direction."""
+    crash = context.design.loads.crash
+    kg = sum(mass for mass, _ in build.masses(slide.body)) + sum(item.mass for item in context.plan.on(slide.body))
+    ahead = () if slide.front_stop else (("Crash ahead", crash.forward),)
+    yield _pin(context, build, kg, max((*ahead, ("Crash, hit from behind", crash.other)), key=lambda row: row[1]))
+    base = f"{build.id}/base"
+    rows: list[tuple[str, str, str, float | None, str, float]] = []
+    if slide.front_stop:
+        rows.append(("stop", "Front stop in a crash", f"{base}/stops", slide.stop_rating, "Crash ahead", crash.forward))
+    if slide.guides:
+        rows.append(("guides", "Side guides in a crash", f"{base}/guides", slide.guide_rating, "Crash from the left", crash.other))
+    if slide.keeper:
+        rows.append(("keeper", "Keeper in a crash", f"{base}/keeper", slide.keeper_rating, "Crash, rolled over", crash.other - 1))
+    for key, title, part, rating, case, g in rows:
+        w = Working()
+        w.given("m", kg, "kg", "tray and load")
+        w.given("a", g, "g", case)
+        need = w.line("F", "k * m * 9.80665 * a", "N", f"on one of the pair, 0.6 of it at least: {COMMON_PRACTICE}", k=SHARE)
+        blank = _blank(f"{build.id}/crash.{key}", f"crash.{key}", "anchor", (part,), title, case)
+        text = f"{context.say.force(need)} on one, {case.lower()}."
+        found = replace(blank, sentence=text, demand=need, limit=rating, working=w.done())
+        if rating is None:
+            yield unknown(replace(found, sentence=f"{text} Its rating is not known: give what it was tested or sold for."), f"{key} rating")
+        else:
+            use, state = at_most(need, rating)
+            yield replace(found, use=use, state=state)
+
+
+def _pin(context: Context, build: Assembly, kg: float, hardest: tuple[str, float]) -> Finding:
+    """The lock pin at its plastic moment and 0.6 Fy in shear."""
+    case, g = hardest
+    pin = build.pins[0]
+    w = Working()
+    w.given("m", kg, "kg", "tray and load")
+    w.given("a", g, "g", case)
+    w.line("F", "m * 9.80665 * a / n", "N", "on one pin", n=pin.count)
+    w.line("e", "g + (t_1 + t_2) / 2", "mm", "middle of plate to middle of plate", g=pin.gap, t_1=pin.t1, t_2=pin.t2)
+    w.line("M", "F * e", "N mm")
+    w.given("F_y", pin.Fy, "MPa", "as given" if pin.Fy_given else "unless known")
+    w.line("M_n", "F_y * d**3 / 6", "N mm", "plastic moment of a round bar", d=pin.d)
+    w.line("V_n", "0.6 * F_y * pi * d**2 / 4", "N")
+    found = w.line("use", "max(M / M_n, F / V_n)", "")
+    use, state = at_most(found, 1.0)
+    force = w.values["F"]
+    blank = _blank(f"{build.id}/crash.pin", "crash.pin", "anchor", (pin.id,), "Lock pin in a crash", case)
+    text = f"{context.say.force(force)} on the {context.say.length(pin.d)} pin, {case.lower()}."
+    return replace(blank, sentence=text, use=use, state=state, demand=force, limit=force / use if use > 0 else None, working=w.done())
+
+
+def _thing(context: Context, item: Placed) -> Finding:
+    """One thing on the tray against the hardest crash case; weight and friction hold nothing then."""
+    say, hold, crash = context.say, item.thing.hold, context.design.loads.crash
+    case, g = ("Crash ahead", crash.forward) if crash.forward >= crash.other else ("Crash, hit from behind", crash.other)
+    part = f"thing/{item.thing.id}"
+    blank = _blank(f"{part}/crash", "crash.thing", "carry", (part,), f"{item.thing.name} in a crash", case)
+    w = Working()
+    w.given("m", item.mass, "kg", item.thing.name)
+    need = w.line("F", "a * m * 9.80665", "N", case, a=g)
+    found = replace(blank, demand=need, working=w.done())
+    if hold.by in ("weight", "friction"):
+        how = "its weight" if hold.by == "weight" else "friction"
+        return replace(found, state="over", sentence=f"{say.force(need)} and only {how} holds it: strap it down or bolt it.")
+    rating = hold.strap_rating if hold.by == "straps" else hold.rating
+    if rating is None:
+        what = "strap rating" if hold.by == "straps" else "bracket rating"
+        return unknown(replace(found, sentence=f"{say.force(need)} to hold; the {what} is not known."), what)
+    if hold.by == "straps":
+        factor = 1.0 if hold.strap_marked == "breaking" else STRAP_FACTOR
+        w.line("S_b", "k_b * S", "N", "what breaks one strap", S=rating.kg * G, k_b=factor)
+        have = w.line(
+            "A",
+            "k_t * n * S_b * k",
+            "N",
+            "0.8 of it; whole where it goes over, half where it returns",
+            k_t=TIE_DOWN,
+            n=hold.straps,
+            k=1.0 if hold.over else 0.5,
+        )
+    else:
+        have = w.given("A", rating.kg * G, "N", "bracket, as given: a rating has no factor to take out")
+    use, state = at_most(need, have)
+    text = f"{say.force(need)} of {say.force(have)} that its {'straps' if hold.by == 'straps' else 'bracket'} hold{'' if hold.by == 'straps' else 's'}, {case.lower()}."
+    return replace(found, sentence=text, use=use, state=state, limit=have, working=w.done())
