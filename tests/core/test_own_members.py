@@ -82,6 +82,17 @@ def test_reactions_still_balance_with_a_brace(sample: Job, catalog: Catalog) -> 
             assert up == pytest.approx(-kg * G * item.case.g[2], rel=0.02, abs=1.0)
 
 
+def test_braces_may_cross_on_a_rib(sample: Job, catalog: Catalog) -> None:
+    """A cross of two meets on the middle rib, where both share its joint; the same brace twice only doubles it."""
+    back = {**BRACE, "name": "back", "left": "78 3/4 in", "right": "0 mm"}
+    whole = {**BRACE, "right": "78 3/4 in"}
+    for pair in ((whole, back), (whole, {**whole, "name": "again"})):
+        found = with_own(sample, catalog, *pair, **{"/builds/0/deck": "board.2x6.dfl"})
+        assert "slide1/frame.stands" not in {f.id for f in found.findings}
+        tray = found.studies[0].tray
+        assert tray is not None and min(piece.length for piece in tray.pieces) > 2.0
+
+
 @pytest.mark.parametrize(
     ("own", "field", "says"),
     [

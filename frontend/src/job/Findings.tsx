@@ -34,7 +34,7 @@ function MendRow({ mend }: { mend: Mend }) {
   ].filter(Boolean);
   const apply = async () => {
     await change(
-      mend.changes.map((one) => ({ path: one.path, value: one.value, op: "set" as const })),
+      mend.changes.map((one) => ({ path: one.path, value: one.value, op: one.op })),
       mend.label,
     );
     const named = mend.worsens.map((effect) =>
@@ -47,7 +47,7 @@ function MendRow({ mend }: { mend: Mend }) {
   return (
     <div className="mt-1 flex items-center gap-2 border-l-[3px] border-chalk bg-offer py-1 pr-1 pl-2 text-[14px]">
       <span className="grow">
-        {mend.label} → {mend.use?.toFixed(2)}
+        {mend.label} → {mend.use?.toFixed(2) ?? mend.state}
         {cost.length > 0 && <span className="text-steel"> ({cost.join(", ")})</span>}
         {worse.length > 0 && (
           <span className="block text-[13px] text-tight">

@@ -22,7 +22,7 @@ ROAD_DURATION = 1.6
 ROAD_BASIS = "49 CFR 393.102 accelerations against working loads; bump and rebound common practice, no published source"
 FOOT_BASIS = "One foot, 300 lbf on 75 x 75 mm at the moving end: common practice, no published source"
 CRASH_BASIS = "10 g ahead and 5 g other ways unless changed, against nominal strength without safety factor, tie-downs at 0.8 of breaking: common practice, no published source"
-CRASH_CAUTION = "Only a tested seat or restraint counts for people. This sum says whether the load stays where it is, no more."
+CRASH_CAUTION = "Only a tested seat or restraint counts for people."
 SLOPE_BASIS = "15 % pitch and 10 % roll: common practice, no published source"
 
 

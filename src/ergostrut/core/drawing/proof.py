@@ -127,7 +127,7 @@ def proof_views(study: Study, case: str, states: Mapping[str, State], joints: Se
                 side.append(Arrow(at, toward, force / top, force, title))
     u0, v0, u1, v1 = box_of(side)
     # room for the words beside the last arrow
-    box = (u0, v0, u1 + 0.12 * left.length, v1)
+    box = (u0, v0, u1 + 0.2 * left.length, v1)
     side.append(DimensionLine((tray.x_front, box[1]), (tray.x_rear, box[1]), "h", "below", 2, tray.overlap, "Overlap"))
     if tray.overhang > 1:
         side.append(DimensionLine((tray.x_rear, box[1]), (tray.x_rear + tray.overhang, box[1]), "h", "below", 2, tray.overhang, "Overhang"))

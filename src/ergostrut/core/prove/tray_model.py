@@ -19,6 +19,8 @@ from .tray import Piece, TrayFrame, patches_on
 
 SEMI = 2.0
 """Turning stiffness of a bolted joint, in E I / L of the member that frames in (k = 2 E I / L, engineering judgement)."""
+SAME = 2.0
+"""Braces that cross a rib closer than this (mm) cross it at one place."""
 TSLOT_CAP = 3.0e6
 """N mm/rad a T-slot bracket at most."""
 
@@ -67,16 +69,21 @@ class _Builder:
         return tuple(found)
 
 
-def _crossings(build: _Builder, ribs: Sequence[Member], brace: Member, travel: float) -> dict[int, int]:
-    """A node on every rib that a brace passes between its ends, by the rib's place in ``ribs``."""
+def _crossings(build: _Builder, ribs: Sequence[Member], brace: Member, travel: float, before: Sequence[dict[int, int]]) -> dict[int, int]:
+    """A node on every rib that a brace passes between its ends, by the rib's place in ``ribs``; where braces cross on a rib they share it."""
     first, last = build.near(brace.a[0], 0), build.near(brace.b[0], 1)
     (xa, ya, z), (xb, yb, _) = build.nodes[first], build.nodes[last]
     found = {}
     for i, rib in enumerate(ribs):
         share = (rib.a[0] + travel - xa) / (xb - xa)
         if 1e-6 < share < 1 - 1e-6:
+            y = ya + share * (yb - ya)
+            near = next((row[i] for row in before if i in row and abs(build.nodes[row[i]][1] - y) < SAME), None)
+            if near is not None:
+                found[i] = near
+                continue
             found[i] = len(build.nodes)
-            build.nodes.append((rib.a[0] + travel, ya + share * (yb - ya), z))
+            build.nodes.append((rib.a[0] + travel, y, z))
             build.names.append(f"{brace.id.rsplit('/', 1)[-1]} across {rib.id.rsplit('/', 1)[-1]}")
     return found
 
@@ -129,7 +136,9 @@ def tray_frame(assembly: Assembly, slide: Slide, plan: CarryPlan, travel: float,
         [f"{rail.id.rsplit('/', 1)[-1]} at {x - left.a[0]:.0f} mm from the front" for rail in (left, right) for x in xs],
         set(),
     )
-    crossed = [_crossings(build, ribs, brace, travel) for brace in braces]
+    crossed: list[dict[int, int]] = []
+    for brace in braces:
+        crossed.append(_crossings(build, ribs, brace, travel, crossed))
     build.joints |= {build.near(end[0], row) for m in (*ribs, *braces) for row, end in enumerate((m.a, m.b))}
     build.joints |= {node for row in crossed for node in row.values()}
     pitch = max((b.a[0] - a.a[0] for a, b in itertools.pairwise(ribs)), default=left.length)
@@ -137,7 +146,7 @@ def tray_frame(assembly: Assembly, slide: Slide, plan: CarryPlan, travel: float,
         build.run(rail, range(row * n, (row + 1) * n), 0.0, pitch)
     rib_bars = []
     for i, rib in enumerate(ribs):
-        on = sorted((row[i] for row in crossed if i in row), key=lambda node: build.nodes[node][1])
+        on = sorted({row[i] for row in crossed if i in row}, key=lambda node: build.nodes[node][1])
         rib_bars.append(build.run(rib, [build.near(rib.a[0], 0), *on, build.near(rib.a[0], 1)], 0.0, rib.length))
     for brace, passed in zip(braces, crossed, strict=True):
         on = sorted(passed.values(), key=lambda node: build.nodes[node][1])
