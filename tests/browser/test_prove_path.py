@@ -256,7 +256,7 @@ def test_own_panel_is_asked_for_whole_and_used(screen: Page) -> None:
     expect(page.get_by_role("alert").filter(has_text="Where the numbers are from")).to_be_visible()
     form.locator('[name="source"]').fill("maker's sheet")
     page.get_by_role("button", name="Keep this panel").click()
-    page.get_by_role("button", name="Use in this job").last.click()
+    page.get_by_role("listitem").filter(has_text="Yard poplar").get_by_role("button", name="Use in this job").click()
     revision(page, 2)
     page.get_by_role("button", name="Close").last.click()
     page.locator('[data-path="/builds/0/deck"]').select_option("own.yard-poplar")

@@ -9,7 +9,7 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from ergostrut.core.prove.solver.contact import OneWay, settle
+from ergostrut.core.prove.solver.contact import Contacts, OneWay, settle
 from ergostrut.core.prove.solver.model import Bar, FrameModel, LoadCase, MechanismError, Rest, Strap, UnsettledError
 from ergostrut.core.prove.solver.solve import Frame, solve_all
 
@@ -57,7 +57,7 @@ def test_active_set_finds_what_trying_finds(load: list[float], slack: list[float
     parts = tuple(OneWay(f"p{i}", np.eye(4)[dof] * sign, slack[i] + (0.1 if i == 4 else 0.0), k[i]) for i, (dof, sign) in enumerate(ways))
     f = np.array(load)
     try:
-        found = settle(S, f, parts, "x")
+        found = settle(Contacts(S, parts), f, "x")
     except UnsettledError:
         assume(False)
         return
@@ -71,9 +71,9 @@ def test_active_set_finds_what_trying_finds(load: list[float], slack: list[float
 def test_nothing_holds_says_so() -> None:
     S = np.zeros((1, 1))
     part = OneWay("floor", np.array([1.0]), 0.0, None)
-    assert settle(S, np.array([5.0]), (part,), "down").force[0] == pytest.approx(5.0)
+    assert settle(Contacts(S, (part,)), np.array([5.0]), "down").force[0] == pytest.approx(5.0)
     with pytest.raises(MechanismError):
-        settle(S, np.array([-5.0]), (part,), "up")
+        settle(Contacts(S, (part,)), np.array([-5.0]), "up")
 
 
 def _table(gap: float) -> FrameModel:

@@ -9,7 +9,7 @@ from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.change import Change, apply
 from ergostrut.core.document import Design, Job
 from ergostrut.core.finding import RANK
-from ergostrut.core.report import check
+from ergostrut.core.report import Report, check
 from tests.conftest import by_id
 
 from .test_systems import framed
@@ -83,3 +83,12 @@ def test_inch_jobs_get_inch_stock_and_metric_ones_metric(sample: Job, catalog: C
         for label, changes in candidates(design, found, catalog):
             assert mark in label
             assert all(str(change.value).endswith(mark) for change in changes)
+
+
+def test_advice_is_given_up_once_nobody_wants_it(report: Report, catalog: Catalog) -> None:
+    """The tries stop at once: what was found so far comes back, never more than is asked for."""
+    asked = iter([True, True])
+    some = advise(report, catalog, lambda: next(asked, False))
+    whole = advise(report, catalog)
+    assert advise(report, catalog, lambda: False) == ()
+    assert len(some) < len(whole) and some == whole[: len(some)]

@@ -350,3 +350,21 @@ def test_own_metal_weld_values_reach_the_finding(shop: Shop) -> None:
     rail = findings["slide1/side-rail.strength"]
     assert rail["limit"] == pytest.approx(min(205 / 1.65, 260 / 1.95)) and "weld-affected" in rail["basis"]
     assert any(line["value"] == 205 and "certificate 3.1" in line["note"] for line in rail["working"])
+
+
+def test_advice_of_a_job_that_moved_on_is_not_kept(shop: Shop, monkeypatch: pytest.MonkeyPatch) -> None:
+    """A request that another overtook answers with what it had, and the next one is answered whole."""
+    from ergostrut.web import service as module
+
+    held = shop.client.application.extensions["ergostrut"]
+
+    def overtaken(*_: object) -> tuple[()]:
+        held._wanted[1] = "a newer version"
+        return ()
+
+    with monkeypatch.context() as patched:
+        patched.setattr(module, "advise", overtaken)
+        assert shop.get("/api/jobs/1/advice")["mends"] == []
+    whole = shop.get("/api/jobs/1/advice")["mends"]
+    assert any(mend["finding"] == "slide1/pin.bending" for mend in whole)
+    assert shop.get("/api/jobs/1/advice")["mends"] == whole

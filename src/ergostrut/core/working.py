@@ -9,6 +9,7 @@ from __future__ import annotations
 
 import ast
 import math
+import operator
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, field
 from functools import lru_cache
@@ -25,6 +26,13 @@ _FUNCTIONS: dict[str, Callable[..., float]] = {
 }
 _SUPERSCRIPT = str.maketrans("0123456789.-", "⁰¹²³⁴⁵⁶⁷⁸⁹·⁻")
 _SUBSCRIPT = str.maketrans("0123456789", "₀₁₂₃₄₅₆₇₈₉")
+_OPERATIONS: dict[type[ast.operator], Callable[[float, float], float]] = {
+    ast.Add: operator.add,
+    ast.Sub: operator.sub,
+    ast.Mult: operator.mul,
+    ast.Div: operator.truediv,
+    ast.Pow: lambda a, b: float(a**b),
+}
 _BINARY: dict[type[ast.operator], tuple[str, int]] = {ast.Add: (" + ", 1), ast.Sub: (" − ", 1), ast.Mult: (" × ", 2), ast.Div: (" / ", 2)}
 
 
@@ -53,36 +61,28 @@ def number(value: float) -> str:
     return text.rstrip("0").rstrip(".") if "." in text else text
 
 
-@lru_cache(maxsize=1024)
-def _tree(formula: str) -> ast.expr:
-    return ast.parse(formula, mode="eval").body
+Values = Mapping[str, float]
 
 
-def _evaluate(node: ast.expr, values: Mapping[str, float]) -> float:
+def _closure(node: ast.expr) -> Callable[[Values], float]:
+    """The tree as nested functions: walked once a formula, not once a line."""
     match node:
         case ast.Constant(value=int() | float() as literal):
-            return float(literal)
+            fixed = float(literal)
+            return lambda _: fixed
         case ast.Name(id="pi"):
-            return math.pi
+            return lambda _: math.pi
         case ast.Name(id=name):
-            return values[name]
+            return lambda values: values[name]
         case ast.UnaryOp(op=ast.USub(), operand=operand):
-            return -_evaluate(operand, values)
-        case ast.BinOp(left=left, op=op, right=right):
-            a, b = _evaluate(left, values), _evaluate(right, values)
-            match op:
-                case ast.Add():
-                    return a + b
-                case ast.Sub():
-                    return a - b
-                case ast.Mult():
-                    return a * b
-                case ast.Div():
-                    return a / b
-                case ast.Pow():
-                    return float(a**b)
-        case ast.Call(func=ast.Name(id=name), args=args):
-            return _FUNCTIONS[name](*(_evaluate(argument, values) for argument in args))
+            inner = _closure(operand)
+            return lambda values: -inner(values)
+        case ast.BinOp(left=left, op=op, right=right) if type(op) in _OPERATIONS:
+            a, b, apply = _closure(left), _closure(right), _OPERATIONS[type(op)]
+            return lambda values: apply(a(values), b(values))
+        case ast.Call(func=ast.Name(id=name), args=args) if name in _FUNCTIONS:
+            function, parts = _FUNCTIONS[name], [_closure(argument) for argument in args]
+            return lambda values: function(*(part(values) for part in parts))
     raise ValueError(f"not part of the formula language: {ast.unparse(node)}")
 
 
@@ -123,6 +123,38 @@ def symbol_text(name: str) -> str:
     return greek.get(head, head) + (f"_{tail}" if tail else "")
 
 
+_GAP = "\x00"
+
+
+@dataclass(frozen=True, slots=True)
+class Formula:
+    """A formula read once: how to compute it, how it reads in symbols, and how in numbers (text and names by turns)."""
+
+    value: Callable[[Values], float]
+    symbols: str
+    numbers: tuple[str, ...]
+
+    def with_numbers(self, values: Values) -> str:
+        """The formula with the numbers in place of its names; negative ones in brackets."""
+        return "".join(_put(values[part]) if i % 2 else part for i, part in enumerate(self.numbers))
+
+
+def _put(value: float) -> str:
+    return f"({number(value)})" if value < 0 else number(value)
+
+
+@lru_cache(maxsize=1024)
+def formula_of(text: str) -> Formula:
+    """Read a formula.
+
+    Raises:
+        ValueError: it is not part of the formula language.
+    """
+    tree = ast.parse(text, mode="eval").body
+    gaps = _render(tree, lambda name: f"{_GAP}{name}{_GAP}")
+    return Formula(_closure(tree), _render(tree, symbol_text), tuple(gaps.split(_GAP)))
+
+
 @dataclass(slots=True)
 class Working:
     """Collects lines; every ``line`` returns its value for use in the next."""
@@ -139,15 +171,9 @@ class Working:
     def line(self, symbol: str, formula: str, unit: str, note: str = "", **extra: float) -> float:
         """Evaluate ``formula`` with what was given before and ``extra``; record and return it."""
         self.values.update(extra)
-        tree = _tree(formula)
-        value = _evaluate(tree, self.values)
-        values = self.values
-
-        def put(name: str) -> str:
-            text = number(values[name])
-            return f"({text})" if values[name] < 0 else text
-
-        self._lines.append(Line(symbol_text(symbol), _render(tree, symbol_text), _render(tree, put), value, unit, note))
+        read = formula_of(formula)
+        value = read.value(self.values)
+        self._lines.append(Line(symbol_text(symbol), read.symbols, read.with_numbers(self.values), value, unit, note))
         self.values[symbol] = value
         return value
 

@@ -52,6 +52,8 @@ class Service:
         self.catalog: Catalog = shipped_catalog()
         self._reports: Cache[Report] = Cache(64)
         self._advice: Cache[tuple[Mend, ...]] = Cache(64)
+        self._wanted: dict[int, str] = {}
+        self._checking, self._advising = Lock(), Lock()
 
     @contextmanager
     def session(self) -> Iterator[Session]:
@@ -71,17 +73,27 @@ class Service:
             InputError: the design names stock the catalogue does not hold.
         """
         key = self._key(design)
-        found = self._reports.get(key)
-        if found is not None:
-            return found
-        try:
-            return self._reports.put(key, check(design, self.catalog))
-        except StockError as error:
-            raise InputError([Problem(field=error.field, message=str(error))]) from None
+        # a page asks for several things at once after a change: the first checks, the others take its report
+        with self._checking:
+            found = self._reports.get(key)
+            if found is not None:
+                return found
+            try:
+                return self._reports.put(key, check(design, self.catalog))
+            except StockError as error:
+                raise InputError([Problem(field=error.field, message=str(error))]) from None
 
-    def advice(self, design: Design) -> tuple[Mend, ...]:
+    def advice(self, job: int, design: Design) -> tuple[Mend, ...]:
+        """What would mend a job. One at a time, and given up once the job has moved on: nobody reads that answer any more."""
         key = self._key(design)
-        return self._advice.get(key) or self._advice.put(key, advise(self.report(design), self.catalog))
+        self._wanted[job] = key
+        with self._advising:
+            found = self._advice.get(key)
+            if found is None:
+                found = advise(self.report(design), self.catalog, lambda: self._wanted.get(job) == key)
+                if self._wanted.get(job) == key:
+                    self._advice.put(key, found)
+        return found
 
     @staticmethod
     def _key(design: Design) -> str:

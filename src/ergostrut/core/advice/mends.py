@@ -248,12 +248,14 @@ def _stands(verdict: Finding | Mend) -> tuple[int, float]:
     return RANK[verdict.state], -(verdict.use or 0.0)
 
 
-def mends_for(report: Report, finding: Finding, catalog: Catalog) -> Mend | None:
+def mends_for(report: Report, finding: Finding, catalog: Catalog, wanted: Callable[[], bool] = lambda: True) -> Mend | None:
     """The first candidate that makes the finding hold without putting another over; else the one that helps most."""
     if finding.state not in ("over", "tight"):
         return None
     best: Mend | None = None
     for label, changes in candidates(report.context.design, finding, report.context.catalog)[:TRIES]:
+        if not wanted():
+            return best
         tried = _try(report, finding, label, changes, catalog)
         if tried is None or _stands(tried) <= _stands(finding):
             continue
@@ -265,7 +267,13 @@ def mends_for(report: Report, finding: Finding, catalog: Catalog) -> Mend | None
     return best
 
 
-def advise(report: Report, catalog: Catalog) -> tuple[Mend, ...]:
-    """A mend for every finding that is over or tight and has one."""
-    found = (mends_for(report, finding, catalog) for finding in report.findings)
-    return tuple(mend for mend in found if mend is not None)
+def advise(report: Report, catalog: Catalog, wanted: Callable[[], bool] = lambda: True) -> tuple[Mend, ...]:
+    """A mend for every finding that is over or tight and has one; what was found so far once nobody wants it any more."""
+    found = []
+    for finding in report.findings:
+        mend = mends_for(report, finding, catalog, wanted)
+        if not wanted():
+            break
+        if mend is not None:
+            found.append(mend)
+    return tuple(found)

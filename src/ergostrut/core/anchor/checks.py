@@ -40,15 +40,14 @@ class AnchorStudy:
     """Crash cases where the build may be driven; none unless the job asks for them."""
 
 
-def _load(masses: Sequence[tuple[float, Point3]], case: Case, foot: tuple[float, float, float, float] | None) -> Array:
-    kg, at = centroid(list(masses))
-    F = kg * G * np.array(case.g)
-    total = np.concatenate([F, np.cross(np.array(at), F)])
+def _load(kg: float, at: Point3, case: Case, foot: tuple[float, float, float, float] | None) -> Array:
+    """Force and moment about the host's origin of ``kg`` at ``at`` in a case, and of one foot (N, x, y, z) at the tray's end."""
+    (x, y, z), (fx, fy, fz) = at, (kg * G * g for g in case.g)
+    total = np.array([fx, fy, fz, y * fz - z * fy, z * fx - x * fz, x * fy - y * fx])
     if foot and case.foot:
-        force, x, y, z = foot
-        P = np.array([0.0, 0.0, -force])
-        side = -y if case.foot == "corner" else 0.0
-        total = total + np.concatenate([P, np.cross(np.array([x, side, z]), P)])
+        force, tip, half, _ = foot
+        side = -half if case.foot == "corner" else 0.0
+        total += np.array([0.0, 0.0, -force, -side * force, tip * force, 0.0])
     return total
 
 
@@ -79,10 +78,11 @@ def anchor_study(context: Context, assembly: Assembly) -> AnchorStudy:
             ]
             rails = [m for m in assembly.of_body(motion.body) if m.role == "side rail"]
             tip = (context.design.loads.foot, max(m.b[0] for m in rails) + position.travel, max(m.a[1] for m in rails), rails[0].a[2])
+            kg, at = centroid(masses)
             for case in cases_at(context.design.loads, position.drivable):
-                rows.append((case, position, _load(masses, case, tip)))
+                rows.append((case, position, _load(kg, at, case, tip)))
             if position.drivable:
-                crash += [(case, position, _load(masses, case, None)) for case in crash_cases(context.design.loads)]
+                crash += [(case, position, _load(kg, at, case, None)) for case in crash_cases(context.design.loads)]
     return AnchorStudy(assembly, bolts, contacts, held_by, _shared(held_by, rows), _shared(held_by, crash))
 
 

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from dataclasses import dataclass
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, fields
 
 import numpy as np
 
@@ -41,7 +41,8 @@ def span_of(study: Study, piece: Piece, case: str, welded: bool) -> Span:
 
 @dataclass(frozen=True)
 class PieceForces:
-    """Forces of one piece in the section's own axes, all (cases, stations); ``weld`` marks weld-affected stations."""
+    """Forces of one piece (cases, stations) or of several (cases, pieces, stations) in the section's own axes; ``weld`` marks
+    weld-affected stations."""
 
     s: Array
     N: Array
@@ -53,43 +54,54 @@ class PieceForces:
     weld: np.ndarray
 
 
-def forces_of(study: Study, piece: Piece, amplify: float = 1.0) -> PieceForces:
-    """What the frame gives, moments times ``amplify``, turned from principal axes where the solver used those."""
+def forces_of_all(study: Study, pieces: Sequence[Piece], amplify: float = 1.0) -> PieceForces:
+    """Forces of pieces that are turned alike: moments times ``amplify``, turned from principal axes where the solver used those."""
     assert study.forces is not None
-    f, i = study.forces, piece.index
-    c, t = np.cos(piece.turn), np.sin(piece.turn)
+    f, i, turn = study.forces, [piece.index for piece in pieces], pieces[0].turn
     Vy, Vz, My, Mz = f.Vy[:, i], f.Vz[:, i], f.My[:, i] * amplify, f.Mz[:, i] * amplify
-    if piece.turn:
+    if turn:
+        c, t = np.cos(turn), np.sin(turn)
         Vy, Vz, My, Mz = c * Vy - t * Vz, t * Vy + c * Vz, c * My - t * Mz, t * My + c * Mz
     s = f.s[:, i]
-    weld = np.zeros(s.shape, dtype=bool)
-    if piece.member.welded:
-        near, far = piece.joined
-        weld |= near & (s <= WELD_ZONE)
-        weld |= far & (piece.length - s <= WELD_ZONE)
+    near, far = (np.array([piece.member.welded and piece.joined[end] for piece in pieces])[:, None] for end in (0, 1))
+    length = np.array([piece.length for piece in pieces])[:, None]
+    weld = (near & (s <= WELD_ZONE)) | (far & (length - s <= WELD_ZONE))
     return PieceForces(s, f.N[:, i], Vy, Vz, f.T[:, i], My, Mz, weld)
 
 
-def piece_uses(study: Study, piece: Piece, amplify: float) -> Array:
-    """Use of a piece at every station, (cases, stations), by the standard of its material."""
-    f = forces_of(study, piece, amplify)
-    found = np.zeros(f.s.shape)
-    material = piece.member.section.material
-    long = np.array([lasting(item.case.name) for item in study.solved])
-    for lasts in (True, False) if material.kind == "wood" else (True,):
-        rows = long == lasts if material.kind == "wood" else np.ones(len(long), dtype=bool)
-        name = "Parked" if lasts else "Bump"
-        for welded in (False, True) if material.kind == "aluminium" and f.weld.any() else (False,):
-            allow = allowable(piece.member.shape, material, span_of(study, piece, name, welded))
-            part = use(allow, f.N, f.Vy, f.Vz, f.T, f.My, f.Mz)
-            found = np.where(rows[:, None] & (f.weld if welded else True), part, found)
-    return found
+def forces_of(study: Study, piece: Piece, amplify: float = 1.0) -> PieceForces:
+    """``forces_of_all`` of one piece, (cases, stations)."""
+    f = forces_of_all(study, [piece], amplify)
+    return PieceForces(*(getattr(f, name.name)[:, 0] for name in fields(f)))
+
+
+def _alike(piece: Piece) -> tuple[object, ...]:
+    """What decides a piece's allowables."""
+    member = piece.member
+    return member.section.id, member.flat, member.role, member.length, piece.Lb, piece.turn
 
 
 def uses(study: Study, amplify: float = 1.0) -> Array:
-    """Use of every piece at every station, (cases, pieces, stations); stations as in ``study.forces.s``."""
-    assert study.tray is not None
-    return np.stack([piece_uses(study, piece, amplify) for piece in study.tray.pieces], axis=1)
+    """Use of every piece at every station by the standard of its material, (cases, pieces, stations); stations as in ``study.forces.s``."""
+    assert study.tray is not None and study.forces is not None
+    groups: dict[tuple[object, ...], list[Piece]] = {}
+    for piece in study.tray.pieces:
+        groups.setdefault(_alike(piece), []).append(piece)
+    found = np.zeros(study.forces.s.shape)
+    long = np.array([lasting(item.case.name) for item in study.solved])
+    for pieces in groups.values():
+        f, member = forces_of_all(study, pieces, amplify), pieces[0].member
+        material = member.section.material
+        part = np.zeros(f.s.shape)
+        for lasts in (True, False) if material.kind == "wood" else (True,):
+            rows = long == lasts if material.kind == "wood" else np.ones(len(long), dtype=bool)
+            name = "Parked" if lasts else "Bump"
+            for welded in (False, True) if material.kind == "aluminium" and f.weld.any() else (False,):
+                allow = allowable(member.shape, material, span_of(study, pieces[0], name, welded))
+                now = use(allow, f.N, f.Vy, f.Vz, f.T, f.My, f.Mz)
+                part = np.where(rows[:, None, None] & (f.weld if welded else True), now, part)
+        found[:, [piece.index for piece in pieces]] = part
+    return found
 
 
 _ROLES = (
@@ -191,9 +203,13 @@ def _strengths(study: Study, bounds: list[Study]) -> Iterator[Finding]:
 def rail_line(study: Study, item: Solved, row: int) -> tuple[np.ndarray, np.ndarray]:
     """x (host, mm) and vertical displacement (mm, up positive) along one side rail."""
     assert study.tray is not None and item.result is not None
+    return _along_rail(study, lines(study.tray.frame, item.result, 8), row)
+
+
+def _along_rail(study: Study, all_lines: Array, row: int) -> tuple[np.ndarray, np.ndarray]:
+    assert study.tray is not None
     rail = study.tray.rails[row]
     xs, zs = [], []
-    all_lines = lines(study.tray.frame, item.result, 8)
     for piece in study.tray.pieces:
         if piece.member.id != rail.id:
             continue
@@ -206,10 +222,11 @@ def rail_line(study: Study, item: Solved, row: int) -> tuple[np.ndarray, np.ndar
 
 def _sag(study: Study, item: Solved) -> float:
     """Largest drop of a rail below the chord between its rollers, mm."""
-    assert study.tray is not None
+    assert study.tray is not None and item.result is not None
     worst = 0.0
+    all_lines = lines(study.tray.frame, item.result, 8)
     for row in (0, 1):
-        x, z = rail_line(study, item, row)
+        x, z = _along_rail(study, all_lines, row)
         inside = (x >= study.tray.x_front - 1e-6) & (x <= study.tray.x_rear + 1e-6)
         x, z = x[inside], z[inside]
         chord = z[0] + (z[-1] - z[0]) * (x - x[0]) / (x[-1] - x[0])

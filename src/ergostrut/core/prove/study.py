@@ -17,7 +17,7 @@ from .solver.along import Along, along
 from .solver.model import SolverError
 from .solver.modes import Mode, critical, frequency, lumped, stands_to
 from .solver.refine import Refined, refine
-from .solver.solve import Frame
+from .solver.solve import Frame, Stiffness
 from .tray import Solved, TrayFrame, solve_cases
 from .tray_model import tray_frame
 
@@ -78,10 +78,11 @@ class Study:
     def frequency(self) -> Mode | None:
         """Lowest frequency with everything aboard, rollers bearing as parked."""
         parked = next((item for item in self.solved if item.case.name == "Parked" and item.result is not None), None)
-        if self.refined is None or parked is None or parked.result is None:
+        if self.tray is None or parked is None or parked.result is None:
             return None
-        parts, frame = self.refined
-        return frequency(frame, lumped(frame, parts.loads[2], G), parked.result.bearing)
+        parts = refine(self.tray.model, self.tray.basic_loads[2:3], PIECES)
+        frame = Stiffness(parts.model)
+        return frequency(frame, lumped(frame, parts.loads[0], G), parked.result.bearing)
 
     @property
     def amplify(self) -> float:

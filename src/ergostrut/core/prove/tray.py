@@ -212,10 +212,9 @@ class Solved:
 
 def solve_cases(tray: TrayFrame, cases: Sequence[Case], foot: float) -> tuple[Solved, ...]:
     """Every case; one that cannot be solved carries its reason."""
-    found = []
-    for case in cases:
-        try:
-            found.append(Solved(case, tray.frame.solve(case.name, tray.factors(case, foot))))
-        except SolverError as error:
-            found.append(Solved(case, None, str(error)))
-    return tuple(found)
+    if not cases:
+        return ()
+    rows = tray.frame.solve_many([case.name for case in cases], np.array([tray.factors(case, foot) for case in cases]))
+    return tuple(
+        Solved(case, None, str(row)) if isinstance(row, SolverError) else Solved(case, row) for case, row in zip(cases, rows, strict=True)
+    )

@@ -90,7 +90,7 @@ def advice(path: s.JobPath) -> dict[str, object]:
     """What would mend the findings that are over or tight."""
     with service().session() as session:
         design = jobs.get(session, path.job).design
-    return s.AdviceOut(mends=list(service().advice(design))).model_dump(mode="json")
+    return s.AdviceOut(mends=list(service().advice(path.job, design))).model_dump(mode="json")
 
 
 @api.post("/try", responses={200: s.TryOut, 422: s.Refusal})

@@ -66,85 +66,111 @@ class Settled:
     acting: frozenset[int]
 
 
-def _solve(S: Array, load: Array, parts: Sequence[OneWay], acting: frozenset[int], soft: float) -> Array | None:
-    """Displacements with ``acting`` parts in, or None when they leave something loose."""
-    S, load = S.copy(), load.copy()
-    held: dict[int, float] = {}
-    for i, part in enumerate(parts):
-        if part.k is not None and i in acting:
-            S += part.k * np.outer(part.b, part.b)
-            load += part.k * part.slack * part.b
-        elif part.k is None and i in acting:
-            index = int(np.argmax(np.abs(part.b)))
-            held[index] = part.slack / part.b[index]
-        elif soft:
-            S += soft * np.outer(part.b, part.b)
-    u = np.zeros(len(load))
-    for index, value in held.items():
-        u[index] = value
-    free = np.array([i for i in range(len(load)) if i not in held], dtype=int)
-    if len(free) == 0:
+@dataclass(frozen=True)
+class _System:
+    """The condensed stiffness with some parts in: what is held at a value, and the inverse on the rest."""
+
+    free: Array
+    fixed: Array
+    value: Array
+    inverse: Array
+    across: Array
+    pressed: Array
+    """Load that the springs' slack adds."""
+
+
+class Contacts:
+    """One-way parts on the condensed stiffness ``S``. Each set of acting parts is factored once, for all cases that come to it."""
+
+    def __init__(self, S: Array, parts: Sequence[OneWay]) -> None:
+        n = len(parts)
+        self.S, self.parts = S, parts
+        self.b = np.array([part.b for part in parts]).reshape(n, len(S))
+        self.slack = np.array([part.slack for part in parts])
+        self.k = np.array([part.k if part.k is not None else 0.0 for part in parts])
+        self.rigid = np.array([part.k is None for part in parts], dtype=bool)
+        self.at = np.argmax(np.abs(self.b), axis=1) if n and len(S) else np.zeros(n, dtype=int)
+        self.into = self.b[np.arange(n), self.at] if n and len(S) else np.zeros(n)
+        self._known: dict[frozenset[int], _System | None] = {}
+
+    def lent(self, soft: float) -> Contacts:
+        """The same with ``soft`` springs on all parts."""
+        return Contacts(self.S + soft * self.b.T @ self.b, self.parts)
+
+    def displaced(self, load: Array, acting: frozenset[int], soft: float = 0.0) -> Array | None:
+        """Displacements with ``acting`` parts in, the others on ``soft`` springs; None when they leave something loose."""
+        if soft:
+            system = self._system(acting, soft)
+        else:
+            if acting not in self._known:
+                self._known[acting] = self._system(acting, 0.0)
+            system = self._known[acting]
+        if system is None:
+            return None
+        u = np.zeros(len(load))
+        u[system.fixed] = system.value
+        right = load + system.pressed
+        u[system.free] = system.inverse @ (right[system.free] - system.across @ system.value)
         return u
-    inner = S[np.ix_(free, free)]
-    diagonal = np.diag(inner)
-    if np.any(diagonal <= 0):
-        return None
-    scale = 1 / np.sqrt(diagonal)
-    try:
-        factor = cho_factor(inner * np.outer(scale, scale))
-    except LinAlgError:
-        return None
-    if not soft and float(np.min(np.abs(np.diag(factor[0])))) < 1e-7:
-        return None
-    fixed = np.array(list(held), dtype=int)
-    right = load[free] - S[np.ix_(free, fixed)] @ u[fixed]
-    u[free] = scale * cho_solve(factor, scale * right)
-    return u
 
+    def _system(self, acting: frozenset[int], soft: float) -> _System | None:
+        inside = np.zeros(len(self.parts), dtype=bool)
+        inside[list(acting)] = True
+        springs = np.where(inside & ~self.rigid, self.k, np.where(inside, 0.0, soft))
+        S = self.S + (self.b.T * springs) @ self.b
+        pressed = self.b.T @ np.where(inside & ~self.rigid, self.k * self.slack, 0.0)
+        held = {int(self.at[i]): self.slack[i] / self.into[i] for i in sorted(acting) if self.rigid[i]}
+        fixed = np.array(list(held), dtype=int)
+        free = np.setdiff1d(np.arange(len(S)), fixed)
+        value = np.array(list(held.values()))
+        inner = S[np.ix_(free, free)]
+        diagonal = np.diag(inner)
+        if np.any(diagonal <= 0):
+            return None
+        scale = 1 / np.sqrt(diagonal)
+        try:
+            factor = cho_factor(inner * np.outer(scale, scale)) if len(free) else None
+        except LinAlgError:
+            return None
+        if factor is not None and not soft and float(np.min(np.abs(np.diag(factor[0])))) < 1e-7:
+            return None
+        inverse = np.outer(scale, scale) * cho_solve(factor, np.eye(len(free))) if factor is not None else np.zeros((0, 0))
+        return _System(free, fixed, value, inverse, S[np.ix_(free, fixed)], pressed)
 
-def _forces(parts: Sequence[OneWay], acting: frozenset[int], opening: Sequence[float], residual: Array) -> Array:
-    """Force of every acting part: its own law where it gives, what the balance leaves where it is rigid; minus when it should let go."""
-    force, left = np.zeros(len(parts)), -residual
-    for i in acting:
-        k = parts[i].k
-        if k is not None:
-            force[i] = k * opening[i]
-            left = left - force[i] * parts[i].b
-    for i in acting:
-        if parts[i].k is None:
-            index = int(np.argmax(np.abs(parts[i].b)))
-            force[i] = left[index] / parts[i].b[index]
-    return force
+    def state(self, load: Array, acting: frozenset[int], u: Array, size: float) -> _State:
+        """Force of every acting part (its own law where it gives, what the balance leaves where it is rigid), and what is wrong."""
+        opening = self.b @ u - self.slack
+        inside = np.zeros(len(self.parts), dtype=bool)
+        inside[list(acting)] = True
+        force = np.where(inside & ~self.rigid, self.k * opening, 0.0)
+        left = load - self.S @ u - self.b.T @ force
+        stiff = inside & self.rigid
+        force[stiff] = left[self.at[stiff]] / self.into[stiff]
+        pulling = frozenset(np.flatnonzero(inside & (force < -1e-9 * size)).tolist())
+        pressed = frozenset(np.flatnonzero(~inside & (opening > 1e-9)).tolist())
+        return _State(u, force, opening, pulling, pressed)
 
 
 @dataclass(frozen=True)
 class _State:
-    """A trial: displacements, force and opening of every part, and what is wrong with it."""
+    """A trial: displacements, force and opening of every part, and what is wrong with it: pulling, or passed through."""
 
     u: Array
     force: Array
-    opening: tuple[float, ...]
+    opening: Array
     pulling: frozenset[int]
     pressed: frozenset[int]
 
 
-def _state(S: Array, load: Array, parts: Sequence[OneWay], acting: frozenset[int], u: Array, size: float) -> _State:
-    opening = tuple(float(part.b @ u) - part.slack for part in parts)
-    force = _forces(parts, acting, opening, S @ u - load)
-    pulling = frozenset(i for i in acting if force[i] < -1e-9 * size)
-    pressed = frozenset(i for i, gap in enumerate(opening) if i not in acting and gap > 1e-9)
-    return _State(u, force, opening, pulling, pressed)
-
-
-def _least_index(S: Array, load: Array, parts: Sequence[OneWay], acting: frozenset[int], soft: float, size: float) -> frozenset[int] | None:
+def _least_index(contacts: Contacts, load: Array, acting: frozenset[int], soft: float, size: float) -> frozenset[int] | None:
     """The acting set by changing one part at a time, the first that is wrong: finite while the stiffness is positive
     (Murty 1974, least-index rule for the linear complementarity problem), which ``soft`` springs on all parts make it."""
-    lent = S + soft * sum(np.outer(part.b, part.b) for part in parts)
+    lent = contacts.lent(soft)
     for _ in range(LEAST_PASSES):
-        u = _solve(lent, load, parts, acting, 0.0)
+        u = lent.displaced(load, acting)
         if u is None:
             return None
-        state = _state(lent, load, parts, acting, u, size)
+        state = lent.state(load, acting, u, size)
         wrong = state.pulling | state.pressed
         if not wrong:
             return acting
@@ -152,8 +178,8 @@ def _least_index(S: Array, load: Array, parts: Sequence[OneWay], acting: frozens
     return None
 
 
-def settle(S: Array, load: Array, parts: Sequence[OneWay], name: str) -> Settled:
-    """Find the parts that act under ``load`` on the condensed stiffness ``S``.
+def settle(contacts: Contacts, load: Array, name: str) -> Settled:
+    """Find the parts that act under ``load``.
 
     All that are wrong change together, which takes few passes; should that run in a circle, one at a time does.
 
@@ -161,27 +187,28 @@ def settle(S: Array, load: Array, parts: Sequence[OneWay], name: str) -> Settled
         MechanismError: no set of parts holds the frame; the caller names what moves.
         UnsettledError: the set keeps changing.
     """
+    parts = contacts.parts
     size = float(np.max(np.abs(load), initial=0.0)) + 1e-9
     if size < NOTHING:
         load = np.zeros_like(load)
-    widest = 1.0 + max((part.slack for part in parts), default=0.0)
+    widest = 1.0 + float(np.max(contacts.slack, initial=0.0))
     # never so soft that it is lost beside the frame's own stiffness
-    least = 1e-10 * float(np.max(np.diag(S), initial=0.0))
+    least = 1e-10 * float(np.max(np.diag(contacts.S), initial=0.0))
     soft = max(size / (_SEEK * widest), least)
-    acting = frozenset(i for i, part in enumerate(parts) if part.slack == 0)
+    acting = frozenset(np.flatnonzero(contacts.slack == 0).tolist())
     seen: set[frozenset[int]] = set()
     circled = False
     for _ in range(MAX_PASSES):
-        u = _solve(S, load, parts, acting, 0.0)
+        u = contacts.displaced(load, acting)
         short = u is None
         if u is None:
-            u = _solve(S, load, parts, acting, soft)
+            u = contacts.displaced(load, acting, soft)
             if u is None:
                 raise MechanismError(LOOSE)
-        state = _state(S, load, parts, acting, u, size)
+        state = contacts.state(load, acting, u, size)
         if not state.pulling and not state.pressed:
             if short:
-                near = [(-gap, i) for i, gap in enumerate(state.opening) if i not in acting]
+                near = [(-float(state.opening[i]), i) for i in range(len(parts)) if i not in acting]
                 clearance, index = min(near, default=(np.inf, -1))
                 if clearance >= 10 * widest:
                     raise MechanismError(LOOSE)
@@ -191,7 +218,7 @@ def settle(S: Array, load: Array, parts: Sequence[OneWay], name: str) -> Settled
         seen.add(acting)
         following = (acting - state.pulling) | state.pressed
         if following in seen:
-            careful = None if circled else _least_index(S, load, parts, acting, least, size)
+            careful = None if circled else _least_index(contacts, load, acting, least, size)
             if careful is None:
                 break
             following, circled = careful, True

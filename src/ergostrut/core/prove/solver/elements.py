@@ -159,9 +159,11 @@ def equivalent_points(s: Array, L: Array, f: Array, phi: Array) -> Array:
 
 def equivalent_spreads(start: Array, end: Array, w0: Array, w1: Array, L: Array, phi: Array) -> Array:
     """Equivalent local end forces (n, 12) of linear local loads ``w0``..``w1`` (n, 3); four Gauss points are exact."""
-    half, mid = (end - start) / 2, (end + start) / 2
-    out = np.zeros((len(L), 12))
-    for gauss, weight in zip(_GAUSS_X, _GAUSS_W, strict=True):
-        w = w0 + (w1 - w0) * (gauss + 1) / 2
-        out += equivalent_points(mid + half * gauss, L, w * (weight * half)[:, None], phi)
-    return out
+    half, mid, points = (end - start) / 2, (end + start) / 2, len(_GAUSS_X)
+    gauss = np.repeat(_GAUSS_X, len(L))
+    weight = np.repeat(_GAUSS_W, len(L)) * np.tile(half, points)
+    w = np.tile(w0, (points, 1)) + np.tile(w1 - w0, (points, 1)) * ((gauss + 1) / 2)[:, None]
+    at = np.tile(mid, points) + np.tile(half, points) * gauss
+    out: Array = equivalent_points(at, np.tile(L, points), w * weight[:, None], np.tile(phi, (points, 1)))
+    total: Array = out.reshape(points, len(L), 12).sum(axis=0)
+    return total

@@ -18,7 +18,7 @@ from scipy.sparse.linalg import LinearOperator, eigsh
 from .along import curves
 from .elements import geometric
 from .model import Array, CaseResult, LoadCase
-from .solve import DENSE, Frame, factor
+from .solve import DENSE, Frame, Stiffness, factor
 
 
 @dataclass(frozen=True)
@@ -114,7 +114,7 @@ def stands_to(frame: Frame, result: CaseResult, times: float) -> bool:
     return True
 
 
-def lumped(frame: Frame, weight: LoadCase, g: float) -> Array:
+def lumped(frame: Stiffness, weight: LoadCase, g: float) -> Array:
     """Mass (n,) in kg at every node from a load case that presses with 1 g along any axis."""
     parts = frame.elements
     mass: Array = np.zeros(len(frame.model.nodes))
@@ -134,7 +134,7 @@ def lumped(frame: Frame, weight: LoadCase, g: float) -> Array:
     return mass
 
 
-def frequency(frame: Frame, mass: Sequence[float] | Array, acting: frozenset[int]) -> Mode:
+def frequency(frame: Stiffness, mass: Sequence[float] | Array, acting: frozenset[int]) -> Mode:
     """Lowest natural frequency in Hz with ``mass`` kg at the nodes and the one-way parts ``acting``."""
     nodes = len(frame.model.nodes)
     free, K = frame.held_by(acting)
