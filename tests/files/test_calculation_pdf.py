@@ -78,3 +78,11 @@ def test_the_fonts_hold_every_sign_of_the_working(report: Report) -> None:
 def test_same_job_same_bytes(sample: Job, report: Report) -> None:
     one, two = (calculation_pdf(sample.design, report, "c", "d") for _ in range(2))
     assert one == two
+
+
+def test_boards_fasteners_and_crash_are_on_the_sheet(sample: Job, catalog: Catalog) -> None:
+    rows = [Change("/builds/0/deck", "board.2x6.dfl"), Change("/loads/crash/on", True)]
+    design = apply(sample.design, rows)
+    text = read(calculation_pdf(design, check(design, catalog), "c", "d")).replace("\n", " ")
+    for words in ("2 x 6 planks", "8 boards", "not braced in plane", "Crash ahead", "tie-downs at 0.8 of breaking", "Only a tested seat"):
+        assert words in text, words

@@ -368,3 +368,31 @@ def test_advice_of_a_job_that_moved_on_is_not_kept(shop: Shop, monkeypatch: pyte
     whole = shop.get("/api/jobs/1/advice")["mends"]
     assert any(mend["finding"] == "slide1/pin.bending" for mend in whole)
     assert shop.get("/api/jobs/1/advice")["mends"] == whole
+
+
+def test_what_if_adds_a_member_and_saves_nothing(shop: Shop) -> None:
+    """Added between two points, tried, named in what it worsens; a place that is taken is refused by field."""
+    rib = {"name": "rib-1", "section": "1x1.5x14ga", "left": "250 mm", "right": "250 mm"}
+    tried = shop.post("/api/jobs/1/try", {"changes": [{"op": "add", "path": "/builds/0/own_members", "value": rib}]})
+    assert tried["adds_kg"] > 0.5
+    assert shop.get("/api/jobs/1")["design"]["builds"][0]["own_members"] == []
+    taken = {**rib, "left": "0 mm", "right": "0 mm"}
+    refused = shop.post("/api/jobs/1/try", {"changes": [{"op": "add", "path": "/builds/0/own_members", "value": taken}]}, 422)
+    assert "stands where another rib is" in str(refused)
+
+
+def test_crash_cases_join_the_anchor_page(shop: Shop) -> None:
+    assert "Crash ahead" not in shop.get("/api/jobs/1/anchor")["cases"]
+    shop.change(1, "/loads/crash/on", True)
+    told = shop.get("/api/jobs/1/anchor?case=Crash%20ahead")
+    assert told["case"] == "Crash ahead" and all(row["use"] is not None for row in told["fixings"])
+    assert any(f["check"] == "crash.fixings" for f in shop.get("/api/jobs/1/report")["findings"])
+
+
+def test_catalogue_tells_boards_and_fasteners(shop: Shop) -> None:
+    told = shop.get("/api/catalog")
+    boards = {sheet["id"]: sheet["boards"] for sheet in told["sheets"]}
+    assert boards["board.1x6.spf"] and not boards["birch.12"]
+    fasteners = {system["id"]: system["fasteners"] for system in told["systems"]}
+    assert fasteners["aluminium_tube_brackets"] == ["bolt", "rivet", "drill screw"]
+    assert fasteners["welded_steel_tube"] == ["weld"]

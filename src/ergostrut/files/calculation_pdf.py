@@ -16,7 +16,7 @@ from reportlab.pdfbase.pdfmetrics import registerFont
 from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.platypus import CondPageBreak, KeepTogether, Paragraph, SimpleDocTemplate, Spacer, Table
 
-from ergostrut.core.cases import ROAD_BASIS, SLOPE_BASIS, cases_at
+from ergostrut.core.cases import CRASH_BASIS, ROAD_BASIS, SLOPE_BASIS, cases_at, crash_cases
 from ergostrut.core.document import Design
 from ergostrut.core.finding import Finding
 from ergostrut.core.report import Report
@@ -100,9 +100,27 @@ def _inputs(design: Design, report: Report) -> list[Any]:
             key = (member.role, member.section.label, f"{say.length(member.length)}; {member.section.material.label}")
             rows[key] = rows.get(key, 0) + 1
         flow += [Spacer(1, 2 * mm), _p(f"{build.label}: {build.joints.system.label}", HEAD)]
+        decks = [
+            [
+                panel.role,
+                panel.sheet.label,
+                f"{say.length(panel.size[0])} x {say.length(panel.size[1])}" + (f", {panel.boards} boards" if panel.boards else ""),
+            ]
+            for panel in build.panels
+        ]
+        joint = [
+            "joints, rib to rail",
+            build.joints.kind,
+            "braced in plane by the deck" if build.panels[0].braces else "not braced in plane by the deck",
+        ]
         flow.append(
             _table(
-                [["Member", "section", "length; material"], *([f"{n} {role}", label, rest] for (role, label, rest), n in rows.items())],
+                [
+                    ["Member", "section", "length; material"],
+                    *([f"{n} {role}", label, rest] for (role, label, rest), n in rows.items()),
+                    *decks,
+                    joint,
+                ],
                 (36, 56, 78),
             )
         )
@@ -114,13 +132,14 @@ def _inputs(design: Design, report: Report) -> list[Any]:
 def _loads(design: Design) -> list[Any]:
     rows = [
         [case.name, f"({case.g[0]:.3g}, {case.g[1]:.3g}, {case.g[2]:.3g})", case.foot and f"foot {design.loads.foot:g} N, {case.foot}"]
-        for case in cases_at(design.loads, True)
+        for case in (*cases_at(design.loads, True), *crash_cases(design.loads))
     ]
     off = f" Left out: {', '.join(design.loads.off)}." if design.loads.off else ""
+    crash = f" {CRASH_BASIS}." if design.loads.crash.on else ""
     return [
         _p("Loads", HEAD),
         _table([["Case", "(gx, gy, gz), gravity included; x rearward, y right, z up", ""], *rows], (52, 78, 40)),
-        _p(f"{ROAD_BASIS}. {SLOPE_BASIS}. Roads: {design.loads.road}.{off}", SMALL),
+        _p(f"{ROAD_BASIS}. {SLOPE_BASIS}. Roads: {design.loads.road}.{off}{crash}", SMALL),
     ]
 
 

@@ -100,7 +100,7 @@ def diagram(study: Study, member: str, case: str) -> Diagram | None:
     return Diagram(
         member,
         pieces[0].member.section.label,
-        pieces[0].member.length,
+        pieces[-1].offset + pieces[-1].length,
         study.solved[row].case.name,
         tuple(s),
         column(table[row]),

@@ -19,12 +19,22 @@ def _joining(context: Context, build: Assembly, rails: list[Member], ribs: list[
     say, spec = context.say, build.joints
     parts = tuple(m.id for m in (*rails, *ribs))
     square = f"Both diagonals {say.length(diagonal)} along the outside, equal within 1.5 mm."
+    braces = [m for m in build.members if m.role == "brace"]
+    last = (
+        f" Then {len(braces)} brace{'s' if len(braces) > 1 else ''} under the ribs, fastened to every rib passed, with the tray held square."
+        if braces
+        else ""
+    )
     if spec.system.joint == "wood screw":
+        holes = {
+            "pocket screw": f"Pockets in the ribs' ends, {spec.screws} pocket screws and glue at each",
+            "lag screw": f"Pilot holes through the rails, {spec.screws} lags with washers at each rib end",
+        }.get(spec.kind, f"Pilot holes through the rails, {spec.screws} screws and glue at each rib end")
         return [
             (
                 "screw",
                 "Glue and screw the tray",
-                f"Pilot holes through the rails, {spec.screws} screws and glue at each rib end, tops flush.",
+                f"{holes}, tops flush.{last}",
                 square,
                 "Dust: mask and extraction. Glue has its lowest temperature; keep to it.",
                 10.0 * len(ribs),
@@ -32,12 +42,36 @@ def _joining(context: Context, build: Assembly, rails: list[Member], ribs: list[
             )
         ]
     if spec.system.joint != "weld":
+        title, how, hold = {
+            "rivet": (
+                "Rivet the tray together",
+                f"Brackets clamped and drilled through with their ribs and rails, {spec.per_leg} rivets a leg, primer or sealant between unlike metals.",
+                "Every rivet tight to the metal, none turning.",
+            ),
+            "drill screw": (
+                "Screw the tray together",
+                f"Brackets clamped, {spec.per_leg} self-drilling screws a leg, driven slowly so that the thread in the wall is not torn.",
+                "No screw spins.",
+            ),
+            "end bolt": (
+                "Bolt the tray together",
+                f"Tap the ribs' ends {say.length(spec.tap_depth)} deep, bolts through the rails by hand, then square, then tight. Threadlocker on every bolt.",
+                "Every bolt at its torque and marked.",
+            ),
+        }.get(
+            spec.kind,
+            (
+                "Bolt the tray together",
+                "Every fastener in by hand, then square, then tight from the middle out. Threadlocker on every bolt.",
+                "Every fastener at its torque and marked.",
+            ),
+        )
         return [
             (
                 "bolt",
-                "Bolt the tray together",
-                f"Rails and {len(ribs)} ribs on a level bench, every fastener in by hand, then square, then tight from the middle out. Threadlocker on every bolt.",
-                f"{square} Every fastener at its torque and marked.",
+                title,
+                f"Rails and {len(ribs)} ribs on a level bench. {how}{last}",
+                f"{square} {hold}",
                 "Deburr every cut: edges of aluminium and strut cut hands.",
                 8.0 * len(ribs),
                 parts,
@@ -61,7 +95,7 @@ def _joining(context: Context, build: Assembly, rails: list[Member], ribs: list[
         (
             "tack",
             "Tack the tray",
-            f"Rails and {len(ribs)} ribs flat on a level bench, tops flush, corners clamped.",
+            f"Rails and {len(ribs)} ribs flat on a level bench, tops flush, corners clamped.{last}",
             square,
             "Welding: helmet, dry gloves, nobody looks at the arc. Extinguisher in reach, 30 minutes' watch after.",
             40,
