@@ -41,6 +41,11 @@ class Share:
     floor: Array
     settled: bool
 
+    @property
+    def each(self) -> list[tuple[float, float]]:
+        """Pull and shear of every bolt, N."""
+        return list(zip(self.tension.tolist(), np.hypot(self.shear[:, 0], self.shear[:, 1]).tolist(), strict=True))
+
 
 @dataclass(frozen=True)
 class Supports:

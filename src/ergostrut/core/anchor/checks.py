@@ -135,18 +135,13 @@ def check_anchors(context: Context, study: AnchorStudy) -> Iterator[Finding]:
                 f"{', '.join(a.name for a in drilled)} would need a new hole in a vehicle that may not be drilled.",
                 "over",
             )
+    held = [(row, row.shared.each) for row in study.cases if row.shared.settled]
     for i, anchor in enumerate(study.assembly.anchors):
         w = Working()
         cap = capacity(context, anchor, w)
-        rows = [
-            (bolt_use(float(r.shared.tension[i]), float(np.hypot(*r.shared.shear[i])), cap, anchor), r)
-            for r in study.cases
-            if r.shared.settled
-        ]
-        if not rows:
+        if not held:
             continue
-        use, row = max(rows, key=lambda pair: pair[0])
-        T, V = float(row.shared.tension[i]), float(np.hypot(*row.shared.shear[i]))
+        use, row, (T, V) = max(((bolt_use(*each[i], cap, anchor), row, each[i]) for row, each in held), key=lambda found: found[0])
         w.given("T", T, "N", f"pull, {row.case}, tray {row.position}; rigid base on its bolts and the floor")
         w.given("V", V, "N", "shear; no friction counted")
         hole = context.host.holes.get(anchor.hole or "")
@@ -217,10 +212,8 @@ def _one_gone(context: Context, study: AnchorStudy, parts: tuple[str, ...]) -> I
     for (gone, row), shared in zip(turns, found, strict=True):
         use = 9.9
         if shared.settled:
-            shear = np.hypot(shared.shear[:, 0], shared.shear[:, 1]).tolist()
-            pull = shared.tension.tolist()
-            others = (i for i in range(len(caps)) if i != gone)
-            use = max(bolt_use(pull[i], shear[i], caps[i], study.assembly.anchors[i]) for i in others)
+            others = ((i, each) for i, each in enumerate(shared.each) if i != gone)
+            use = max(bolt_use(*each, caps[i], study.assembly.anchors[i]) for i, each in others)
         if use > worst:
             worst, text, case, position = use, study.assembly.anchors[gone].name, row.case, row.position
     w = Working()

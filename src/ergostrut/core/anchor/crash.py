@@ -9,8 +9,6 @@ import math
 from collections.abc import Iterator
 from dataclasses import replace
 
-import numpy as np
-
 from ..carry.place import Placed
 from ..cases import CRASH_BASIS, CRASH_CAUTION
 from ..constants import G
@@ -59,12 +57,11 @@ def _fixings(context: Context, study: AnchorStudy) -> Finding:
     lacking = sorted({name for cap in caps for name in cap.missing})
     worst, at, row = -1.0, 0, study.crash[0]
     for case in study.crash:
-        for i, anchor in enumerate(anchors):
-            T, V = float(case.shared.tension[i]), float(np.hypot(*case.shared.shear[i]))
+        for i, (anchor, (T, V)) in enumerate(zip(anchors, case.shared.each, strict=True)):
             use = bolt_use(T, V, caps[i], anchor, nominal=True) if not lacking else math.hypot(T, V)
             if use > worst:
                 worst, at, row = use, i, case
-    T, V = float(row.shared.tension[at]), float(np.hypot(*row.shared.shear[at]))
+    T, V = row.shared.each[at]
     w = Working()
     cap = capacity(context, anchors[at], w, nominal=True)
     w.given("T", T, "N", f"pull on {anchors[at].name}, {row.case}; rigid base on its bolts and the floor")

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import numpy as np
 from flask import Response
 from flask_openapi3 import APIBlueprint
 
@@ -151,9 +150,8 @@ def anchor(path: s.JobPath, query: s.AnchorQuery) -> dict[str, object]:
         row = AnchorCase(row.case, row.position, row.travel, row.load, share(held.held_by, row.load, names.index(query.gone)))
     fixings = []
     states: dict[str, State] = {}
-    for i, bolt in enumerate(held.assembly.anchors):
+    for bolt, (tension, shear) in zip(held.assembly.anchors, row.shared.each, strict=True):
         cap = capacity(report.context, bolt, nominal=crash)
-        tension, shear = float(row.shared.tension[i]), float(np.hypot(*row.shared.shear[i]))
         use = None if cap.missing or not row.shared.settled else bolt_use(tension, shear, cap, bolt, nominal=crash)
         state: State = "unknown" if use is None else state_of_use(use)
         states[bolt.id] = state
