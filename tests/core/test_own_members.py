@@ -183,3 +183,20 @@ def test_squareness_is_mended_by_a_brace(sample: Job, catalog: Catalog) -> None:
     report = check(apply(sample.design, [Change(f"/builds/0/{field}", new) for field, new in rows]), catalog)
     mend = mends_for(report, by_id(report, "slide1/frame.square"), catalog)
     assert mend is not None and mend.changes[0].op == "add" and mend.state == "holds"
+
+
+@pytest.mark.parametrize(
+    ("rows", "field", "says"),
+    [
+        ({"/builds/0/mid_ribs": 12, "/builds/0/tray_length": "400 mm", "/builds/0/pull_out": "200 mm"}, "mid_ribs", "no room between them"),
+        ({"/builds/0/tray_width": "160 mm", "/builds/0/rail": "2x4x1/8", "/builds/0/rail_flat": True}, "tray_width", "no room for ribs"),
+    ],
+)
+def test_trays_without_room_are_refused(sample: Job, catalog: Catalog, rows: dict[str, object], field: str, says: str) -> None:
+    changes = [
+        Change("/builds/0/stops", []),
+        *(Change(path, new) for path, new in sorted(rows.items(), key=lambda row: "tray_l" in row[0])),
+    ]
+    with pytest.raises(StockError, match=says) as caught:
+        check(apply(sample.design, changes), catalog)
+    assert caught.value.field == field

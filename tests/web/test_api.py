@@ -378,7 +378,7 @@ def test_what_if_adds_a_member_and_saves_nothing(shop: Shop) -> None:
     assert shop.get("/api/jobs/1")["design"]["builds"][0]["own_members"] == []
     taken = {**rib, "left": "0 mm", "right": "0 mm"}
     refused = shop.post("/api/jobs/1/try", {"changes": [{"op": "add", "path": "/builds/0/own_members", "value": taken}]}, 422)
-    assert "stands where another rib is" in str(refused)
+    assert refused["problems"] == [{"field": "own_members/0/left", "message": "own rib rib-1 stands where another rib is; move it"}]
 
 
 def test_crash_cases_join_the_anchor_page(shop: Shop) -> None:

@@ -81,7 +81,7 @@ class Service:
             try:
                 return self._reports.put(key, check(design, self.catalog))
             except StockError as error:
-                raise InputError([Problem(field=error.field, message=str(error))]) from None
+                raise InputError([Problem(field=error.field, message=error.why)]) from None
 
     def advice(self, job: int, design: Design) -> tuple[Mend, ...]:
         """What would mend a job. One at a time, and given up once the job has moved on: nobody reads that answer any more."""

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 
 class StockError(ValueError):
-    """Stock that cannot be used as named; ``field`` is the parameter that names it."""
+    """Stock that cannot be used as named; ``field`` is the parameter that names it, ``why`` what is wrong and what to do."""
 
     def __init__(self, field: str, why: str) -> None:
-        self.field = field
+        self.field, self.why = field, why
         super().__init__(f"{field}: {why}")
 
 

@@ -14,7 +14,7 @@ from ..context import Context
 from ..frame.assembly import Assembly, Point3, Position, Slide, centroid
 from ..frame.systems import Fixity
 from .solver.along import Along, along
-from .solver.model import SolverError
+from .solver.model import MechanismError, SolverError
 from .solver.modes import Mode, critical, frequency, lumped, stands_to
 from .solver.refine import Refined, refine
 from .solver.solve import Frame, Stiffness
@@ -46,11 +46,14 @@ class Study:
 
     @cached_property
     def refined(self) -> tuple[Refined, Frame] | None:
-        """The frame with every bar in pieces, for shapes between the joints."""
+        """The frame with every bar in pieces, for shapes between the joints; None when there is none, or it folds."""
         if self.tray is None:
             return None
         parts = refine(self.tray.model, self.tray.basic_loads, PIECES)
-        return parts, Frame(parts.model, parts.loads)
+        try:
+            return parts, Frame(parts.model, parts.loads)
+        except SolverError:
+            return None
 
     @cached_property
     def critical(self) -> tuple[Mode, str] | None:
@@ -62,17 +65,34 @@ class Study:
         if self.tray is None or self.forces is None:
             return None
         pushes = np.min(self.forces.N, axis=(1, 2))
-        item = self.solved[int(np.argmin(pushes))]
-        assert item.result is not None
-        if stands_to(self.tray.frame, item.result, 2 * FAR):
-            return Mode(math.inf, np.zeros((len(self.tray.model.nodes), 6))), item.case.name
-        return self.buckling(item), item.case.name
+        for i in np.argsort(pushes, kind="stable"):
+            item = self.solved[int(i)]
+            assert item.result is not None
+            if stands_to(self.tray.frame, item.result, 2 * FAR):
+                return Mode(math.inf, np.zeros((len(self.tray.model.nodes), 6))), item.case.name
+            found = self.buckling(item)
+            if found is not None:
+                return found, item.case.name
+            # lifted off its rests: the next case says how the frame buckles, the keeper's finding says the rest
+        return None
 
-    def buckling(self, item: Solved) -> Mode:
-        """Critical factor and shape (on ``refined``) of one case."""
-        assert self.refined is not None and self.tray is not None
+    def buckling(self, item: Solved) -> Mode | None:
+        """Critical factor and shape (on ``refined``) of one case; None when the rests that bear leave something loose."""
+        if self.refined is None or self.tray is None or item.result is None:
+            return None
         frame = self.refined[1]
-        return critical(frame, frame.solve(item.case.name, self.tray.factors(item.case, self.context.design.loads.foot)))
+        try:
+            fine = frame.solve(item.case.name, self.tray.factors(item.case, self.context.design.loads.foot))
+        except SolverError:
+            fine = None
+        try:
+            if fine is not None:
+                return critical(frame, fine)
+            # loose but for its rests, it settles only as solved first, where a piece is at most half too stiff
+            coarse = critical(self.tray.frame, item.result)
+        except MechanismError:
+            return None
+        return Mode(coarse.value / 1.5, np.zeros((len(frame.model.nodes), 6)))
 
     @cached_property
     def frequency(self) -> Mode | None:
@@ -82,7 +102,10 @@ class Study:
             return None
         parts = refine(self.tray.model, self.tray.basic_loads[2:3], PIECES)
         frame = Stiffness(parts.model)
-        return frequency(frame, lumped(frame, parts.loads[0], G), parked.result.bearing)
+        try:
+            return frequency(frame, lumped(frame, parts.loads[0], G), parked.result.bearing)
+        except MechanismError:
+            return None
 
     @property
     def amplify(self) -> float:

@@ -75,7 +75,8 @@ def prove(path: s.JobPath, query: s.ProveQuery) -> dict[str, object]:
         )
     marks = [JointMark(row.rib, row.rail, row.state, row.text) for row in joints]
     views, scale = proof_views(study, drawn, states, marks)
-    critical = study.buckling(solved).value if solved is not None and study.refined is not None else None
+    mode = study.buckling(solved) if solved is not None else None
+    critical = mode.value if mode is not None else None
     return s.ProveOut(
         positions=positions,
         position=study.position.name,

@@ -28,7 +28,7 @@ def _checked(own: OwnStock) -> OwnStock:
     try:
         extended(service().catalog, own)
     except StockError as error:
-        raise InputError([Problem(field=error.field, message=str(error).removeprefix(f"{error.field}: "))]) from None
+        raise InputError([Problem(field=error.field, message=error.why)]) from None
     return own
 
 

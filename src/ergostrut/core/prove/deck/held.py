@@ -35,7 +35,7 @@ def check_plate(field: Field, sheet: Sheet) -> Iterator[Finding]:
     w = Working()
     w.say(f"{sheet.label}, {say.length(body.a)} by {say.length(body.b)} between supports, held on four edges.")
     w.given("P", field.foot, "N", "one foot on 75 x 75 mm, mid bay")
-    alone = plate.patch(body, field.foot, body.a / 2, body.b / 2, FOOT, FOOT)
+    alone = plate.patch(body, field.foot, body.a / 2, body.b / 2, min(FOOT, body.a), min(FOOT, body.b))
     pressed = plate.PlateResult(alone.sag * eased_sag, alone.Mx * ease, alone.My)
     stress, strength = stress_of(w, pressed, sheet.t)
     limit = allowable(w, field, sheet, strength, lasting=False)

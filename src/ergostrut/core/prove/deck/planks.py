@@ -31,7 +31,7 @@ def check_planks(field: Field, boards: Planks) -> Iterator[Finding]:
     w.say(f"{panel.boards} boards, {boards.label}, {say.length(panel.gap)} apart, over {row.count} bay{'s' if row.count > 1 else ''}.")
     w.given("P", field.foot, "N", "one foot, on one board alone")
     L = w.given("L", field.L, "mm", "longest bay between ribs")
-    w.given("c", FOOT, "mm", "contact along the board")
+    w.given("c", min(FOOT, L), "mm", "contact along the board")
     w.given("b", boards.width, "mm", "width of a board")
     w.given("t", boards.t, "mm", "thickness of a board")
     w.line("M", "P * (k_p * L - c / 8)", "N mm", "foot mid end bay", k_p=row.point_moment)

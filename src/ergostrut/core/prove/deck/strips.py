@@ -22,7 +22,7 @@ def check_strips(field: Field, sheet: Sheet) -> Iterator[Finding]:
     L = w.given("L", field.L, "mm", "longest bay between ribs")
     w.given("E", E, "MPa", "along the span")
     w.given("E_x", Ex, "MPa", "across the span")
-    w.given("c", FOOT, "mm", "contact")
+    w.given("c", min(FOOT, L), "mm", "contact")
     w.given("B", panel.size[1], "mm", "panel width")
     w.line("b", "min(0.58 * L * (E_x / E)**0.25 + c, B)", "mm", "width that carries, Westergaard 1930")
     w.line("M", "P * (k_p * L - c / 8)", "N mm", "foot mid end bay", k_p=row.point_moment)

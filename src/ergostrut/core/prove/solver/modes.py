@@ -17,7 +17,7 @@ from scipy.sparse.linalg import LinearOperator, eigsh
 
 from .along import curves
 from .elements import geometric
-from .model import Array, CaseResult, LoadCase
+from .model import Array, CaseResult, LoadCase, MechanismError
 from .solve import DENSE, Frame, Stiffness, factor
 
 
@@ -89,13 +89,20 @@ def _push(frame: Frame, result: CaseResult) -> csc_matrix | None:
 
 def critical(frame: Frame, result: CaseResult) -> Mode:
     """Least factor on the case's loads at which the frame buckles. One piece between joints is 22 % high for a pinned
-    strut, two 0.8 %, four 0.05 %: refine first."""
+    strut, two 0.8 %, four 0.05 %: refine first.
+
+    Raises:
+        MechanismError: with the rests that bear, something moves freely.
+    """
     nodes = len(frame.model.nodes)
     push = _push(frame, result)
     if push is None:
         return Mode(math.inf, np.zeros((nodes, 6)))
     free, K = frame.held_by(result.bearing)
-    mu, vector = _largest(K, push[free][:, free].tocsc())
+    try:
+        mu, vector = _largest(K, push[free][:, free].tocsc())
+    except LinAlgError:
+        raise MechanismError("nothing but its load holds this frame in place") from None
     return Mode(1 / mu if mu > 1e-12 else math.inf, _shape(free, vector, nodes))
 
 
@@ -135,7 +142,11 @@ def lumped(frame: Stiffness, weight: LoadCase, g: float) -> Array:
 
 
 def frequency(frame: Stiffness, mass: Sequence[float] | Array, acting: frozenset[int]) -> Mode:
-    """Lowest natural frequency in Hz with ``mass`` kg at the nodes and the one-way parts ``acting``."""
+    """Lowest natural frequency in Hz with ``mass`` kg at the nodes and the one-way parts ``acting``.
+
+    Raises:
+        MechanismError: with these, something moves freely.
+    """
     nodes = len(frame.model.nodes)
     free, K = frame.held_by(acting)
     # kg to N s2/mm

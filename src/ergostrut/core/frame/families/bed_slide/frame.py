@@ -16,6 +16,8 @@ from .params import BedSlide
 
 PIN_FY = 250.0
 RUNNER = "flat 3/4x3/16"
+LEAST_BAY = 25.0
+"""Clear room between ribs, mm, that a hand with a fastener needs."""
 
 
 def _members(build: BedSlide, place: Layout, catalog: Catalog) -> list[Member]:
@@ -31,9 +33,15 @@ def _members(build: BedSlide, place: Layout, catalog: Catalog) -> list[Member]:
         for side, sign in (("left", -1), ("right", 1))
     ]
     inner = place.half - place.rail.width
+    if 2 * inner < LEAST_BAY:
+        raise StockError(
+            "tray_width", f"two rails of {rail.label} leave no room for ribs between them; take a wider tray or narrower rails"
+        )
     count = build.mid_ribs + 2
     first, last = place.front + place.rib.width / 2, place.back - place.rib.width / 2
     rib_z = place.rail_top - place.rib.depth / 2
+    if (last - first) / (count - 1) < place.rib.width + LEAST_BAY:
+        raise StockError("mid_ribs", f"{count} ribs leave no room between them on this tray; take fewer or narrower ones, or a longer tray")
     for i in range(count):
         x = first + (last - first) * i / (count - 1)
         name, role = ("rib.front", "end rib") if i == 0 else ("rib.rear", "end rib") if i == count - 1 else (f"rib.{i}", "mid rib")

@@ -47,7 +47,7 @@ def own_members(build: BedSlide, place: Layout, catalog: Catalog) -> list[Member
         if own.rib:
             x = min(max(place.front + own.left.mm, first), last)
             near = min((abs(x - other) for other in taken), default=math.inf)
-            if near < (place.rib.width + p.width) / 2:
+            if near < (place.rib.width + p.width) / 2 + 1.0:
                 raise StockError(f"{field}/left", f"own rib {own.name} stands where another rib is; move it")
             taken.append(x)
             z = place.rail_top - p.depth / 2
