@@ -9,6 +9,8 @@ import {
   isArrow,
   isCircle,
   isDimension,
+  lifted,
+  tagWidth,
   isLabel,
   isPath,
   project,
@@ -93,6 +95,11 @@ export function Drawing({ view, units, title, lit, selected, onField, onPart, on
     event.currentTarget.setPointerCapture(event.pointerId);
     setDrag({ part, x: event.clientX, y: event.clientY, dx: 0, dy: 0 });
   };
+  const dimensions = view.items.filter(isDimension);
+  const up = lifted(
+    dimensions.map((item) => ({ item, width: tagWidth(tagText(item, units)) })),
+    p,
+  );
   const drop = () => {
     if (drag && onMove && (Math.abs(drag.dx) > 3 || Math.abs(drag.dy) > 3))
       onMove(drag.part, drag.dx / p.scale, -drag.dy / p.scale);
@@ -152,7 +159,7 @@ export function Drawing({ view, units, title, lit, selected, onField, onPart, on
         {view.items.map((item, i) => (isArrow(item) ? <Force key={i} item={item} p={p} units={units} /> : null))}
         {view.items.map((item, i) =>
           isDimension(item) ? (
-            <Tag key={i} item={item} p={p} units={units} onField={onField} selected={selected} />
+            <Tag key={i} item={item} p={p} units={units} up={up.has(item)} onField={onField} selected={selected} />
           ) : null,
         )}
       </svg>
@@ -230,14 +237,22 @@ function Force({ item, p, units }: { item: Arrow; p: Projection; units: Units })
   );
 }
 
+function tagText(item: Dimension, units: Units): string {
+  const missing = item.confidence === "missing" || item.mm === null;
+  const text = missing ? "measure" : showLength(item.mm ?? 0, units.length);
+  return item.confidence === "typical" ? `~ ${text}` : text;
+}
+
 function Tag({
   item,
   p,
   units,
+  up,
   onField,
   selected,
 }: {
   item: Dimension;
+  up: boolean;
   p: Projection;
   units: Units;
   onField?: (field: string) => void;
@@ -245,10 +260,9 @@ function Tag({
 }) {
   const line = dimensionLine(item, p);
   const missing = item.confidence === "missing" || item.mm === null;
-  const text = missing ? "measure" : showLength(item.mm ?? 0, units.length);
-  const shown = item.confidence === "typical" ? `~ ${text}` : text;
-  const middle = { x: (line.x1 + line.x2) / 2, y: (line.y1 + line.y2) / 2 };
-  const w = shown.length * 7.6 + 14;
+  const shown = tagText(item, units);
+  const middle = { x: (line.x1 + line.x2) / 2, y: (line.y1 + line.y2) / 2 - (up ? 21 : 0) };
+  const w = tagWidth(shown);
   const opens = item.field !== "" && onField !== undefined;
   const chosen = item.field !== "" && selected === item.field;
   const open = () => opens && item.field && onField?.(item.field);

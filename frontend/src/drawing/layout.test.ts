@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import type { View } from "../api/client";
 import { bladeLength, LIMIT_AT } from "../tape/state";
 import { at } from "../job/pointer";
-import { type Dimension, dimensionLine, isDimension, project } from "./layout";
+import { type Dimension, dimensionLine, isDimension, lifted, project } from "./layout";
 
 const dimension: Dimension = {
   a: [0, 0],
@@ -17,6 +17,31 @@ const dimension: Dimension = {
   confidence: "",
 };
 const view: View = { name: "side", box: [0, -100, 2000, 900], items: [dimension] };
+
+describe("tags that would lie on each other", () => {
+  const p = project(view, 800, 500);
+  const at = (from: number, to: number, more: Partial<Dimension> = {}): Dimension => ({
+    ...dimension,
+    a: [from, 0],
+    b: [to, 0],
+    ...more,
+  });
+  const up = (...items: Dimension[]) => {
+    const found = lifted(
+      items.map((item) => ({ item, width: 50 })),
+      p,
+    );
+    return items.map((item) => found.has(item));
+  };
+  it("lifts every second one of a crowd", () => {
+    expect(up(at(0, 80), at(80, 160), at(160, 240), at(240, 320))).toEqual([false, true, false, true]);
+  });
+  it("leaves wide ones and other rows alone", () => {
+    expect(up(at(0, 500), at(500, 1000))).toEqual([false, false]);
+    expect(up(at(0, 80), at(80, 160, { row: 3 }))).toEqual([false, false]);
+    expect(up(at(0, 80), at(80, 160, { axis: "v" }))).toEqual([false, false]);
+  });
+});
 
 describe("fitting a view", () => {
   it("keeps everything inside and the scale even", () => {

@@ -31,7 +31,7 @@ function margins(view: View): Projection["margin"] {
   return {
     left: 24 + rows.left * 66,
     right: 24 + rows.right * 66,
-    top: 22 + rows.above * ROW + (view.name === "beam" ? 96 : 0),
+    top: (rows.above > 0 ? 40 : 22) + rows.above * ROW + (view.name === "beam" ? 96 : 0),
     bottom: Math.max(22 + rows.below * ROW, arrows * 0.6),
   };
 }
@@ -64,4 +64,22 @@ export function dimensionLine(
   }
   const x = item.side === "left" ? p.x(u0) - item.row * 64 + 26 : p.x(u1) + item.row * 64 - 26;
   return { x1: x, y1: a[1], x2: x, y2: b[1], from: [a, b] };
+}
+
+/** Width of a dimension's tag, px. */
+export const tagWidth = (text: string): number => text.length * 7.6 + 14;
+
+/** Level dimensions of one row whose tags would lie on each other: these are lifted off the line. */
+export function lifted(dimensions: readonly { item: Dimension; width: number }[], p: Projection): Set<Dimension> {
+  const found = new Set<Dimension>();
+  const ends = new Map<string, number>();
+  const middle = (item: Dimension) => (p.x(item.a[0]) + p.x(item.b[0])) / 2;
+  const level = dimensions.filter(({ item }) => item.axis === "h").sort((a, b) => middle(a.item) - middle(b.item));
+  for (const { item, width } of level) {
+    const row = `${item.side} ${item.row}`;
+    const start = middle(item) - width / 2;
+    if (start < (ends.get(row) ?? -Infinity)) found.add(item);
+    else ends.set(row, start + width);
+  }
+  return found;
 }

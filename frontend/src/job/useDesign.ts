@@ -78,14 +78,22 @@ export function useDesign(job: number) {
   const { mutateAsync } = saving;
   const change = useCallback(
     async (changes: ChangeIn[], label: string) => {
-      await mutateAsync({ changes, label });
+      // a key pressed before the job has come has nothing to act on
+      if (version() > 0) await mutateAsync({ changes, label });
     },
-    [mutateAsync],
+    [mutateAsync, version],
+  );
+  const { mutate } = moving;
+  const move = useCallback(
+    (way: "undo" | "redo") => {
+      if (version() > 0) mutate(way);
+    },
+    [mutate, version],
   );
   return {
     query,
     change,
-    move: moving.mutate,
+    move,
     busy: saving.isPending || moving.isPending,
     conflict,
     reload,
