@@ -17,7 +17,7 @@ from ergostrut.core.report import Report, check
 from tests.conftest import by_id
 
 RIB = {"name": "extra", "section": "1x1.5x14ga", "left": "700 mm", "right": "700 mm"}
-BRACE = {"name": "cross", "section": "flat 3/4x3/16", "left": "0 mm", "right": "1900 mm"}
+BRACE = {"name": "cross", "section": "flat 3/4x3/16", "left": "100 mm", "right": "1900 mm"}
 
 
 def with_own(sample: Job, catalog: Catalog, *own: dict[str, str], **more: object) -> Report:
@@ -49,14 +49,21 @@ def test_own_brace_is_mitred_and_lies_under_the_ribs(sample: Job, catalog: Catal
     inner = brace.b[1] - brace.a[1]
     assert brace.role == "brace" and brace.flat
     assert brace.a[2] + brace.shape.depth / 2 == pytest.approx(rib.a[2] - rib.shape.depth / 2)
-    assert brace.mitre == pytest.approx(math.degrees(math.atan(1900 / inner)))
+    assert brace.mitre == pytest.approx(math.degrees(math.atan(1800 / inner)))
     piece = next(p for p in found.cut.pieces if p.role == "brace")
-    over = math.hypot(1900, inner) + brace.shape.width * 1900 / inner
+    over = math.hypot(1800, inner) + brace.shape.width * 1800 / inner
     assert piece.length == pytest.approx(over, abs=0.01) and "mitred" in piece.ends and piece.mark == "X1"
     assert by_id(found, "slide1/brace.strength").use is not None
     assert by_id(found, "slide1/fit.floor").demand == pytest.approx(
         min(found.context.builds[0].slides[0].rail_underside, brace.a[2] - brace.shape.depth / 2)
     )
+
+
+def test_a_brace_from_corner_to_corner_stays_inside_the_tray(sample: Job, catalog: Catalog) -> None:
+    found = with_own(sample, catalog, {**BRACE, "left": "0 mm", "right": "78 3/4 in"})
+    brace, rail = (found.context.builds[0].member(f"slide1/tray/{name}") for name in ("own.cross", "rail.left"))
+    point = brace.shape.width / 2 / math.cos(math.radians(brace.mitre))
+    assert brace.a[0] - point == pytest.approx(rail.a[0], abs=0.5) and brace.b[0] + point == pytest.approx(rail.b[0], abs=0.5)
 
 
 def test_a_brace_stiffens_a_boarded_tray(sample: Job, catalog: Catalog) -> None:
@@ -90,7 +97,7 @@ def test_braces_may_cross_on_a_rib(sample: Job, catalog: Catalog) -> None:
         found = with_own(sample, catalog, *pair, **{"/builds/0/deck": "board.2x6.dfl"})
         assert "slide1/frame.stands" not in {f.id for f in found.findings}
         tray = found.studies[0].tray
-        assert tray is not None and min(piece.length for piece in tray.pieces) > 2.0
+        assert tray is not None and min(piece.length for piece in tray.pieces) > 1.0
 
 
 @pytest.mark.parametrize(

@@ -20,7 +20,7 @@ from .tray import Piece, TrayFrame, patches_on
 SEMI = 2.0
 """Turning stiffness of a bolted joint, in E I / L of the member that frames in (k = 2 E I / L, engineering judgement)."""
 SAME = 2.0
-"""Braces that cross a rib closer than this (mm) cross it at one place."""
+"""Braces that meet a rail or cross a rib closer than this (mm) to where something else does, do it there."""
 TSLOT_CAP = 3.0e6
 """N mm/rad a T-slot bracket at most."""
 
@@ -73,7 +73,9 @@ def _crossings(build: _Builder, ribs: Sequence[Member], brace: Member, travel: f
     """A node on every rib that a brace passes between its ends, by the rib's place in ``ribs``; where braces cross on a rib they share it."""
     first, last = build.near(brace.a[0], 0), build.near(brace.b[0], 1)
     (xa, ya, z), (xb, yb, _) = build.nodes[first], build.nodes[last]
-    found = {}
+    found: dict[int, int] = {}
+    if abs(xb - xa) < SAME:
+        return found
     for i, rib in enumerate(ribs):
         share = (rib.a[0] + travel - xa) / (xb - xa)
         if 1e-6 < share < 1 - 1e-6:
@@ -124,9 +126,11 @@ def tray_frame(assembly: Assembly, slide: Slide, plan: CarryPlan, travel: float,
     x_front, x_rear = slide.hold_down.x, slide.carrying.x - travel
     _check_places(left, x_front, x_rear)
     leg = left.b[0] - slide.prop.inset if slide.prop is not None and abs(travel - slide.prop.travel) < 0.01 else None
-    met = {end[0] for member in (*ribs, *braces) for end in (member.a, member.b)}
-    xs = sorted({left.a[0], left.b[0], x_front, x_rear, *met, *([leg] if leg is not None else ())})
+    xs = sorted({left.a[0], left.b[0], x_front, x_rear, *(rib.a[0] for rib in ribs), *([leg] if leg is not None else ())})
     xs = [x for i, x in enumerate(xs) if i == 0 or x - xs[i - 1] > 1e-6]
+    for x in sorted(end[0] for brace in braces for end in (brace.a, brace.b)):
+        if min(abs(x - other) for other in xs) > SAME:
+            xs = sorted([*xs, x])
     n, z = len(xs), left.a[2]
     build = _Builder(
         assembly,

@@ -55,7 +55,11 @@ def own_members(build: BedSlide, place: Layout, catalog: Catalog) -> list[Member
             continue
         laid = section.properties.turned() if p.depth > p.width else section.properties
         z = place.rail_top - place.rib.depth - laid.depth / 2
-        a, b = (place.front + own.left.mm, -inner, z), (place.front + own.right.mm, inner, z)
+        # its cut ends stay inside the tray, points included
+        slope = abs(own.right.mm - own.left.mm) / (2 * inner)
+        half = laid.width / 2 * math.hypot(1.0, slope)
+        near, far = place.front + half, place.back - half
+        a, b = ((min(max(place.front + at.mm, near), far), side, z) for at, side in ((own.left, -inner), (own.right, inner)))
         mitre = math.degrees(math.atan2(abs(b[0] - a[0]), b[1] - a[1]))
         found.append(Member(ident, "brace", f"{build.id}/tray", section, a, b, p.depth > p.width, welded, mitre))
     return found
