@@ -6,7 +6,7 @@ import numpy as np
 from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
-from ergostrut.core.prove.solver.along import along, curves, deflected, lines, sample
+from ergostrut.core.prove.solver.along import along, curves, lines, sample
 from ergostrut.core.prove.solver.model import Bar, FrameModel, LoadCase, Point, Spread
 from ergostrut.core.prove.solver.refine import refine
 from ergostrut.core.prove.solver.solve import Frame, solve_all
@@ -99,7 +99,7 @@ def test_bent_line_of_one_bar_is_that_of_its_pieces(case: tuple[FrameModel, Load
     """Deflection inside a bar equals what nodes put there would show, shear flexibility and roll included."""
     model, load = case
     frame, (result,) = solve_all(model, [load])
-    inside = deflected(frame, result, 0, pieces)
+    inside = lines(frame, result, pieces)[0]
     parts = refine(model, [load], pieces)
     _, (fine,) = solve_all(parts.model, parts.loads)
     order = [0, *(parts.model.bars[i].b for i in parts.chain[0])]

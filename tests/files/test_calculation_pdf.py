@@ -11,6 +11,7 @@ from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.change import Change, apply
 from ergostrut.core.document import Job
 from ergostrut.core.report import Report, check
+from ergostrut.core.working import number
 from ergostrut.files.calculation_pdf import FONTS, calculation_pdf
 
 
@@ -86,3 +87,11 @@ def test_boards_fasteners_and_crash_are_on_the_sheet(sample: Job, catalog: Catal
     text = read(calculation_pdf(design, check(design, catalog), "c", "d")).replace("\n", " ")
     for words in ("2 x 6 planks", "8 boards", "not braced in plane", "Crash ahead", "tie-downs at 0.8 of breaking", "Only a tested seat"):
         assert words in text, words
+
+
+def test_margins_are_printed_with_their_sign(whole: str, report: Report) -> None:
+    pin = next(f for f in report.findings if f.id == "slide1/pin.bending")
+    assert pin.margin is not None and pin.margin < 0
+    assert f"Margin: {number(pin.margin)} MPa" in whole
+    minimum = next(f for f in report.findings if f.minimum and f.margin is not None and f.limit)
+    assert minimum.margin == (minimum.demand or 0) - (minimum.limit or 0)

@@ -7,7 +7,7 @@ import math
 import numpy as np
 import pytest
 
-from ergostrut.core.prove.solver.along import along, deflected
+from ergostrut.core.prove.solver.along import along, lines
 from ergostrut.core.prove.solver.model import Bar, FrameModel, LoadCase, MechanismError, Point, Rest, SolverError, Spread, UnsettledError
 from ergostrut.core.prove.solver.solve import Frame, solve_all
 
@@ -119,7 +119,7 @@ def test_bent_line_passes_through_the_cubic() -> None:
     """Cantilever with an end load: P x^2 (3L - x)/(6EI)."""
     frame, (result,) = solve_all(beam(L, 1, held(0, *FIXED)), [_load_at(1)])
     x = np.linspace(0, L, 9)
-    assert deflected(frame, result, 0, 8)[:, 2] == pytest.approx(-P * x**2 * (3 * L - x) / (6 * E * I), rel=1e-9)
+    assert lines(frame, result, 8)[0, :, 2] == pytest.approx(-P * x**2 * (3 * L - x) / (6 * E * I), rel=1e-9)
 
 
 @pytest.mark.parametrize("fixed", [held(0, 0, 1, 2), held(0, 0, 2, 3, 4, 5)])

@@ -1,5 +1,5 @@
 import type { Finding, Schemas } from "../api/client";
-import { otherUnits, showNumber } from "../quantity/format";
+import { marginText, otherUnits, showNumber } from "../quantity/format";
 import { STATE_TEXT, STATE_WORD } from "../tape/state";
 import { Tape } from "../tape/Tape";
 
@@ -25,6 +25,8 @@ function Row({ line }: { line: Line }) {
 
 /** The working of one finding, line by line, with its basis. */
 export function WorkingSheet({ finding }: { finding: Finding }) {
+  const margin =
+    finding.use == null ? "" : marginText(finding.demand, finding.limit, finding.unit ?? "", finding.minimum ?? false);
   const where = [finding.case, finding.position && `tray ${finding.position}`].filter(Boolean).join(", ");
   return (
     <section aria-label={`Working of ${finding.title}`} data-testid="working">
@@ -32,6 +34,7 @@ export function WorkingSheet({ finding }: { finding: Finding }) {
       <p className={`font-semibold ${STATE_TEXT[finding.state]}`}>
         {STATE_WORD[finding.state]}
         {finding.use != null && `, ${finding.use.toFixed(2)} of the limit`}
+        {margin !== "" && <span className="font-normal text-steel">, {margin}</span>}
       </p>
       <Tape state={finding.state} use={finding.use ?? null} />
       <p className="my-1">{finding.sentence}</p>

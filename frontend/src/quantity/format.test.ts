@@ -1,7 +1,17 @@
 import { describe, expect, it } from "vitest";
 
 import cases from "../../../tests/data/lengths.json";
-import { otherUnits, readLength, readMass, showForce, showLength, showMass, showNumber, stepLength } from "./format";
+import {
+  marginText,
+  otherUnits,
+  readLength,
+  readMass,
+  showForce,
+  showLength,
+  showMass,
+  showNumber,
+  stepLength,
+} from "./format";
 
 describe("exact lengths as the server writes them", () => {
   it.each(cases.read.map((row) => [row[2], row[3]] as [string, number]))("%s is %d mm", (text, mm) => {
@@ -47,5 +57,19 @@ describe("steps of the arrow keys", () => {
     expect(stepLength(2000.25, "in", -1, true)).toBe("77 3/4 in");
     expect(stepLength(100.5, "mm", 1, false)).toBe("105.5 mm");
     expect(stepLength(100, "mm", -1, true)).toBe("50 mm");
+  });
+});
+
+describe("marginText", () => {
+  it.each([
+    [120, 150, "MPa", false, "30 MPa (4.351 ksi) to spare"],
+    [200, 150, "MPa", false, "50 MPa (7.252 ksi) too much"],
+    [12, 10, "mm", true, "2 mm (0.07874 in) to spare"],
+    [8, 10, "mm", true, "2 mm (0.07874 in) too little"],
+    [0.5, 1, "of the limit", false, "0.5 of the limit to spare"],
+    [null, 10, "mm", true, ""],
+    [5, undefined, "N", false, ""],
+  ])("%s of %s %s", (demand, limit, unit, minimum, text) => {
+    expect(marginText(demand, limit, unit, minimum)).toBe(text);
   });
 });

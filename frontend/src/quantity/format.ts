@@ -113,6 +113,20 @@ export function otherUnits(value: number, unit: string): string {
   }
 }
 
+/** What is left up to a limit, or by how much it is passed; empty where there is no limit. `minimum`: more is better. */
+export function marginText(
+  demand: number | null | undefined,
+  limit: number | null | undefined,
+  unit: string,
+  minimum: boolean,
+): string {
+  if (demand == null || limit == null) return "";
+  const margin = minimum ? demand - limit : limit - demand;
+  const other = otherUnits(Math.abs(margin), unit);
+  const size = `${showNumber(Math.abs(margin))} ${unit}`.trim() + (other ? ` (${other})` : "");
+  return margin < 0 ? `${size} too ${minimum ? "little" : "much"}` : `${size} to spare`;
+}
+
 /** Text of a length one step up or down, in the job's units: 1/8 in or 5 mm, with `big` 1 in or 50 mm. */
 export function stepLength(mm: number, unit: LengthUnit, direction: 1 | -1, big: boolean): string {
   const step = unit === "in" ? (big ? 25.4 : 25.4 / 8) : big ? 50 : 5;

@@ -71,6 +71,8 @@ def _finding(found: Finding) -> list[Any]:
         rows.append(_p(f"Caution: {found.caution}"))
     if where:
         rows.append(_p(f"Governs: {where}. Parts: {', '.join(found.parts)}", SMALL))
+    if found.margin is not None and found.use is not None:
+        rows.append(_p(f"Margin: {number(found.margin)} {found.unit}".rstrip(), SMALL))
     if found.missing:
         rows.append(_p(f"Missing: {', '.join(found.missing).replace('_', ' ')}", SMALL))
     body = [_line(line) for line in found.working]

@@ -68,12 +68,6 @@ class Host:
         rear, base = self.mm("axle_from_front"), self.mm("wheelbase")
         return None if rear is None or base is None else rear - base
 
-    @property
-    def gate_inside(self) -> float | None:
-        """x of the closed gate's inside face."""
-        outside, thick = self.mm("length_to_gate"), self.mm("gate_thickness")
-        return None if outside is None or thick is None else outside - thick
-
 
 _STAND_IN = {
     "floor_length": 1980.0,

@@ -13,7 +13,6 @@ from .study import Study
 from .tray import Piece
 
 ACTIONS = ("N", "Vy", "Vz", "T", "My", "Mz")
-UNITS = {"N": "N", "Vy": "N", "Vz": "N", "T": "N mm", "My": "N mm", "Mz": "N mm", "w": "mm"}
 STEPS = 12
 """Samples on every piece between joints."""
 

@@ -164,9 +164,3 @@ def lines(frame: Frame, result: CaseResult, steps: int = 8) -> Array:
     x = local[:, :1] + (local[:, 6:7] - local[:, :1]) * share
     out: Array = np.einsum("msi,mij->msj", np.stack([x, bends[0], bends[1]], axis=2), parts.rotations)
     return out
-
-
-def deflected(frame: Frame, result: CaseResult, bar: int, steps: int = 8) -> Array:
-    """``lines`` of one bar, (steps + 1, 3)."""
-    one: Array = lines(frame, result, steps)[bar]
-    return one
