@@ -208,6 +208,9 @@ function Force({ item, p, units }: { item: Arrow; p: Projection; units: Units })
   const below = uv > 0;
   const level = Math.abs(ux) > Math.abs(uv);
   const quiet = item.role === "load";
+  const force = showForce(item.newton, units.mass);
+  // beside its tail, to the left of one that presses down unless the drawing ends there
+  const leftward = !level && !below && tail.x - 8 > (force.length + item.title.length + 1) * 7.2;
   return (
     <g>
       <line x1={tail.x} y1={tail.y} x2={tip.x} y2={tip.y} stroke="var(--ink)" strokeWidth={quiet ? 1.6 : 2.4} />
@@ -222,14 +225,14 @@ function Force({ item, p, units }: { item: Arrow; p: Projection; units: Units })
         </text>
       ) : (
         <text
-          x={level ? tail.x - ux * 6 : below ? tail.x + 8 : tail.x - 8}
+          x={level ? tail.x - ux * 6 : leftward ? tail.x - 8 : tail.x + 8}
           y={level ? tail.y + 5 : below ? tail.y + 2 : tail.y - 4}
-          textAnchor={(level && ux > 0) || (!level && !below) ? "end" : "start"}
+          textAnchor={(level && ux > 0) || leftward ? "end" : "start"}
           fontSize={14}
           fontWeight={600}
           fill="var(--ink)"
         >
-          {showForce(item.newton, units.mass)}
+          {force}
           <tspan fontWeight={400}> {item.title}</tspan>
         </text>
       )}
