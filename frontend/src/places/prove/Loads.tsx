@@ -1,11 +1,12 @@
 import { useId, useState } from "react";
+import { Link } from "react-router";
 
 import type { Schemas } from "../../api/client";
 import { Refused } from "../../api/client";
 import { useJob } from "../../job/context";
 import { useLoads } from "../../job/queries";
 import { Button } from "../../ui/Button";
-import { ChoiceField, NumberField, TickField } from "../../ui/fields";
+import { ChoiceField, NumberField, QuantityField, TickField } from "../../ui/fields";
 
 type Row = Schemas["CaseRow"];
 const AXES = ["x", "y", "z"] as const;
@@ -95,6 +96,33 @@ function CaseLine({ row, off, onOff }: { row: Row; off: boolean; onOff: (off: bo
   );
 }
 
+/** Who rides along: they weigh on the axles on the road; on the tray one foot stands for whoever steps there. */
+function People() {
+  const { jobId, design } = useJob();
+  const crew = design.carry?.crew ?? [];
+  return (
+    <div className="col-span-full mt-2 border-t border-hair pt-2">
+      <h3 className="text-[17px] text-chalk">People</h3>
+      {crew.length === 0 && <p className="text-[14px]">Nobody rides along in this job.</p>}
+      {crew.map((rider, i) => (
+        <QuantityField
+          key={rider.id}
+          label={`${rider.name}, on ${rider.seat}`}
+          path={`/carry/crew/${i}/mass`}
+          kind="mass"
+        />
+      ))}
+      <p className="text-[13px] text-steel">
+        Riders count on the road only. On the tray one foot at the end stands for whoever steps there.{" "}
+        <Link className="text-chalk underline" to={`/job/${jobId}/carry`}>
+          Who sits where is set on Carry
+        </Link>
+        .
+      </p>
+    </div>
+  );
+}
+
 /** What the frame is held against: cases on or off, their g, feet, limits; each with its basis. */
 export function Loads() {
   const { jobId, version, design, change } = useJob();
@@ -174,9 +202,9 @@ export function Loads() {
         <NumberField label="Rolling resistance" path="/loads/rolling" />
         <TickField label="Wood and deck get wet" path="/loads/wet" />
         <p className="col-span-full pt-1 text-[13px] text-steel">
-          Limits by span and the foot of 300 lbf are common practice, no published source. People aboard are set on
-          Carry.
+          Limits by span and the foot of 300 lbf are common practice, no published source.
         </p>
+        <People />
       </div>
     </section>
   );
