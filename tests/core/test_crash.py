@@ -80,6 +80,19 @@ def test_ratings_count_as_they_stand_and_unknown_without(sample: Job, catalog: C
     assert found.use == pytest.approx(0.6 * moving(rated) * 10 / (2000 * LB))
 
 
+def test_guides_share_by_statics(sample: Job, catalog: Catalog) -> None:
+    """5 g sideways on two guides by the lever of the centre of gravity; all the load at the tail loads the rear guide alone."""
+    report = crashed(sample, catalog)
+    slide, (kg, at) = report.context.builds[0].slides[0], report.studies[0].moving_mass()
+    s = (at[0] - slide.hold_down.x) / (slide.carrying.x - slide.hold_down.x)
+    found = by_id(report, "slide1/crash.guides")
+    assert found.demand == pytest.approx(max(0.6, abs(s), abs(1 - s)) * kg * G * 5)
+    heavy = {"id": "block", "name": "block", "length": "200 mm", "width": "200 mm", "height": "100 mm", "mass": "900 kg"}
+    spot = {**heavy, "at": {"x": "1890 mm", "y": "0 mm"}}
+    tail = crashed(sample, catalog, **{"/carry/things": [spot]})
+    assert value(by_id(tail, "slide1/crash.guides"), "k") > 0.85
+
+
 @pytest.mark.parametrize(
     ("hold", "capacity"),
     [

@@ -14,7 +14,7 @@ from ..cases import CRASH_BASIS, CRASH_CAUTION
 from ..constants import G
 from ..context import Context
 from ..finding import COMMON_PRACTICE, Finding, Place, Working, at_most, unknown
-from ..frame.assembly import Assembly, Slide
+from ..frame.assembly import Assembly, Slide, centroid
 from ..prove.joints.hardware import STRAP_FACTOR
 from .bolts import bolt_use, capacity
 from .checks import AnchorStudy
@@ -80,7 +80,7 @@ def _fixings(context: Context, study: AnchorStudy) -> Finding:
 def _tray(context: Context, build: Assembly, slide: Slide) -> Iterator[Finding]:
     """What holds the closed tray to its base in each direction."""
     crash = context.design.loads.crash
-    kg = sum(mass for mass, _ in build.masses(slide.body)) + sum(item.mass for item in context.plan.on(slide.body))
+    kg, at = centroid(build.masses(slide.body) + [(item.mass, item.at()) for item in context.plan.on(slide.body)])
     ahead = () if slide.front_stop else (("Crash ahead", crash.forward),)
     yield _pin(context, build, kg, max((*ahead, ("Crash, hit from behind", crash.other)), key=lambda row: row[1]))
     base = f"{build.id}/base"
@@ -95,7 +95,14 @@ def _tray(context: Context, build: Assembly, slide: Slide) -> Iterator[Finding]:
         w = Working()
         w.given("m", kg, "kg", "tray and load")
         w.given("a", g, "g", case)
-        need = w.line("F", "k * m * 9.80665 * a", "N", f"on one of the pair, 0.6 of it at least: {COMMON_PRACTICE}", k=SHARE)
+        if key == "guides":
+            x_g = w.given("x_g", at[0], "mm", "centre of gravity of tray and load")
+            x_f, x_r = slide.hold_down.x, slide.carrying.x
+            w.line("s", "(x_g - x_f) / (x_r - x_f)", "", "share of the rear guide by statics", x_g=x_g, x_f=x_f, x_r=x_r)
+            w.line("k", "max(k_0, abs(s), abs(1 - s))", "", f"the harder pressed guide, 0.6 at least: {COMMON_PRACTICE}", k_0=SHARE)
+        else:
+            w.given("k", SHARE, "", f"one of a pair takes 0.6 of it at least: {COMMON_PRACTICE}")
+        need = w.line("F", "k * m * 9.80665 * a", "N", "on one")
         blank = _blank(f"{build.id}/crash.{key}", f"crash.{key}", "anchor", (part,), title, case)
         text = f"{context.say.force(need)} on one, {case.lower()}."
         found = replace(blank, sentence=text, demand=need, limit=rating, working=w.done())
