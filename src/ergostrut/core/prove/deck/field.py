@@ -17,6 +17,7 @@ from ..panels.strip import Bays, bays
 FOOT = 75.0
 CREEP = 1.5
 WET = 0.8
+SAG_LIMIT = "L/240 for decks unless changed, creep 1.5 on lasting load: common practice, no published source"
 PLYWOOD = "plywood after the Handbook of Finnish Plywood, factors after EC5"
 
 
@@ -95,6 +96,13 @@ class Field:
             basis=f"{basis}; feel is common practice, no published source",
             working=w.done(),
         )
+
+    def sagging(self, sag: float, under: str, w: Working, basis: str) -> Finding:
+        """Lasting sag in mm under the thing called ``under`` against the deck's limit."""
+        say = self.context.say
+        limit = w.line("delta_limit", "L / r", "mm", "decks", L=self.L, r=self.context.design.loads.limits.deck)
+        text = f"{say.length(sag)} of {say.length(limit)} under {under}."
+        return self.finding("deck.sag", "Deck, sag under the load", text, sag, limit, "Parked", w, f"{basis}; {SAG_LIMIT}", "mm")
 
 
 def fields(context: Context, assembly: Assembly) -> Iterator[Field]:

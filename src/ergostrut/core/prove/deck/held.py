@@ -59,8 +59,4 @@ def check_plate(field: Field, sheet: Sheet) -> Iterator[Finding]:
     d = Working()
     d.given("w_0", found.sag, "mm", "from the series, parked")
     sag = d.line("delta", "k_c * w_0", "mm", "creep", k_c=CREEP)
-    limit = d.line("delta_limit", "L / r", "mm", "decks", L=field.L, r=field.context.design.loads.limits.deck)
-    text = f"{say.length(sag)} of {say.length(limit)} under {heavy.thing.name}."
-    yield field.finding(
-        "deck.sag", "Deck, sag under the load", text, sag, limit, "Parked", d, f"{NAVIER}; L/240 unless changed: common practice", "mm"
-    )
+    yield field.sagging(sag, heavy.thing.name, d, NAVIER)

@@ -67,8 +67,4 @@ def check_sandwich(field: Field, sheet: Sandwich) -> Iterator[Finding]:
     q = Working()
     q.given("w_0", parked.sag, "mm", "5 p L⁴ / 384 D + p L² / 8 S")
     sag = q.line("delta", "k_c * w_0", "mm", "creep", k_c=CREEP)
-    limit = q.line("delta_limit", "L / r", "mm", "decks", L=field.L, r=field.context.design.loads.limits.deck)
-    text = f"{say.length(sag)} of {say.length(limit)} under {heavy.thing.name}."
-    yield field.finding(
-        "deck.sag", "Deck, sag under the load", text, sag, limit, "Parked", q, f"{THIN_FACES}; L/240 unless changed: common practice", "mm"
-    )
+    yield field.sagging(sag, heavy.thing.name, q, THIN_FACES)

@@ -71,7 +71,4 @@ def check_planks(field: Field, boards: Planks) -> Iterator[Finding]:
     d.given("E", E, "MPa", "of the board")
     d.line("I", "b * t**3 / 12", "mm⁴")
     sag = d.line("delta", "k_c * k_d * q_0 * L**4 / (E * I)", "mm", "whole bay under it, creep", k_c=CREEP, k_d=row.sag)
-    limit = d.line("delta_limit", "L / r", "mm", "decks", r=field.context.design.loads.limits.deck)
-    text = f"{say.length(sag)} of {say.length(limit)} under {heavy.thing.name}."
-    practice = "L/240 for decks unless changed, creep 1.5 on lasting load: common practice, no published source"
-    yield field.finding("deck.sag", "Deck, sag under the load", text, sag, limit, "Parked", d, practice, "mm")
+    yield field.sagging(sag, heavy.thing.name, d, basis)
