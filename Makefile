@@ -1,12 +1,12 @@
 # Commands for people who use and who work on Ergostrut. Everything installs itself.
 PY := .venv/bin/python
-SETUPTOOLS := setuptools==84.2.1
+PIP := .venv/bin/pip install --quiet --disable-pip-version-check
 STAMP := .venv/.stamps
 NODE := frontend/node_modules/.package-lock.json
 BUILT := src/ergostrut/web/static/index.html
 FRONT := $(shell find frontend/src frontend/index.html frontend/vite.config.ts frontend/tsconfig.json -type f 2>/dev/null)
 
-.PHONY: demo demo-reset test lint types types-check dev screenshots bench fuzz schema browser clean
+.PHONY: demo demo-reset test lint types types-check dev screenshots bench fuzz soak lock schema browser clean
 
 demo: $(STAMP)/app $(BUILT)
 	@.venv/bin/ergostrut demo
@@ -16,16 +16,15 @@ demo-reset: $(STAMP)/app
 
 $(STAMP)/venv:
 	python3 -m venv .venv
-	.venv/bin/pip install --quiet --disable-pip-version-check --upgrade pip
 	@mkdir -p $(STAMP) && touch $@
 
 $(STAMP)/app: $(STAMP)/venv requirements.lock pyproject.toml
-	.venv/bin/pip install --quiet --disable-pip-version-check -r requirements.lock $(SETUPTOOLS)
-	.venv/bin/pip install --quiet --disable-pip-version-check --no-deps --no-build-isolation --editable .
+	$(PIP) --require-hashes -r requirements.lock
+	$(PIP) --no-deps --no-build-isolation --editable .
 	@touch $@
 
 $(STAMP)/dev: $(STAMP)/app requirements-dev.lock
-	.venv/bin/pip install --quiet --disable-pip-version-check -r requirements-dev.lock
+	$(PIP) --require-hashes -r requirements-dev.lock
 	@touch $@
 
 $(NODE): frontend/package-lock.json
@@ -74,6 +73,15 @@ screenshots: $(STAMP)/dev $(BUILT) browser
 
 bench: $(STAMP)/dev
 	$(PY) -m tests.bench
+
+MINUTES := 10
+soak: $(STAMP)/dev
+	$(PY) -m tests.soak $(MINUTES)
+
+LOCK := .venv/bin/pip-compile --quiet --generate-hashes --allow-unsafe --no-emit-find-links --no-emit-index-url --no-emit-trusted-host --strip-extras
+lock: $(STAMP)/dev
+	$(LOCK) --all-build-deps --output-file=requirements.lock pyproject.toml
+	$(LOCK) --extra=dev --constraint=requirements.lock --output-file=requirements-dev.lock pyproject.toml
 
 clean:
 	rm -rf .venv build frontend/node_modules src/ergostrut/web/static

@@ -56,7 +56,7 @@ def main() -> None:
     }
     with tempfile.TemporaryDirectory() as folder:
         database = Database(Path(folder) / "bench.db")
-        with database.session() as session:
+        with database.writing() as session:
             load_once(session)
         client = create_app(database).test_client()
         rows["slider drag, answered by the server"] = measured(

@@ -8,11 +8,14 @@ from pathlib import Path
 import pytest
 from pypdf import PdfReader
 
-from ergostrut.cli import free_port, main
+from ergostrut.cli import main
 from ergostrut.core.change import Change, apply
 from ergostrut.core.document import Job, write_job
 from ergostrut.core.report import Report
 from ergostrut.files.report_json import report_data
+from ergostrut.store.database import Database
+from ergostrut.web.app import create_app
+from ergostrut.web.listen import listening
 
 
 @pytest.fixture
@@ -78,14 +81,18 @@ def test_schema_and_openapi_print(capsys: pytest.CaptureFixture[str]) -> None:
     assert "/api/jobs/{job}/report" in json.loads(capsys.readouterr().out)["paths"]
 
 
-def test_the_next_free_port_is_taken() -> None:
-    import socket
-
-    first = free_port()
-    with socket.socket() as taken:
-        taken.bind(("127.0.0.1", first))
-        taken.listen()
-        assert free_port(first) > first
+def test_ports(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    app = create_app(Database(tmp_path / "e.db"))
+    first, second = listening(app, 0), listening(app, 0)
+    assert first.effective_port != second.effective_port
+    with pytest.raises(OSError, match="is taken: stop what listens there"):
+        listening(app, int(first.effective_port))
+    first.close()
+    second.close()
+    for port in ("70000", "-1", "x", "1" * 5000):
+        with pytest.raises(SystemExit) as caught:
+            main(["serve", "--port", port])
+        assert caught.value.code == 2 and "is no port" in capsys.readouterr().err
 
 
 def test_calculation_sheet(job_file: Path, tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:

@@ -6,24 +6,26 @@ import argparse
 import datetime
 import json
 import os
-import socket
 import sys
 from pathlib import Path
 from typing import Any
 
-from ergostrut.core.catalog.errors import StockError
+from sqlalchemy.exc import DBAPIError
+
 from ergostrut.core.catalog.own import KINDS, extended, merged
+from ergostrut.core.cut.marks import issued_marks
 from ergostrut.core.document import InputError, Job, job_schema, read_job, write_job
 from ergostrut.core.report import Report, check
 from ergostrut.files.calculation_pdf import calculation_pdf
+from ergostrut.files.card_json import write_card
 from ergostrut.files.catalog_files import shipped_catalog
 from ergostrut.files.csv_out import cut_csv
 from ergostrut.files.report_json import report_data
 from ergostrut.files.stock_json import read_stock, write_stock
 from ergostrut.store.database import Database, backup
+from ergostrut.store.trouble import StoreError, in_words
 
 HOLDS, OVER, UNUSABLE, UNKNOWN = 0, 1, 2, 3
-FIRST_PORT, PORTS = 5170, 40
 
 
 def data_path() -> Path:
@@ -31,17 +33,10 @@ def data_path() -> Path:
     return Path(os.environ.get("ERGOSTRUT_DATA", "var")) / "ergostrut.db"
 
 
-def free_port(first: int = FIRST_PORT) -> int:
-    """The first port from ``first`` on that nobody listens at."""
-    for port in range(first, first + PORTS):
-        with socket.socket() as probe:
-            probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
-            try:
-                probe.bind(("127.0.0.1", port))
-            except OSError:
-                continue
-            return port
-    raise OSError(f"no free port between {first} and {first + PORTS - 1}")
+def _port(text: str) -> int:
+    if not text.isascii() or not text.isdigit() or not 0 <= int(text[:6]) <= 65535:
+        raise argparse.ArgumentTypeError(f"“{text}” is no port: choose a number from 1 to 65535, or leave it out")
+    return int(text)
 
 
 def _load(path: str) -> tuple[Job, Report] | None:
@@ -53,7 +48,7 @@ def _load(path: str) -> tuple[Job, Report] | None:
         why = f"cannot be read: {(error.strerror or 'unknown reason').lower()}"
     except UnicodeDecodeError:
         why = "this is not a text file"
-    except (InputError, StockError) as error:
+    except InputError as error:
         why = str(error)
     print(f"{path}: {why}", file=sys.stderr)
     return None
@@ -80,7 +75,7 @@ def _cut(args: argparse.Namespace) -> int:
     if loaded is None:
         return UNUSABLE
     job, report = loaded
-    sys.stdout.write(cut_csv(report.cut, job.design.units))
+    sys.stdout.write(cut_csv(report.cut, job.design.units, issued_marks(job.record)))
     return HOLDS
 
 
@@ -110,9 +105,9 @@ def _import(args: argparse.Namespace) -> int:
     loaded = _load(args.job)
     if loaded is None:
         return UNUSABLE
-    with Database(data_path()).session() as session:
-        saved = jobs.create(session, loaded[0], label="imported")
-        session.commit()
+    job, report = loaded
+    with Database(data_path()).writing() as session:
+        saved = jobs.create(session, job, label="imported", card=write_card(report))
     print(f"job {saved.id}: {saved.design.name}")
     return HOLDS
 
@@ -120,34 +115,38 @@ def _import(args: argparse.Namespace) -> int:
 def _export(args: argparse.Namespace) -> int:
     from ergostrut.store import jobs
 
-    with Database(data_path()).session() as session:
+    with Database(data_path()).reading() as session:
         try:
-            job = jobs.export(session, args.number, shipped_catalog().version)
+            text = write_job(jobs.export(session, args.number, shipped_catalog().version))
         except jobs.NoSuchJobError as error:
             print(error, file=sys.stderr)
             return UNUSABLE
-    sys.stdout.write(write_job(job))
+        except InputError as error:
+            print(f"job {args.number} is given out as it is stored, since it cannot be read: {error}", file=sys.stderr)
+            text = jobs.as_stored(session, args.number)
+    sys.stdout.write(text)
     return HOLDS
 
 
 def _stock(args: argparse.Namespace) -> int:
     from ergostrut.store import stock
 
-    with Database(data_path()).session() as session:
-        if args.way == "export":
+    database = Database(data_path())
+    if args.way == "export":
+        with database.reading() as session:
             sys.stdout.write(write_stock(stock.everything(session)))
-            return HOLDS
-        try:
-            found = read_stock(Path(args.file or "").read_text(encoding="utf-8"))
+        return HOLDS
+    try:
+        found = read_stock(Path(args.file or "").read_text(encoding="utf-8"))
+        with database.writing() as session:
             extended(shipped_catalog(), merged(stock.everything(session), found))
-        except OSError as error:
-            print(f"{args.file or 'stock import'}: cannot be read: {(error.strerror or 'unknown reason').lower()}", file=sys.stderr)
-            return UNUSABLE
-        except (InputError, StockError, UnicodeDecodeError) as error:
-            print(f"{args.file}: {error}", file=sys.stderr)
-            return UNUSABLE
-        stock.put(session, found)
-        session.commit()
+            stock.put(session, found)
+    except OSError as error:
+        print(f"{args.file or 'stock import'}: cannot be read: {(error.strerror or 'unknown reason').lower()}", file=sys.stderr)
+        return UNUSABLE
+    except (InputError, UnicodeDecodeError) as error:
+        print(f"{args.file}: {error}", file=sys.stderr)
+        return UNUSABLE
     print(f"{', '.join(f'{len(getattr(found, name))} {name}' for name, _ in KINDS.values())} taken in")
     return HOLDS
 
@@ -155,7 +154,7 @@ def _stock(args: argparse.Namespace) -> int:
 def _backup(args: argparse.Namespace) -> int:
     try:
         backup(data_path(), Path(args.file))
-    except FileNotFoundError as error:
+    except (FileNotFoundError, StoreError) as error:
         print(error, file=sys.stderr)
         return UNUSABLE
     print(f"copied to {args.file}")
@@ -170,35 +169,36 @@ def _schema(_args: argparse.Namespace) -> int:
 def _openapi(_args: argparse.Namespace) -> int:
     import tempfile
 
-    from ergostrut.web.app import create_app
+    from ergostrut.web.app import create_app, described
 
     with tempfile.TemporaryDirectory() as folder:
-        document = dict(create_app(Database(Path(folder) / "x.db")).api_doc)
-        document["components"] = {k: v for k, v in document["components"].items() if v is not None}
-        print(json.dumps(document, indent=2))
+        print(json.dumps(described(create_app(Database(Path(folder) / "x.db"))), indent=2))
     return HOLDS
 
 
 def _serve(args: argparse.Namespace) -> int:
-    from waitress import serve
-
     from ergostrut.demo import sample
     from ergostrut.web.app import create_app
+    from ergostrut.web.listen import keep_memory_small, listening
 
+    keep_memory_small()
     database = Database(data_path())
     if args.what == "demo":
-        with database.session() as session:
+        with database.writing() as session:
             if args.reset:
                 sample.reset(session)
             else:
                 sample.load_once(session)
-            session.commit()
         if args.reset:
             print("The sample shop is as it ships again; your own jobs are untouched.")
             return HOLDS
-    port = args.port or free_port()
-    print(f"Ergostrut is at http://127.0.0.1:{port}/  (stop with Ctrl+C)", flush=True)
-    serve(create_app(database), host="127.0.0.1", port=port, threads=8, ident=None)
+    app = create_app(database)
+    server = listening(app, args.port)
+    print(f"Ergostrut is at http://127.0.0.1:{server.effective_port}/  (stop with Ctrl+C)", flush=True)
+    try:
+        server.run()
+    finally:
+        app.extensions["ergostrut"].close()
     return HOLDS
 
 
@@ -229,7 +229,7 @@ def _parser() -> argparse.ArgumentParser:
     command("openapi", _openapi, "print the OpenAPI document of the server")
     for name, text in (("serve", "serve the app on this machine"), ("demo", "the same with the sample shop")):
         found = command(name, _serve, text)
-        found.add_argument("--port", type=int, default=0, help="default: the first free one from 5170")
+        found.add_argument("--port", type=_port, default=0, help="default: the first free one from 5170")
         found.add_argument("--reset", action="store_true", help="bring the sample back as it ships and stop")
     return parser
 
@@ -244,7 +244,13 @@ def main(argv: list[str] | None = None) -> int:
     except BrokenPipeError:
         os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
         return HOLDS
-    except OSError as error:
+    except (OSError, StoreError) as error:
+        print(error, file=sys.stderr)
+        return UNUSABLE
+    except DBAPIError as error:
+        print(in_words(error, str(data_path())), file=sys.stderr)
+        return UNUSABLE
+    except InputError as error:
         print(error, file=sys.stderr)
         return UNUSABLE
 

@@ -30,13 +30,15 @@ def running(folder: Path, *, samples: bool = True) -> Iterator[str]:
     """The address of a fresh shop."""
     database = Database(folder / "ergostrut.db")
     if samples:
-        with database.session() as session:
+        with database.writing() as session:
             sample.load_once(session)
-    server = create_server(create_app(database), host="127.0.0.1", port=0, threads=6)
+    app = create_app(database)
+    server = create_server(app, host="127.0.0.1", port=0, threads=6)
     thread = threading.Thread(target=server.run, daemon=True)
     thread.start()
     try:
         yield f"http://127.0.0.1:{server.effective_port}"
     finally:
         server.close()
+        app.extensions["ergostrut"].close()
         thread.join(timeout=5)

@@ -53,9 +53,13 @@ def test_from_the_tape_measure_to_the_cut_list(screen: Page, tmp_path: Path) -> 
     assert next(row["what"] for row in rows if row["kind"] == "piece") == "side rail"
     assert all(float(row["length mm"]) > 100 for row in rows if row["kind"] == "piece")
 
+    expect(page.get_by_text("Marks follow the list")).to_be_visible()
+    page.get_by_role("button", name="Issue the marks").press("Enter")
+    expect(page.get_by_text("Marks are issued")).to_be_visible()
     page.reload()
     revision(page, 5)
     expect(page.get_by_text("Marks are issued")).to_be_visible()
+    expect(page.get_by_role("button", name="Issue the marks")).to_have_count(0)
     page.keyboard.press("Control+z")
     revision(page, 4)
     page.get_by_role("link", name="Frame").click()

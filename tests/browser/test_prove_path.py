@@ -175,7 +175,7 @@ def test_boards_go_out_of_square_until_braced(screen: Page) -> None:
     expect(square).to_have_attribute("data-state", "holds")
     type_in(page, "/builds/0/own_members/0/right", "1500 mm")
     revision(page, 5)
-    type_in(page, "/builds/0/own_members/0/right", "9000 mm")
+    type_in(page, "/builds/0/own_members/0/right", "5900 mm")
     expect(page.get_by_role("alert").filter(has_text="between 0 and the tray")).to_be_visible()
     page.keyboard.press("Escape")
     page.get_by_role("button", name="Add a rib").click()

@@ -92,5 +92,5 @@ def test_any_slide_is_answered(changes: list[Change], share: float) -> None:
             assert found.use <= 0.85 + 1e-9, found.id
     kept = JOB.model_copy(update={"design": design})
     assert read_job(write_job(kept)) == kept
-    assert cut_csv(report.cut, design.units).count("\n") > 5
+    assert cut_csv(report.cut, design.units, {}).count("\n") > 5
     assert calculation_pdf(design, report, "c", "d", ids[:3]).startswith(b"%PDF")

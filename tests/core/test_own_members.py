@@ -195,8 +195,16 @@ def test_squareness_is_mended_by_a_brace(sample: Job, catalog: Catalog) -> None:
 @pytest.mark.parametrize(
     ("rows", "field", "says"),
     [
-        ({"/builds/0/mid_ribs": 12, "/builds/0/tray_length": "400 mm", "/builds/0/pull_out": "200 mm"}, "mid_ribs", "no room between them"),
-        ({"/builds/0/tray_width": "160 mm", "/builds/0/rail": "2x4x1/8", "/builds/0/rail_flat": True}, "tray_width", "no room for ribs"),
+        (
+            {"/builds/0/mid_ribs": 12, "/builds/0/tray_length": "400 mm", "/builds/0/pull_out": "200 mm"},
+            "/builds/0/mid_ribs",
+            "no room between them",
+        ),
+        (
+            {"/builds/0/tray_width": "160 mm", "/builds/0/rail": "2x4x1/8", "/builds/0/rail_flat": True},
+            "/builds/0/tray_width",
+            "no room for ribs",
+        ),
     ],
 )
 def test_trays_without_room_are_refused(sample: Job, catalog: Catalog, rows: dict[str, object], field: str, says: str) -> None:

@@ -123,7 +123,7 @@ def sample_report(sample: Job, catalog: Catalog) -> Report:
 
 
 def test_unknown_stock_names_the_field(sample: Job, catalog: Catalog) -> None:
-    for path, field in (("/builds/0/rail", "rail"), ("/builds/0/deck", "deck"), ("/builds/0/base/upper", "upper rail")):
+    for path, field in (("/builds/0/rail", "rail"), ("/builds/0/deck", "deck"), ("/builds/0/base/upper", "base/upper")):
         with pytest.raises(StockError, match=field):
             check(apply(sample.design, [Change(path, "9x9x9")]), catalog)
 

@@ -54,7 +54,7 @@ def test_systems_that_make_no_slide_are_refused(sample: Job, catalog: Catalog, s
 def test_a_section_of_another_system_is_refused_by_field(sample: Job, catalog: Catalog) -> None:
     with pytest.raises(StockError, match=r"rib: .* does not belong to T-slot aluminium") as caught:
         check(framed(sample.design, "tslot_bolted", rib="1x1x14ga"), catalog)
-    assert caught.value.field == "rib"
+    assert caught.value.field == "/builds/0/rib"
 
 
 def test_bracket_rating_is_unknown_until_given(sample: Job, catalog: Catalog) -> None:

@@ -43,7 +43,7 @@ class Shop:
 @pytest.fixture
 def shop(tmp_path: Path) -> Iterator[Shop]:
     database = Database(tmp_path / "e.db")
-    with database.session() as session:
+    with database.writing() as session:
         demo.load_once(session)
     with create_app(database).test_client() as client:
         yield Shop(client)
@@ -227,9 +227,13 @@ def test_balance_and_anchor_answer_what_if(shop: Shop) -> None:
     assert gone["fixings"][0]["shear"] == 0 and gone["fixings"][2]["shear"] > whole["fixings"][2]["shear"]
 
 
-def test_cut_csv_issues_marks_that_stay(shop: Shop) -> None:
+def test_issued_marks_stay(shop: Shop) -> None:
     assert not shop.get("/api/jobs/1/cut")["issued"]
     assert shop.get("/api/jobs/1/cut.csv").startswith("kind,mark")
+    assert not shop.get("/api/jobs/1/cut")["issued"], "a download changes nothing"
+    assert shop.post("/api/jobs/1/cut/issue", {})["entries"][-1]["kind"] == "mark"
+    lines = len(shop.get("/api/jobs/1/log")["entries"])
+    assert len(shop.post("/api/jobs/1/cut/issue", {})["entries"]) == lines, "issued once"
     issued = {p["piece"]["parts"][0]: p["issued"] for p in shop.get("/api/jobs/1/cut")["pieces"]}
     shop.change(1, "/builds/0/rib", "1x2x14ga")
     after = {p["piece"]["parts"][0]: p["issued"] for p in shop.get("/api/jobs/1/cut")["pieces"]}
@@ -257,7 +261,8 @@ def test_import_export_copy_delete(shop: Shop, sample: Job) -> None:
 
 
 @pytest.mark.parametrize(
-    ("spoil", "field"), [(lambda d: d["design"]["builds"][0].update(rail="x"), "rail"), (lambda d: d.update(version=2), "/version")]
+    ("spoil", "field"),
+    [(lambda d: d["design"]["builds"][0].update(rail="x"), "/builds/0/rail"), (lambda d: d.update(version=2), "/version")],
 )
 def test_a_bad_file_changes_nothing(shop: Shop, sample: Job, spoil: Any, field: str) -> None:
     data = json.loads(write_job(sample))
@@ -282,7 +287,7 @@ def test_answers_carry_the_security_headers(shop: Shop) -> None:
 
 
 def test_large_uploads_and_nonsense_addresses_are_refused_plainly(shop: Shop) -> None:
-    answer = shop.client.post("/api/jobs/import", data="x" * 6_000_000, content_type="application/json", base_url=LOCAL)
+    answer = shop.client.post("/api/jobs", data="x" * 6_000_000, content_type="application/json", base_url=LOCAL)
     assert answer.status_code == 413 and answer.get_json()["message"]
     assert shop.get("/api/nothing", 404)["message"]
     assert shop.post("/api/jobs", None, 422)["message"]
@@ -352,24 +357,6 @@ def test_own_metal_weld_values_reach_the_finding(shop: Shop) -> None:
     assert any(line["value"] == 205 and "certificate 3.1" in line["note"] for line in rail["working"])
 
 
-def test_advice_of_a_job_that_moved_on_is_not_kept(shop: Shop, monkeypatch: pytest.MonkeyPatch) -> None:
-    """A request that another overtook answers with what it had, and the next one is answered whole."""
-    from ergostrut.web import service as module
-
-    held = shop.client.application.extensions["ergostrut"]
-
-    def overtaken(*_: object) -> tuple[()]:
-        held._wanted[1] = "a newer version"
-        return ()
-
-    with monkeypatch.context() as patched:
-        patched.setattr(module, "advise", overtaken)
-        assert shop.get("/api/jobs/1/advice")["mends"] == []
-    whole = shop.get("/api/jobs/1/advice")["mends"]
-    assert any(mend["finding"] == "slide1/pin.bending" for mend in whole)
-    assert shop.get("/api/jobs/1/advice")["mends"] == whole
-
-
 def test_what_if_adds_a_member_and_saves_nothing(shop: Shop) -> None:
     """Added between two points, tried, named in what it worsens; a place that is taken is refused by field."""
     rib = {"name": "rib-1", "section": "1x1.5x14ga", "left": "250 mm", "right": "250 mm"}
@@ -378,7 +365,9 @@ def test_what_if_adds_a_member_and_saves_nothing(shop: Shop) -> None:
     assert shop.get("/api/jobs/1")["design"]["builds"][0]["own_members"] == []
     taken = {**rib, "left": "0 mm", "right": "0 mm"}
     refused = shop.post("/api/jobs/1/try", {"changes": [{"op": "add", "path": "/builds/0/own_members", "value": taken}]}, 422)
-    assert refused["problems"] == [{"field": "own_members/0/left", "message": "own rib rib-1 stands where another rib is; move it"}]
+    assert refused["problems"] == [
+        {"field": "/builds/0/own_members/0/left", "message": "own rib rib-1 stands where another rib is; move it"}
+    ]
 
 
 def test_crash_cases_join_the_anchor_page(shop: Shop) -> None:

@@ -11,7 +11,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** All jobs with their worst states, and the templates to start from. */
+        /** All jobs as they were last found, and the templates to start from; nothing is checked for this list. */
         get: operations["yard_yard_yard_get"];
         put?: never;
         post?: never;
@@ -79,7 +79,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The job file. */
+        /** The job file; of a job that cannot be read, everything as it lies in the database. */
         get: operations["yard_export_job_jobs__int_job__export_get"];
         put?: never;
         post?: never;
@@ -216,10 +216,44 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What would mend the findings that are over or tight. */
+        /** What would mend the findings that are over or tight, as far as it is known: ask again while it is running. */
         get: operations["job_advice_advice_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/advice/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Stop the search; what was found so far stays. */
+        post: operations["job_stop_advice_advice_stop_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/advice/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Search anew where the search was stopped or ran out of time. */
+        post: operations["job_seek_again_advice_again_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -352,10 +386,27 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The cut list as a table. The first download issues the marks: they are kept in the record. */
+        /** The cut list as a table. */
         get: operations["nine_cut_list_cut_csv_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/cut/issue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give every part its mark for good: kept in the record, never changed by what is cut later. */
+        post: operations["nine_issue_marks_cut_issue_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -588,6 +639,36 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * Refusal
+         * @description Why a request was not done: what to mend, and for a stale write the revision that keeps it.
+         */
+        Refusal: {
+            /** Message */
+            message: string;
+            /**
+             * Problems
+             * @default []
+             */
+            problems: components["schemas"]["ProblemOut"][];
+            /**
+             * Kept
+             * @default null
+             */
+            kept: number | null;
+            /**
+             * Version
+             * @default null
+             */
+            version: number | null;
+        };
+        /** ProblemOut */
+        ProblemOut: {
+            /** Field */
+            field: string;
+            /** Message */
+            message: string;
+        };
         /** YardOut */
         YardOut: {
             /** Jobs */
@@ -633,7 +714,7 @@ export interface components {
         };
         /**
          * Card
-         * @description A job in the yard.
+         * @description A job in the yard, as it was last found; ``checked``: whether it ever was; ``error``: why its design cannot be read.
          */
         Card: {
             /** Id */
@@ -655,6 +736,8 @@ export interface components {
             outline: components["schemas"]["View"] | null;
             /** Sample */
             sample: boolean;
+            /** Checked */
+            checked: boolean;
             /**
              * Error
              * @default
@@ -854,7 +937,7 @@ export interface components {
             /**
              * Crew
              * Format: ergostrut-mass
-             * @description A mass with its unit: 48 lb, 12 lb 4 oz, 21.5 kg or 850 g.
+             * @description A mass with its unit: 48 lb, 12 lb 4 oz, 21.5 kg or 850 g. From 0 to 3000 kg.
              * @default {
              *       "value": "0",
              *       "unit": "kg"
@@ -954,7 +1037,7 @@ export interface components {
             /**
              * Tray Length
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 200 to 6000 mm.
              * @default {
              *       "value": "1900",
              *       "unit": "mm"
@@ -964,7 +1047,7 @@ export interface components {
             /**
              * Tray Width
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 150 to 2600 mm.
              * @default {
              *       "value": "1150",
              *       "unit": "mm"
@@ -974,7 +1057,7 @@ export interface components {
             /**
              * Front Gap
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 3000 mm.
              * @default {
              *       "value": "25",
              *       "unit": "mm"
@@ -984,7 +1067,7 @@ export interface components {
             /**
              * Pull Out
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 1 to 6000 mm.
              * @default {
              *       "value": "1000",
              *       "unit": "mm"
@@ -999,7 +1082,7 @@ export interface components {
             /**
              * Roller Lift
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 300 mm.
              * @default {
              *       "value": "8",
              *       "unit": "mm"
@@ -1040,7 +1123,7 @@ export interface components {
             /**
              * Board Gap
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 200 mm.
              * @default {
              *       "value": "6",
              *       "unit": "mm"
@@ -1291,7 +1374,7 @@ export interface components {
             /**
              * Washer
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 3 to 300 mm.
              * @default {
              *       "value": "24",
              *       "unit": "mm"
@@ -1306,7 +1389,7 @@ export interface components {
             /**
              * Spacer
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 500 mm.
              * @default {
              *       "value": "0",
              *       "unit": "mm"
@@ -1356,7 +1439,7 @@ export interface components {
             /**
              * Play
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 50 mm.
              * @default {
              *       "value": "3/2",
              *       "unit": "mm"
@@ -1429,13 +1512,13 @@ export interface components {
             /**
              * X
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
              */
             x: string;
             /**
              * Y
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
              */
             y: string;
             /** Thread */
@@ -1503,7 +1586,7 @@ export interface components {
             /**
              * Bite
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 3 to 300 mm.
              * @default {
              *       "value": "50",
              *       "unit": "mm"
@@ -1536,7 +1619,7 @@ export interface components {
             /**
              * Bracket Wall
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0.4 to 25 mm.
              * @default {
              *       "value": "3",
              *       "unit": "mm"
@@ -1552,7 +1635,7 @@ export interface components {
             /**
              * Tap Depth
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 2 to 200 mm.
              * @default {
              *       "value": "25",
              *       "unit": "mm"
@@ -1665,7 +1748,7 @@ export interface components {
             /**
              * Pin
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 1 to 60 mm.
              * @default {
              *       "value": "10",
              *       "unit": "mm"
@@ -1675,7 +1758,7 @@ export interface components {
             /**
              * Gap
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 200 mm.
              * @default {
              *       "value": "3",
              *       "unit": "mm"
@@ -1685,7 +1768,7 @@ export interface components {
             /**
              * Tray Plate
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0.4 to 60 mm.
              * @default {
              *       "value": "3",
              *       "unit": "mm"
@@ -1695,7 +1778,7 @@ export interface components {
             /**
              * Base Plate
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0.4 to 60 mm.
              * @default {
              *       "value": "5",
              *       "unit": "mm"
@@ -1770,13 +1853,13 @@ export interface components {
             /**
              * Left
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 6000 mm.
              */
             left: string;
             /**
              * Right
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 6000 mm.
              */
             right: string;
         };
@@ -2200,7 +2283,7 @@ export interface components {
             /**
              * Mass
              * Format: ergostrut-mass
-             * @description A mass with its unit: 48 lb, 12 lb 4 oz, 21.5 kg or 850 g.
+             * @description A mass with its unit: 48 lb, 12 lb 4 oz, 21.5 kg or 850 g. From 1 to 500 kg.
              */
             mass: string;
         };
@@ -2212,7 +2295,7 @@ export interface components {
             /**
              * Diameter
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 5 to 300 mm.
              * @default {
              *       "value": "38",
              *       "unit": "mm"
@@ -2222,7 +2305,7 @@ export interface components {
             /**
              * Width
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 2 to 150 mm.
              * @default {
              *       "value": "12",
              *       "unit": "mm"
@@ -2232,7 +2315,7 @@ export interface components {
             /**
              * Axle
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 2 to 150 mm.
              * @default {
              *       "value": "16",
              *       "unit": "mm"
@@ -2242,7 +2325,7 @@ export interface components {
             /**
              * Let In
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 150 mm.
              * @default {
              *       "value": "14",
              *       "unit": "mm"
@@ -2257,7 +2340,7 @@ export interface components {
             /**
              * Front Setback
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 1 to 3000 mm.
              * @default {
              *       "value": "60",
              *       "unit": "mm"
@@ -2267,7 +2350,7 @@ export interface components {
             /**
              * Rear Setback
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 3000 mm.
              * @default {
              *       "value": "80",
              *       "unit": "mm"
@@ -2277,7 +2360,7 @@ export interface components {
             /**
              * Play
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 30 mm.
              * @default {
              *       "value": "2",
              *       "unit": "mm"
@@ -2295,13 +2378,13 @@ export interface components {
             /**
              * Ahead
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
              */
             ahead: string;
             /**
              * Y
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
              */
             y: string;
         };
@@ -2341,13 +2424,13 @@ export interface components {
             /**
              * X
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
              */
             x: string;
             /**
              * Y
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
              */
             y: string;
         };
@@ -2379,25 +2462,25 @@ export interface components {
             /**
              * Length
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 1 to 8000 mm.
              */
             length: string;
             /**
              * Width
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 1 to 8000 mm.
              */
             width: string;
             /**
              * Height
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 1 to 8000 mm.
              */
             height: string;
             /**
              * Mass
              * Format: ergostrut-mass
-             * @description A mass with its unit: 48 lb, 12 lb 4 oz, 21.5 kg or 850 g.
+             * @description A mass with its unit: 48 lb, 12 lb 4 oz, 21.5 kg or 850 g. From 0.001 to 20000 kg.
              */
             mass: string;
             /**
@@ -2451,7 +2534,7 @@ export interface components {
             /**
              * Gap
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 100 mm.
              * @default {
              *       "value": "3",
              *       "unit": "mm"
@@ -2466,7 +2549,7 @@ export interface components {
             /**
              * Inset
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 6000 mm.
              * @default {
              *       "value": "0",
              *       "unit": "mm"
@@ -2476,7 +2559,7 @@ export interface components {
             /**
              * Hinge Pin
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 1 to 50 mm.
              * @default {
              *       "value": "10",
              *       "unit": "mm"
@@ -2491,7 +2574,7 @@ export interface components {
             /**
              * Hinge Gap
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 50 mm.
              * @default {
              *       "value": "1",
              *       "unit": "mm"
@@ -2581,36 +2664,6 @@ export interface components {
              * @default null
              */
             gross_rating: string | null;
-        };
-        /**
-         * Refusal
-         * @description Why a request was not done: what to mend, and for a stale write the revision that keeps it.
-         */
-        Refusal: {
-            /** Message */
-            message: string;
-            /**
-             * Problems
-             * @default []
-             */
-            problems: components["schemas"]["ProblemOut"][];
-            /**
-             * Kept
-             * @default null
-             */
-            kept: number | null;
-            /**
-             * Version
-             * @default null
-             */
-            version: number | null;
-        };
-        /** ProblemOut */
-        ProblemOut: {
-            /** Field */
-            field: string;
-            /** Message */
-            message: string;
         };
         /** NewJob */
         NewJob: {
@@ -2838,10 +2891,21 @@ export interface components {
             /** Hours */
             hours: number;
         };
-        /** AdviceOut */
+        /**
+         * AdviceOut
+         * @description Mends found by now, ``looked`` of ``total`` findings done; ``ended``: why a search that is over is not whole.
+         */
         AdviceOut: {
             /** Mends */
             mends: components["schemas"]["Mend"][];
+            /** Looked */
+            looked: number;
+            /** Total */
+            total: number;
+            /** Running */
+            running: boolean;
+            /** Ended */
+            ended: string;
         };
         /**
          * Change
@@ -3280,6 +3344,36 @@ export interface components {
                 number
             ][];
         };
+        /** LogOut */
+        LogOut: {
+            /** Entries */
+            entries: components["schemas"]["Entry"][];
+        };
+        /**
+         * Entry
+         * @description One line of the record: added, never changed.
+         */
+        Entry: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "note" | "ticket" | "torque" | "road test" | "tick" | "untick" | "mark";
+            /** At */
+            at: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /**
+             * Data
+             * @default {}
+             */
+            data: {
+                [key: string]: unknown;
+            };
+        };
         /** MakeOut */
         MakeOut: {
             /** Steps */
@@ -3313,36 +3407,6 @@ export interface components {
              * @default []
              */
             parts: string[];
-        };
-        /** LogOut */
-        LogOut: {
-            /** Entries */
-            entries: components["schemas"]["Entry"][];
-        };
-        /**
-         * Entry
-         * @description One line of the record: added, never changed.
-         */
-        Entry: {
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "note" | "ticket" | "torque" | "road test" | "tick" | "untick" | "mark";
-            /** At */
-            at: string;
-            /**
-             * Text
-             * @default
-             */
-            text: string;
-            /**
-             * Data
-             * @default {}
-             */
-            data: {
-                [key: string]: unknown;
-            };
         };
         /** EntryIn */
         EntryIn: {
@@ -3913,13 +3977,31 @@ export interface operations {
                     "application/json": components["schemas"]["YardOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -3946,8 +4028,26 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3979,8 +4079,26 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4025,7 +4143,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4041,13 +4168,40 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": Record<string, never>;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4087,7 +4241,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4127,7 +4290,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4183,6 +4355,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     job_undo_job_undo_post: {
@@ -4209,6 +4390,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -4224,7 +4414,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4253,6 +4452,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
@@ -4268,7 +4476,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4293,13 +4510,31 @@ export interface operations {
                     "application/json": components["schemas"]["RevisionsOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4353,7 +4588,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4378,13 +4622,31 @@ export interface operations {
                     "application/json": components["schemas"]["ReportOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4409,13 +4671,129 @@ export interface operations {
                     "application/json": components["schemas"]["AdviceOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    job_stop_advice_advice_stop_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AdviceOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    job_seek_again_advice_again_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AdviceOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4444,8 +4822,26 @@ export interface operations {
                     "application/json": components["schemas"]["TryOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4475,13 +4871,31 @@ export interface operations {
                     "application/json": components["schemas"]["MeasureOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4506,13 +4920,31 @@ export interface operations {
                     "application/json": components["schemas"]["CarryOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4539,13 +4971,31 @@ export interface operations {
                     "application/json": components["schemas"]["FrameOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4573,13 +5023,31 @@ export interface operations {
                     "application/json": components["schemas"]["BalanceOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4608,13 +5076,31 @@ export interface operations {
                     "application/json": components["schemas"]["AnchorOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4639,13 +5125,31 @@ export interface operations {
                     "application/json": components["schemas"]["CutOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4661,13 +5165,89 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    nine_issue_marks_cut_issue_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4692,13 +5272,31 @@ export interface operations {
                     "application/json": components["schemas"]["MakeOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4723,13 +5321,31 @@ export interface operations {
                     "application/json": components["schemas"]["LogOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4758,8 +5374,26 @@ export interface operations {
                     "application/json": components["schemas"]["LogOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4792,13 +5426,31 @@ export interface operations {
                     "application/json": components["schemas"]["ProveOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4827,13 +5479,31 @@ export interface operations {
                     "application/json": components["schemas"]["DiagramOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4863,13 +5533,31 @@ export interface operations {
                     "application/json": components["schemas"]["SolidOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4894,13 +5582,31 @@ export interface operations {
                     "application/json": components["schemas"]["LoadsOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4918,13 +5624,40 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4947,13 +5680,31 @@ export interface operations {
                     "application/json": components["schemas"]["StockOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -4980,8 +5731,26 @@ export interface operations {
                     "application/json": components["schemas"]["StockOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5013,8 +5782,26 @@ export interface operations {
                     "application/json": components["schemas"]["StockOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5033,13 +5820,40 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": Record<string, never>;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -5079,7 +5893,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -5104,13 +5927,31 @@ export interface operations {
                     "application/json": components["schemas"]["CatalogOut"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"][];
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };

@@ -4,8 +4,9 @@ import type { Finding, Mend, Place, Schemas } from "../api/client";
 import { showMass } from "../quantity/format";
 import { STATE_TEXT, STATE_WORD } from "../tape/state";
 import { Tape } from "../tape/Tape";
+import { Button } from "../ui/Button";
 import { useJob } from "./context";
-import { useAdvice } from "./queries";
+import { useAdvice, useAdviceControl } from "./queries";
 
 type Here = Schemas["HereFinding"];
 
@@ -69,10 +70,38 @@ function MendRow({ mend }: { mend: Mend }) {
   );
 }
 
+/** How far the search for mends is, while it runs or when it is not whole. */
+function Search({
+  advice,
+  onStop,
+  onAgain,
+}: {
+  advice: Schemas["AdviceOut"];
+  onStop: () => void;
+  onAgain: () => void;
+}) {
+  if (!advice.running && !advice.ended) return null;
+  const far = advice.total > 0 ? `, ${advice.looked} of ${advice.total}` : "";
+  return (
+    <div
+      className="mt-1 flex items-center gap-2 text-[14px] text-steel"
+      data-advice={advice.running ? "runs" : "ended"}
+    >
+      <span className="grow">
+        {advice.running ? `Looking for mends${far}…` : `Search for mends: ${advice.ended}${far}.`}
+      </span>
+      <Button tone="quiet" onClick={advice.running ? onStop : onAgain}>
+        {advice.running ? "Stop" : "Look again"}
+      </Button>
+    </div>
+  );
+}
+
 /** Findings worst first, each with its tape, its sentence, what it hangs on and what would mend it. */
 export function Findings({ places, here, pick, selected, onPick, title = "Findings, worst first" }: Props) {
   const { report, version, jobId, light, lit } = useJob();
   const advice = useAdvice(jobId, version);
+  const control = useAdviceControl(jobId, version);
   const navigate = useNavigate();
   if (!report) return <p className="p-4 text-steel">Checking…</p>;
   const shown = report.findings.filter((f) => (!places || places.includes(f.place)) && (!pick || pick(f)));
@@ -84,8 +113,11 @@ export function Findings({ places, here, pick, selected, onPick, title = "Findin
   return (
     <section aria-label={title}>
       <h2 className="text-[21px] leading-tight">{title}</h2>
-      <p className="mb-2 text-[14px] text-steel">{counts.join(", ") || "nothing to check yet"}.</p>
-      <ol>
+      <p className="text-[14px] text-steel">{counts.join(", ") || "nothing to check yet"}.</p>
+      {advice.data && !advice.isPlaceholderData && (count("over") > 0 || count("tight") > 0) && (
+        <Search advice={advice.data} onStop={control.stop} onAgain={control.again} />
+      )}
+      <ol className="mt-2">
         {shown.map((f) => {
           const now = here?.get(f.id);
           const state = now ? now.state : f.state;

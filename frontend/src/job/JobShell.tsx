@@ -1,6 +1,7 @@
 import { useCallback, useMemo, useState } from "react";
 import { Link, Outlet, useLocation, useNavigate, useParams } from "react-router";
 
+import { Refused } from "../api/client";
 import { BladeBar } from "../tape/BladeBar";
 import { PLACES } from "../tape/places";
 import { STATE_WORD } from "../tape/state";
@@ -81,10 +82,19 @@ export function JobShell() {
     return (
       <main className="mx-auto max-w-xl p-8">
         <h1 className="text-[28px]">This job cannot be opened</h1>
-        <p className="my-3">{query.error.message}</p>
-        <Link className="text-chalk underline" to="/">
-          Back to the yard
-        </Link>
+        <p className="my-3" role="alert">
+          {query.error.message}
+        </p>
+        <p className="flex flex-wrap gap-6">
+          {query.error instanceof Refused && query.error.status === 422 && (
+            <a className="text-chalk underline" href={`/api/jobs/${jobId}/export`} download>
+              Save its file as it is stored
+            </a>
+          )}
+          <Link className="text-chalk underline" to="/">
+            Back to the yard
+          </Link>
+        </p>
       </main>
     );
   }

@@ -1,7 +1,10 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
-import { api, take } from "../api/client";
+import { api, type Schemas, take } from "../api/client";
 import { useJob } from "./context";
+
+/** Milliseconds between looks at a search that runs. */
+const LOOK_AGAIN = 700;
 
 /** Every query of a job is keyed by its version, so that a save makes all of it fresh. */
 export function useReport(job: number, version: number | undefined) {
@@ -18,7 +21,25 @@ export function useAdvice(job: number, version: number) {
     queryKey: ["job", job, "advice", version],
     queryFn: ({ signal }) => take(api.GET("/api/jobs/{job}/advice", { params: { path: { job } }, signal })),
     placeholderData: keepPreviousData,
+    // the search runs behind: what it has found so far is shown as it comes
+    refetchInterval: (query) => (query.state.data?.running ? LOOK_AGAIN : false),
   });
+}
+
+/** Stop the search for mends, or take it up again. */
+export function useAdviceControl(job: number, version: number) {
+  const client = useQueryClient();
+  const told = (advice: Schemas["AdviceOut"]) => client.setQueryData(["job", job, "advice", version], advice);
+  const params = { params: { path: { job } } };
+  const stop = useMutation({
+    mutationFn: () => take(api.POST("/api/jobs/{job}/advice/stop", params)),
+    onSuccess: told,
+  });
+  const again = useMutation({
+    mutationFn: () => take(api.POST("/api/jobs/{job}/advice/again", params)),
+    onSuccess: told,
+  });
+  return { stop: () => stop.mutate(), again: () => again.mutate() };
 }
 
 export function useFrame(job: number, version: number, travel: number) {

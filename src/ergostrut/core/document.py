@@ -15,7 +15,9 @@ from .carry.load import LoadOut
 from .catalog.own import OwnStock
 from .frame.families.bed_slide.params import BedSlide
 from .measure.survey import Name, PickupBed, Text
-from .quantity import Mass
+from .plain import read_json
+from .problem import FieldError, InputError, Problem, problems_of
+from .quantity import BuildMass
 from .record import Record
 
 VERSION: Literal[1] = 1
@@ -63,7 +65,7 @@ class Loads(Record):
     rolling: Annotated[float, Field(gt=0, le=1)] = 0.03
     effort_limit: Annotated[float, Field(gt=0, le=2000)] = 220.0
     foot: Annotated[float, Field(gt=0, le=10000)] = 1330.0
-    off: tuple[CaseName, ...] = ()
+    off: Annotated[tuple[CaseName, ...], Field(max_length=20)] = ()
     wet: bool = False
     limits: Limits = Limits()
     crash: Crash = Crash()
@@ -72,8 +74,8 @@ class Loads(Record):
 class Goals(Record):
     """Limits the user sets himself."""
 
-    build_mass: Mass | None = None
-    price: Annotated[float, Field(gt=0)] | None = None
+    build_mass: BuildMass | None = None
+    price: Annotated[float, Field(gt=0, le=10_000_000)] | None = None
 
 
 class Shop(Record):
@@ -82,7 +84,7 @@ class Shop(Record):
     kerf_mm: Annotated[float, Field(ge=0, le=20)] = 2.0
     trim_mm: Annotated[float, Field(ge=0, le=200)] = 5.0
     currency: Annotated[str, Field(min_length=1, max_length=4)] = "$"
-    prices: dict[str, Annotated[float, Field(ge=0)]] = {}
+    prices: Annotated[dict[Annotated[str, Field(max_length=60)], Annotated[float, Field(ge=0, le=100_000)]], Field(max_length=500)] = {}
 
 
 class Design(Record):
@@ -102,12 +104,13 @@ class Design(Record):
     @model_validator(mode="after")
     def _riders_sit(self) -> Design:
         seats = {seat.name for seat in self.host.seats}
-        for rider in self.carry.crew:
+        taken: set[str] = set()
+        for i, rider in enumerate(self.carry.crew):
             if rider.seat not in seats:
-                raise ValueError(f"{rider.name} sits on “{rider.seat}”, but the host has no such seat")
-        taken = [rider.seat for rider in self.carry.crew]
-        if len(set(taken)) != len(taken):
-            raise ValueError("two people sit on one seat")
+                raise FieldError(f"carry/crew/{i}/seat", f"{rider.name} sits on “{rider.seat}”, but the host has no such seat")
+            if rider.seat in taken:
+                raise FieldError(f"carry/crew/{i}/seat", f"two people sit on “{rider.seat}”; give {rider.name} another seat")
+            taken.add(rider.seat)
         return self
 
 
@@ -117,7 +120,7 @@ class Entry(Record):
     kind: Literal["note", "ticket", "torque", "road test", "tick", "untick", "mark"]
     at: Annotated[str, Field(max_length=40)]
     text: Text = ""
-    data: dict[str, Any] = {}
+    data: Annotated[dict[Annotated[str, Field(max_length=200)], Any], Field(max_length=2_000)] = {}
 
 
 class Job(Record):
@@ -127,35 +130,7 @@ class Job(Record):
     version: Literal[1] = VERSION
     catalog: Annotated[str, Field(max_length=40)] = ""
     design: Design
-    record: tuple[Entry, ...] = Field(default=(), max_length=20_000)
-
-
-class Problem(Record):
-    """One thing wrong with an input: where, and what to do."""
-
-    field: str
-    message: str
-
-
-class InputError(ValueError):
-    """Input that cannot be used, with every problem found."""
-
-    def __init__(self, problems: list[Problem]) -> None:
-        self.problems = problems
-        super().__init__("; ".join(f"{problem.field}: {problem.message}" if problem.field else problem.message for problem in problems))
-
-
-def problems_of(error: ValidationError) -> list[Problem]:
-    """Every problem with its JSON pointer, in words."""
-    found = []
-    for item in error.errors(include_url=False):
-        message = item["msg"].removeprefix("Value error, ")
-        if item["type"] == "extra_forbidden":
-            message = "this field is not known; remove it or check its spelling"
-        elif item["type"] == "missing":
-            message = "this field is missing"
-        found.append(Problem(field="/" + "/".join(str(part) for part in item["loc"]), message=message))
-    return found
+    record: tuple[Entry, ...] = ()
 
 
 def read_design(data: Any, *, bare: Units | None = None) -> Design:
@@ -177,12 +152,7 @@ def read_job(text: str) -> Job:
     Raises:
         InputError: naming the line of broken JSON, or the field that cannot be used.
     """
-    try:
-        data = json.loads(text)
-    except json.JSONDecodeError as error:
-        raise InputError([Problem(field=f"line {error.lineno}", message=f"this is not JSON: {error.msg.lower()}")]) from None
-    except RecursionError:
-        raise InputError([Problem(field="", message="this file is nested too deeply to be a job")]) from None
+    data = read_json(text, "a job")
     if not isinstance(data, dict) or data.get("format") != "ergostrut-job":
         raise InputError([Problem(field="/format", message="this is not an Ergostrut job file")])
     if data.get("version") != VERSION:
@@ -212,3 +182,6 @@ def job_schema() -> dict[str, Any]:
         "title": "Ergostrut job, version 1",
         **{k: v for k, v in schema.items() if k != "title"},
     }
+
+
+__all__ = ["Design", "Entry", "InputError", "Job", "Problem", "Units", "job_schema", "problems_of", "read_design", "read_job", "write_job"]

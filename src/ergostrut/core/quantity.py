@@ -9,7 +9,7 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 from fractions import Fraction
-from typing import Any, ClassVar, Self
+from typing import Annotated, Any, ClassVar, Self
 
 from pydantic import GetCoreSchemaHandler, GetJsonSchemaHandler, ValidationInfo
 from pydantic_core import CoreSchema, PydanticCustomError, core_schema
@@ -275,6 +275,39 @@ class Mass(Quantity):
         ounces = _number(split, "")
         assert ounces is not None
         return cls(16 * Fraction(split.group("big")) + ounces, "lb-oz")
+
+
+@dataclass(frozen=True, slots=True)
+class Between:
+    """Bounds of a quantity field, in mm or kg, ends included: what lies outside is refused in words."""
+
+    lo: float
+    hi: float
+
+    def _check(self, value: Quantity) -> Quantity:
+        # a bound typed in the other system of units is still that bound
+        slack = 1e-9 * max(abs(self.lo), abs(self.hi), 1.0)
+        if self.lo - slack <= value.base <= self.hi + slack:
+            return value
+        unit = "in" if value.unit in ("in", "ft", "ft-in") else "lb" if value.unit in ("lb", "oz", "lb-oz") else value.unit
+        per = float(value.FACTORS[unit])
+        words = f"“{value}” cannot be right here; expected between {self.lo / per:.4g} and {self.hi / per:.4g} {unit}"
+        raise PydanticCustomError("quantity_range", "{why}", {"why": words})
+
+    def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
+        return core_schema.no_info_after_validator_function(self._check, handler(source))
+
+    def __get_pydantic_json_schema__(self, schema: CoreSchema, handler: GetJsonSchemaHandler) -> dict[str, Any]:
+        found = handler(schema)
+        unit = {"length": "mm", "mass": "kg"}.get(found.get("format", "").removeprefix("ergostrut-"), "")
+        return {**found, "description": f"{found.get('description', '')} From {self.lo:g} to {self.hi:g} {unit}.".strip()}
+
+
+Rating = Annotated[Mass, Between(0.1, 50_000)]
+"""What something is sold or rated for: read from it, never nothing."""
+BuildMass = Annotated[Mass, Between(0.1, 50_000)]
+Place = Annotated[Length, Between(-10_000, 10_000)]
+"""Where something lies along or across the host."""
 
 
 def show_length(mm: float, unit: str, denominator: int = 16) -> str:

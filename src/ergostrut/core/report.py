@@ -19,7 +19,7 @@ from .cut.plan import CutPlan, cut_plan
 from .document import Design
 from .finding import PLACES, RANK, Finding, Place, State, worst_state
 from .fit.bed import check_bed, check_floor, check_lowered_gate
-from .frame.assembly import Position
+from .frame.assembly import Assembly, Position, Slide
 from .frame.build import assemble
 from .goals import check_goals
 from .make.steps import Step, steps
@@ -57,6 +57,10 @@ _POSITION_CHECKS = (
 )
 
 
+KEPT = 1_500_000
+"""Numbers of solved positions that a report keeps for the pages: a usual job's are a fifth of this, the largest job's would be twenty times."""
+
+
 @dataclass(frozen=True)
 class Tally:
     """The figures in the foot of the Frame page; None where unknown."""
@@ -72,7 +76,7 @@ class Tally:
 
 @dataclass(frozen=True)
 class Report:
-    """Everything that was found."""
+    """Everything that was found. ``studies``: positions solved, as far as they weigh little (``KEPT``)."""
 
     context: Context
     findings: tuple[Finding, ...]
@@ -86,6 +90,11 @@ class Report:
     def places(self) -> dict[Place, State | None]:
         """Worst state found in each place."""
         return {place: worst_state([f.state for f in self.findings if f.place == place]) for place in PLACES}
+
+    @property
+    def bytes(self) -> int:
+        """About what it weighs in memory: findings and drawings data, and the positions it keeps."""
+        return 1_000_000 + 12 * sum(item.floats for item in self.studies)
 
     @property
     def counts(self) -> dict[State, int]:
@@ -126,16 +135,14 @@ def context_of(design: Design, catalog: Catalog) -> Context:
     return Context(design, host, catalog, builds, arrange(design.carry, builds))
 
 
-def studies_of(context: Context) -> tuple[Study, ...]:
-    """Every slide in every one of its named positions."""
-    return tuple(
-        study(context, build, slide, position)
-        for build in context.builds
-        for slide in build.slides
-        for motion in build.motions
-        if motion.id == slide.motion
-        for position in motion.positions
-    )
+def positions_of(context: Context) -> Iterator[tuple[Assembly, Slide, Position]]:
+    """Every slide with every one of its named positions."""
+    for build in context.builds:
+        for slide in build.slides:
+            for motion in build.motions:
+                if motion.id == slide.motion:
+                    for position in motion.positions:
+                        yield build, slide, position
 
 
 def check(design: Design, catalog: Catalog) -> Report:
@@ -145,26 +152,47 @@ def check(design: Design, catalog: Catalog) -> Report:
         StockError: the design names stock that the catalogue does not hold.
     """
     context = context_of(design, catalog)
-    studies = studies_of(context)
+    found: list[Finding] = []
+    kept: list[Study] = []
+    room = KEPT
+    for build, slide, position in positions_of(context):
+        item = study(context, build, slide, position)
+        found += position_findings(item)
+        room -= item.floats
+        if room >= 0:
+            kept.append(item)
     anchors = tuple(anchor_study(context, build) for build in context.builds)
     cut = cut_plan(context)
     todo = steps(context, cut)
-    found: list[Finding] = [*check_survey(context.host), *check_places(context), *check_held(context)]
+    found += [*check_survey(context.host), *check_places(context), *check_held(context)]
     for build in context.builds:
         found += [*check_bed(context, build), *check_deck(context, build)]
-    for item in studies:
-        found += position_findings(item)
     found += check_balance(context)
     for base in anchors:
         found += [*check_anchors(context, base), *check_crash(context, base)]
     found += cut.findings
     tally = _tally(context, cut, todo)
     found += check_goals(context, tally.build_kg, tally.price)
-    return Report(context, worst_of(found), studies, anchors, cut, todo, tally)
+    return Report(context, worst_of(found), tuple(kept), anchors, cut, todo, tally)
+
+
+def _known(report: Report, build: Assembly, slide: Slide, position: Position) -> Study:
+    """A position solved: kept by the report, or solved again."""
+    for item in report.studies:
+        if item.assembly.id == build.id and item.slide.id == slide.id and item.position.travel == position.travel:
+            return item
+    return study(report.context, build, slide, position)
+
+
+def study_named(report: Report, name: str) -> Study | None:
+    """The first slide solved in a named position, its first one for an unknown name; None without a slide."""
+    rows = list(positions_of(report.context))
+    chosen = next((row for row in rows if row[2].name == name), rows[0] if rows else None)
+    return _known(report, *chosen) if chosen is not None else None
 
 
 def studies_at(report: Report, travel: float) -> tuple[Study, ...]:
-    """Every slide solved with its tray at ``travel`` (mm, or its reach when that is less); a named position is not solved again."""
+    """Every slide solved with its tray at ``travel`` (mm, or its reach when that is less); a position that was kept is not solved again."""
     found = []
     for build in report.context.builds:
         for slide in build.slides:
@@ -172,8 +200,7 @@ def studies_at(report: Report, travel: float) -> tuple[Study, ...]:
             position = next((p for p in motion.positions if abs(p.travel - travel) < 0.01), None) or Position(
                 "here", min(travel, motion.reach), travel <= 0.0
             )
-            known = next((s for s in report.studies if s.assembly.id == build.id and s.position.travel == position.travel), None)
-            found.append(known or study(report.context, build, slide, position))
+            found.append(_known(report, build, slide, position))
     return tuple(found)
 
 
@@ -198,4 +225,4 @@ def _tally(context: Context, cut: CutPlan, todo: tuple[Step, ...]) -> Tally:
     )
 
 
-__all__ = ["Report", "StockError", "Tally", "check", "context_of", "here", "position_findings", "studies_at", "worst_of"]
+__all__ = ["Report", "StockError", "Tally", "check", "context_of", "here", "position_findings", "studies_at", "study_named", "worst_of"]

@@ -6,6 +6,9 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from ergostrut.core.document import Job, read_job
+from ergostrut.core.report import check
+from ergostrut.files.card_json import write_card
+from ergostrut.files.catalog_files import shipped_catalog
 from ergostrut.store import jobs
 from ergostrut.store.models import JobRow, SettingRow
 
@@ -23,9 +26,9 @@ def load_once(session: Session) -> bool:
     if session.get(SettingRow, "sample") is not None:
         return False
     for job in sample_jobs():
-        jobs.create(session, job, sample=True, label="sample job")
+        jobs.create(session, job, sample=True, label="sample job", card=write_card(check(job.design, shipped_catalog())))
     session.add(SettingRow(name="sample", value="loaded"))
-    session.commit()
+    session.flush()
     return True
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import io
 from collections.abc import Collection, Sequence
+from functools import lru_cache
 from pathlib import Path
 from typing import Any
 from xml.sax.saxutils import escape
@@ -30,9 +31,23 @@ FONTS = Path(__file__).parent / "fonts"
 BODY, BOLD = "DejaVuSans", "DejaVuSans-Bold"
 
 
-def _fonts() -> None:
-    registerFont(TTFont(BODY, str(FONTS / "DejaVuSans.ttf")))
-    registerFont(TTFont(BOLD, str(FONTS / "DejaVuSans-Bold.ttf")))
+@lru_cache(maxsize=1)
+def _fonts() -> frozenset[int]:
+    """Both fonts made known; the characters that both can print."""
+    faces = [TTFont(BODY, str(FONTS / "DejaVuSans.ttf")), TTFont(BOLD, str(FONTS / "DejaVuSans-Bold.ttf"))]
+    for face in faces:
+        registerFont(face)
+    return frozenset.intersection(*(frozenset(face.face.charToGlyph) for face in faces))
+
+
+GAP = "?"
+"""Printed for a character the fonts do not hold: they hold no box."""
+
+
+def printable(text: str) -> str:
+    """The text with a question mark for every character that cannot be printed."""
+    known = _fonts()
+    return "".join(c if ord(c) in known or c in "\n\t" else GAP for c in text)
 
 
 def _style(name: str, size: float, lead: float, **more: Any) -> ParagraphStyle:
@@ -48,7 +63,7 @@ SMALL = _style("small", 7.6, 10.2, textColor=STEEL)
 
 
 def _p(text: str, style: ParagraphStyle = TEXT) -> Paragraph:
-    return Paragraph(escape(text), style)
+    return Paragraph(escape(printable(text)), style)
 
 
 def _line(line: Line) -> Paragraph:
@@ -64,7 +79,7 @@ def _line(line: Line) -> Paragraph:
 def _finding(found: Finding) -> list[Any]:
     use = f", {found.use:.2f} of the limit" if found.use is not None else ""
     colour = STATE.get(found.state, STEEL).hexval()[2:]
-    head = Paragraph(f"{escape(found.title)}  <font color='#{colour}'>{found.state}{use}</font>", HEAD)
+    head = Paragraph(f"{escape(printable(found.title))}  <font color='#{colour}'>{found.state}{use}</font>", HEAD)
     where = ", ".join(part for part in (found.case, f"tray {found.position}" if found.position else "") if part)
     rows: list[Any] = [_p(found.sentence)]
     if found.caution:
@@ -145,15 +160,23 @@ def _loads(design: Design) -> list[Any]:
     ]
 
 
+def _left_out(design: Design) -> list[Any]:
+    """A line that says so where the job's words hold characters that the sheet's fonts do not."""
+    text = design.model_dump_json()
+    count = sum(a != b for a, b in zip(text, printable(text), strict=True))
+    words = f"{count} characters of this job's names are not in the sheet's fonts and stand as {GAP}; the job file holds them."
+    return [_p(words, SMALL)] if count else []
+
+
 def calculation_pdf(design: Design, report: Report, catalog: str, date: str, only: Collection[str] = ()) -> bytes:
     """The sheet's bytes. ``only``: ids of the findings to show; all when empty. ``date``: printed as given."""
-    _fonts()
     chosen = [f for f in report.findings if not only or f.id in only]
     counts = {state: sum(f.state == state for f in chosen) for state in ("over", "unknown", "tight", "holds")}
     flow: list[Any] = [
         _p(f"Calculation: {design.name}", TITLE),
         _p(f"{date}. Catalogue {catalog}. {', '.join(f'{n} {state}' for state, n in counts.items() if n)}.", SMALL),
         _p(NOTICE, SMALL),
+        *_left_out(design),
         Spacer(1, 3 * mm),
         *_inputs(design, report),
         *_loads(design),
@@ -174,7 +197,7 @@ def calculation_pdf(design: Design, report: Report, catalog: str, date: str, onl
     def foot(canvas: Any, document: Any) -> None:
         canvas.setFont(BODY, 7)
         canvas.setFillColor(STEEL)
-        canvas.drawString(18 * mm, 10 * mm, f"Ergostrut, a design aid. {design.name}")
+        canvas.drawString(18 * mm, 10 * mm, printable(f"Ergostrut, a design aid. {design.name}"))
         canvas.drawRightString(192 * mm, 10 * mm, str(document.page))
 
     SimpleDocTemplate(

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
+from collections.abc import Mapping
 
 from ergostrut.core.cut.plan import CutPlan
 from ergostrut.core.document import Units
@@ -14,27 +15,40 @@ COLUMNS = ("kind", "mark", "count", "what", "stock", "length mm", "width mm", "l
 
 def _safe(text: str) -> str:
     """A cell that no spreadsheet takes for a formula."""
-    return f"'{text}" if text[:1] in ("=", "+", "-", "@") else text
+    return f"'{text}" if text[:1] in ("=", "+", "-", "@", "\t", "\r", "\n") else text
 
 
-def cut_csv(plan: CutPlan, units: Units) -> str:
-    """One row a kind of piece, then bars, sheets and hardware to buy."""
+def cut_csv(plan: CutPlan, units: Units, issued: Mapping[str, str]) -> str:
+    """One row a kind of piece, then bars, sheets and hardware to buy. ``issued``: marks by part that were given for good."""
+    marks = {p.mark: issued.get(p.parts[0], p.mark) for p in plan.pieces}
     out = io.StringIO()
     table = csv.writer(out, lineterminator="\r\n")
     table.writerow(COLUMNS)
     for p in plan.pieces:
         shown = f"{show_length(p.length, units.length)} {units.length}"
         width = "" if p.width is None else f"{p.width:.1f}"
-        row = ("piece", p.mark, p.count, p.role, p.stock_label, f"{p.length:.1f}", width, shown, p.ends, f"{p.kg:.3f}", f"{p.price:.2f}")
+        row = (
+            "piece",
+            marks[p.mark],
+            p.count,
+            p.role,
+            p.stock_label,
+            f"{p.length:.1f}",
+            width,
+            shown,
+            p.ends,
+            f"{p.kg:.3f}",
+            f"{p.price:.2f}",
+        )
         table.writerow([_safe(str(cell)) for cell in row])
     for group in plan.bars:
         for bar in group.plan.bars:
-            marks = " ".join(mark for mark, _ in bar.pieces)
+            names = " ".join(marks[mark] for mark, _ in bar.pieces)
             row = (
                 "bar",
                 "",
                 1,
-                f"cut {marks}, {bar.left:.0f} mm left",
+                f"cut {names}, {bar.left:.0f} mm left",
                 group.label,
                 f"{bar.stock:.1f}",
                 "",

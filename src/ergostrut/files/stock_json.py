@@ -7,7 +7,8 @@ import json
 from pydantic import ValidationError
 
 from ergostrut.core.catalog.own import OwnStock
-from ergostrut.core.document import InputError, Problem, problems_of
+from ergostrut.core.plain import read_json
+from ergostrut.core.problem import InputError, Problem, problems_of
 
 FORMAT = "ergostrut-stock"
 
@@ -23,12 +24,7 @@ def read_stock(text: str) -> OwnStock:
     Raises:
         InputError: naming the line of broken JSON or the field that cannot be used.
     """
-    try:
-        data = json.loads(text)
-    except json.JSONDecodeError as error:
-        raise InputError([Problem(field=f"line {error.lineno}", message=f"this is not JSON: {error.msg.lower()}")]) from None
-    except RecursionError:
-        raise InputError([Problem(field="", message="this file is nested too deeply to be stock")]) from None
+    data = read_json(text, "stock")
     if not isinstance(data, dict) or data.pop("format", None) != FORMAT:
         raise InputError([Problem(field="/format", message="this is not an Ergostrut stock file")])
     if (version := data.pop("version", None)) != 1:

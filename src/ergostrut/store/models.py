@@ -16,6 +16,7 @@ class JobRow(Base):
     """``version`` counts every change of the head, undo included: it is what a writer must have seen."""
 
     __tablename__ = "job"
+    __table_args__ = {"sqlite_autoincrement": True}
     id: Mapped[int] = mapped_column(primary_key=True)
     name: Mapped[str] = mapped_column(String(60))
     head: Mapped[int]
@@ -26,7 +27,9 @@ class JobRow(Base):
 
 
 class RevisionRow(Base):
-    """One saved design. ``redo``: the child that undo came back from, if any. ``kept``: a stale write that was kept aside."""
+    """One saved design. ``redo``: the child that undo came back from, if any. ``kept``: a stale write that was kept aside.
+
+    ``card``: what the yard shows of it, as JSON, from when it was last checked."""
 
     __tablename__ = "revision"
     __table_args__ = (Index("ix_revision_job_number", "job_id", "number", unique=True),)
@@ -39,6 +42,16 @@ class RevisionRow(Base):
     label: Mapped[str] = mapped_column(String(120))
     design: Mapped[str] = mapped_column(Text)
     created: Mapped[datetime]
+    card: Mapped[str | None] = mapped_column(Text)
+
+
+class HeadRow(Base):
+    """Which revision a version of a job showed: what somebody who names that version has seen."""
+
+    __tablename__ = "head"
+    job_id: Mapped[int] = mapped_column(ForeignKey("job.id", ondelete="CASCADE"), primary_key=True)
+    version: Mapped[int] = mapped_column(primary_key=True)
+    number: Mapped[int]
 
 
 class EntryRow(Base):

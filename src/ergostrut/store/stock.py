@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from pydantic import ValidationError
 from sqlalchemy import delete, select
 from sqlalchemy.orm import Session
 
 from ergostrut.core.catalog.own import KINDS, OwnStock
+from ergostrut.core.problem import InputError, Problem
 
 from .models import StockRow
 
@@ -18,11 +20,20 @@ class NoSuchStockError(LookupError):
 
 
 def everything(session: Session) -> OwnStock:
-    """All of it, sorted by id."""
+    """All of it, sorted by id.
+
+    Raises:
+        InputError: an item that cannot be read; it can still be taken away.
+    """
     rows = session.scalars(select(StockRow).order_by(StockRow.id)).all()
-    lists = {
-        name: tuple(record.model_validate_json(row.data) for row in rows if row.kind == kind) for kind, (name, record) in KINDS.items()
-    }
+    lists: dict[str, list[object]] = {name: [] for name, _ in KINDS.values()}
+    for row in rows:
+        name, record = KINDS[row.kind]
+        try:
+            lists[name].append(record.model_validate_json(row.data))
+        except ValidationError:
+            words = f"your own “{row.id}” was stored by another program and cannot be read; take it away and enter it again"
+            raise InputError([Problem(field=f"/own/{row.id}", message=words)]) from None
     return OwnStock.model_validate(lists)
 
 

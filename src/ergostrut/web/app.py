@@ -3,16 +3,20 @@
 from __future__ import annotations
 
 from pathlib import Path
+from typing import Any
 
-from flask import Response, jsonify, send_from_directory
+from flask import Response, abort, jsonify, send_from_directory
 from flask_openapi3 import Info, OpenAPI
 from pydantic import ValidationError
+from sqlalchemy.exc import DBAPIError
+from sqlalchemy.exc import TimeoutError as PoolTimeout
 from werkzeug.exceptions import HTTPException
 
-from ergostrut.core.document import InputError
+from ergostrut.core.problem import InputError, problems_of
 from ergostrut.store import jobs
 from ergostrut.store.database import Database
 from ergostrut.store.stock import NoSuchStockError
+from ergostrut.store.trouble import in_words
 
 from .places import job, nine, prove, stock, yard
 from .security import guard
@@ -27,7 +31,7 @@ def _refuse(status: int, refusal: Refusal) -> tuple[Response, int]:
 
 
 def _bad_request(error: ValidationError) -> Response:
-    problems = [ProblemOut(field="/" + "/".join(str(p) for p in item["loc"]), message=item["msg"]) for item in error.errors()]
+    problems = [ProblemOut(field=p.field, message=p.message) for p in problems_of(error)]
     response = jsonify(Refusal(message="The request cannot be read.", problems=problems).model_dump(mode="json"))
     response.status_code = 422
     return response
@@ -52,6 +56,13 @@ def create_app(database: Database) -> OpenAPI:
     return app
 
 
+def described(app: OpenAPI) -> dict[str, Any]:
+    """The OpenAPI document, without the parts that hold nothing."""
+    document = dict(app.api_doc)
+    document["components"] = {name: part for name, part in document["components"].items() if part is not None}
+    return document
+
+
 def _errors(app: OpenAPI) -> None:
     @app.errorhandler(InputError)
     def unusable(error: InputError) -> tuple[Response, int]:
@@ -59,12 +70,18 @@ def _errors(app: OpenAPI) -> None:
         return _refuse(422, Refusal(message=str(error), problems=problems))
 
     @app.errorhandler(jobs.NoSuchJobError)
-    def missing(error: jobs.NoSuchJobError) -> tuple[Response, int]:
+    @app.errorhandler(NoSuchStockError)
+    def missing(error: LookupError) -> tuple[Response, int]:
         return _refuse(404, Refusal(message=str(error)))
 
-    @app.errorhandler(NoSuchStockError)
-    def missing_stock(error: NoSuchStockError) -> tuple[Response, int]:
-        return _refuse(404, Refusal(message=str(error)))
+    @app.errorhandler(DBAPIError)
+    def unusable_store(error: DBAPIError) -> tuple[Response, int]:
+        app.logger.warning("the database cannot be used: %s", error.orig)
+        return _refuse(503, Refusal(message=in_words(error)))
+
+    @app.errorhandler(PoolTimeout)
+    def crowded(_: PoolTimeout) -> tuple[Response, int]:
+        return _refuse(503, Refusal(message="Too many requests at once: wait a moment and try again. Nothing was changed."))
 
     @app.errorhandler(jobs.StaleError)
     def stale(error: jobs.StaleError) -> tuple[Response, int]:
@@ -88,7 +105,7 @@ def _errors(app: OpenAPI) -> None:
 def _front_end(app: OpenAPI) -> None:
     def page(name: str = "index.html") -> Response:
         if name.startswith("api/"):
-            return _refuse(404, Refusal(message="There is nothing at this address."))  # type: ignore[return-value]
+            abort(404, "There is nothing at this address.")
         if not (STATIC / "index.html").exists():
             return Response("The front end is not built yet: run make demo.", status=503, mimetype="text/plain")
         if (STATIC / name).is_file():

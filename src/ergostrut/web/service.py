@@ -1,47 +1,30 @@
-"""What the blueprints share: the database, the catalogue and a bounded cache of reports by content."""
+"""What the blueprints share: the database, the catalogue, reports by content, advice behind."""
 
 from __future__ import annotations
 
+import contextlib
 import json
-from collections import OrderedDict
-from collections.abc import Iterator
-from contextlib import contextmanager
-from threading import Lock
-from typing import Generic, TypeVar, cast
+from threading import Semaphore
+from typing import cast
 
 from flask import current_app
-from sqlalchemy.orm import Session
+from sqlalchemy.exc import DBAPIError
 
-from ergostrut.core.advice.mends import Mend, advise
-from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.document import Design, InputError, Problem
+from ergostrut.core.document import Design
 from ergostrut.core.report import Report, check
+from ergostrut.files.card_json import maker_of, read_card, write_card
 from ergostrut.files.catalog_files import shipped_catalog
 from ergostrut.store import jobs
 from ergostrut.store.database import Database
 
-T = TypeVar("T")
+from .adviser import Advice, Adviser
+from .shared import Cache, Once
 
-
-class Cache(Generic[T]):
-    """Least recently used values by key; never more than ``size``."""
-
-    def __init__(self, size: int) -> None:
-        self._size, self._held, self._lock = size, OrderedDict[str, T](), Lock()
-
-    def get(self, key: str) -> T | None:
-        with self._lock:
-            if key in self._held:
-                self._held.move_to_end(key)
-            return self._held.get(key)
-
-    def put(self, key: str, value: T) -> T:
-        with self._lock:
-            self._held[key] = value
-            while len(self._held) > self._size:
-                self._held.popitem(last=False)
-        return value
+REPORT_ROOM = 128 * 2**20
+"""Bytes of reports kept."""
+AT_ONCE = 2
+"""Reports worked out at the same time; more would only share the processor."""
 
 
 class Service:
@@ -50,54 +33,59 @@ class Service:
     def __init__(self, database: Database) -> None:
         self.database = database
         self.catalog: Catalog = shipped_catalog()
-        self._reports: Cache[Report] = Cache(64)
-        self._advice: Cache[tuple[Mend, ...]] = Cache(64)
-        self._wanted: dict[int, str] = {}
-        self._checking, self._advising = Lock(), Lock()
-
-    @contextmanager
-    def session(self) -> Iterator[Session]:
-        """A transaction: committed when the block ends well, and when a stale write was kept aside."""
-        with self.database.session() as session:
-            try:
-                yield session
-            except jobs.StaleError:
-                session.commit()
-                raise
-            session.commit()
+        self.maker = maker_of(self.catalog.version)
+        self.reports: Once[Report] = Once(Cache(REPORT_ROOM, lambda report: report.bytes))
+        self._adviser = Adviser()
+        self._room = Semaphore(AT_ONCE)
 
     def report(self, design: Design) -> Report:
-        """The whole report, from the cache when the same design was checked before.
+        """The whole report: made once for all who ask, taken from the cache when the same design was checked before.
 
         Raises:
-            InputError: the design names stock the catalogue does not hold.
+            InputError: the design names stock the catalogue does not hold, or cannot be built.
         """
-        key = self._key(design)
-        # a page asks for several things at once after a change: the first checks, the others take its report
-        with self._checking:
-            found = self._reports.get(key)
-            if found is not None:
-                return found
-            try:
-                return self._reports.put(key, check(design, self.catalog))
-            except StockError as error:
-                raise InputError([Problem(field=error.field, message=error.why)]) from None
 
-    def advice(self, job: int, design: Design) -> tuple[Mend, ...]:
-        """What would mend a job. One at a time, and given up once the job has moved on: nobody reads that answer any more."""
-        key = self._key(design)
-        self._wanted[job] = key
-        with self._advising:
-            found = self._advice.get(key)
-            if found is None:
-                found = advise(self.report(design), self.catalog, lambda: self._wanted.get(job) == key)
-                if self._wanted.get(job) == key:
-                    self._advice.put(key, found)
-        return found
+        def work() -> Report:
+            with self._room:
+                return check(design, self.catalog)
 
-    @staticmethod
-    def _key(design: Design) -> str:
-        return json.dumps(design.model_dump(mode="json"), sort_keys=True)
+        return self.reports.get(key_of(design), work)
+
+    def load(self, job: int) -> tuple[Design, Report]:
+        """A job's newest design with its report; the yard's card is brought up to date beside it.
+
+        Raises:
+            NoSuchJobError: there is no such job.
+            InputError: its design cannot be read, or not be built with today's catalogue.
+        """
+        with self.database.reading() as session:
+            saved = jobs.get(session, job)
+        report = self.report(saved.design)
+        if read_card(saved.card).get("by") != self.maker:
+            # a card is worked out, not said by anybody: where it cannot be kept the page answers all the same
+            with contextlib.suppress(DBAPIError), self.database.writing() as session:
+                jobs.keep_card(session, job, saved.revision, write_card(report))
+        return saved.design, report
+
+    def advice(self, job: int, design: Design, *, again: bool = False) -> Advice:
+        """What would mend a job, as far as it is known by now; ``again``: sought anew where the search ended early."""
+        return self._adviser.ask(job, key_of(design), design, again=again)
+
+    def stop_advice(self, job: int, design: Design) -> Advice:
+        """Stop seeking; what is known by then."""
+        return self._adviser.stop(job, key_of(design))
+
+    def forget(self, job: int) -> None:
+        """A job is gone: nothing is sought for it any more."""
+        self._adviser.stop(job, "")
+
+    def close(self) -> None:
+        self._adviser.close()
+
+
+def key_of(design: Design) -> str:
+    """The design's content: equal designs have equal keys."""
+    return json.dumps(design.model_dump(mode="json"), sort_keys=True)
 
 
 def service() -> Service:

@@ -22,7 +22,7 @@ from ergostrut.core.report import Tally
 
 
 class Wire(BaseModel):
-    model_config = ConfigDict(arbitrary_types_allowed=False)
+    model_config = ConfigDict(arbitrary_types_allowed=False, allow_inf_nan=False)
 
 
 class JobPath(Wire):
@@ -53,6 +53,10 @@ class Refusal(Wire):
     version: int | None = None
 
 
+REFUSED: dict[int | str, Any] = {404: Refusal, 422: Refusal, 503: Refusal}
+"""What any request may be answered with besides what it asked for."""
+
+
 class TemplateOut(Wire):
     id: str
     label: str
@@ -60,7 +64,7 @@ class TemplateOut(Wire):
 
 
 class Card(Wire):
-    """A job in the yard."""
+    """A job in the yard, as it was last found; ``checked``: whether it ever was; ``error``: why its design cannot be read."""
 
     id: int
     name: str
@@ -70,6 +74,7 @@ class Card(Wire):
     counts: dict[State, int]
     outline: View | None
     sample: bool
+    checked: bool
     error: str = ""
 
 
@@ -79,13 +84,13 @@ class YardOut(Wire):
 
 
 class NewJob(Wire):
-    template: str
+    template: str = Field(max_length=60)
     name: str = Field(max_length=200)
     units: Units = Units()
 
 
 class ImportJob(Wire):
-    text: str = Field(max_length=4_000_000)
+    text: str = Field(max_length=40_000_000)
 
 
 class JobOut(Wire):
@@ -104,13 +109,13 @@ class ChangeIn(Wire):
 
 
 class ChangesIn(Wire):
-    version: int
+    version: int = Field(ge=0, le=2**53)
     changes: list[ChangeIn] = Field(min_length=1, max_length=200)
     label: str = Field(default="change", max_length=120)
 
 
 class VersionIn(Wire):
-    version: int
+    version: int = Field(ge=0, le=2**53)
 
 
 class RevisionOut(Wire):
@@ -134,7 +139,13 @@ class ReportOut(Wire):
 
 
 class AdviceOut(Wire):
+    """Mends found by now, ``looked`` of ``total`` findings done; ``ended``: why a search that is over is not whole."""
+
     mends: list[Mend]
+    looked: int
+    total: int
+    running: bool
+    ended: str
 
 
 class TryIn(Wire):
@@ -212,8 +223,8 @@ class FrameOut(Wire):
 
 
 class ProveQuery(Wire):
-    position: str = "in"
-    case: str = ""
+    position: str = Field(default="in", max_length=60)
+    case: str = Field(default="", max_length=60)
 
 
 class CaseOut(Wire):

@@ -1,12 +1,13 @@
-import { useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Download } from "lucide-react";
 
-import type { Schemas } from "../../api/client";
+import { api, type Schemas, take } from "../../api/client";
 import { useJob } from "../../job/context";
 import { Findings } from "../../job/Findings";
 import { Page } from "../../job/Page";
 import { useCut } from "../../job/queries";
 import { showMass, withUnit } from "../../quantity/format";
+import { Button } from "../../ui/Button";
 import { Group, NumberField, TextField } from "../../ui/fields";
 
 type BarGroup = Schemas["BarGroup"];
@@ -75,10 +76,36 @@ function Bars({ group, kerf, trim }: { group: BarGroup; kerf: number; trim: numb
   );
 }
 
+/** Marks are given to parts for good when somebody says so: before that they follow the list. */
+function Marks({ jobId, fresh, any }: { jobId: number; fresh: boolean; any: boolean }) {
+  const client = useQueryClient();
+  const issue = useMutation({
+    mutationFn: () => take(api.POST("/api/jobs/{job}/cut/issue", { params: { path: { job: jobId } } })),
+    onSuccess: () => client.invalidateQueries({ queryKey: ["job", jobId] }),
+  });
+  return (
+    <div className="mb-4 flex flex-wrap items-center gap-3 text-[14px] text-steel">
+      <span>
+        {any ? "Marks are issued: they stay with their parts." : "Marks follow the list until they are issued."}
+        {any && fresh && " New parts have none yet."}
+      </span>
+      {fresh && (
+        <Button disabled={issue.isPending} onClick={() => issue.mutate()}>
+          Issue the marks
+        </Button>
+      )}
+      {issue.isError && (
+        <span role="alert" className="font-medium text-ink">
+          {issue.error.message}
+        </span>
+      )}
+    </div>
+  );
+}
+
 /** 7 Cut: what to cut from what, what to buy. */
 export function Cut() {
   const { jobId, version, units, design, light } = useJob();
-  const client = useQueryClient();
   const cut = useCut(jobId, version);
   const data = cut.data;
   const L = (mm: number) => withUnit(mm, units.length);
@@ -119,8 +146,7 @@ export function Cut() {
           <a
             className="inline-flex h-11 items-center gap-2 rounded border border-ink bg-card px-3 font-medium hover:bg-offer"
             href={`/api/jobs/${jobId}/cut.csv`}
-            download="cut-list.csv"
-            onClick={() => setTimeout(() => void client.invalidateQueries({ queryKey: ["job", jobId] }), 600)}
+            download
           >
             <Download size={17} /> Download as CSV
           </a>
@@ -163,11 +189,7 @@ export function Cut() {
             ))}
           </tbody>
         </table>
-        {data?.issued ? (
-          <p className="mb-4 text-[14px] text-steel">Marks are issued: they stay with their parts.</p>
-        ) : (
-          <p className="mb-4 text-[14px] text-steel">Marks are issued with the first download.</p>
-        )}
+        {data && <Marks jobId={jobId} fresh={data.pieces.some((row) => !row.issued)} any={data.issued} />}
         <h2 className="mb-1 text-[21px]">Bars to buy</h2>
         {(data?.bars ?? []).map((group) => (
           <Bars key={group.stock} group={group} kerf={design.shop?.kerf_mm ?? 2} trim={design.shop?.trim_mm ?? 5} />

@@ -34,17 +34,20 @@ function JobCard({ card, onCopy, onDelete }: { card: CardData; onCopy: () => voi
             />
           )}
         </div>
-        {card.error ? (
-          <p className="font-medium">{card.error}</p>
-        ) : (
-          <p className="text-[14px]">{counts.join(", ") || "nothing to check yet"}</p>
-        )}
+        <p className={card.error ? "font-medium break-words" : "text-[14px]"}>
+          {card.error
+            ? `This job cannot be read. ${card.error}`
+            : card.checked
+              ? counts.join(", ") || "nothing to check yet"
+              : "Not checked yet: open it."}
+        </p>
         <div className="mt-2 flex flex-wrap gap-x-2.5 gap-y-1">
-          {PLACES.map((place) => (
-            <span key={place.key} className="flex items-center gap-1 text-[13px] text-steel">
-              {place.name} <Chip state={card.places[place.key]} />
-            </span>
-          ))}
+          {card.checked &&
+            PLACES.map((place) => (
+              <span key={place.key} className="flex items-center gap-1 text-[13px] text-steel">
+                {place.name} <Chip state={card.places[place.key]} />
+              </span>
+            ))}
         </div>
       </Link>
       <div className="flex items-center justify-between border-t border-hair px-2 py-1 text-[14px] text-steel">

@@ -6,10 +6,9 @@ A mend is tried on the whole job and every check is run again, so what it claims
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
-from ..catalog.errors import StockError
 from ..catalog.model import Catalog, Planks, Sandwich, Section, Sheet
 from ..change import Change, apply
 from ..document import Design, InputError
@@ -226,7 +225,7 @@ def effects(before: Report, after: Report, skip: str = "") -> tuple[Effect, ...]
 def _try(report: Report, finding: Finding, label: str, changes: tuple[Change, ...], catalog: Catalog) -> Mend | None:
     try:
         after = check(apply(report.context.design, changes), catalog)
-    except (InputError, StockError):
+    except InputError:
         return None
     now = next((f for f in after.findings if f.id == finding.id), None)
     if now is None:
@@ -267,13 +266,16 @@ def mends_for(report: Report, finding: Finding, catalog: Catalog, wanted: Callab
     return best
 
 
-def advise(report: Report, catalog: Catalog, wanted: Callable[[], bool] = lambda: True) -> tuple[Mend, ...]:
-    """A mend for every finding that is over or tight and has one; what was found so far once nobody wants it any more."""
-    found = []
+def advising(report: Report, catalog: Catalog, wanted: Callable[[], bool] = lambda: True) -> Iterator[Mend | None]:
+    """For every finding that is over or tight, worst first, its mend or None; ends once nobody wants them any more."""
     for finding in report.findings:
-        mend = mends_for(report, finding, catalog, wanted)
-        if not wanted():
-            break
-        if mend is not None:
-            found.append(mend)
-    return tuple(found)
+        if finding.state in ("over", "tight"):
+            mend = mends_for(report, finding, catalog, wanted)
+            if not wanted():
+                return
+            yield mend
+
+
+def advise(report: Report, catalog: Catalog) -> tuple[Mend, ...]:
+    """A mend for every finding that is over or tight and has one."""
+    return tuple(mend for mend in advising(report, catalog) if mend is not None)

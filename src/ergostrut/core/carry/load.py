@@ -7,7 +7,8 @@ from typing import Annotated, Literal
 from pydantic import Field, model_validator
 
 from ..measure.survey import Name, Text
-from ..quantity import Length, Mass
+from ..problem import FieldError
+from ..quantity import Between, Length, Mass, Place, Rating
 from ..record import Record
 
 Ident = Annotated[str, Field(pattern=r"^[a-z][a-z0-9-]{0,39}$")]
@@ -16,8 +17,8 @@ Ident = Annotated[str, Field(pattern=r"^[a-z][a-z0-9-]{0,39}$")]
 class Spot(Record):
     """Centre of a thing on its surface: ``x`` from the surface's front end, ``y`` right of its centre line."""
 
-    x: Length
-    y: Length
+    x: Place
+    y: Place
 
 
 class Holding(Record):
@@ -28,11 +29,14 @@ class Holding(Record):
     by: Literal["weight", "friction", "straps", "bolted"] = "weight"
     friction: Annotated[float, Field(ge=0, le=2)] | None = None
     straps: Annotated[int, Field(ge=1, le=12)] = 2
-    strap_rating: Mass | None = None
+    strap_rating: Rating | None = None
     strap_marked: Literal["working", "breaking"] = "working"
     strap_angle: Annotated[float, Field(ge=5, le=90)] | None = None
     over: bool = True
-    rating: Mass | None = None
+    rating: Rating | None = None
+
+
+Size = Annotated[Length, Between(1, 8_000)]
 
 
 class Thing(Record):
@@ -40,24 +44,15 @@ class Thing(Record):
 
     id: Ident
     name: Name
-    length: Length
-    width: Length
-    height: Length
-    mass: Mass
-    on: str = "slide1/tray"
+    length: Size
+    width: Size
+    height: Size
+    mass: Annotated[Mass, Between(0.001, 20_000)]
+    on: Annotated[str, Field(max_length=80)] = "slide1/tray"
     at: Spot | None = None
     turned: bool = False
     hold: Holding = Holding()
     note: Text = ""
-
-    @model_validator(mode="after")
-    def _real(self) -> Thing:
-        for label, size in (("length", self.length), ("width", self.width), ("height", self.height)):
-            if size.mm <= 0:
-                raise ValueError(f"{self.name}: {label} must be more than nothing")
-        if self.mass.kg <= 0:
-            raise ValueError(f"{self.name}: mass must be more than nothing")
-        return self
 
 
 class Rider(Record):
@@ -65,8 +60,8 @@ class Rider(Record):
 
     id: Ident
     name: Name
-    seat: str
-    mass: Mass
+    seat: Annotated[str, Field(max_length=60)]
+    mass: Annotated[Mass, Between(1, 500)]
 
 
 class LoadOut(Record):
@@ -79,5 +74,5 @@ class LoadOut(Record):
     def _own_ids(self) -> LoadOut:
         ids = [thing.id for thing in self.things] + [rider.id for rider in self.crew]
         if len(set(ids)) != len(ids):
-            raise ValueError("two things have the same id; give each its own")
+            raise FieldError("things", "two things have the same id; give each its own")
         return self

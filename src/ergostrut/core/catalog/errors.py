@@ -2,13 +2,19 @@
 
 from __future__ import annotations
 
+from ..problem import InputError, Problem
 
-class StockError(ValueError):
+
+class StockError(InputError):
     """Stock that cannot be used as named; ``field`` is the parameter that names it, ``why`` what is wrong and what to do."""
 
     def __init__(self, field: str, why: str) -> None:
         self.field, self.why = field, why
-        super().__init__(f"{field}: {why}")
+        super().__init__([Problem(field=field, message=why)])
+
+    def under(self, root: str) -> StockError:
+        """The same with its field below ``root``; one that begins with a slash is whole already."""
+        return self if self.field.startswith("/") else StockError(f"{root}/{self.field}", self.why)
 
 
 class UnknownStockError(StockError):

@@ -16,7 +16,7 @@ from .model import Catalog, Metal, Panel, Section, Sheet, Wood
 
 OwnId = Annotated[str, Field(pattern=r"^own\.[a-z0-9][a-z0-9.x-]{0,38}$")]
 Label = Annotated[str, Field(min_length=1, max_length=60)]
-Positive = Annotated[float, Field(gt=0)]
+Strength = Annotated[float, Field(ge=5, le=2_500)]
 Family = Literal["tube", "pipe", "flat", "angle", "channel", "tslot", "strut"]
 
 SIZES: dict[Family, tuple[tuple[str, ...], Callable[..., Properties]]] = {
@@ -42,7 +42,7 @@ class OwnMetal(Record):
     density: Annotated[float, Field(ge=500, le=20_000)]
     Fy: Annotated[float, Field(ge=20, le=2_000)]
     Fu: Annotated[float, Field(ge=20, le=2_500)]
-    welded: tuple[Positive, Positive] | None = None
+    welded: tuple[Strength, Strength] | None = None
     source: Annotated[str, Field(min_length=3, max_length=200)]
 
 
@@ -52,7 +52,7 @@ class OwnSection(Record):
     id: OwnId
     label: Label
     family: Family
-    sizes: Annotated[tuple[Positive, ...], Field(max_length=9)]
+    sizes: Annotated[tuple[Annotated[float, Field(gt=0, le=1_000)], ...], Field(max_length=9)]
     material: Annotated[str, Field(max_length=60)]
     stock: Annotated[tuple[Annotated[float, Field(ge=100, le=20_000)], ...], Field(min_length=1, max_length=6)]
     price_per_m: Annotated[float, Field(ge=0, le=10_000)]
@@ -111,6 +111,8 @@ KINDS: dict[str, tuple[str, type[OwnMetal] | type[OwnSection] | type[OwnLumber] 
 }
 """Each kind of own stock: its list in ``OwnStock``, and its record."""
 
+MODULES, PROFILES = 8, 24
+"""Most modules of a T-slot profile a side, and most such profiles in a job: each one's torsion constant takes a third of a second."""
 DURATION = {"plywood": (0.60, 0.37), "OSB": (0.55, 0.25)}
 """Short-term and lasting share of the characteristic strength (after EC5's kmod and gamma with 1.4 on loads)."""
 
@@ -137,6 +139,8 @@ def section_from(own: OwnSection, metals: dict[str, Metal], field: str) -> Secti
         raise StockError(field, f"{own.label}: {own.family} takes {len(names)} sizes in mm: {', '.join(names)}")
     sizes: list[float] = list(own.sizes)
     if own.family == "tslot":
+        if not all(1 <= n <= MODULES for n in sizes[1:3]):
+            raise StockError(f"{field}/sizes", f"{own.label}: modules across and up are whole numbers from 1 to {MODULES}")
         sizes[1], sizes[2] = int(sizes[1]), int(sizes[2])
     corner = (1.0,) if own.family == "tube" and metal.kind == "aluminium" else ()
     try:
@@ -167,6 +171,8 @@ def extended(catalog: Catalog, own: OwnStock) -> Catalog:
         if metal.kind == "aluminium" and metal.welded is None:
             raise StockError(f"/own/metals/{i}/welded", f"{metal.label}: give yield and ultimate beside a weld, welding weakens aluminium")
         metals[metal.id] = Metal(**metal.model_dump(), design_wall=1.0, recalled=False)
+    if sum(section.family == "tslot" for section in own.sections) > PROFILES:
+        raise StockError("/own/sections", f"at most {PROFILES} T-slot profiles of your own in one job; take away those it does not use")
     sections = dict(catalog.sections)
     for i, section in enumerate(own.sections):
         if section.id in sections:

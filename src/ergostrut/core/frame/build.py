@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from ..catalog.errors import StockError
 from ..catalog.model import Catalog
 from ..document import Design
 from ..measure.host import Host
@@ -15,6 +16,12 @@ def assemble(design: Design, host: Host, catalog: Catalog) -> tuple[Assembly, ..
     """One assembly a build, in the document's order.
 
     Raises:
-        StockError: a section or sheet that the catalogue does not hold.
+        StockError: a section or sheet that the catalogue does not hold, or sizes that cannot be built; names the field.
     """
-    return tuple(_FRAMES[build.family](build, host, catalog) for build in design.builds)
+    found = []
+    for i, build in enumerate(design.builds):
+        try:
+            found.append(_FRAMES[build.family](build, host, catalog))
+        except StockError as error:
+            raise error.under(f"/builds/{i}") from None
+    return tuple(found)

@@ -7,12 +7,14 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
-from ..quantity import Length, Mass
+from ..problem import FieldError
+from ..quantity import Between, Length, Mass, Place, Rating
 from ..record import Record
 
 Confidence = Literal["typical", "measured", "checked"]
 Name = Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[^/]+$")]
 Text = Annotated[str, Field(max_length=2000)]
+AxleLoad = Annotated[Mass, Between(20, 60_000)]
 
 DEFAULT_TOLERANCE: dict[Confidence, float] = {"typical": 25.0, "measured": 3.0, "checked": 1.5}
 """mm; common practice, no published source. A dimension's own tolerance replaces it."""
@@ -23,7 +25,7 @@ class Dimension(Record):
 
     value: Length | None = None
     state: Confidence = "typical"
-    tolerance: Length | None = None
+    tolerance: Annotated[Length, Between(0, 500)] | None = None
 
 
 class PickupDimensions(Record):
@@ -88,11 +90,11 @@ class Hole(Record):
     """An existing bolt or hole in the floor. The rating is the user's; none is ever assumed."""
 
     name: Name
-    x: Length
-    y: Length
-    thread: str
+    x: Place
+    y: Place
+    thread: Annotated[str, Field(max_length=20)]
     behind: Literal["rib", "sheet", "weld nut", "unknown"] = "unknown"
-    rating: Mass | None = None
+    rating: Rating | None = None
     holds_bed: bool = False
 
 
@@ -100,15 +102,15 @@ class Seat(Record):
     """A seat place: ``ahead`` of the bed front, ``y`` right of the centre line."""
 
     name: Name
-    ahead: Length
-    y: Length
+    ahead: Place
+    y: Place
 
 
 class Aboard(Record):
     """What was in the vehicle when its empty axle loads were taken."""
 
-    crew: Mass = Mass.parse("0 kg")
-    crew_seat: str | None = None
+    crew: Annotated[Mass, Between(0, 3_000)] = Mass.parse("0 kg")
+    crew_seat: Annotated[str, Field(max_length=60)] | None = None
     fuel: Literal["full", "half", "empty", "unknown"] = "unknown"
     note: Text = ""
 
@@ -116,21 +118,21 @@ class Aboard(Record):
 class Tank(Record):
     """Fuel, when full; needed where the empty weights were taken with less."""
 
-    full: Mass | None = None
-    ahead: Length | None = None
+    full: Annotated[Mass, Between(0, 2_000)] | None = None
+    ahead: Place | None = None
 
 
 class Weights(Record):
     """Empty axle loads and ratings. Ratings come from the plate or stay unknown."""
 
-    front_empty: Mass | None = None
-    rear_empty: Mass | None = None
+    front_empty: AxleLoad | None = None
+    rear_empty: AxleLoad | None = None
     source: Literal["typical", "ticket"] = "typical"
     aboard: Aboard = Aboard()
     tank: Tank = Tank()
-    front_rating: Mass | None = None
-    rear_rating: Mass | None = None
-    gross_rating: Mass | None = None
+    front_rating: AxleLoad | None = None
+    rear_rating: AxleLoad | None = None
+    gross_rating: AxleLoad | None = None
 
 
 class PickupBed(Record):
@@ -149,8 +151,9 @@ class PickupBed(Record):
         for name, note in DIMENSIONS.items():
             value = getattr(self.dims, name).value
             if value is not None and not note.lo <= value.mm <= note.hi:
-                raise ValueError(f"{note.label}: {value} cannot be right; expected between {note.lo:g} and {note.hi:g} mm")
-        for kind, names in (("hole", [hole.name for hole in self.holes]), ("seat", [seat.name for seat in self.seats])):
+                words = f"{note.label}: {value} cannot be right; expected between {note.lo:g} and {note.hi:g} mm"
+                raise FieldError(f"dims/{name}/value", words)
+        for field, names in (("holes", [hole.name for hole in self.holes]), ("seats", [seat.name for seat in self.seats])):
             if len(set(names)) != len(names):
-                raise ValueError(f"two {kind}s have the same name; give each its own")
+                raise FieldError(field, f"two {field} have the same name; give each its own")
         return self

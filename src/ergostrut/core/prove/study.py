@@ -44,6 +44,12 @@ class Study:
     relies: bool = False
     """Whether the frame would fold were its joints pinned."""
 
+    @property
+    def floats(self) -> int:
+        """How many numbers its forces hold, those of its other joints with them: most of what it weighs."""
+        own = 6 * self.forces.s.size if self.forces is not None else 0
+        return own + sum(item.floats for item in self.other)
+
     @cached_property
     def refined(self) -> tuple[Refined, Frame] | None:
         """The frame with every bar in pieces, for shapes between the joints; None when there is none, or it folds."""

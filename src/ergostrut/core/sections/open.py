@@ -54,7 +54,7 @@ def channel(depth: float, flange: float, web_t: float, flange_t: float, root: fl
     )
 
 
-@lru_cache(maxsize=64)
+@lru_cache(maxsize=256)
 def strut(width: float, depth: float, t: float, lip: float, turn: float, slot: float = 0.0) -> Properties:
     """Strut channel, open side up: lips ``lip`` wide turned in at the top and ``turn`` down; ``slot``: width of slots in the back.
 
@@ -84,7 +84,7 @@ def strut(width: float, depth: float, t: float, lip: float, turn: float, slot: f
     return from_outline("strut", loops, t, 0.0, _thin(legs))
 
 
-@lru_cache(maxsize=64)
+@lru_cache(maxsize=256)
 def tslot(
     module: float, across: int, up: int, opening: float, lip: float, cavity: float, neck: float, bore: float, hollow: float
 ) -> Properties:

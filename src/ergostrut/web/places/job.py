@@ -2,103 +2,146 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from flask_openapi3 import APIBlueprint
 
 from ergostrut.core.advice.mends import Effect, effects
 from ergostrut.core.change import Change, apply
+from ergostrut.core.document import Design
 from ergostrut.core.finding import RANK
+from ergostrut.files.card_json import write_card
 from ergostrut.files.report_json import NOTICE
 from ergostrut.store import jobs
 
 from .. import shapes as s
+from ..adviser import Advice
 from ..service import service
 from .yard import job_out
 
-api = APIBlueprint("job", __name__, url_prefix="/api/jobs/<int:job>")
+api = APIBlueprint("job", __name__, url_prefix="/api/jobs/<int:job>", abp_responses=s.REFUSED)
+STALE: dict[int | str, Any] = {409: s.Refusal}
 
 
 def _changes(rows: list[s.ChangeIn]) -> list[Change]:
     return [Change(row.path, row.value, row.op) for row in rows]
 
 
-@api.get("", responses={200: s.JobOut, 404: s.Refusal})
+def _design(job: int) -> Design:
+    with service().database.reading() as session:
+        return jobs.get(session, job).design
+
+
+def _done(found: jobs.Saved | jobs.Stale) -> dict[str, object]:
+    """The job as saved. Called once the transaction is over, so that what was kept aside is kept.
+
+    Raises:
+        StaleError: the job had moved on.
+    """
+    if isinstance(found, jobs.Stale):
+        raise jobs.StaleError(found.kept, found.version)
+    return job_out(found)
+
+
+@api.get("", responses={200: s.JobOut})
 def get_job(path: s.JobPath) -> dict[str, object]:
     """The design with the version a writer must name."""
-    with service().session() as session:
+    with service().database.reading() as session:
         return job_out(jobs.get(session, path.job))
 
 
-@api.delete("", responses={200: s.Gone, 404: s.Refusal})
+@api.delete("", responses={200: s.Gone})
 def delete_job(path: s.JobPath) -> dict[str, object]:
     """Take a job away with all its revisions and its record."""
-    with service().session() as session:
+    with service().database.writing() as session:
         jobs.delete(session, path.job)
+    service().forget(path.job)
     return s.Gone(job=path.job).model_dump(mode="json")
 
 
-@api.post("/change", responses={200: s.JobOut, 404: s.Refusal, 409: s.Refusal, 422: s.Refusal})
+@api.post("/change", responses={200: s.JobOut, **STALE})
 def change_job(path: s.JobPath, body: s.ChangesIn) -> dict[str, object]:
     """Make changes as one revision. A write on an older version is kept aside and answered with 409."""
-    with service().session() as session:
-        saved = jobs.get(session, path.job)
-        design = apply(saved.design, _changes(body.changes))
-        service().report(design)
-        return job_out(jobs.save(session, path.job, body.version, design, body.label))
+    with service().database.reading() as session:
+        base, seen = jobs.seen_at(session, path.job, body.version)
+    # checked before the write lock is taken: others save meanwhile
+    design = apply(seen, _changes(body.changes))
+    card = write_card(service().report(design))
+    with service().database.writing() as session:
+        found = jobs.save(session, path.job, body.version, design, body.label, base=base, card=card)
+    return _done(found)
 
 
-@api.post("/undo", responses={200: s.JobOut, 409: s.Refusal})
+@api.post("/undo", responses={200: s.JobOut, **STALE})
 def undo_job(path: s.JobPath, body: s.VersionIn) -> dict[str, object]:
     """Back to the revision before."""
-    with service().session() as session:
-        return job_out(jobs.undo(session, path.job, body.version))
+    with service().database.writing() as session:
+        found = jobs.undo(session, path.job, body.version)
+    return _done(found)
 
 
-@api.post("/redo", responses={200: s.JobOut, 409: s.Refusal})
+@api.post("/redo", responses={200: s.JobOut, **STALE})
 def redo_job(path: s.JobPath, body: s.VersionIn) -> dict[str, object]:
     """Forward again."""
-    with service().session() as session:
-        return job_out(jobs.redo(session, path.job, body.version))
+    with service().database.writing() as session:
+        found = jobs.redo(session, path.job, body.version)
+    return _done(found)
 
 
 @api.get("/revisions", responses={200: s.RevisionsOut})
 def revisions(path: s.JobPath) -> dict[str, object]:
     """Every save, newest first."""
-    with service().session() as session:
+    with service().database.reading() as session:
         rows = [s.RevisionOut(**vars(row)) for row in jobs.revisions(session, path.job)]
     return s.RevisionsOut(revisions=rows).model_dump(mode="json")
 
 
-@api.post("/revisions/<int:number>/restore", responses={200: s.JobOut, 404: s.Refusal, 409: s.Refusal})
+@api.post("/revisions/<int:number>/restore", responses={200: s.JobOut, **STALE})
 def restore(path: s.RevisionPath, body: s.VersionIn) -> dict[str, object]:
     """Make an earlier, or a kept, revision the newest."""
-    with service().session() as session:
-        return job_out(jobs.restore(session, path.job, body.version, path.number))
+    with service().database.writing() as session:
+        found = jobs.restore(session, path.job, body.version, path.number)
+    return _done(found)
 
 
 @api.get("/report", responses={200: s.ReportOut})
 def report(path: s.JobPath) -> dict[str, object]:
     """Every finding, worst first, with its working."""
-    with service().session() as session:
-        found = service().report(jobs.get(session, path.job).design)
+    _, found = service().load(path.job)
     return s.ReportOut(
         findings=list(found.findings), places=found.places, counts=found.counts, tally=found.tally, notice=NOTICE
     ).model_dump(mode="json")
 
 
+def _advice(found: Advice) -> dict[str, object]:
+    return s.AdviceOut(
+        mends=list(found.mends), looked=found.looked, total=found.total, running=found.running, ended=found.ended
+    ).model_dump(mode="json")
+
+
 @api.get("/advice", responses={200: s.AdviceOut})
 def advice(path: s.JobPath) -> dict[str, object]:
-    """What would mend the findings that are over or tight."""
-    with service().session() as session:
-        design = jobs.get(session, path.job).design
-    return s.AdviceOut(mends=list(service().advice(path.job, design))).model_dump(mode="json")
+    """What would mend the findings that are over or tight, as far as it is known: ask again while it is running."""
+    return _advice(service().advice(path.job, _design(path.job)))
 
 
-@api.post("/try", responses={200: s.TryOut, 422: s.Refusal})
+@api.post("/advice/stop", responses={200: s.AdviceOut})
+def stop_advice(path: s.JobPath) -> dict[str, object]:
+    """Stop the search; what was found so far stays."""
+    return _advice(service().stop_advice(path.job, _design(path.job)))
+
+
+@api.post("/advice/again", responses={200: s.AdviceOut})
+def seek_again(path: s.JobPath) -> dict[str, object]:
+    """Search anew where the search was stopped or ran out of time."""
+    return _advice(service().advice(path.job, _design(path.job), again=True))
+
+
+@api.post("/try", responses={200: s.TryOut})
 def try_changes(path: s.JobPath, body: s.TryIn) -> dict[str, object]:
     """What changes would do to every finding, saving nothing."""
-    with service().session() as session:
-        design = jobs.get(session, path.job).design
-    before, after = service().report(design), service().report(apply(design, _changes(body.changes)))
+    design, before = service().load(path.job)
+    after = service().report(apply(design, _changes(body.changes)))
     better = [e for e in effects(after, before) if RANK[e.state_after] < RANK["note"]]  # type: ignore[index]
     turned = [Effect(e.id, e.title, e.after, e.before, e.state_after, e.state_before) for e in better]
     return s.TryOut(

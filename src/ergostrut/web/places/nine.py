@@ -9,7 +9,8 @@ from ergostrut.core.anchor.body import share
 from ergostrut.core.anchor.bolts import bolt_use, capacity
 from ergostrut.core.anchor.checks import AnchorCase
 from ergostrut.core.balance.ledger import axle_loads, ledger
-from ergostrut.core.document import Design, Entry
+from ergostrut.core.cut.marks import issued_marks
+from ergostrut.core.document import Entry
 from ergostrut.core.drawing.frame import frame_views
 from ergostrut.core.drawing.host import host_views
 from ergostrut.core.drawing.truck import anchor_view, beam_view
@@ -23,15 +24,10 @@ from ergostrut.store import jobs
 from ergostrut.store.database import now
 
 from .. import shapes as s
+from ..downloads import download, offered
 from ..service import service
 
-api = APIBlueprint("nine", __name__, url_prefix="/api/jobs/<int:job>")
-
-
-def _load(job: int) -> tuple[Design, Report]:
-    with service().session() as session:
-        design = jobs.get(session, job).design
-    return design, service().report(design)
+api = APIBlueprint("nine", __name__, url_prefix="/api/jobs/<int:job>", abp_responses=s.REFUSED)
 
 
 def part_states(report: Report) -> dict[str, State]:
@@ -49,7 +45,7 @@ def part_states(report: Report) -> dict[str, State]:
 @api.get("/measure", responses={200: s.MeasureOut})
 def measure(path: s.JobPath) -> dict[str, object]:
     """The host in three views with every dimension."""
-    design, report = _load(path.job)
+    design, report = service().load(path.job)
     rows = []
     for name, note in DIMENSIONS.items():
         taken, resolved = getattr(design.host.dims, name), report.context.host.dims[name]
@@ -72,7 +68,7 @@ def measure(path: s.JobPath) -> dict[str, object]:
 @api.get("/carry", responses={200: s.CarryOut})
 def carry(path: s.JobPath) -> dict[str, object]:
     """Things on their surface, to scale."""
-    design, report = _load(path.job)
+    design, report = service().load(path.job)
     say, states = Say(design.units), part_states(report)
     masses = {item.thing.id: say.mass(item.mass) for item in report.context.plan.placed}
     views = [v for v in frame_views(report, None, 0.0, states, masses) if v.name in ("plan", "side")]
@@ -84,7 +80,7 @@ def carry(path: s.JobPath) -> dict[str, object]:
 @api.get("/frame", responses={200: s.FrameOut})
 def frame(path: s.JobPath, query: s.TravelIn) -> dict[str, object]:
     """The build with its tray at ``travel`` mm, and what the findings say there."""
-    design, report = _load(path.job)
+    design, report = service().load(path.job)
     reach = max((m.reach for b in report.context.builds for m in b.motions), default=0.0)
     travel = min(query.travel, reach)
     say = Say(design.units)
@@ -114,7 +110,7 @@ def frame(path: s.JobPath, query: s.TravelIn) -> dict[str, object]:
 @api.get("/balance", responses={200: s.BalanceOut})
 def balance(path: s.JobPath, query: s.BalanceQuery) -> dict[str, object]:
     """The truck on its axles with the tray at ``travel``, with or without crew."""
-    design, report = _load(path.job)
+    design, report = service().load(path.job)
     entries, missing = ledger(report.context, query.travel, query.crew)
     axles = axle_loads(report.context, entries, missing)
     w = design.host.weights
@@ -136,7 +132,7 @@ def balance(path: s.JobPath, query: s.BalanceQuery) -> dict[str, object]:
 @api.get("/anchor", responses={200: s.AnchorOut})
 def anchor(path: s.JobPath, query: s.AnchorQuery) -> dict[str, object]:
     """Fixings with what each takes in one case, with one of them gone if named."""
-    _, report = _load(path.job)
+    _, report = service().load(path.job)
     if not report.anchors or not report.anchors[0].cases:
         return s.AnchorOut(view=None, positions=[], cases=[], position="", case="", fixings=[], settled=False).model_dump(mode="json")
     held = report.anchors[0]
@@ -180,22 +176,12 @@ def anchor(path: s.JobPath, query: s.AnchorQuery) -> dict[str, object]:
     ).model_dump(mode="json")
 
 
-def _issued(record: tuple[Entry, ...]) -> dict[str, str]:
-    """Marks by part, as first issued."""
-    found: dict[str, str] = {}
-    for entry in record:
-        if entry.kind == "mark":
-            for part, mark in entry.data.items():
-                found.setdefault(part, str(mark))
-    return found
-
-
 @api.get("/cut", responses={200: s.CutOut})
 def cut(path: s.JobPath) -> dict[str, object]:
     """Cut list, bars and sheets to buy, hardware, price."""
-    with service().session() as session:
-        design, record = jobs.get(session, path.job).design, jobs.entries(session, path.job)
-    report, issued = service().report(design), _issued(record)
+    design, report = service().load(path.job)
+    with service().database.reading() as session:
+        issued = issued_marks(jobs.entries(session, path.job))
     plan = report.cut
     return s.CutOut(
         pieces=[s.PieceOut(piece=p, count=p.count, issued=issued.get(p.parts[0])) for p in plan.pieces],
@@ -209,27 +195,32 @@ def cut(path: s.JobPath) -> dict[str, object]:
     ).model_dump(mode="json")
 
 
-@api.get("/cut.csv")
+@api.get("/cut.csv", responses=offered("text/csv"))
 def cut_list(path: s.JobPath) -> Response:
-    """The cut list as a table. The first download issues the marks: they are kept in the record."""
-    with service().session() as session:
-        design, record = jobs.get(session, path.job).design, jobs.entries(session, path.job)
-        plan = service().report(design).cut
-        issued = _issued(record)
-        fresh = {part: piece.mark for piece in plan.pieces for part in piece.parts if part not in issued}
-        if fresh:
-            jobs.append(session, path.job, [Entry(kind="mark", at=now().isoformat(timespec="minutes"), text="cut list issued", data=fresh)])
-    return Response(
-        cut_csv(plan, design.units), mimetype="text/csv", headers={"Content-Disposition": 'attachment; filename="cut-list.csv"'}
-    )
+    """The cut list as a table."""
+    design, report = service().load(path.job)
+    with service().database.reading() as session:
+        issued = issued_marks(jobs.entries(session, path.job))
+    return download(cut_csv(report.cut, design.units, issued), f"{design.name} cut list.csv", "text/csv")
+
+
+@api.post("/cut/issue", responses={200: s.LogOut})
+def issue_marks(path: s.JobPath) -> dict[str, object]:
+    """Give every part its mark for good: kept in the record, never changed by what is cut later."""
+    _, report = service().load(path.job)
+    with service().database.writing() as session:
+        issued = issued_marks(jobs.entries(session, path.job))
+        fresh = {part: piece.mark for piece in report.cut.pieces for part in piece.parts if part not in issued}
+        rows = [Entry(kind="mark", at=now().isoformat(timespec="minutes"), text="cut list issued", data=fresh)] if fresh else []
+        return s.LogOut(entries=list(jobs.append(session, path.job, rows))).model_dump(mode="json")
 
 
 @api.get("/make", responses={200: s.MakeOut})
 def make(path: s.JobPath) -> dict[str, object]:
     """Steps in order, and when each was ticked off."""
-    with service().session() as session:
-        design, record = jobs.get(session, path.job).design, jobs.entries(session, path.job)
-    report = service().report(design)
+    _, report = service().load(path.job)
+    with service().database.reading() as session:
+        record = jobs.entries(session, path.job)
     done: dict[str, str] = {}
     for entry in record:
         step = str(entry.data.get("step", ""))
@@ -243,13 +234,13 @@ def make(path: s.JobPath) -> dict[str, object]:
 @api.get("/log", responses={200: s.LogOut})
 def log(path: s.JobPath) -> dict[str, object]:
     """The record in the order it was written."""
-    with service().session() as session:
+    with service().database.reading() as session:
         return s.LogOut(entries=list(jobs.entries(session, path.job))).model_dump(mode="json")
 
 
-@api.post("/record", responses={200: s.LogOut, 422: s.Refusal})
+@api.post("/record", responses={200: s.LogOut})
 def add_entry(path: s.JobPath, body: s.EntryIn) -> dict[str, object]:
     """Add one line to the record."""
     entry = Entry(kind=body.kind, at=now().isoformat(timespec="minutes"), text=body.text.strip(), data=body.data)
-    with service().session() as session:
+    with service().database.writing() as session:
         return s.LogOut(entries=list(jobs.append(session, path.job, [entry]))).model_dump(mode="json")

@@ -6,43 +6,31 @@ from flask import Response
 from flask_openapi3 import APIBlueprint
 
 from ergostrut.core.cases import BUMP, FOOT_BASIS, ROAD_BASIS, SLOPE_BASIS, road_cases, slope_cases
-from ergostrut.core.document import Design
 from ergostrut.core.drawing.proof import JointMark, member_uses, proof_views
 from ergostrut.core.drawing.solid import scene
 from ergostrut.core.finding import State, state_of_use
 from ergostrut.core.prove.diagram import diagram
 from ergostrut.core.prove.joints.check import joint_rows
-from ergostrut.core.prove.study import FAR, Study
-from ergostrut.core.report import Report
+from ergostrut.core.prove.study import FAR
+from ergostrut.core.report import study_named
 from ergostrut.files.calculation_pdf import calculation_pdf
-from ergostrut.store import jobs
 from ergostrut.store.database import now
 
 from .. import shapes as s
+from ..downloads import download, offered
 from ..service import service
 from .nine import part_states
 
-api = APIBlueprint("prove", __name__, url_prefix="/api/jobs/<int:job>")
+api = APIBlueprint("prove", __name__, url_prefix="/api/jobs/<int:job>", abp_responses=s.REFUSED)
 WORST = "all cases"
-
-
-def _load(job: int) -> tuple[Design, Report]:
-    with service().session() as session:
-        design = jobs.get(session, job).design
-    return design, service().report(design)
-
-
-def _chosen(report: Report, position: str) -> Study | None:
-    """The study of a position; the first for an unknown name."""
-    return next((x for x in report.studies if x.position.name == position), report.studies[0] if report.studies else None)
 
 
 @api.get("/prove", responses={200: s.ProveOut})
 def prove(path: s.JobPath, query: s.ProveQuery) -> dict[str, object]:
     """The tray as a frame in one position and case; an unknown case falls to the hardest, "all cases" gives the envelope."""
-    _, report = _load(path.job)
+    _, report = service().load(path.job)
     positions = [p for b in report.context.builds for m in b.motions for p in m.positions]
-    study = _chosen(report, query.position)
+    study = study_named(report, query.position)
     if study is None:
         return s.ProveOut(error="There is no build to prove yet.").model_dump(mode="json")
     cases = [
@@ -99,8 +87,8 @@ def prove(path: s.JobPath, query: s.ProveQuery) -> dict[str, object]:
 @api.get("/prove/diagram", responses={200: s.DiagramOut})
 def member_diagram(path: s.JobPath, query: s.DiagramQuery) -> dict[str, object]:
     """Actions and deflection along one member in a case, with the envelope over all cases of the position."""
-    _, report = _load(path.job)
-    study = _chosen(report, query.position)
+    _, report = service().load(path.job)
+    study = study_named(report, query.position)
     found = diagram(study, query.member, query.case) if study is not None else None
     return s.DiagramOut(diagram=found).model_dump(mode="json")
 
@@ -108,9 +96,9 @@ def member_diagram(path: s.JobPath, query: s.DiagramQuery) -> dict[str, object]:
 @api.get("/solid", responses={200: s.SolidOut})
 def solid(path: s.JobPath, query: s.SolidQuery) -> dict[str, object]:
     """Everything in three dimensions with the tray at ``travel``, or at a named position with its case drawn in."""
-    _, report = _load(path.job)
+    _, report = service().load(path.job)
     if query.position:
-        study = _chosen(report, query.position)
+        study = study_named(report, query.position)
         states: dict[str, State] = {row.member: row.state for row in member_uses(study, query.case)} if study is not None else {}
         found = scene(report, study.travel if study is not None else 0.0, states, study, query.case, query.shape)
     else:
@@ -121,7 +109,7 @@ def solid(path: s.JobPath, query: s.SolidQuery) -> dict[str, object]:
 @api.get("/loads", responses={200: s.LoadsOut})
 def loads(path: s.JobPath) -> dict[str, object]:
     """Every load case with its usual and its own vector."""
-    design, _ = _load(path.job)
+    design, _ = service().load(path.job)
     used = design.loads
     plain = used.model_copy(update={"cases": {}, "off": ()})
     rows = [
@@ -141,9 +129,9 @@ def loads(path: s.JobPath) -> dict[str, object]:
     return s.LoadsOut(cases=rows, road=used.road, roads=list(BUMP)).model_dump(mode="json")
 
 
-@api.get("/report.pdf")
+@api.get("/report.pdf", responses=offered("application/pdf"))
 def calculation(path: s.JobPath, query: s.SheetQuery) -> Response:
     """The calculation sheet: all findings, or those named."""
-    design, report = _load(path.job)
+    design, report = service().load(path.job)
     data = calculation_pdf(design, report, service().catalog.version, now().date().isoformat(), query.finding)
-    return Response(data, mimetype="application/pdf", headers={"Content-Disposition": 'inline; filename="calculation.pdf"'})
+    return download(data, f"{design.name} calculation.pdf", "application/pdf", attachment=False)

@@ -5,31 +5,17 @@ from __future__ import annotations
 from flask import Response
 from flask_openapi3 import APIBlueprint
 
-from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Planks
 from ergostrut.core.catalog.own import SIZES, OwnStock, extended, merged
-from ergostrut.core.document import InputError, Problem
 from ergostrut.core.frame.systems import SYSTEMS
 from ergostrut.files.stock_json import read_stock, write_stock
 from ergostrut.store import jobs, stock
 
 from .. import shapes as s
+from ..downloads import download, offered
 from ..service import service
 
-api = APIBlueprint("stock", __name__, url_prefix="/api")
-
-
-def _checked(own: OwnStock) -> OwnStock:
-    """The same stock once it makes bars.
-
-    Raises:
-        InputError: an entry that does not.
-    """
-    try:
-        extended(service().catalog, own)
-    except StockError as error:
-        raise InputError([Problem(field=error.field, message=error.why)]) from None
-    return own
+api = APIBlueprint("stock", __name__, url_prefix="/api", abp_responses=s.REFUSED)
 
 
 def _out(own: OwnStock) -> dict[str, object]:
@@ -40,39 +26,39 @@ def _out(own: OwnStock) -> dict[str, object]:
 @api.get("/stock", responses={200: s.StockOut})
 def own_stock() -> dict[str, object]:
     """Everything of the shop's own."""
-    with service().session() as session:
+    with service().database.reading() as session:
         return _out(stock.everything(session))
 
 
-@api.post("/stock", responses={200: s.StockOut, 422: s.Refusal})
+@api.post("/stock", responses={200: s.StockOut})
 def add_stock(body: s.StockIn) -> dict[str, object]:
     """Add or replace by id; nothing is kept when one of them cannot be used."""
-    with service().session() as session:
-        _checked(merged(stock.everything(session), body.stock))
+    with service().database.writing() as session:
+        extended(service().catalog, merged(stock.everything(session), body.stock))
         return _out(stock.put(session, body.stock))
 
 
-@api.post("/stock/import", responses={200: s.StockOut, 422: s.Refusal})
+@api.post("/stock/import", responses={200: s.StockOut})
 def import_stock(body: s.ImportJob) -> dict[str, object]:
     """Take in a stock file; one that cannot be read changes nothing."""
     found = read_stock(body.text)
-    with service().session() as session:
-        _checked(merged(stock.everything(session), found))
+    with service().database.writing() as session:
+        extended(service().catalog, merged(stock.everything(session), found))
         return _out(stock.put(session, found))
 
 
-@api.get("/stock/export")
+@api.get("/stock/export", responses=offered("application/json"))
 def export_stock() -> Response:
     """The stock file."""
-    with service().session() as session:
+    with service().database.reading() as session:
         text = write_stock(stock.everything(session))
-    return Response(text, mimetype="application/json", headers={"Content-Disposition": 'attachment; filename="own-stock.json"'})
+    return download(text, "own stock.json", "application/json")
 
 
-@api.delete("/stock/<string:ident>", responses={200: s.StockOut, 404: s.Refusal})
+@api.delete("/stock/<string:ident>", responses={200: s.StockOut})
 def remove_stock(path: s.StockPath) -> dict[str, object]:
     """Take one away; jobs that use it keep their copy."""
-    with service().session() as session:
+    with service().database.writing() as session:
         return _out(stock.remove(session, path.ident))
 
 
@@ -81,7 +67,7 @@ def catalog(query: s.CatalogQuery) -> dict[str, object]:
     """What can be chosen; with a job, its own stock besides."""
     c = service().catalog
     if query.job is not None:
-        with service().session() as session:
+        with service().database.reading() as session:
             c = extended(c, jobs.get(session, query.job).design.own)
     return s.CatalogOut(
         version=c.version,

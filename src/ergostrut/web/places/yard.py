@@ -2,44 +2,46 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from flask import Response
 from flask_openapi3 import APIBlueprint
 
 from ergostrut.core.document import InputError, Job, Problem, read_job, write_job
-from ergostrut.core.drawing.frame import frame_views
 from ergostrut.core.measure.templates import start
+from ergostrut.files.card_json import read_card, write_card
 from ergostrut.files.catalog_files import shipped_templates
 from ergostrut.store import jobs
 
 from .. import shapes as s
+from ..downloads import download, offered
 from ..service import service
 
-api = APIBlueprint("yard", __name__, url_prefix="/api")
+api = APIBlueprint("yard", __name__, url_prefix="/api", abp_responses=s.REFUSED)
 
 
-def _card(saved: jobs.Saved) -> s.Card:
-    base: dict[str, Any] = {
-        "id": saved.id,
-        "name": saved.design.name,
-        "host": saved.design.host.label,
-        "changed_by": f"R{saved.revision}",
-        "sample": saved.sample,
-    }
-    try:
-        report = service().report(saved.design)
-    except InputError as error:
-        return s.Card(**base, places={}, counts={}, outline=None, error=str(error))
-    side = next(v for v in frame_views(report, None, 0.0, {}, {}) if v.name == "side")
-    return s.Card(**base, places=report.places, counts=report.counts, outline=side)
+def _card(row: jobs.Listed, error: str) -> s.Card:
+    found = read_card(row.card)
+    return s.Card(
+        id=row.id,
+        name=row.name,
+        host=str(found.get("host", "")),
+        changed_by=f"R{row.revision}",
+        sample=row.sample,
+        checked=bool(found),
+        places=found.get("places", {}),
+        counts=found.get("counts", {}),
+        outline=found.get("outline"),
+        error=error,
+    )
 
 
 @api.get("/yard", responses={200: s.YardOut})
 def yard() -> dict[str, object]:
-    """All jobs with their worst states, and the templates to start from."""
-    with service().session() as session:
-        cards = [_card(saved) for saved in jobs.all_jobs(session)]
+    """All jobs as they were last found, and the templates to start from; nothing is checked for this list."""
+    with service().database.reading() as session:
+        rows = jobs.all_jobs(session)
+        # what this program found itself it has read; anything else may be of another time
+        errors = {row.id: jobs.unreadable(session, row.id) for row in rows if read_card(row.card).get("by") != service().maker}
+    cards = [_card(row, errors.get(row.id, "")) for row in rows]
     templates = [s.TemplateOut(id=t.id, label=t.label, note=t.note) for t in shipped_templates()]
     return s.YardOut(jobs=cards, templates=templates).model_dump(mode="json")
 
@@ -50,39 +52,43 @@ def job_out(saved: jobs.Saved) -> dict[str, object]:
     ).model_dump(mode="json")
 
 
-@api.post("/jobs", responses={200: s.JobOut, 422: s.Refusal})
+@api.post("/jobs", responses={200: s.JobOut})
 def new_job(body: s.NewJob) -> dict[str, object]:
     """Start a job from a host template."""
     template = next((t for t in shipped_templates() if t.id == body.template), None)
     if template is None:
         raise InputError([Problem(field="/template", message=f"there is no host template “{body.template}”; choose one from the list")])
     design = start(template, body.name.strip(), body.units)
-    with service().session() as session:
-        return job_out(jobs.create(session, Job(design=design)))
+    card = write_card(service().report(design))
+    with service().database.writing() as session:
+        return job_out(jobs.create(session, Job(design=design), card=card))
 
 
-@api.post("/jobs/import", responses={200: s.JobOut, 422: s.Refusal})
+@api.post("/jobs/import", responses={200: s.JobOut})
 def import_job(body: s.ImportJob) -> dict[str, object]:
     """Take in a job file as a new job; a file that cannot be read changes nothing."""
     job = read_job(body.text)
-    service().report(job.design)
-    with service().session() as session:
-        return job_out(jobs.create(session, job, label="imported"))
+    card = write_card(service().report(job.design))
+    with service().database.writing() as session:
+        return job_out(jobs.create(session, job, label="imported", card=card))
 
 
-@api.post("/jobs/<int:job>/copy", responses={200: s.JobOut, 404: s.Refusal})
+@api.post("/jobs/<int:job>/copy", responses={200: s.JobOut})
 def copy_job(path: s.JobPath) -> dict[str, object]:
     """A new job with the same design and no record."""
-    with service().session() as session:
-        design = jobs.get(session, path.job).design
-        renamed = design.model_copy(update={"name": f"{design.name[:53]}, copy"})
-        return job_out(jobs.create(session, Job(design=renamed), label=f"copy of {design.name}"))
+    with service().database.writing() as session:
+        saved = jobs.get(session, path.job)
+        renamed = saved.design.model_copy(update={"name": f"{saved.design.name[:53]}, copy"})
+        return job_out(jobs.create(session, Job(design=renamed), label=f"copy of {saved.design.name}", card=saved.card))
 
 
-@api.get("/jobs/<int:job>/export")
+@api.get("/jobs/<int:job>/export", responses=offered("application/json"))
 def export_job(path: s.JobPath) -> Response:
-    """The job file."""
-    with service().session() as session:
-        job = jobs.export(session, path.job, service().catalog.version)
-    name = "".join(c if c.isalnum() else "-" for c in job.design.name.lower()).strip("-") or "job"
-    return Response(write_job(job), mimetype="application/json", headers={"Content-Disposition": f'attachment; filename="{name}.json"'})
+    """The job file; of a job that cannot be read, everything as it lies in the database."""
+    with service().database.reading() as session:
+        try:
+            job = jobs.export(session, path.job, service().catalog.version)
+            name, text = job.design.name, write_job(job)
+        except InputError:
+            name, text = f"job {path.job} as stored", jobs.as_stored(session, path.job)
+    return download(text, f"{name}.json", "application/json")

@@ -43,15 +43,15 @@ class Field:
 
     @property
     def bump(self) -> float:
-        """g that presses the load; standing still when the job leaves bumps out."""
+        """g that presses the load hardest: standing still where the job's bumps press less, or are left out."""
         loads = self.context.design.loads
         own = loads.cases.get("Bump")
-        return 1.0 if self.press == "Parked" else -own.z if own else BUMP[loads.road]
+        return 1.0 if "Bump" in loads.off else max(1.0, -own.z) if own else BUMP[loads.road]
 
     @property
     def press(self) -> str:
         """The case behind ``bump``."""
-        return "Parked" if "Bump" in self.context.design.loads.off else "Bump"
+        return "Bump" if self.bump > 1.0 else "Parked"
 
     @property
     def limit(self) -> float:

@@ -1,4 +1,4 @@
-"""Jobs, revisions, entries, settings."""
+"""Jobs, revisions, entries, settings. What an earlier program left half made is taken up where it stands."""
 
 import sqlalchemy as sa
 from alembic import op
@@ -19,6 +19,7 @@ def upgrade() -> None:
         sa.Column("created", sa.DateTime(), nullable=False),
         sa.Column("changed", sa.DateTime(), nullable=False),
         sa.Column("sample", sa.Boolean(), nullable=False),
+        if_not_exists=True,
     )
     op.create_table(
         "revision",
@@ -31,16 +32,23 @@ def upgrade() -> None:
         sa.Column("label", sa.String(120), nullable=False),
         sa.Column("design", sa.Text(), nullable=False),
         sa.Column("created", sa.DateTime(), nullable=False),
+        if_not_exists=True,
     )
-    op.create_index("ix_revision_job_number", "revision", ["job_id", "number"], unique=True)
+    op.create_index("ix_revision_job_number", "revision", ["job_id", "number"], unique=True, if_not_exists=True)
     op.create_table(
         "entry",
         sa.Column("id", sa.Integer(), primary_key=True),
         sa.Column("job_id", sa.Integer(), sa.ForeignKey("job.id", ondelete="CASCADE"), nullable=False),
         sa.Column("entry", sa.Text(), nullable=False),
+        if_not_exists=True,
     )
-    op.create_index("ix_entry_job_id", "entry", ["job_id"])
-    op.create_table("setting", sa.Column("name", sa.String(60), primary_key=True), sa.Column("value", sa.Text(), nullable=False))
+    op.create_index("ix_entry_job_id", "entry", ["job_id"], if_not_exists=True)
+    op.create_table(
+        "setting",
+        sa.Column("name", sa.String(60), primary_key=True),
+        sa.Column("value", sa.Text(), nullable=False),
+        if_not_exists=True,
+    )
 
 
 def downgrade() -> None:

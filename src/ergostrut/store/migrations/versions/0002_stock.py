@@ -15,6 +15,7 @@ def upgrade() -> None:
         sa.Column("id", sa.String(60), primary_key=True),
         sa.Column("kind", sa.String(12), nullable=False),
         sa.Column("data", sa.Text(), nullable=False),
+        if_not_exists=True,
     )
 
 

@@ -55,7 +55,7 @@ def _members(build: BedSlide, place: Layout, catalog: Catalog) -> list[Member]:
             Member(f"{tray}/runner.{side}", "runner", tray, runner, (place.front, sign * yr, z), (place.back, sign * yr, z), True)
             for side, sign in (("left", -1), ("right", 1))
         ]
-    lower, upper = section_of(catalog, "lower rail", build.base.lower), section_of(catalog, "upper rail", build.base.upper)
+    lower, upper = section_of(catalog, "base/lower", build.base.lower), section_of(catalog, "base/upper", build.base.upper)
     yb = place.gear_y
     for side, sign in (("left", -1), ("right", 1)):
         zl, zu = place.lower_top / 2, (place.upper_under + place.upper_top) / 2
@@ -148,7 +148,7 @@ def _joint_parts(build: BedSlide) -> list[tuple[str, str, int]]:
 
 def _anchors(build: BedSlide, host: Host | None, catalog: Catalog) -> tuple[Anchor, ...]:
     found = []
-    lower = section_of(catalog, "lower rail", build.base.lower)
+    lower = section_of(catalog, "base/lower", build.base.lower)
     steel = isinstance(lower.material, Metal) and lower.material.kind != "aluminium"
     tube = (
         (lower.material.Fy, lower.properties.wall)
@@ -197,7 +197,7 @@ def _prop(build: BedSlide, catalog: Catalog) -> Prop | None:
     leg = build.tip_leg
     if leg is None:
         return None
-    section = section_of(catalog, "tip leg", leg.section)
+    section = section_of(catalog, "tip_leg/section", leg.section)
     return Prop(
         f"{build.id}/tray/leg",
         section,

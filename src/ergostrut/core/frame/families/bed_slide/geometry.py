@@ -78,8 +78,8 @@ def layout(build: BedSlide, host: Host, catalog: Catalog) -> Layout:
     """
     rail = laid(framed_section(catalog, build, "rail"), build.rail_flat)
     rib = framed_section(catalog, build, "rib").properties
-    lower = laid(section_of(catalog, "lower rail", build.base.lower), True)
-    upper = laid(section_of(catalog, "upper rail", build.base.upper), True)
+    lower = laid(section_of(catalog, "base/lower", build.base.lower), True)
+    upper = laid(section_of(catalog, "base/upper", build.base.upper), True)
     try:
         sheet = catalog.sheets[build.deck]
     except KeyError:

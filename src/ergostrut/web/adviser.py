@@ -1,0 +1,194 @@
+"""Advice found behind the pages, in a process of its own: it shows how far it is, can be stopped, and never slows an edit."""
+
+from __future__ import annotations
+
+import contextlib
+import multiprocessing
+import os
+import time
+from collections import OrderedDict
+from dataclasses import dataclass, replace
+from multiprocessing.connection import Connection
+from threading import Condition, Thread
+from typing import Any
+
+from ergostrut.core.advice.mends import Mend, advising
+from ergostrut.core.document import Design
+from ergostrut.core.report import check
+from ergostrut.files.catalog_files import shipped_catalog
+
+BUDGET_S = 90.0
+"""Longest search for one design; what was found until then stands, and the page says that it was cut short."""
+PATIENCE_S = 20.0
+"""How long a search may take to notice that it is no longer wanted before its process is ended."""
+NICE = 10
+REMEMBERED = 64
+
+
+@dataclass(frozen=True)
+class Advice:
+    """What was found so far: ``looked`` of ``total`` findings are done. ``ended``: why it stopped early, "" while running or when whole."""
+
+    mends: tuple[Mend, ...] = ()
+    looked: int = 0
+    total: int = 0
+    running: bool = True
+    ended: str = ""
+
+
+def _work(pipe: Connection) -> None:
+    """The process: a design comes, mends go as they are found; any further message means that it is not wanted any more."""
+    with contextlib.suppress(OSError):
+        os.nice(NICE)
+    catalog = shipped_catalog()
+    while True:
+        try:
+            design: Design = pipe.recv()
+            report = check(design, catalog)
+            pipe.send(("total", sum(f.state in ("over", "tight") for f in report.findings)))
+            for mend in advising(report, catalog, lambda: not pipe.poll()):
+                pipe.send(("mend", mend))
+            if pipe.poll():
+                pipe.recv()
+            pipe.send(("done", None))
+        except (EOFError, OSError):
+            return
+
+
+class Adviser:
+    """A queue of designs, one searched at a time; a job that moved on takes its older design out of it."""
+
+    def __init__(self) -> None:
+        self._changed = Condition()
+        self._waiting: OrderedDict[int, tuple[str, Design]] = OrderedDict()
+        self._wanted: dict[int, str] = {}
+        self._known: OrderedDict[str, Advice] = OrderedDict()
+        self._thread: Thread | None = None
+        self._process: Any = None
+        self._pipe: Connection | None = None
+        self._closed = False
+
+    def ask(self, job: int, key: str, design: Design, *, again: bool = False) -> Advice:
+        """What is known by now; a search is begun, or the job's older one left, where needed."""
+        with self._changed:
+            self._wanted[job] = key
+            known = self._known.get(key)
+            if known is not None and not (again and known.ended):
+                self._known.move_to_end(key)
+                return known
+            fresh = self._keep(key, Advice())
+            self._waiting.pop(job, None)
+            self._waiting[job] = (key, design)
+            if self._thread is None:
+                self._thread = Thread(target=self._run, name="adviser", daemon=True)
+                self._thread.start()
+            self._changed.notify_all()
+            return fresh
+
+    def stop(self, job: int, key: str) -> Advice:
+        """Leave the search for a job; what was found so far stays."""
+        with self._changed:
+            self._wanted.pop(job, None)
+            self._waiting.pop(job, None)
+            known = self._known.get(key, Advice(running=False, ended="stopped"))
+            if known.running:
+                known = self._keep(key, replace(known, running=False, ended="stopped"))
+            return known
+
+    def close(self) -> None:
+        """End the thread and the process."""
+        with self._changed:
+            self._closed = True
+            self._waiting.clear()
+            self._wanted.clear()
+            self._changed.notify_all()
+        if self._thread is not None:
+            self._thread.join(timeout=5)
+        self._end_process()
+
+    def _keep(self, key: str, advice: Advice) -> Advice:
+        self._known[key] = advice
+        self._known.move_to_end(key)
+        while len(self._known) > REMEMBERED:
+            self._known.popitem(last=False)
+        return advice
+
+    def _started(self) -> Connection:
+        if self._pipe is None or not self._process.is_alive():
+            self._end_process()
+            # spawned, not forked: the server's threads and its database stay out of it
+            context = multiprocessing.get_context("spawn")
+            self._pipe, far = context.Pipe()
+            self._process = context.Process(target=_work, args=(far,), name="ergostrut-adviser", daemon=True)
+            self._process.start()
+            far.close()
+        return self._pipe
+
+    def _end_process(self) -> None:
+        if self._process is not None:
+            self._process.terminate()
+            self._process.join(timeout=5)
+            self._process = None
+        if self._pipe is not None:
+            self._pipe.close()
+            self._pipe = None
+
+    def _run(self) -> None:
+        while True:
+            with self._changed:
+                while not self._waiting and not self._closed:
+                    self._changed.wait()
+                if self._closed:
+                    return
+                job, (key, design) = self._waiting.popitem(last=False)
+            try:
+                ended = self._search(job, key, design)
+            except (EOFError, OSError):
+                self._end_process()
+                ended = "the search broke off"
+            with self._changed:
+                known = self._known.get(key, Advice())
+                if known.running:
+                    self._keep(key, replace(known, running=False, ended=ended))
+                if ended == "left":
+                    # an answer nobody waited for is not an answer: asked again, it is sought again
+                    self._known.pop(key, None)
+
+    def _search(self, job: int, key: str, design: Design) -> str:
+        """Hand a design to the process and take in what it finds; why it ended early, or nothing."""
+        pipe = self._started()
+        pipe.send(design)
+        until, ended = time.monotonic() + BUDGET_S, ""
+        while True:
+            if pipe.poll(0.05):
+                word, value = pipe.recv()
+                if word == "done":
+                    return ended
+                self._take(key, word, value)
+            if not ended:
+                ended = self._why_not(job, key, until)
+                if ended:
+                    pipe.send(None)
+                    until = time.monotonic() + PATIENCE_S
+            elif time.monotonic() > until:
+                self._end_process()
+                return ended
+
+    def _take(self, key: str, word: str, value: Any) -> None:
+        with self._changed:
+            known = self._known.get(key)
+            if known is None or not known.running:
+                return
+            if word == "total":
+                self._keep(key, replace(known, total=value))
+            else:
+                self._keep(key, replace(known, mends=known.mends + ((value,) if value is not None else ()), looked=known.looked + 1))
+
+    def _why_not(self, job: int, key: str, until: float) -> str:
+        with self._changed:
+            known = self._known.get(key)
+            if self._closed or known is None or not known.running:
+                return "stopped"
+            if self._wanted.get(job) != key:
+                return "left"
+        return "out of time" if time.monotonic() > until else ""
