@@ -52,7 +52,7 @@ def test_moment_is_the_integral_of_shear(case: tuple[FrameModel, LoadCase]) -> N
     frame, (result,) = solve_all(model, [load])
     c = curves(frame, [result])
     h = 1e-3
-    for low, high in zip(c.marks[0][:-1], c.marks[0][1:], strict=True):
+    for low, high in zip(c.given.start, c.given.start + c.given.span, strict=True):
         if high - low < 1:
             continue
         s = np.array([low + 0.3 * (high - low)])

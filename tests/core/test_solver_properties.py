@@ -118,7 +118,7 @@ def test_turning_the_frame_in_space_turns_the_answer(given_frame: tuple[FrameMod
     size = np.max(np.abs(one.u)) + 1e-12
     assert np.allclose(other.u[:, :3], one.u[:, :3] @ R.T, rtol=1e-6, atol=1e-6 * size)
     f, g = along(frame, [one]), along(other_frame, [other])
-    bent = [np.hypot(x.My[0, :, [0, -1]], x.Mz[0, :, [0, -1]]) for x in (f, g)]
+    bent = [[np.hypot(x.bar(i).My[0, [0, -1]], x.bar(i).Mz[0, [0, -1]]) for i in range(len(x.first) - 1)] for x in (f, g)]
     assert np.allclose(bent[0], bent[1], rtol=1e-5, atol=1e-6 * (np.max(bent[0]) + 1))
 
 
@@ -165,10 +165,10 @@ def test_ends_of_each_bar_agree_with_the_forces_along_it(given_frame: tuple[Fram
     f = along(frame, [result])
     size = float(np.max(np.abs(result.ends))) + 1
     for i in range(len(model.bars)):
-        assert abs(f.N[0, i, -1] - result.ends[i, 6]) < 1e-7 * size
-        assert abs(f.Vz[0, i, -1] - result.ends[i, 8]) < 1e-7 * size
-        assert abs(f.My[0, i, -1] - result.ends[i, 10]) < 1e-6 * size
-        assert abs(f.Mz[0, i, -1] - result.ends[i, 11]) < 1e-6 * size
+        assert abs(f.bar(i).N[0, -1] - result.ends[i, 6]) < 1e-7 * size
+        assert abs(f.bar(i).Vz[0, -1] - result.ends[i, 8]) < 1e-7 * size
+        assert abs(f.bar(i).My[0, -1] - result.ends[i, 10]) < 1e-6 * size
+        assert abs(f.bar(i).Mz[0, -1] - result.ends[i, 11]) < 1e-6 * size
 
 
 @settings(max_examples=60, deadline=None)

@@ -83,7 +83,7 @@ def test_released_end_carries_no_moment() -> None:
     bar = Bar("b", 0, 1, E, G, 600, I, I, I, released=(10, 11))
     model = FrameModel(nodes, (bar,), tuple([*held(0, *FIXED), *held(1, *FIXED)]))
     frame, (result,) = solve_all(model, [LoadCase("w", (Spread(0, 0, L, DOWN, DOWN),))])
-    my = along(frame, [result]).My[0, 0]
+    my = along(frame, [result]).bar(0).My[0]
     assert abs(my[-1]) < 1e-6
     assert abs(my[0]) == pytest.approx(W * L**2 / 8, rel=1e-9)
 
@@ -96,10 +96,10 @@ def test_point_and_triangular_loads_within_a_bar() -> None:
         model, [LoadCase("p", points=(Point(0, a, (0, 0, -P)),)), LoadCase("t", (Spread(0, 0, L, (0, 0, 0), DOWN),))]
     )
     my = along(frame, [point, triangle]).My
-    assert abs(my[0, 0, 0]) == pytest.approx(P * a * b**2 / L**2)
-    assert abs(my[0, 0, -1]) == pytest.approx(P * a**2 * b / L**2)
-    assert abs(my[1, 0, 0]) == pytest.approx(W * L**2 / 30)
-    assert abs(my[1, 0, -1]) == pytest.approx(W * L**2 / 20)
+    assert abs(my[0, 0]) == pytest.approx(P * a * b**2 / L**2)
+    assert abs(my[0, -1]) == pytest.approx(P * a**2 * b / L**2)
+    assert abs(my[1, 0]) == pytest.approx(W * L**2 / 30)
+    assert abs(my[1, -1]) == pytest.approx(W * L**2 / 20)
 
 
 def test_a_gap_is_free_until_it_closes() -> None:

@@ -38,7 +38,8 @@ def member_uses(study: Study, case: str | None) -> tuple[MemberUse, ...]:
     rows = [i for i, item in enumerate(study.solved) if case is None or item.case.name == case]
     found: dict[str, MemberUse] = {}
     for piece in study.tray.pieces:
-        part = table[rows][:, piece.index]
+        at = study.forces.of(piece.index)
+        part = table[rows, at]
         if part.size == 0:
             continue
         c, k = np.unravel_index(int(np.argmax(part)), part.shape)
@@ -52,7 +53,7 @@ def member_uses(study: Study, case: str | None) -> tuple[MemberUse, ...]:
                 use,
                 state_of_use(use),
                 study.solved[rows[int(c)]].case.name,
-                piece.offset + float(study.forces.s[rows[int(c)], piece.index, k]),
+                piece.offset + float(study.forces.s[rows[int(c)], at.start + int(k)]),
             )
     return tuple(sorted(found.values(), key=lambda row: -row.use))
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, fields
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -41,8 +41,8 @@ def span_of(study: Study, piece: Piece, case: str, welded: bool) -> Span:
 
 @dataclass(frozen=True)
 class PieceForces:
-    """Forces of one piece (cases, stations) or of several (cases, pieces, stations) in the section's own axes; ``weld`` marks
-    weld-affected stations."""
+    """Forces of some pieces (cases, stations) in the section's own axes; ``weld`` marks weld-affected stations, ``columns`` where they
+    lie in the forces of the whole frame."""
 
     s: Array
     N: Array
@@ -52,27 +52,35 @@ class PieceForces:
     My: Array
     Mz: Array
     weld: np.ndarray
+    columns: np.ndarray
+
+
+def columns_of(study: Study, pieces: Sequence[Piece]) -> np.ndarray:
+    """Where the stations of pieces lie in ``study.forces``, piece after piece."""
+    assert study.forces is not None
+    first = study.forces.first
+    return np.concatenate([np.arange(first[piece.index], first[piece.index + 1]) for piece in pieces])
 
 
 def forces_of_all(study: Study, pieces: Sequence[Piece], amplify: float = 1.0) -> PieceForces:
     """Forces of pieces that are turned alike: moments times ``amplify``, turned from principal axes where the solver used those."""
     assert study.forces is not None
-    f, i, turn = study.forces, [piece.index for piece in pieces], pieces[0].turn
+    f, i, turn = study.forces, columns_of(study, pieces), pieces[0].turn
+    which = np.repeat(np.arange(len(pieces)), [f.first[piece.index + 1] - f.first[piece.index] for piece in pieces])
     Vy, Vz, My, Mz = f.Vy[:, i], f.Vz[:, i], f.My[:, i] * amplify, f.Mz[:, i] * amplify
     if turn:
         c, t = np.cos(turn), np.sin(turn)
         Vy, Vz, My, Mz = c * Vy - t * Vz, t * Vy + c * Vz, c * My - t * Mz, t * My + c * Mz
     s = f.s[:, i]
-    near, far = (np.array([piece.member.welded and piece.joined[end] for piece in pieces])[:, None] for end in (0, 1))
-    length = np.array([piece.length for piece in pieces])[:, None]
+    near, far = (np.array([piece.member.welded and piece.joined[end] for piece in pieces])[which] for end in (0, 1))
+    length = np.array([piece.length for piece in pieces])[which]
     weld = (near & (s <= WELD_ZONE)) | (far & (length - s <= WELD_ZONE))
-    return PieceForces(s, f.N[:, i], Vy, Vz, f.T[:, i], My, Mz, weld)
+    return PieceForces(s, f.N[:, i], Vy, Vz, f.T[:, i], My, Mz, weld, i)
 
 
 def forces_of(study: Study, piece: Piece, amplify: float = 1.0) -> PieceForces:
-    """``forces_of_all`` of one piece, (cases, stations)."""
-    f = forces_of_all(study, [piece], amplify)
-    return PieceForces(*(getattr(f, name.name)[:, 0] for name in fields(f)))
+    """``forces_of_all`` of one piece."""
+    return forces_of_all(study, [piece], amplify)
 
 
 def _alike(piece: Piece) -> tuple[object, ...]:
@@ -82,7 +90,7 @@ def _alike(piece: Piece) -> tuple[object, ...]:
 
 
 def uses(study: Study, amplify: float = 1.0) -> Array:
-    """Use of every piece at every station by the standard of its material, (cases, pieces, stations); stations as in ``study.forces.s``."""
+    """Use at every station by the standard of its member's material, (cases, stations); stations as in ``study.forces``."""
     assert study.tray is not None and study.forces is not None
     groups: dict[tuple[object, ...], list[Piece]] = {}
     for piece in study.tray.pieces:
@@ -99,8 +107,8 @@ def uses(study: Study, amplify: float = 1.0) -> Array:
             for welded in (False, True) if material.kind == "aluminium" and f.weld.any() else (False,):
                 allow = allowable(member.shape, material, span_of(study, pieces[0], name, welded))
                 now = use(allow, f.N, f.Vy, f.Vz, f.T, f.My, f.Mz)
-                part = np.where(rows[:, None, None] & (f.weld if welded else True), now, part)
-        found[:, [piece.index for piece in pieces]] = part
+                part = np.where(rows[:, None] & (f.weld if welded else True), now, part)
+        found[:, f.columns] = part
     return found
 
 
@@ -143,6 +151,13 @@ def check_members(study: Study) -> Iterator[Finding]:
         yield from _strengths(study, bounds)
 
 
+def station(study: Study, column: int) -> tuple[Piece, int]:
+    """The piece that a column of the frame's forces lies on, and the how manieth of its stations it is."""
+    assert study.tray is not None and study.forces is not None
+    bar = int(np.searchsorted(study.forces.first, column, side="right")) - 1
+    return study.tray.pieces[bar], column - int(study.forces.first[bar])
+
+
 FIXITY_WORDS = {"rigid": "joints taken rigid", "semi": "joints taken to give", "pinned": "joints taken as hinges"}
 
 
@@ -156,10 +171,12 @@ def _strengths(study: Study, bounds: list[Study]) -> Iterator[Finding]:
             bars = [piece for piece in bound.tray.pieces if piece.member.role in roles]
             if not bars:
                 continue
-            part = table[:, [piece.index for piece in bars]]
-            c, b, k = (int(v) for v in np.unravel_index(int(np.argmax(part)), part.shape))
-            if worst is None or part[c, b, k] > worst[0]:
-                worst = (float(part[c, b, k]), bound, c, bars[b], k)
+            columns = columns_of(bound, bars)
+            part = table[:, columns]
+            c, k = (int(v) for v in np.unravel_index(int(np.argmax(part)), part.shape))
+            if worst is None or part[c, k] > worst[0]:
+                piece, at = station(bound, int(columns[k]))
+                worst = (float(part[c, k]), bound, c, piece, at)
         if worst is None:
             continue
         _, bound, c, piece, k = worst

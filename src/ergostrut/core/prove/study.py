@@ -46,9 +46,11 @@ class Study:
 
     @property
     def floats(self) -> int:
-        """How many numbers its forces hold, those of its other joints with them: most of what it weighs."""
+        """How many numbers its forces and frames hold, those of its other joints with them: most of what it weighs."""
         own = 6 * self.forces.s.size if self.forces is not None else 0
-        return own + sum(item.floats for item in self.other)
+        frame = self.tray.frame.floats if self.tray is not None else 0
+        refined = self.refined[1].floats if "refined" in self.__dict__ and self.refined is not None else 0
+        return own + frame + refined + sum(item.floats for item in self.other)
 
     @cached_property
     def refined(self) -> tuple[Refined, Frame] | None:
@@ -70,7 +72,7 @@ class Study:
         """
         if self.tray is None or self.forces is None:
             return None
-        pushes = np.min(self.forces.N, axis=(1, 2))
+        pushes = np.min(self.forces.N, axis=1)
         for i in np.argsort(pushes, kind="stable"):
             item = self.solved[int(i)]
             assert item.result is not None

@@ -2,26 +2,31 @@
 
 Signs, on the face whose outward normal is local +x: N tension positive; Vy, Vz, T, My, Mz are the
 components of the force and moment that the part beyond acts with, in local axes. dMy/ds = Vz, dMz/ds = -Vy.
+The pieces of all bars lie in one list, and so do their stations, bar after bar.
 """
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, fields, replace
 
 import numpy as np
 
+from .loads import Prepared
 from .model import Array, CaseResult
 from .solve import Frame
 
 STEPS = np.array([0.0, 0.5, 1.0])
 """Where forces are taken in every piece between load edges, besides its extremes."""
+STATIONS = len(STEPS) + 4
 
 
 @dataclass(frozen=True)
 class Along:
-    """``s`` mm from end a, and N, Vy, Vz in N; T, My, Mz in N mm: all (cases, bars, stations). Every extreme is a station; the first is end a, the last end b."""
+    """``s`` mm from end a, and N, Vy, Vz in N; T, My, Mz in N mm: all (cases, stations), those of bar i from ``first[i]`` to
+    ``first[i + 1]``. Every extreme is a station; the first of a bar is its end a, the last its end b."""
 
+    first: np.ndarray
     s: Array
     N: Array
     Vy: Array
@@ -30,10 +35,21 @@ class Along:
     My: Array
     Mz: Array
 
+    def of(self, bar: int) -> slice:
+        """Where the stations of a bar lie."""
+        return slice(int(self.first[bar]), int(self.first[bar + 1]))
+
+    def bar(self, index: int) -> Along:
+        """One bar alone."""
+        at = self.of(index)
+        rows = {item.name: getattr(self, item.name)[:, at] for item in fields(self) if item.name != "first"}
+        return replace(self, first=np.array([0, at.stop - at.start]), **rows)
+
     def sorted(self, case: int, bar: int) -> dict[str, list[float]]:
         """One bar in one case, from end a to end b, stations that coincide kept once."""
-        order = np.argsort(self.s[case, bar], kind="stable")
-        rows = {name: getattr(self, name)[case, bar][order] for name in ("s", "N", "Vy", "Vz", "T", "My", "Mz")}
+        at = self.of(bar)
+        order = np.argsort(self.s[case, at], kind="stable")
+        rows = {name: getattr(self, name)[case, at][order] for name in ("s", "N", "Vy", "Vz", "T", "My", "Mz")}
         table = np.stack(list(rows.values()), axis=1)
         keep = np.append(True, np.any(np.abs(np.diff(table, axis=0)) > 1e-9 * (1 + np.abs(table[1:])), axis=1))
         return {name: column[keep].tolist() for name, column in rows.items()}
@@ -41,13 +57,21 @@ class Along:
 
 @dataclass(frozen=True)
 class Curves:
-    """Polynomials piece by piece, t mm from a piece's start: force (cases, bars, pieces, 3, 3 powers), moments My, Mz
-    (cases, bars, pieces, 2, 4 powers), T (cases, bars)."""
+    """Polynomials piece by piece (as ``given`` lists them), t mm from a piece's start: force (cases, pieces, 3, 3 powers), moments My, Mz
+    (cases, pieces, 2, 4 powers), T (cases, bars)."""
 
-    marks: Array
+    given: Prepared
     force: Array
     moment: Array
     T: Array
+
+
+def _ranks(given: Prepared) -> Iterator[tuple[np.ndarray, np.ndarray]]:
+    """The first piece of all bars, then the second of those that have one, and so on: (bars, pieces)."""
+    count = np.diff(given.first)
+    for rank in range(int(count.max(initial=0))):
+        bars = np.flatnonzero(count > rank)
+        yield bars, given.first[bars] + rank
 
 
 def curves(frame: Frame, results: Sequence[CaseResult]) -> Curves:
@@ -56,22 +80,20 @@ def curves(frame: Frame, results: Sequence[CaseResult]) -> Curves:
     factors = np.array([result.factors for result in results])
     ends = np.array([result.ends for result in results])
     q, slope, jump = (np.tensordot(factors, field, axes=1) for field in (given.q, given.slope, given.jump))
-    spans = np.diff(given.marks, axis=1)
-    cases, bars, pieces, _ = q.shape
-    force = np.zeros((cases, bars, pieces, 3, 3))
-    moment = np.zeros((cases, bars, pieces, 2, 4))
+    cases, pieces, _ = q.shape
+    force, moment = np.zeros((cases, pieces, 3, 3)), np.zeros((cases, pieces, 2, 4))
+    force[..., 1], force[..., 2] = -q, -slope / 2
     F, M = -ends[:, :, :3], -ends[:, :, 4:6]
-    for j in range(pieces):
-        F = F - jump[:, :, j]
-        force[:, :, j, :, 0], force[:, :, j, :, 1], force[:, :, j, :, 2] = F, -q[:, :, j], -slope[:, :, j] / 2
+    for bars, at in _ranks(given):
+        start = F[:, bars] - jump[:, at]
+        here, turn = force[:, at], moment[:, at]
+        here[..., 0], turn[..., 0] = start, M[:, bars]
         for row, axis, sign in ((0, 2, 1.0), (1, 1, -1.0)):
-            moment[:, :, j, row, 0] = M[:, :, row]
             for power in range(3):
-                moment[:, :, j, row, power + 1] = sign * force[:, :, j, axis, power] / (power + 1)
-        t = spans[None, :, j]
-        F = _at(force[:, :, j], t)
-        M = _at(moment[:, :, j], t)
-    return Curves(given.marks, force, moment, -ends[:, :, 3])
+                turn[:, :, row, power + 1] = sign * here[:, :, axis, power] / (power + 1)
+        force[:, at], moment[:, at] = here, turn
+        F[:, bars], M[:, bars] = _at(here, given.span[at]), _at(turn, given.span[at])
+    return Curves(given, force, moment, -ends[:, :, 3])
 
 
 def _at(coefficients: Array, t: Array) -> Array:
@@ -97,25 +119,27 @@ def _roots(c: Array, span: Array) -> Array:
 def along(frame: Frame, results: Sequence[CaseResult]) -> Along:
     """Forces at the ends, middle and extremes of every piece between load edges."""
     c = curves(frame, results)
-    cases, bars, pieces = c.force.shape[:3]
-    spans = np.broadcast_to(np.diff(c.marks, axis=1), (cases, bars, pieces))
+    given = c.given
+    cases, pieces = c.force.shape[:2]
+    spans = np.broadcast_to(given.span, (cases, pieces))
     steps = spans[..., None] * STEPS
     extremes = [_roots(c.force[..., axis, :], spans) for axis in (1, 2)]
     t = np.concatenate([steps[..., :1], *extremes, steps[..., 1:]], axis=-1)
-    wide = (cases, bars, pieces * t.shape[-1])
-    force = _at(c.force[:, :, :, None], t).reshape(*wide, 3)
-    moment = _at(c.moment[:, :, :, None], t).reshape(*wide, 2)
-    s = (t + c.marks[None, :, :-1, None]).reshape(wide)
-    T = np.broadcast_to(c.T[:, :, None], wide)
-    return Along(s, force[..., 0], force[..., 1], force[..., 2], T, moment[..., 0], moment[..., 1])
+    wide = (cases, pieces * STATIONS)
+    force = _at(c.force[:, :, None], t).reshape(*wide, 3)
+    moment = _at(c.moment[:, :, None], t).reshape(*wide, 2)
+    s = (t + given.start[None, :, None]).reshape(wide)
+    T = np.repeat(c.T[:, given.bar], STATIONS, axis=1)
+    return Along(given.first * STATIONS, s, force[..., 0], force[..., 1], force[..., 2], T, moment[..., 0], moment[..., 1])
 
 
 def sample(c: Curves, bar: int, s: Array) -> Array:
     """N, Vy, Vz, T, My, Mz of one bar at ``s`` (n,) mm from end a, (cases, n, 6)."""
-    marks = c.marks[bar]
-    piece = np.clip(np.searchsorted(marks, s, side="right") - 1, 0, len(marks) - 2)
-    t = s - marks[piece]
-    force, moment = _at(c.force[:, bar, piece], t), _at(c.moment[:, bar, piece], t)
+    low, high = c.given.first[bar], c.given.first[bar + 1]
+    starts = c.given.start[low:high]
+    piece = low + np.clip(np.searchsorted(starts, s, side="right") - 1, 0, high - low - 1)
+    t = s - c.given.start[piece]
+    force, moment = _at(c.force[:, piece], t), _at(c.moment[:, piece], t)
     T = np.broadcast_to(c.T[:, bar, None, None], (*force.shape[:2], 1))
     return np.concatenate([force, T, moment], axis=-1)
 
@@ -129,7 +153,7 @@ def lines(frame: Frame, result: CaseResult, steps: int = 8) -> Array:
     L = parts.lengths
     local = np.einsum("mij,mj->mi", parts.T, result.u.ravel()[parts.dofs])
     c = curves(frame, [result])
-    marks, force, moment = c.marks, c.force[0], c.moment[0]
+    given, force, moment = c.given, c.force[0], c.moment[0]
     share = np.linspace(0.0, 1.0, steps + 1)
     s = L[:, None] * share
     bends = []
@@ -137,28 +161,27 @@ def lines(frame: Frame, result: CaseResult, steps: int = 8) -> Array:
         EI = np.array([bar.E * getattr(bar, inertia) for bar in bars])
         GA = np.array([bar.G * getattr(bar, area) for bar in bars])
         soft = np.where(GA > 0, 1 / np.maximum(GA, 1e-30), 0.0)
-        m = sign * moment[:, :, row] / EI[:, None, None]
-        v = force[:, :, axis] * soft[:, None, None]
+        m = sign * moment[:, row] / EI[given.bar, None]
+        v = force[:, axis] * soft[given.bar, None]
         bend = np.zeros_like(s)
         start, slope = np.zeros_like(L), np.zeros_like(L)
-        pieces = marks.shape[1] - 1
-        for j in range(pieces):
-            span = marks[:, j + 1] - marks[:, j]
+        for which, at in _ranks(given):
+            span = given.span[at]
             # deflection in this piece: start + slope t + shear + the moments integrated twice
             rows = [
-                start,
-                slope + v[:, j, 0],
-                v[:, j, 1] / 2 + m[:, j, 0] / 2,
-                v[:, j, 2] / 3 + m[:, j, 1] / 6,
-                m[:, j, 2] / 12,
-                m[:, j, 3] / 20,
+                start[which],
+                slope[which] + v[at, 0],
+                v[at, 1] / 2 + m[at, 0] / 2,
+                v[at, 2] / 3 + m[at, 1] / 6,
+                m[at, 2] / 12,
+                m[at, 3] / 20,
             ]
             here = np.stack(rows, axis=1)
-            t = np.clip(s - marks[:, j, None], 0.0, span[:, None])
-            inside = (s >= marks[:, j, None]) & (s <= marks[:, j + 1, None])
-            bend = np.where(inside, _at(here[:, None, None, :], t)[..., 0], bend)
-            start = _at(here[:, None, :], span)[:, 0]
-            slope = slope + sum(m[:, j, power] * span ** (power + 1) / (power + 1) for power in range(4))
+            place = s[which] - given.start[at, None]
+            t = np.clip(place, 0.0, span[:, None])
+            bend[which] = np.where(place >= 0, _at(here[:, None, None, :], t)[..., 0], bend[which])
+            start[which] = _at(here[:, None, :], span)[:, 0]
+            slope[which] += sum(m[at, power] * span ** (power + 1) / (power + 1) for power in range(4))
         near, far = local[:, axis], local[:, 6 + axis]
         bends.append(bend + near[:, None] + (far - near - start)[:, None] * share)
     x = local[:, :1] + (local[:, 6:7] - local[:, :1]) * share

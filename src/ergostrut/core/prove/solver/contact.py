@@ -12,7 +12,7 @@ from dataclasses import dataclass
 import numpy as np
 from scipy.linalg import LinAlgError, cho_factor, cho_solve
 
-from .model import Array, FrameModel, MechanismError, UnsettledError
+from .model import Array, FrameModel, MechanismError, SolverError, UnsettledError
 
 MAX_PASSES = 20
 LEAST_PASSES = 600
@@ -82,9 +82,10 @@ class _System:
 class Contacts:
     """One-way parts on the condensed stiffness ``S``. Each set of acting parts is factored once, for all cases that come to it."""
 
-    def __init__(self, S: Array, parts: Sequence[OneWay]) -> None:
+    def __init__(self, S: Array, parts: Sequence[OneWay], least: float = 0.0) -> None:
+        """``least`` N/mm: a stiffness under it is rounding, and holds nothing."""
         n = len(parts)
-        self.S, self.parts = S, parts
+        self.S, self.parts, self.least = S, parts, least
         self.b = np.array([part.b for part in parts]).reshape(n, len(S))
         self.slack = np.array([part.slack for part in parts])
         self.k = np.array([part.k if part.k is not None else 0.0 for part in parts])
@@ -95,7 +96,7 @@ class Contacts:
 
     def lent(self, soft: float) -> Contacts:
         """The same with ``soft`` springs on all parts."""
-        return Contacts(self.S + soft * self.b.T @ self.b, self.parts)
+        return Contacts(self.S + soft * self.b.T @ self.b, self.parts, self.least)
 
     def displaced(self, load: Array, acting: frozenset[int], soft: float = 0.0) -> Array | None:
         """Displacements with ``acting`` parts in, the others on ``soft`` springs; None when they leave something loose."""
@@ -125,7 +126,7 @@ class Contacts:
         value = np.array(list(held.values()))
         inner = S[np.ix_(free, free)]
         diagonal = np.diag(inner)
-        if np.any(diagonal <= 0):
+        if np.any(diagonal <= (0.0 if soft else self.least)):
             return None
         scale = 1 / np.sqrt(diagonal)
         try:
@@ -136,6 +137,33 @@ class Contacts:
             return None
         inverse = np.outer(scale, scale) * cho_solve(factor, np.eye(len(free))) if factor is not None else np.zeros((0, 0))
         return _System(free, fixed, value, inverse, S[np.ix_(free, fixed)], pressed)
+
+    def states(self, loads: Array, acting: frozenset[int], sizes: Array) -> list[_State | None]:
+        """``state`` of many loads (cases, dofs) with the same parts in; None for all when they leave something loose."""
+        if acting not in self._known:
+            self._known[acting] = self._system(acting, 0.0)
+        system = self._known[acting]
+        if system is None:
+            return [None] * len(loads)
+        u = np.zeros_like(loads)
+        u[:, system.fixed] = system.value
+        right = loads + system.pressed
+        u[:, system.free] = (right[:, system.free] - system.across @ system.value) @ system.inverse
+        opening = u @ self.b.T - self.slack
+        inside = np.zeros(len(self.parts), dtype=bool)
+        inside[list(acting)] = True
+        force = np.where(inside & ~self.rigid, self.k * opening, 0.0)
+        left = loads - u @ self.S - force @ self.b
+        stiff = inside & self.rigid
+        force[:, stiff] = left[:, self.at[stiff]] / self.into[stiff]
+        pulling = inside & (force < -1e-9 * sizes[:, None])
+        pressed = ~inside & (opening > 1e-9)
+        return [
+            _State(
+                u[i], force[i], opening[i], frozenset(np.flatnonzero(pulling[i]).tolist()), frozenset(np.flatnonzero(pressed[i]).tolist())
+            )
+            for i in range(len(loads))
+        ]
 
     def state(self, load: Array, acting: frozenset[int], u: Array, size: float) -> _State:
         """Force of every acting part (its own law where it gives, what the balance leaves where it is rigid), and what is wrong."""
@@ -178,6 +206,43 @@ def _least_index(contacts: Contacts, load: Array, acting: frozenset[int], soft: 
     return None
 
 
+def settle_all(contacts: Contacts, loads: Array, names: Sequence[str]) -> list[Settled | SolverError]:
+    """``settle`` of many cases (cases, dofs): those in one state of their parts are solved together, and change state together.
+
+    A case that comes to a state it was in before, or to one that holds nothing, is settled on its own.
+    """
+    found: list[Settled | SolverError | None] = [None] * len(loads)
+    sizes = np.max(np.abs(loads), axis=1, initial=0.0) + 1e-9
+    given = np.where((sizes < NOTHING)[:, None], 0.0, loads)
+    start = frozenset(np.flatnonzero(contacts.slack == 0).tolist())
+    groups: dict[frozenset[int], list[int]] = {start: list(range(len(loads)))}
+    seen: list[set[frozenset[int]]] = [set() for _ in loads]
+    for _ in range(MAX_PASSES):
+        if not groups:
+            break
+        following: dict[frozenset[int], list[int]] = {}
+        for acting, rows in groups.items():
+            for i, state in zip(rows, contacts.states(given[rows], acting, sizes[rows]), strict=True):
+                if state is None:
+                    continue
+                if not state.pulling and not state.pressed:
+                    found[i] = Settled(state.u, np.maximum(state.force, 0.0), acting)
+                    continue
+                seen[i].add(acting)
+                after = (acting - state.pulling) | state.pressed
+                if after not in seen[i]:
+                    following.setdefault(after, []).append(i)
+        groups = following
+    return [_alone(contacts, load, name) if row is None else row for row, load, name in zip(found, loads, names, strict=True)]
+
+
+def _alone(contacts: Contacts, load: Array, name: str) -> Settled | SolverError:
+    try:
+        return settle(contacts, load, name)
+    except SolverError as error:
+        return error
+
+
 def settle(contacts: Contacts, load: Array, name: str) -> Settled:
     """Find the parts that act under ``load``.
 
@@ -197,6 +262,7 @@ def settle(contacts: Contacts, load: Array, name: str) -> Settled:
     soft = max(size / (_SEEK * widest), least)
     acting = frozenset(np.flatnonzero(contacts.slack == 0).tolist())
     seen: set[frozenset[int]] = set()
+    loose: set[frozenset[int]] = set()
     circled = False
     for _ in range(MAX_PASSES):
         u = contacts.displaced(load, acting)
@@ -210,8 +276,10 @@ def settle(contacts: Contacts, load: Array, name: str) -> Settled:
             if short:
                 near = [(-float(state.opening[i]), i) for i in range(len(parts)) if i not in acting]
                 clearance, index = min(near, default=(np.inf, -1))
-                if clearance >= 10 * widest:
+                if clearance >= 10 * widest or acting in loose:
                     raise MechanismError(LOOSE)
+                # the nearest part may hold it; should it let go again, nothing does
+                loose.add(acting)
                 acting = acting | {index}
                 continue
             return Settled(u, np.maximum(state.force, 0.0), acting)

@@ -6,12 +6,13 @@ Arrays run over bars first: (m, 12, 12) and so on.
 from __future__ import annotations
 
 from dataclasses import dataclass
+from operator import attrgetter
 
 import numpy as np
 
-from .model import Array, FrameModel, SolverError
+from .model import ZERO, Array, FrameModel, SolverError
 
-_GAUSS_X, _GAUSS_W = np.polynomial.legendre.leggauss(4)
+_GAUSS_X, _GAUSS_W = np.polynomial.legendre.leggauss(3)
 _PLANES = ((1, 5, 1.0), (2, 4, -1.0))
 """Deflection and rotation degree of freedom of each bending plane, and the sign of the rotation against the slope."""
 
@@ -21,33 +22,86 @@ class Elements:
     """``lengths`` (m,); ``rotations`` (m, 3, 3) rows local x, y, z in host axes; ``k`` (m, 12, 12) local, ends' give in;
     ``recover`` (m, 12, 12): node displacements in local axes to those of the bar's own ends; ``T`` (m, 12, 12): host
     displacements of the nodes to local ones at the bar's ends, offsets in; ``phi`` (m, 2): shear flexibility 12 EI / (G Av L2)
-    of the local y and z plane; ``dofs`` (m, 12)."""
+    of the local y and z plane; ``dofs`` (m, 12), ``ends`` (m, 2) nodes. ``gives``: whether any end does, else ``recover`` is the identity."""
 
     lengths: Array
     rotations: Array
     k: Array
     recover: Array
+    gives: bool
     T: Array
     phi: Array
     dofs: np.ndarray
+    ends: np.ndarray
 
 
-def _axes(model: FrameModel) -> tuple[Array, Array, Array, Array]:
-    a = np.array([model.nodes[bar.a] for bar in model.bars])
-    b = np.array([model.nodes[bar.b] for bar in model.bars])
-    off_a, off_b = np.array([bar.offset_a for bar in model.bars]), np.array([bar.offset_b for bar in model.bars])
-    run = b + off_b - a - off_a
-    lengths = np.linalg.norm(run, axis=1)
+_TABLE = attrgetter("a", "b", "E", "G", "A", "Iy", "Iz", "J", "roll", "Avy", "Avz")
+
+
+@dataclass(frozen=True)
+class _Bars:
+    """The bars' figures side by side, each (m,); ``off_a``, ``off_b`` (m, 3), None where every bar runs from node to node."""
+
+    ends: np.ndarray
+    E: Array
+    G: Array
+    A: Array
+    Iy: Array
+    Iz: Array
+    J: Array
+    roll: Array
+    Avy: Array
+    Avz: Array
+    off_a: Array | None
+    off_b: Array | None
+
+
+def _bars(model: FrameModel) -> _Bars:
+    bars = model.bars
+    table = np.array([_TABLE(bar) for bar in bars], dtype=float)
+    ends = table[:, :2].astype(int)
+    if ends.min() < 0 or ends.max() >= len(model.nodes):
+        wrong = bars[int(np.argmax((ends < 0).any(axis=1) | (ends >= len(model.nodes)).any(axis=1)))]
+        raise SolverError(f"{wrong.id} ends at a joint that does not exist")
+    figures = table[:, 2:8]
+    fit = np.isfinite(figures) & (figures > 0) & (figures < 1e15)
+    if not fit.all():
+        i, j = (int(v) for v in np.argwhere(~fit)[0])
+        raise SolverError(f"{bars[i].id} has no usable section: {('E', 'G', 'A', 'Iy', 'Iz', 'J')[j]} is {figures[i, j]:g}")
+    offsets = [
+        np.array([getattr(bar, name) for bar in bars]) if any(getattr(bar, name) != ZERO for bar in bars) else None
+        for name in ("offset_a", "offset_b")
+    ]
+    return _Bars(ends, *table[:, 2:].T, *offsets)
+
+
+def _axes(model: FrameModel, bars: _Bars) -> tuple[Array, Array]:
+    a, b = model.nodes[bars.ends[:, 0]], model.nodes[bars.ends[:, 1]]
+    run = b - a
+    if bars.off_b is not None:
+        run = run + bars.off_b
+    if bars.off_a is not None:
+        run = run - bars.off_a
+    lengths = np.sqrt((run * run).sum(axis=1))
     if np.any(lengths < 1e-6):
         raise SolverError(f"{model.bars[int(np.argmin(lengths))].id} has no length")
     x = run / lengths[:, None]
-    up = np.where((np.abs(x[:, 2]) > 1 - 1e-9)[:, None], np.array([1.0, 0.0, 0.0]), np.array([0.0, 0.0, 1.0]))
-    z = up - np.einsum("mi,mi->m", up, x)[:, None] * x
-    z /= np.linalg.norm(z, axis=1)[:, None]
-    y = np.cross(z, x)
-    roll = np.array([bar.roll for bar in model.bars])[:, None]
-    y, z = np.cos(roll) * y + np.sin(roll) * z, np.cos(roll) * z - np.sin(roll) * y
-    return lengths, np.stack([x, y, z], axis=1), off_a, off_b
+    R = np.empty((len(x), 3, 3))
+    steep = np.abs(x[:, 2]) > 1 - 1e-9
+    # z: up (or +x for a bar that stands) less its share along the bar; y = z cross x
+    along = np.where(steep, x[:, 0], x[:, 2])
+    z = -along[:, None] * x
+    z[steep, 0] += 1.0
+    z[~steep, 2] += 1.0
+    z /= np.sqrt((z * z).sum(axis=1))[:, None]
+    y = np.stack(
+        [z[:, 1] * x[:, 2] - z[:, 2] * x[:, 1], z[:, 2] * x[:, 0] - z[:, 0] * x[:, 2], z[:, 0] * x[:, 1] - z[:, 1] * x[:, 0]], axis=1
+    )
+    if bars.roll.any():
+        c, t = np.cos(bars.roll)[:, None], np.sin(bars.roll)[:, None]
+        y, z = c * y + t * z, c * z - t * y
+    R[:, 0], R[:, 1], R[:, 2] = x, y, z
+    return lengths, R
 
 
 def _plane(k: Array, v: int, r: int, shear: Array, cross: Array, near: Array, far: Array) -> None:
@@ -112,58 +166,57 @@ def elements(model: FrameModel) -> Elements:
     """All matrices of a model.
 
     Raises:
-        SolverError: a bar without length, or whose releases let it spin.
+        SolverError: a bar at no joint, without section or length, or whose releases let it spin.
     """
-    L, R, off_a, off_b = _axes(model)
-    E, G, A, Iy, Iz, J, Avy, Avz = (
-        np.array([getattr(bar, name) for bar in model.bars]) for name in ("E", "G", "A", "Iy", "Iz", "J", "Avy", "Avz")
-    )
-    with np.errstate(divide="ignore"):
-        phi = np.stack(
-            [np.where(Av > 0, 12 * E * inertia / (G * np.maximum(Av, 1e-30) * L**2), 0.0) for inertia, Av in ((Iz, Avy), (Iy, Avz))], axis=1
-        )
-    k = _stiffness(E, G, A, Iy, Iz, J, L, phi)
-    recover = np.broadcast_to(np.eye(12), k.shape).copy()
-    for i, bar in enumerate(model.bars):
-        if bar.released or bar.springs:
+    bars = _bars(model)
+    L, R = _axes(model, bars)
+    phi = np.zeros((len(L), 2))
+    for plane, (inertia, area) in enumerate(((bars.Iz, bars.Avy), (bars.Iy, bars.Avz))):
+        if area.any():
+            phi[:, plane] = np.where(area > 0, 12 * bars.E * inertia / (bars.G * np.maximum(area, 1e-30) * L**2), 0.0)
+    k = _stiffness(bars.E, bars.G, bars.A, bars.Iy, bars.Iz, bars.J, L, phi)
+    given = [i for i, bar in enumerate(model.bars) if bar.released or bar.springs]
+    recover: Array = np.broadcast_to(np.eye(12), k.shape)
+    if given:
+        recover = recover.copy()
+        for i in given:
+            bar = model.bars[i]
             k[i], recover[i] = _give(k[i], bar.released, bar.springs, bar.id)
     T = np.zeros((len(L), 12, 12))
     for block in range(0, 12, 3):
         T[:, block : block + 3, block : block + 3] = R
-    for block, off in ((0, off_a), (6, off_b)):
-        if off.any():
+    for block, off in ((0, bars.off_a), (6, bars.off_b)):
+        if off is not None:
             # u_end = u + theta x r, so u_end = u - [r]x theta
             skew = np.zeros((len(L), 3, 3))
             skew[:, 0, 1], skew[:, 0, 2], skew[:, 1, 2] = -off[:, 2], off[:, 1], -off[:, 0]
             skew[:, 1, 0], skew[:, 2, 0], skew[:, 2, 1] = off[:, 2], -off[:, 1], off[:, 0]
             T[:, block : block + 3, block + 3 : block + 6] = -R @ skew
-    ends = np.array([[bar.a, bar.b] for bar in model.bars])
-    dofs = (6 * ends[:, :, None] + np.arange(6)).reshape(len(L), 12)
-    return Elements(L, R, k, recover, T, phi, dofs)
+    dofs = (6 * bars.ends[:, :, None] + np.arange(6)).reshape(len(L), 12)
+    return Elements(L, R, k, recover, bool(given), T, phi, dofs, bars.ends)
 
 
 def equivalent_points(s: Array, L: Array, f: Array, phi: Array) -> Array:
-    """Equivalent local end forces (n, 12) of local forces ``f`` (n, 3) at ``s`` (n,) on bars of length ``L``, ``phi`` (n, 2)."""
+    """Equivalent local end forces (..., n, 12) of local forces ``f`` (..., n, 3) at ``s`` (..., n) on bars of length ``L`` (n,), ``phi`` (n, 2)."""
     t = s / L
-    out = np.zeros((len(s), 12))
-    out[:, 0], out[:, 6] = f[:, 0] * (1 - t), f[:, 0] * t
+    u, t2, t3 = 1 - t, t * t, t * t * t
+    out = np.empty((*t.shape, 12))
+    out[..., 3] = out[..., 9] = 0.0
+    out[..., 0], out[..., 6] = f[..., 0] * u, f[..., 0] * t
     for plane, (v, r, sign) in enumerate(_PLANES):
         p = phi[:, plane]
-        force = f[:, v] / (1 + p)
-        out[:, v] = force * (1 - 3 * t**2 + 2 * t**3 + p * (1 - t))
-        out[:, v + 6] = force * (3 * t**2 - 2 * t**3 + p * t)
-        out[:, r] = sign * force * L * (t * (1 - t) ** 2 + p / 2 * (t - t**2))
-        out[:, r + 6] = sign * force * L * (t**3 - t**2 - p / 2 * (t - t**2))
+        force = f[..., v] / (1 + p)
+        near = 1 - 3 * t2 + 2 * t3 + p * u
+        out[..., v], out[..., v + 6] = force * near, force * (1 + p - near)
+        turn, lean = sign * force * L, p / 2 * t * u
+        out[..., r], out[..., r + 6] = turn * (t * u * u + lean), turn * (t3 - t2 - lean)
     return out
 
 
 def equivalent_spreads(start: Array, end: Array, w0: Array, w1: Array, L: Array, phi: Array) -> Array:
-    """Equivalent local end forces (n, 12) of linear local loads ``w0``..``w1`` (n, 3); four Gauss points are exact."""
-    half, mid, points = (end - start) / 2, (end + start) / 2, len(_GAUSS_X)
-    gauss = np.repeat(_GAUSS_X, len(L))
-    weight = np.repeat(_GAUSS_W, len(L)) * np.tile(half, points)
-    w = np.tile(w0, (points, 1)) + np.tile(w1 - w0, (points, 1)) * ((gauss + 1) / 2)[:, None]
-    at = np.tile(mid, points) + np.tile(half, points) * gauss
-    out: Array = equivalent_points(at, np.tile(L, points), w * weight[:, None], np.tile(phi, (points, 1)))
-    total: Array = out.reshape(points, len(L), 12).sum(axis=0)
+    """Equivalent local end forces (n, 12) of linear local loads ``w0``..``w1`` (n, 3); three Gauss points are exact for a cubic times a line."""
+    half = (end - start) / 2
+    at = (end + start) / 2 + _GAUSS_X[:, None] * half
+    w = w0 + ((_GAUSS_X + 1) / 2)[:, None, None] * (w1 - w0)
+    total: Array = equivalent_points(at, L, w * (_GAUSS_W[:, None] * half)[..., None], phi).sum(axis=0)
     return total

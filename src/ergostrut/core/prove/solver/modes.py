@@ -11,14 +11,17 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
-from scipy.linalg import LinAlgError, cholesky, eigh
-from scipy.sparse import coo_matrix, csc_matrix
+from scipy.linalg import eigh
 from scipy.sparse.linalg import LinearOperator, eigsh
 
 from .along import curves
 from .elements import geometric
-from .model import Array, CaseResult, LoadCase, MechanismError
-from .solve import DENSE, Frame, Stiffness, factor
+from .matrix import Band, Index, Solve
+from .model import Array, CaseResult, LoadCase
+from .solve import Frame, Stiffness
+
+DENSE = 420
+"""Up to so many rows all modes at once are quicker than a search for one."""
 
 
 @dataclass(frozen=True)
@@ -29,40 +32,61 @@ class Mode:
     shape: Array
 
 
-def _largest(K: csc_matrix, B: csc_matrix) -> tuple[float, Array]:
-    """Largest mu of B phi = mu K phi, K positive."""
-    n = K.shape[0]
-    if n <= DENSE:
-        values, vectors = eigh(B.toarray(), K.toarray(), subset_by_index=[n - 1, n - 1])
+@dataclass(frozen=True)
+class _Held:
+    """The stiffness on what is free: ``solve`` with it, and ``K`` itself, square where it is small."""
+
+    free: Index
+    band: Band
+    solve: Solve
+
+    @property
+    def small(self) -> bool:
+        return len(self.free) <= DENSE
+
+
+def _held(frame: Stiffness, acting: frozenset[int]) -> _Held:
+    free, extra = frame.held_by(acting)
+    band = Band(frame.blocks, frame.elements.dofs, frame.size, free)
+    for block, dofs in extra:
+        band = band.plus(Band(block, dofs, frame.size, free))
+    return _Held(free, band, band.factor(lambda i: frame.words(free[i])))
+
+
+def _largest(held: _Held, push: Band) -> tuple[float, Array]:
+    """Largest mu of push phi = mu K phi, K positive."""
+    n = len(held.free)
+    if held.small:
+        values, vectors = eigh(push.full(), held.band.full(), subset_by_index=[n - 1, n - 1])
         return float(values[0]), vectors[:, 0]
-    solve = factor(K, lambda i: f"degree of freedom {i}")
-    inverse = LinearOperator(K.shape, matvec=solve, dtype=np.float64)
+    # of C^-1 push, which is symmetric in the product with K
+    K, B = (LinearOperator((n, n), matvec=matrix.times, dtype=np.float64) for matrix in (held.band, push))
+    inverse = LinearOperator((n, n), matvec=held.solve, dtype=np.float64)
     values, vectors = eigsh(B, k=1, M=K, Minv=inverse, which="LA", v0=np.ones(n), tol=1e-8)
     return float(values[0]), vectors[:, 0]
 
 
-def _slowest(K: csc_matrix, mass: Array) -> tuple[float, Array]:
+def _slowest(held: _Held, mass: Array) -> tuple[float, Array]:
     """Largest mu of M phi = mu K phi with the diagonal M >= 0: that of R K^-1 R, R the roots of the masses, few of which are not nought."""
-    solve = factor(K, lambda i: f"degree of freedom {i}")
     at = np.flatnonzero(mass > 0)
     roots = np.sqrt(mass[at])
+    count = len(at)
 
     def press(v: Array) -> Array:
-        load = np.zeros(len(mass))
-        load[at] = roots * v.ravel()
-        return solve(load)
+        load = np.zeros((len(mass), v.shape[1]) if v.ndim > 1 else len(mass))
+        load[at] = (roots * v.T).T
+        return held.solve(load)
 
-    count = len(at)
-    if count < 20:
-        table = np.stack([roots * press(row)[at] for row in np.eye(count)])
+    if count <= DENSE:
+        table = (roots * press(np.eye(count))[at].T).T
         values, vectors = eigh((table + table.T) / 2, subset_by_index=[count - 1, count - 1])
     else:
-        operator = LinearOperator((count, count), matvec=lambda v: roots * press(v)[at], dtype=np.float64)
+        operator = LinearOperator((count, count), matvec=lambda v: roots * press(v.ravel())[at], dtype=np.float64)
         values, vectors = eigsh(operator, k=1, which="LA", v0=np.ones(count), tol=1e-10)
     return float(values[0]), press(vectors[:, 0])
 
 
-def _shape(free: Array, vector: Array, nodes: int) -> Array:
+def _shape(free: Index, vector: Array, nodes: int) -> Array:
     full = np.zeros(6 * nodes)
     full[free] = vector
     shape = full.reshape(-1, 6)
@@ -70,21 +94,21 @@ def _shape(free: Array, vector: Array, nodes: int) -> Array:
     return shape / size if size > 0 else shape
 
 
-def _push(frame: Frame, result: CaseResult) -> csc_matrix | None:
-    """Minus the geometric stiffness of a case's axial forces; None where nothing is pressed."""
-    parts = frame.elements
+def _push(frame: Frame, result: CaseResult) -> Array | None:
+    """Minus the geometric stiffness of a case's axial forces, (bars, 12, 12) in host axes; None where nothing is pressed."""
+    parts, given = frame.elements, frame.prepared
     c = curves(frame, [result])
-    spans = np.diff(c.marks, axis=1)
     # mean axial force of a bar, from the polynomials
-    N = c.force[0, :, :, 0, :]
-    mean = np.asarray(sum((N[..., power] * spans ** (power + 1) / (power + 1)).sum(axis=1) for power in range(3)) / parts.lengths)
+    N, span = c.force[0, :, 0, :], given.span
+    pieces = N[:, 0] * span + N[:, 1] * span**2 / 2 + N[:, 2] * span**3 / 3
+    mean = np.add.reduceat(pieces, given.first[:-1]) / parts.lengths
     if float(np.min(mean)) >= -1e-9 * max(1.0, float(np.max(np.abs(mean)))):
         return None
-    own = np.transpose(parts.recover, (0, 2, 1)) @ geometric(mean, parts.lengths) @ parts.recover
-    glob = np.transpose(parts.T, (0, 2, 1)) @ own @ parts.T
-    rows = np.broadcast_to(parts.dofs[:, :, None], glob.shape)
-    cols = np.broadcast_to(parts.dofs[:, None, :], glob.shape)
-    return coo_matrix((-glob.ravel(), (rows.ravel(), cols.ravel())), shape=frame.K.shape).tocsc()
+    own = geometric(mean, parts.lengths)
+    if parts.gives:
+        own = np.transpose(parts.recover, (0, 2, 1)) @ own @ parts.recover
+    found: Array = -np.matmul(np.transpose(parts.T, (0, 2, 1)), np.matmul(own, parts.T))
+    return found
 
 
 def critical(frame: Frame, result: CaseResult) -> Mode:
@@ -98,12 +122,9 @@ def critical(frame: Frame, result: CaseResult) -> Mode:
     push = _push(frame, result)
     if push is None:
         return Mode(math.inf, np.zeros((nodes, 6)))
-    free, K = frame.held_by(result.bearing)
-    try:
-        mu, vector = _largest(K, push[free][:, free].tocsc())
-    except LinAlgError:
-        raise MechanismError("nothing but its load holds this frame in place") from None
-    return Mode(1 / mu if mu > 1e-12 else math.inf, _shape(free, vector, nodes))
+    held = _held(frame, result.bearing)
+    mu, vector = _largest(held, Band(push, frame.elements.dofs, frame.size, held.free))
+    return Mode(1 / mu if mu > 1e-12 else math.inf, _shape(held.free, vector, nodes))
 
 
 def stands_to(frame: Frame, result: CaseResult, times: float) -> bool:
@@ -111,14 +132,11 @@ def stands_to(frame: Frame, result: CaseResult, times: float) -> bool:
     push = _push(frame, result)
     if push is None:
         return True
-    free, K = frame.held_by(result.bearing)
-    if len(free) > DENSE:
-        return critical(frame, result).value > times
-    try:
-        cholesky((K - times * push[free][:, free]).toarray(), check_finite=False)
-    except LinAlgError:
-        return False
-    return True
+    free, extra = frame.held_by(result.bearing)
+    band = Band(frame.blocks - times * push, frame.elements.dofs, frame.size, free)
+    for block, dofs in extra:
+        band = band.plus(Band(block, dofs, frame.size, free))
+    return band.positive()
 
 
 def lumped(frame: Stiffness, weight: LoadCase, g: float) -> Array:
@@ -148,12 +166,12 @@ def frequency(frame: Stiffness, mass: Sequence[float] | Array, acting: frozenset
         MechanismError: with these, something moves freely.
     """
     nodes = len(frame.model.nodes)
-    free, K = frame.held_by(acting)
+    free, _ = frame.held_by(acting)
     # kg to N s2/mm
     m = np.zeros((nodes, 6))
     m[:, :3] = np.asarray(mass)[:, None] * 1e-3
     on = m.ravel()[free]
     if len(free) == 0 or float(on.max(initial=0.0)) <= 0:
         return Mode(math.inf, np.zeros((nodes, 6)))
-    mu, vector = _slowest(K, on)
+    mu, vector = _slowest(_held(frame, acting), on)
     return Mode(math.sqrt(1 / mu) / (2 * math.pi) if mu > 0 else math.inf, _shape(free, vector, nodes))

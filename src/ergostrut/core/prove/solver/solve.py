@@ -2,66 +2,24 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
-from typing import Any
+from collections.abc import Sequence
+from functools import cached_property
 
 import numpy as np
-from scipy.linalg import LinAlgError, cho_factor, cho_solve, eigh
-from scipy.sparse import coo_matrix, csc_matrix, diags
-from scipy.sparse.linalg import splu
+from scipy.linalg import eigh
 
-from .contact import DOF_WORDS, Contacts, one_way_parts, settle
+from .contact import DOF_WORDS, Contacts, OneWay, one_way_parts, settle_all
 from .elements import elements
-from .loads import prepare
+from .loads import onto_nodes, prepare
+from .matrix import DENSE, Band, Index, Solve, dense, factor, narrow, order_of, scatter, total
 from .model import Array, CaseResult, FrameModel, LoadCase, MechanismError, SolverError, check_model
 
-DENSE = 420
-"""Up to so many free degrees of freedom a dense Cholesky factor is quicker than a sparse one."""
-_LOOSE = 1e-7
-"""A scaled pivot below this means that something moves freely."""
-
-Solve = Callable[[Array], Array]
-
-
-def factor(K: csc_matrix, name: Callable[[int], str]) -> Solve:
-    """A solver for the symmetric positive K (n, n): right sides (n,) or (n, k).
-
-    Raises:
-        MechanismError: K lets something move freely; ``name`` turns a row into words.
-    """
-    n = K.shape[0]
-    if n == 0:
-        return lambda right: right
-    diagonal = K.diagonal()
-    if np.any(diagonal <= 0):
-        raise MechanismError(f"this frame can fold: {name(int(np.argmin(diagonal)))} freely")
-    scale = 1 / np.sqrt(diagonal)
-    scaled = (diags(scale) @ K @ diags(scale)).tocsc()
-    if n <= DENSE:
-        dense = scaled.toarray()
-        try:
-            cholesky = cho_factor(dense)
-        except LinAlgError:
-            raise _fold(dense, name) from None
-        if float(np.min(np.abs(np.diag(cholesky[0])))) < _LOOSE:
-            raise _fold(dense, name)
-        return lambda right: (scale * cho_solve(cholesky, (scale * right.T).T, check_finite=False).T).T
-    try:
-        lu = splu(scaled, permc_spec="MMD_AT_PLUS_A", diag_pivot_thresh=0.0, options={"SymmetricMode": True})
-    except RuntimeError:
-        raise _fold(scaled.toarray(), name) from None
-    if float(np.min(np.abs(lu.U.diagonal()))) < _LOOSE**2:
-        raise _fold(scaled.toarray(), name)
-    return lambda right: (scale * lu.solve(np.ascontiguousarray((scale * right.T).T)).T).T
-
-
-def _fold(scaled: Array, name: Callable[[int], str]) -> MechanismError:
-    _, shape = eigh(scaled, subset_by_index=[0, 0])
-    return MechanismError(f"this frame can fold: {name(int(np.argmax(np.abs(shape[:, 0]))))} freely")
+ROUNDING = 1e-11
 
 
 class Stiffness:
-    """A model assembled: its stiffness, what is held, and the degrees of freedom that one-way parts touch.
+    """A model assembled: its stiffness in blocks, what is held, and the degrees of freedom that one-way parts touch.
+    ``ends_of`` (m, 12, 12): a bar's local end actions from the displacements of its nodes.
 
     Raises:
         SolverError: the model is no frame.
@@ -72,11 +30,9 @@ class Stiffness:
         self.model = model
         self.elements = elements(model)
         parts, n = self.elements, 6 * len(model.nodes)
-        self._turned = np.transpose(parts.T, (0, 2, 1))
-        glob = self._turned @ parts.k @ parts.T
-        rows = np.broadcast_to(parts.dofs[:, :, None], glob.shape)
-        cols = np.broadcast_to(parts.dofs[:, None, :], glob.shape)
-        self.K: csc_matrix = coo_matrix((glob.ravel(), (rows.ravel(), cols.ravel())), shape=(n, n)).tocsc()
+        self.size = n
+        self.ends_of: Array = np.matmul(parts.k, parts.T)
+        self.blocks: Array = np.matmul(np.transpose(parts.T, (0, 2, 1)), self.ends_of)
         self.held = np.array(
             sorted({6 * node + dof for node, dof in model.fixed} | {6 * node + dof for node, dof, _ in model.moved}), dtype=int
         )
@@ -87,27 +43,34 @@ class Stiffness:
         for strap in model.straps:
             touched |= {6 * node + i for node in (strap.a, strap.b) if node is not None for i in range(3)}
         self._c = np.array(sorted(touched - set(self.held.tolist())), dtype=int)
-        self._r = np.setdiff1d(np.arange(n), np.concatenate([self._c, self.held]))
-        self._parts = one_way_parts(model, self._c.tolist())
+        free = np.ones(n, dtype=bool)
+        free[self._c] = free[self.held] = False
+        self._r = np.flatnonzero(free)
+        self.parts: tuple[OneWay, ...] = one_way_parts(model, self._c.tolist())
 
     def words(self, dof: int) -> str:
         node, way = divmod(int(dof), 6)
         return f"{self.model.name(node)} {DOF_WORDS[way]}"
 
-    def held_by(self, acting: frozenset[int]) -> tuple[Any, csc_matrix]:
-        """Free degrees of freedom and stiffness with the acting one-way parts in: for modes."""
-        K, held = self.K, set(self.held.tolist())
-        for i in acting:
-            part = self._parts[i]
+    @cached_property
+    def ordered(self) -> Index:
+        """Degrees of freedom in an order that keeps the band narrow."""
+        return narrow(order_of(self.elements.ends, len(self.model.nodes)))
+
+    def held_by(self, acting: frozenset[int]) -> tuple[Index, list[tuple[Array, Index]]]:
+        """For modes: the degrees of freedom left free by what holds the frame and the acting one-way parts, in a narrow order, and
+        the blocks (1, k, k) with their degrees of freedom (1, k) that acting parts add."""
+        held, extra = set(self.held.tolist()), []
+        for i in sorted(acting):
+            part = self.parts[i]
             if part.k is None:
                 held.add(int(self._c[int(np.argmax(np.abs(part.b)))]))
             else:
                 at = np.flatnonzero(part.b)
-                block = part.k * np.outer(part.b[at], part.b[at])
-                grid = np.meshgrid(self._c[at], self._c[at], indexing="ij")
-                K = K + coo_matrix((block.ravel(), (grid[0].ravel(), grid[1].ravel())), shape=K.shape).tocsc()
-        free = np.setdiff1d(np.arange(K.shape[0]), np.array(sorted(held), dtype=int))
-        return free, K[free][:, free].tocsc()
+                extra.append((part.k * np.outer(part.b[at], part.b[at])[None], self._c[at][None]))
+        free = np.ones(self.size, dtype=bool)
+        free[list(held)] = False
+        return self.ordered[free[self.ordered]], extra
 
 
 class Frame(Stiffness):
@@ -121,32 +84,65 @@ class Frame(Stiffness):
         super().__init__(model)
         parts = self.elements
         self.prepared = prepare(loads, parts, len(model.nodes))
-        self.local: Array = np.einsum("mji,bmj->bmi", parts.recover, self.prepared.local)
-        onto = np.einsum("mij,bmj->bmi", self._turned, self.local)
-        totals = self.prepared.nodal.copy()
-        for b in range(len(loads)):
-            np.add.at(totals[b], parts.dofs, onto[b])
-        self.totals = totals
+        given = self.prepared.local
+        self.local: Array = np.matmul(given.transpose(1, 0, 2), parts.recover).transpose(1, 0, 2) if parts.gives else given
+        self.totals: Array = self.prepared.nodal + onto_nodes(self.local, parts, self.size)
         self._condense()
 
     def _condense(self) -> None:
-        K_r = self.K[self._r]
-        solve = factor(K_r[:, self._r].tocsc(), lambda i: self.words(self._r[i]))
-        self._fixed_load = -(self.K @ self.settled) if self.settled.any() else None
-        loads = self.totals[:, self._r].T
-        if self._fixed_load is not None:
-            loads = np.concatenate([loads, self._fixed_load[self._r][:, None]], axis=1)
-        K_rc = K_r[:, self._c].toarray()
-        answer = solve(np.concatenate([loads, K_rc], axis=1)) if len(self._r) else np.zeros((0, loads.shape[1] + len(self._c)))
-        self._alone, self._with = answer[:, : loads.shape[1]], answer[:, loads.shape[1] :]
-        K_c = self.K[self._c]
-        self._S: Array = K_c[:, self._c].toarray() - K_rc.T @ self._with
-        self._S = (self._S + self._S.T) / 2
-        outer = self.totals[:, self._c]
-        if self._fixed_load is not None:
-            outer = np.concatenate([outer, self._fixed_load[self._c][None, :]])
-        self._push: Array = outer - (K_rc.T @ self._alone).T
-        self._contacts = Contacts(self._S, self._parts)
+        parts, loads = self.elements, self.totals
+        self._moves = bool(self.settled.any())
+        if self._moves:
+            push = np.einsum("mij,mj->mi", self.blocks, self.settled[parts.dofs])
+            loads = np.concatenate([loads, scatter(-push[None], parts.dofs, self.size)])
+        small = len(self._r) <= DENSE
+        if not small:
+            free = np.zeros(self.size, dtype=bool)
+            free[self._r] = True
+            self._r = self.ordered[free[self.ordered]]
+        r, c = self._r, self._c
+        solve, K_rc, K_cc = self._dense(r, c) if small else self._banded(r, c)
+        right = np.concatenate([loads[:, r].T, K_rc], axis=1) if len(c) else loads[:, r].T
+        answer = solve(right)
+        self._alone, self._with = answer[:, : len(loads)], answer[:, len(loads) :]
+        S = K_cc - K_rc.T @ self._with
+        self._S: Array = (S + S.T) / 2
+        self._push: Array = loads[:, c] - (K_rc.T @ self._alone).T
+        # what condensing leaves of a stiffness that is not there: rounding of the largest entry
+        self._contacts = Contacts(self._S, self.parts, ROUNDING * float(np.max(np.diag(K_cc), initial=0.0)))
+
+    def _dense(self, r: Index, c: Index) -> tuple[Solve, Array, Array]:
+        """A solver on ``r``, and the stiffness between ``r`` and ``c`` and within ``c``; what is held goes into a row of its own."""
+        n = len(r) + len(c)
+        place = np.full(self.size, n)
+        place[r], place[c] = np.arange(len(r)), np.arange(len(r), n)
+        K = dense(self.blocks, place[self.elements.dofs], n + 1)
+        return factor(K[: len(r), : len(r)], lambda i: self.words(r[i])), K[: len(r), len(r) : n], K[len(r) : n, len(r) : n]
+
+    def _banded(self, r: Index, c: Index) -> tuple[Solve, Array, Array]:
+        """The same with a banded factor."""
+        solve = Band(self.blocks, self.elements.dofs, self.size, r).factor(lambda i: self.words(r[i]))
+        return (solve, *(self._across(r, c) if len(c) else (np.zeros((len(r), 0)), np.zeros((0, 0)))))
+
+    def _across(self, r: Index, c: Index) -> tuple[Array, Array]:
+        """Stiffness between ``r`` and ``c`` and within ``c``, from the bars that touch ``c`` alone."""
+        place = np.full(self.size, -1)
+        place[c] = np.arange(len(c))
+        touch = (place[self.elements.dofs] >= 0).any(axis=1)
+        dofs, blocks = self.elements.dofs[touch], self.blocks[touch]
+        column = np.broadcast_to(place[dofs][:, None, :], blocks.shape)
+        row = np.broadcast_to(dofs[:, :, None], blocks.shape)
+        used = column >= 0
+        flat = row[used] * len(c) + column[used]
+        table = total(flat, blocks[used], self.size * len(c)).reshape(self.size, len(c))
+        return table[r], table[c]
+
+    @property
+    def floats(self) -> int:
+        """How many numbers it holds: most of what it weighs."""
+        e, p = self.elements, self.prepared
+        arrays = (self.blocks, self.ends_of, e.k, e.T, self.local, self.totals, p.local, p.q, p.slope, p.jump, self._alone, self._with)
+        return sum(array.size for array in arrays) + (e.recover.size if e.gives else 0)
 
     def _loose(self) -> MechanismError:
         _, shape = eigh(self._S, subset_by_index=[0, 0])
@@ -155,28 +151,27 @@ class Frame(Stiffness):
     def solve_many(self, names: Sequence[str], factors: Array) -> list[CaseResult | SolverError]:
         """Every row of ``factors`` (cases, loads) times the basic loads; a case without result comes back as its error."""
         factors = np.asarray(factors, dtype=float)
-        shares = np.column_stack([factors, np.ones(len(names))]) if self._fixed_load is not None else factors
-        n, width = len(names), len(self.settled)
+        shares = np.column_stack([factors, np.ones(len(names))]) if self._moves else factors
+        n, width = len(names), self.size
         u = np.tile(self.settled, (n, 1))
-        force, acting = np.zeros((n, len(self._parts))), [frozenset[int]()] * n
+        force, acting = np.zeros((n, len(self.parts))), [frozenset[int]()] * n
         errors: dict[int, SolverError] = {}
         if len(self._c):
-            for i, push in enumerate(shares @ self._push):
-                try:
-                    found = settle(self._contacts, push, names[i])
-                except MechanismError:
+            for i, found in enumerate(settle_all(self._contacts, shares @ self._push, names)):
+                if isinstance(found, MechanismError):
                     errors[i] = self._loose()
-                except SolverError as error:
-                    errors[i] = error
+                elif isinstance(found, SolverError):
+                    errors[i] = found
                 else:
                     u[i, self._c], force[i], acting[i] = found.u, found.force, found.acting
         u[:, self._r] = shares @ self._alone.T - u[:, self._c] @ self._with.T
         parts, rests = self.elements, len(self.model.rests)
-        residual: Array = (self.K @ u.T).T - factors @ self.totals
+        moved = u.T[parts.dofs]
+        ends = np.matmul(self.ends_of, moved).transpose(2, 0, 1) - np.tensordot(factors, self.local, axes=1)
+        # what is left at the nodes: the actions of the bars' ends less the loads put on the nodes themselves
+        residual = onto_nodes(ends, parts, width) - factors @ self.prepared.nodal
         residual[:, self._c] += force[:, rests:] @ self._contacts.b[rests:]
         residual[:, self._r] = 0.0
-        moved = np.einsum("mij,cmj->cmi", parts.T, u[:, parts.dofs])
-        ends = np.einsum("mij,cmj->cmi", parts.k, moved) - np.tensordot(factors, self.local, axes=1)
         return [
             errors[i]
             if i in errors
@@ -217,4 +212,4 @@ def solve_all(model: FrameModel, cases: Sequence[LoadCase]) -> tuple[Frame, list
     return frame, found
 
 
-__all__ = ["Frame", "SolverError", "Stiffness", "factor", "solve_all"]
+__all__ = ["Frame", "SolverError", "Stiffness", "solve_all"]

@@ -1,0 +1,175 @@
+"""Symmetric positive matrices of frames: assembled from blocks, factored dense where they are small, in a band where they are not.
+
+No general sparse machinery: the bars of a build are few, and ordered well their band is narrow.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+
+import numpy as np
+from scipy.linalg import LinAlgError, eigh
+from scipy.linalg.lapack import dpbtrf, dpbtrs, dpotrf, dpotrs
+from scipy.sparse import csr_matrix
+from scipy.sparse.csgraph import reverse_cuthill_mckee
+
+from .model import Array, MechanismError
+
+DENSE = 150
+"""Up to so many rows a dense factor is quicker than a banded one."""
+LOOSE = 1e-7
+"""A scaled pivot below this means that something moves freely."""
+
+Index = np.ndarray
+Solve = Callable[[Array], Array]
+Words = Callable[[int], str]
+
+
+def total(at: Index, values: Array, size: int) -> Array:
+    """(size,) sums of ``values`` by where they go."""
+    return np.asarray(np.bincount(at, values, size), dtype=np.float64)
+
+
+def dense(blocks: Array, dofs: Index, n: int) -> Array:
+    """(n, n) sum of ``blocks`` (m, k, k) at ``dofs`` (m, k)."""
+    at = dofs[:, :, None] * n + dofs[:, None, :]
+    return total(at.ravel(), blocks.ravel(), n * n).reshape(n, n)
+
+
+def scatter(values: Array, dofs: Index, n: int) -> Array:
+    """(cases, n) sum of ``values`` (cases, m, k) at ``dofs`` (m, k)."""
+    cases = len(values)
+    at = (np.arange(cases) * n)[:, None, None] + dofs
+    return total(at.ravel(), values.ravel(), cases * n).reshape(cases, n)
+
+
+def order_of(ends: Index, nodes: int) -> Index:
+    """Nodes in an order that keeps the band narrow (Cuthill, McKee 1969); ``ends`` (m, 2)."""
+    ones = np.ones(len(ends), dtype=np.int8)
+    graph = csr_matrix((ones, (ends[:, 0], ends[:, 1])), shape=(nodes, nodes))
+    return np.asarray(reverse_cuthill_mckee(graph + graph.T, symmetric_mode=True), dtype=int)
+
+
+class Band:
+    """The entries of ``blocks`` on rows ``keep`` (in their order) as an upper band: ``table[w + i - j, j]`` is entry (i, j)."""
+
+    def __init__(self, blocks: Array, dofs: Index, n: int, keep: Index) -> None:
+        place = np.full(n, -1)
+        place[keep] = np.arange(len(keep))
+        at = place[dofs]
+        shape = blocks.shape
+        rows = np.broadcast_to(at[:, :, None], shape).ravel()
+        cols = np.broadcast_to(at[:, None, :], shape).ravel()
+        used = (rows >= 0) & (cols >= rows)
+        rows, cols, values = rows[used], cols[used], blocks.ravel()[used]
+        self.n = len(keep)
+        self.width = int((cols - rows).max(initial=0))
+        flat = (self.width + rows - cols) * self.n + cols
+        self.table = total(flat, values, (self.width + 1) * self.n).reshape(self.width + 1, self.n)
+
+    def plus(self, other: Band) -> Band:
+        """The sum of two bands on the same rows."""
+        wide, slim = (self, other) if self.width >= other.width else (other, self)
+        found = object.__new__(Band)
+        found.n, found.width, found.table = wide.n, wide.width, wide.table.copy()
+        found.table[wide.width - slim.width :] += slim.table
+        return found
+
+    def times(self, v: Array) -> Array:
+        """The product with a vector (n,)."""
+        v = v.ravel()
+        out: Array = self.table[-1] * v
+        for k in range(1, self.width + 1):
+            row = self.table[self.width - k, k:]
+            out[: self.n - k] += row * v[k:]
+            out[k:] += row * v[: self.n - k]
+        return out
+
+    def positive(self) -> bool:
+        """Whether it is positive definite: one factor, whatever it is scaled by."""
+        diagonal = self.table[-1]
+        if np.any(diagonal <= 0):
+            return False
+        return int(dpbtrf(self._scaled(1 / np.sqrt(diagonal)), lower=0)[1]) == 0
+
+    def _scaled(self, scale: Array) -> Array:
+        scaled: Array = self.table * scale
+        for k in range(self.width + 1):
+            scaled[self.width - k, k:] *= scale[: self.n - k]
+        return scaled
+
+    def full(self) -> Array:
+        """The same as a square matrix."""
+        out: Array = np.zeros((self.n, self.n))
+        for k in range(self.width + 1):
+            row = self.table[self.width - k, k:]
+            out[np.arange(self.n - k), np.arange(k, self.n)] = row
+            out[np.arange(k, self.n), np.arange(self.n - k)] = row
+        return out
+
+    def factor(self, words: Words) -> Solve:
+        """A solver: right sides (n,) or (n, k).
+
+        Raises:
+            MechanismError: something moves freely; ``words`` turns a row into words.
+        """
+        diagonal = self.table[-1]
+        _positive(diagonal, words)
+        scale = 1 / np.sqrt(diagonal)
+        triangle, fault = dpbtrf(self._scaled(scale), lower=0)
+        if fault or float(np.min(triangle[-1])) < LOOSE:
+            raise fold(scale[:, None] * self.full() * scale, words)
+
+        def solve(right: Array) -> Array:
+            flat = right.ndim == 1
+            found, _ = dpbtrs(triangle, scale[:, None] * (right[:, None] if flat else right), lower=0)
+            answer: Array = scale[:, None] * found
+            return answer[:, 0] if flat else answer
+
+        return solve
+
+
+def _positive(diagonal: Array, words: Words) -> None:
+    if np.any(diagonal <= 0):
+        raise MechanismError(f"this frame can fold: {words(int(np.argmin(diagonal)))} freely")
+
+
+def factor(K: Array, words: Words) -> Solve:
+    """A solver for the symmetric positive K (n, n): right sides (n,) or (n, k).
+
+    Raises:
+        MechanismError: K lets something move freely; ``words`` turns a row into words.
+    """
+    n = len(K)
+    if n == 0:
+        return lambda right: right
+    diagonal = np.diag(K)
+    _positive(diagonal, words)
+    scale = 1 / np.sqrt(diagonal)
+    scaled = scale[:, None] * K * scale
+    # symmetric: its transpose is the same matrix, laid out as LAPACK wants it
+    triangle, fault = dpotrf(scaled.T, lower=0, clean=0)
+    if fault or float(np.min(np.diag(triangle))) < LOOSE:
+        raise fold(scaled, words)
+
+    def solve(right: Array) -> Array:
+        flat = right.ndim == 1
+        found, _ = dpotrs(triangle, scale[:, None] * (right[:, None] if flat else right), lower=0)
+        answer: Array = scale[:, None] * found
+        return answer[:, 0] if flat else answer
+
+    return solve
+
+
+def fold(scaled: Array, words: Words) -> MechanismError:
+    """Names what moves most in the softest shape."""
+    try:
+        _, shape = eigh(scaled, subset_by_index=[0, 0])
+    except LinAlgError:
+        return MechanismError("this frame can fold")
+    return MechanismError(f"this frame can fold: {words(int(np.argmax(np.abs(shape[:, 0]))))} freely")
+
+
+def narrow(nodes: Sequence[int] | Index) -> Index:
+    """Degrees of freedom of nodes, in their order."""
+    return (6 * np.asarray(nodes)[:, None] + np.arange(6)).ravel()
