@@ -15,6 +15,7 @@ from ergostrut.core.finding import Finding
 from ergostrut.core.report import Report, check
 from ergostrut.demo.sample import sample_jobs
 from ergostrut.files.catalog_files import shipped_catalog
+from ergostrut.threads import one_thread
 
 Edit = Callable[..., Design]
 
@@ -22,6 +23,7 @@ Edit = Callable[..., Design]
 settings.register_profile("steady", derandomize=True, deadline=None)
 settings.register_profile("search", deadline=None, print_blob=True)
 settings.load_profile("steady")
+one_thread()
 
 
 @pytest.fixture(scope="session")

@@ -24,6 +24,7 @@ from ergostrut.files.report_json import report_data
 from ergostrut.files.stock_json import read_stock, write_stock
 from ergostrut.store.database import Database, backup
 from ergostrut.store.trouble import StoreError, in_words
+from ergostrut.threads import one_thread
 
 HOLDS, OVER, UNUSABLE, UNKNOWN = 0, 1, 2, 3
 
@@ -237,6 +238,7 @@ def _parser() -> argparse.ArgumentParser:
 def main(argv: list[str] | None = None) -> int:
     """Run one command; returns its exit code."""
     args = _parser().parse_args(argv)
+    one_thread()
     try:
         return int(args.run(args))
     except KeyboardInterrupt:

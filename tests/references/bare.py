@@ -46,9 +46,11 @@ def grid(nx: int, ny: int, nz: int) -> Grid:
 def as_model(job: Grid) -> tuple[FrameModel, list[LoadCase]]:
     """The same for the product's solver."""
     bars = tuple(Bar(f"m{i}", int(a), int(b), E, G, A, I, I, J) for i, (a, b) in enumerate(job.members))
-    down = (0.0, 0.0, -1.0)
     level = [i for i, (a, b) in enumerate(job.members) if job.nodes[a][2] == job.nodes[b][2]]
-    cases = [LoadCase(f"c{k}", tuple(Spread(i, 0.0, BAY, *(tuple(v * W * (1 + k) for v in down),) * 2) for i in level)) for k in range(CASES)]
+    cases = []
+    for k in range(CASES):
+        w = (0.0, 0.0, -W * (1 + k))
+        cases.append(LoadCase(f"c{k}", tuple(Spread(i, 0.0, BAY, w, w) for i in level)))
     return FrameModel(job.nodes, bars, tuple((int(n), dof) for n in job.feet for dof in range(6))), cases
 
 

@@ -6,10 +6,11 @@ import numpy as np
 import pytest
 from anastruct import SystemElements
 
-from ergostrut.core.prove.solver.model import Bar, FrameModel, LoadCase, Spread
 from ergostrut.core.prove.solver.matrix import DENSE
+from ergostrut.core.prove.solver.model import Bar, FrameModel, LoadCase, Spread
 from ergostrut.core.prove.solver.solve import Frame, solve_all
 
+from . import bare
 from .frames import pynite_displacements, pynite_one_way
 from .trade_frames import FRAMES, TUBES, grid
 
@@ -49,6 +50,18 @@ def test_large_grid_goes_the_banded_way() -> None:
     other, _, _ = pynite_one_way(job.model, job.case)
     u = pynite_displacements(other, len(job.model.nodes))
     assert np.max(np.abs(ours.u - u)) <= 1e-6 * np.max(np.abs(u))
+
+
+@pytest.mark.parametrize("size", bare.GRIDS, ids=str)
+def test_the_yardsticks_grids(size: tuple[int, int, int]) -> None:
+    """The bare solve that the bench measures against finds the same displacements, dense and banded."""
+    job = bare.grid(*size)
+    model, cases = bare.as_model(job)
+    u = bare.solve(job)
+    _, found = solve_all(model, cases)
+    assert [len(bare.grid(*row).members) for row in bare.GRIDS] == [42, 102, 484]
+    for k, row in enumerate(found):
+        assert np.max(np.abs(row.u - u[:, :, k])) <= 1e-9 * np.max(np.abs(u[:, :, k]))
 
 
 def _plane(

@@ -16,6 +16,7 @@ from ergostrut.core.advice.mends import Mend, advising
 from ergostrut.core.document import Design
 from ergostrut.core.report import check
 from ergostrut.files.catalog_files import shipped_catalog
+from ergostrut.threads import one_thread
 
 BUDGET_S = 90.0
 """Longest search for one design; what was found until then stands, and the page says that it was cut short."""
@@ -40,6 +41,7 @@ def _work(pipe: Connection) -> None:
     """The process: a design comes, mends go as they are found; any further message means that it is not wanted any more."""
     with contextlib.suppress(OSError):
         os.nice(NICE)
+    one_thread()
     catalog = shipped_catalog()
     while True:
         try:

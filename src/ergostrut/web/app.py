@@ -17,6 +17,7 @@ from ergostrut.store import jobs
 from ergostrut.store.database import Database
 from ergostrut.store.stock import NoSuchStockError
 from ergostrut.store.trouble import in_words
+from ergostrut.threads import one_thread
 
 from .places import job, nine, prove, stock, yard
 from .security import guard
@@ -39,6 +40,7 @@ def _bad_request(error: ValidationError) -> Response:
 
 def create_app(database: Database) -> OpenAPI:
     """An app on a database. Flask serves the built front end when there is one."""
+    one_thread()
     app = OpenAPI(
         __name__,
         info=Info(title="Ergostrut", version="1"),
