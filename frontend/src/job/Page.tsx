@@ -7,16 +7,34 @@ interface Props {
   children: ReactNode;
 }
 
-/** Three columns: what one sets, the drawing, what was found. Below 900 px they follow one another. */
+interface StageProps {
+  /** Least height beside the columns, px. */
+  least: number;
+  children: ReactNode;
+}
+
+/** Where a drawing stands: it takes the height that is left beside the columns, and one of its own where they follow one another. */
+export function Stage({ least, children }: StageProps) {
+  return (
+    <div
+      className="flex flex-1 shrink-0 flex-col px-2 pb-2 max-[900px]:h-[clamp(300px,80vw,520px)] max-[900px]:min-h-0! max-[900px]:flex-none"
+      style={{ minHeight: least }}
+    >
+      {children}
+    </div>
+  );
+}
+
+/** Three columns: what one sets, the drawing, what was found. Below 900 px the drawing comes first, then what was found, then what is set. */
 export function Page({ left, right, foot, children }: Props) {
   return (
-    <div className="flex h-full min-h-0 flex-col">
-      <div className="flex min-h-0 flex-1 max-[900px]:flex-col">
+    <div className="flex h-full min-h-0 flex-col max-[900px]:h-auto">
+      <div className="flex min-h-0 flex-1 max-[900px]:flex-none max-[900px]:flex-col">
         {left && (
           <aside
             aria-label="What is set"
             tabIndex={0}
-            className="w-[272px] shrink-0 overflow-y-auto border-r border-hair px-4 py-4 max-[900px]:order-2 max-[900px]:w-full max-[900px]:border-r-0 max-[900px]:border-t"
+            className="w-[272px] shrink-0 overflow-y-auto border-r border-hair px-4 py-4 max-[900px]:order-3 max-[900px]:w-full max-[900px]:overflow-visible max-[900px]:border-r-0 max-[900px]:border-t"
           >
             {left}
           </aside>
@@ -25,7 +43,7 @@ export function Page({ left, right, foot, children }: Props) {
           tabIndex={0}
           role="region"
           aria-label="Drawing"
-          className="flex min-h-0 min-w-0 flex-1 flex-col overflow-y-auto max-[900px]:order-1 max-[900px]:overflow-visible"
+          className="flex min-h-0 min-w-0 flex-1 flex-col overflow-y-auto max-[900px]:order-1 max-[900px]:flex-none max-[900px]:overflow-x-auto"
         >
           {children}
         </div>
@@ -33,7 +51,7 @@ export function Page({ left, right, foot, children }: Props) {
           <aside
             aria-label="What was found"
             tabIndex={0}
-            className="w-[336px] shrink-0 overflow-y-auto border-l border-hair bg-card px-4 py-4 max-[900px]:order-3 max-[900px]:w-full max-[900px]:border-l-0 max-[900px]:border-t"
+            className="w-[336px] shrink-0 overflow-y-auto border-l border-hair bg-card px-4 py-4 max-[900px]:order-2 max-[900px]:w-full max-[900px]:overflow-visible max-[900px]:border-l-0 max-[900px]:border-t"
           >
             {right}
           </aside>

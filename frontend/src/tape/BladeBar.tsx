@@ -47,7 +47,7 @@ function Ticks() {
 }
 
 const TOOL =
-  "flex h-11 min-w-9 items-center justify-center rounded px-1.5 font-medium hover:bg-black/10 disabled:opacity-35";
+  "flex h-11 min-w-9 items-center justify-center rounded px-1.5 font-medium whitespace-nowrap hover:bg-black/10 disabled:opacity-35";
 
 /** The band across the top: a tape measure whose nine numbers are the nine places. */
 export function BladeBar(props: Props) {
@@ -57,7 +57,8 @@ export function BladeBar(props: Props) {
     <header className="relative z-10 flex h-[46px] shrink-0 items-end border-b-2 border-[#1b2530] bg-tape text-onTape">
       <Ticks />
       <Link to="/" className="flex h-11 items-center px-3 text-[21px] font-semibold max-[1180px]:text-[17px]">
-        Ergostrut
+        <span className="max-[560px]:hidden">Ergostrut</span>
+        <span className="min-[561px]:hidden">Yard</span>
       </Link>
       <nav aria-label="Places" className="hidden h-full flex-1 items-end min-[900px]:flex">
         {PLACES.map((place) => (
@@ -79,7 +80,7 @@ export function BladeBar(props: Props) {
         ))}
       </nav>
       <DropdownMenu.Root>
-        <DropdownMenu.Trigger className="mb-0.5 flex h-10 flex-1 items-center gap-2 px-2 font-head text-[18px] font-semibold min-[900px]:hidden">
+        <DropdownMenu.Trigger className="mb-0.5 flex h-10 min-w-0 flex-1 items-center gap-2 px-2 font-head text-[18px] font-semibold whitespace-nowrap min-[900px]:hidden">
           {here ? `${here.number} ${here.name}` : "Places"} <Chip state={here ? props.states?.[here.key] : null} /> ▾
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import contextlib
+import logging
 import multiprocessing
 import os
 import time
@@ -24,6 +25,7 @@ PATIENCE_S = 20.0
 """How long a search may take to notice that it is no longer wanted before its process is ended."""
 NICE = 10
 REMEMBERED = 64
+_LOG = logging.getLogger(__name__)
 
 
 @dataclass(frozen=True)
@@ -145,7 +147,9 @@ class Adviser:
                 job, (key, design) = self._waiting.popitem(last=False)
             try:
                 ended = self._search(job, key, design)
-            except (EOFError, OSError):
+            except Exception:
+                # whatever it was, the next search gets a process of its own
+                _LOG.exception("the search for mends broke off")
                 self._end_process()
                 ended = "the search broke off"
             with self._changed:

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Drawing } from "../../drawing/Drawing";
 import { useJob } from "../../job/context";
 import { Findings } from "../../job/Findings";
-import { Page } from "../../job/Page";
+import { Page, Stage } from "../../job/Page";
 import { useAnchor, useCatalog } from "../../job/queries";
 import { showForce } from "../../quantity/format";
 import { STATE_TEXT, STATE_WORD } from "../../tape/state";
@@ -136,13 +136,13 @@ export function Anchor() {
           </select>
         </label>
       </div>
-      <div className="min-h-[360px] flex-1 px-2">
+      <Stage least={360}>
         {data?.view ? (
           <Drawing view={data.view} units={units} title="Fixings in plan" lit={lit} onPart={(part) => light([part])} />
         ) : (
           <p className="p-6 text-steel">Fixings are drawn once there is a build.</p>
         )}
-      </div>
+      </Stage>
       {data && !data.settled && data.fixings.length > 0 && (
         <p role="alert" className="px-4 font-medium">
           In this case the base is not held: it turns or lifts away.

@@ -3,7 +3,7 @@ import { useId, useState } from "react";
 import { Drawing } from "../../drawing/Drawing";
 import { useJob } from "../../job/context";
 import { Findings } from "../../job/Findings";
-import { Page } from "../../job/Page";
+import { Page, Stage } from "../../job/Page";
 import { useCarry } from "../../job/queries";
 import { showMass, type Units } from "../../quantity/format";
 import { Button } from "../../ui/Button";
@@ -241,7 +241,7 @@ export function Carry() {
         </Button>
         <span className="text-[14px] text-steel">Drag a thing in plan. Front of the truck at the left.</span>
       </div>
-      <div className="min-h-[420px] flex-1 px-2 pb-2">
+      <Stage least={420}>
         {shown && (
           <Drawing
             view={shown}
@@ -253,7 +253,7 @@ export function Carry() {
             onMove={view === "plan" ? move : undefined}
           />
         )}
-      </div>
+      </Stage>
     </Page>
   );
 }

@@ -5,7 +5,7 @@ import { Drawing } from "../../drawing/Drawing";
 import { SolidView } from "../../drawing/solid/SolidView";
 import { useJob } from "../../job/context";
 import { Findings } from "../../job/Findings";
-import { Page } from "../../job/Page";
+import { Page, Stage } from "../../job/Page";
 import { useFrame } from "../../job/queries";
 import { TallyBar } from "../../job/TallyBar";
 import { withUnit } from "../../quantity/format";
@@ -159,7 +159,7 @@ export function Frame() {
           <span className="self-center text-steel">{settled > 0 ? "parked only" : "as driven"}</span>
         </div>
       )}
-      <div className="flex min-h-[340px] flex-1 shrink-0 flex-col px-2">
+      <Stage least={340}>
         {frame.isError && (
           <p role="alert" className="p-4 font-medium">
             {frame.error.message}
@@ -183,7 +183,7 @@ export function Frame() {
             onPart={(part) => light([part])}
           />
         )}
-      </div>
+      </Stage>
       {data && (
         <div className="px-3">
           <Notes data={data} />

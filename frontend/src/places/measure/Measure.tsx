@@ -4,7 +4,7 @@ import type { Schemas } from "../../api/client";
 import { Drawing } from "../../drawing/Drawing";
 import { useJob } from "../../job/context";
 import { Findings } from "../../job/Findings";
-import { Page } from "../../job/Page";
+import { Page, Stage } from "../../job/Page";
 import { useCatalog, useMeasure } from "../../job/queries";
 import { Button } from "../../ui/Button";
 import { ChoiceField, Group, QuantityField, TextField, TickField } from "../../ui/fields";
@@ -183,7 +183,7 @@ export function Measure() {
         />
         <span className="text-[14px] text-steel">~ typical, ✓ checked twice. Tap a tag to measure it.</span>
       </div>
-      <div className="min-h-[420px] flex-1 px-2 pb-2">
+      <Stage least={420}>
         {shown && (
           <Drawing
             view={shown}
@@ -193,7 +193,7 @@ export function Measure() {
             onField={(field) => choose(field.replace("/host/dims/", ""))}
           />
         )}
-      </div>
+      </Stage>
     </Page>
   );
 }

@@ -6,7 +6,7 @@ import { Drawing } from "../../drawing/Drawing";
 import { SolidView } from "../../drawing/solid/SolidView";
 import { useJob } from "../../job/context";
 import { Findings } from "../../job/Findings";
-import { Page } from "../../job/Page";
+import { Page, Stage } from "../../job/Page";
 import { type Shape, useProve } from "../../job/queries";
 import { WorkingSheet } from "../../job/WorkingSheet";
 import { Tabs } from "../../ui/Tabs";
@@ -138,7 +138,7 @@ export function Prove() {
           {data.error}
         </p>
       )}
-      <div className={`flex flex-1 shrink-0 flex-col px-2 ${view === "3D" ? "min-h-[420px]" : "min-h-[250px]"}`}>
+      <Stage least={view === "3D" ? 420 : 250}>
         {view === "3D" ? (
           <>
             <div className="flex items-center gap-3 px-2 pt-2 text-[14px]">
@@ -171,7 +171,7 @@ export function Prove() {
             />
           )
         )}
-      </div>
+      </Stage>
       {data && (
         <p className="px-4 text-[14px] text-steel">
           {data.drawn}: {numbers.join("; ")}.{" "}
