@@ -10,7 +10,7 @@ from pypdf import PdfReader
 
 from ergostrut.cli import main
 from ergostrut.core.change import Change, apply
-from ergostrut.core.document import Job, write_job
+from ergostrut.core.document import Job, read_job, write_job
 from ergostrut.core.report import Report
 from ergostrut.files.report_json import report_data
 from ergostrut.store.database import Database
@@ -127,3 +127,50 @@ def test_own_stock(tmp_path: Path, monkeypatch: pytest.MonkeyPatch, capsys: pyte
     assert main(["stock", "import", str(path)]) == 2
     assert main(["stock", "import"]) == 2
     assert "does not leave a hole" in capsys.readouterr().err
+
+
+def test_a_job_is_made_changed_and_proved_without_a_server(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(["hosts"]) == 0 and "pickup-65" in capsys.readouterr().out
+    assert main(["families"]) == 0 and capsys.readouterr().out.startswith("bed_slide")
+    path = tmp_path / "new.json"
+    assert main(["new", "--host", "pickup-65", "--build", "bed_slide", "--name", "Łódź", "--units", "mm,kg"]) == 0
+    path.write_text(capsys.readouterr().out, encoding="utf-8")
+    assert main(["set", str(path), "/builds/0/pull_out=900", "/loads/road=trail", "/builds/0/stops=[]", "/builds/0/mid_ribs=4"]) == 0
+    design = read_job(path.read_text(encoding="utf-8")).design
+    assert (str(design.builds[0].pull_out), design.loads.road, design.builds[0].mid_ribs, design.name) == ("900 mm", "trail", 4, "Łódź")
+    assert main(["check", str(path)]) == 1
+    before = path.read_bytes()
+    for change, says in (
+        ("/builds/0/pull_out=90000 mm", "/builds/0/pull_out"),
+        ("/builds/0/rail=none such", "/builds/0/rail"),
+        ("/builds/0/nothing=1", "/builds/0/nothing"),
+        ("pull_out=3", "write a change as"),
+        ("/builds/0/lock/pin=NaN", "/builds/0/lock/pin"),
+    ):
+        capsys.readouterr()
+        assert main(["set", str(path), "/loads/road=paved", change]) == 2
+        told = capsys.readouterr().err
+        assert says in told and told.count("\n") == 1
+    assert path.read_bytes() == before and [p.name for p in tmp_path.iterdir()] == ["new.json"]
+    assert main(["new", "--host", "boat"]) == 2 and main(["new", "--host", "pickup-65", "--build", "submarine"]) == 2
+    assert main(["set", str(tmp_path / "none.json"), "/loads/road=paved"]) == 2
+    assert main(["new", "--host", "pickup-empty"]) == 0
+
+
+@pytest.mark.parametrize(("units", "step"), [("in", 25.4 / 16), ("mm", 1.0)])
+@pytest.mark.parametrize("host", ["pickup-65", "pickup-empty"])
+def test_a_first_slide_comes_in_round_numbers(host: str, units: str, step: float, capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(["new", "--host", host, "--build", "bed_slide", "--units", f"{units},kg"]) == 0
+    build = read_job(capsys.readouterr().out).design.builds[0]
+    for length in (
+        build.tray_length,
+        build.tray_width,
+        build.pull_out,
+        build.front_gap,
+        build.rollers.play,
+        build.lock.pin,
+        build.roller_lift,
+    ):
+        assert abs(length.mm / step - round(length.mm / step)) < 1e-9, str(length)
+        assert length.unit == units
+    assert build.tray_length.mm % (12.7 if units == "in" else 10) == pytest.approx(0, abs=1e-9)

@@ -1,4 +1,4 @@
-"""The command line: serve, demo, check, import, export, cut, backup, schema."""
+"""The command line: a job made, changed, checked and cut without a server; the database in and out; serve and demo."""
 
 from __future__ import annotations
 
@@ -13,12 +13,14 @@ from typing import Any
 from sqlalchemy.exc import DBAPIError
 
 from ergostrut.core.catalog.own import KINDS, extended, merged
+from ergostrut.core.change import Change, apply
 from ergostrut.core.cut.marks import issued_marks
-from ergostrut.core.document import InputError, Job, job_schema, read_job, write_job
+from ergostrut.core.document import InputError, Job, Problem, Units, job_schema, read_job, write_job
 from ergostrut.core.report import Report, check
+from ergostrut.core.start import FAMILIES, start
 from ergostrut.files.calculation_pdf import calculation_pdf
 from ergostrut.files.card_json import write_card
-from ergostrut.files.catalog_files import shipped_catalog
+from ergostrut.files.catalog_files import shipped_catalog, shipped_templates
 from ergostrut.files.csv_out import cut_csv
 from ergostrut.files.report_json import report_data
 from ergostrut.files.stock_json import read_stock, write_stock
@@ -129,6 +131,64 @@ def _export(args: argparse.Namespace) -> int:
     return HOLDS
 
 
+def _hosts(_args: argparse.Namespace) -> int:
+    for template in shipped_templates():
+        print(f"{template.id:16s}{template.label}; {template.note}")
+    return HOLDS
+
+
+def _families(_args: argparse.Namespace) -> int:
+    for family, (label, _) in FAMILIES.items():
+        print(f"{family:16s}{label}")
+    return HOLDS
+
+
+def _new(args: argparse.Namespace) -> int:
+    template = next((t for t in shipped_templates() if t.id == args.host), None)
+    if template is None:
+        print(f"there is no host template “{args.host}”; ergostrut hosts lists them", file=sys.stderr)
+        return UNUSABLE
+    lengths, masses = args.units.split(",")
+    design = start(template, args.name, Units(length=lengths, mass=masses), args.build)
+    sys.stdout.write(write_job(Job(catalog=shipped_catalog().version, design=design)))
+    return HOLDS
+
+
+def _change(text: str) -> Change:
+    """``/path=value`` as typed: JSON where it reads as JSON, else words as a field on the page takes them.
+
+    Raises:
+        InputError: there is no path or no value.
+    """
+    path, sign, value = text.partition("=")
+    if not sign or not path.startswith("/"):
+        raise InputError([Problem(field=path, message='write a change as /path=value, such as /builds/0/pull_out="40 in"')])
+    try:
+        return Change(path, json.loads(value))
+    except ValueError:
+        return Change(path, value)
+
+
+def _set(args: argparse.Namespace) -> int:
+    path = Path(args.job)
+    try:
+        job = read_job(path.read_text(encoding="utf-8"))
+        changed = apply(job.design, [_change(text) for text in args.change])
+        text = write_job(job.model_copy(update={"design": changed}))
+        check(changed, shipped_catalog())
+        # written beside and put in place whole: a broken change leaves the file as it was
+        part = path.with_name(f".{path.name}.part")
+        part.write_text(text, encoding="utf-8")
+        part.replace(path)
+    except OSError as error:
+        print(f"{args.job}: cannot be changed: {(error.strerror or 'unknown reason').lower()}", file=sys.stderr)
+        return UNUSABLE
+    except (InputError, UnicodeDecodeError) as error:
+        print(f"{args.job}: {error}", file=sys.stderr)
+        return UNUSABLE
+    return HOLDS
+
+
 def _stock(args: argparse.Namespace) -> int:
     from ergostrut.store import stock
 
@@ -220,6 +280,18 @@ def _parser() -> argparse.ArgumentParser:
     sheet.add_argument("job")
     sheet.add_argument("file")
     sheet.add_argument("--finding", action="append", default=[], help="only this finding (its id); may be given several times")
+    command("hosts", _hosts, "list the host templates a job may start from")
+    command("families", _families, "list what can be built in a host")
+    new = command("new", _new, "print a new job on a host template as a job file")
+    new.add_argument("--host", required=True, help="a template; ergostrut hosts lists them")
+    new.add_argument("--build", action="append", default=[], help="a family to start in it; may be given several times")
+    new.add_argument("--name", default="new job")
+    new.add_argument("--units", default="in,lb", choices=("in,lb", "in,kg", "mm,lb", "mm,kg"))
+    change = command(
+        "set", _set, 'change a job file by path, as the pages do: /builds/0/pull_out="40 in"; a change that cannot be leaves it as it was'
+    )
+    change.add_argument("job")
+    change.add_argument("change", nargs="+", help="/path=value, a bare number taking the job's units")
     command("import", _import, "take a job file into the database").add_argument("job")
     command("export", _export, "print a job of the database as a job file").add_argument("number", type=int)
     own = command("stock", _stock, "the shop's own metals, sections, lumber and panels: print them as a file, or take one in")

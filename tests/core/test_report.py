@@ -22,8 +22,8 @@ from ergostrut.core.drawing.model import Arrow, Circle, DimensionLine, Path, Vie
 from ergostrut.core.drawing.proof import member_uses, proof_views
 from ergostrut.core.drawing.truck import anchor_view, beam_view
 from ergostrut.core.finding import PLACES, RANK
-from ergostrut.core.measure.templates import start
 from ergostrut.core.report import Report, check, here, studies_at
+from ergostrut.core.start import start
 from ergostrut.files.catalog_files import shipped_templates
 from ergostrut.files.report_json import report_data
 from tests.conftest import by_id

@@ -19,15 +19,9 @@ from .plain import read_json
 from .problem import FieldError, InputError, Problem, problems_of
 from .quantity import BuildMass
 from .record import Record
+from .units import Units
 
 VERSION: Literal[1] = 1
-
-
-class Units(Record):
-    """Units a bare number takes and results are shown in."""
-
-    length: Literal["in", "mm"] = "in"
-    mass: Literal["lb", "kg"] = "lb"
 
 
 CaseName = Literal["Bump", "Rebound", "Brake", "Start", "Corner right", "Corner left", "Slope", "Foot"]

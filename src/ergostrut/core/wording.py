@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from .constants import KSI, LBF
-from .document import Units
 from .quantity import show_length, show_mass
+from .units import Units
 
 
 @dataclass(frozen=True, slots=True)

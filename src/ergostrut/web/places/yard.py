@@ -6,7 +6,7 @@ from flask import Response
 from flask_openapi3 import APIBlueprint
 
 from ergostrut.core.document import InputError, Job, Problem, read_job, write_job
-from ergostrut.core.measure.templates import start
+from ergostrut.core.start import start
 from ergostrut.files.card_json import read_card, write_card
 from ergostrut.files.catalog_files import shipped_templates
 from ergostrut.store import jobs

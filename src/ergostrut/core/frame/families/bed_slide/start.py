@@ -1,0 +1,61 @@
+"""A sensible first slide in a host, in round numbers of the job's units."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from ....measure.survey import PickupBed
+from ....units import Units
+
+CLEAR_WELL, CLEAR_GATE, GEAR, SHEET = 19.0, 10.0, 36.0, 1219.2
+"""mm: left beside the wells in all, at the gate, taken by the running gear on both sides, and the width of a sheet."""
+FRONT_GAP = 25.4
+PULL = 0.55
+"""Part of its length that a slide comes out at first."""
+
+_STEP = {"in": 25.4 / 2, "mm": 10.0}
+_ROUND: dict[str, dict[str, Any]] = {
+    "in": {
+        "tray_length": "74 in",
+        "tray_width": "45 in",
+        "front_gap": "1 in",
+        "pull_out": "40 in",
+        "roller_lift": "5/16 in",
+        "board_gap": "1/4 in",
+        "rollers": {
+            "diameter": "1 1/2 in",
+            "width": "1/2 in",
+            "axle": "5/8 in",
+            "let_in": "9/16 in",
+            "front_setback": "2 1/2 in",
+            "rear_setback": "3 in",
+            "play": "1/16 in",
+        },
+        "guides": {"play": "1/16 in"},
+        "lock": {"pin": "3/8 in", "gap": "1/8 in", "tray_plate": "1/8 in", "base_plate": "3/16 in"},
+    },
+    "mm": {},
+}
+"""What replaces the parameters' own defaults, which are round in mm."""
+
+
+def _down(mm: float, units: Units) -> str:
+    """The next round length under ``mm``: half inches, or 10 mm."""
+    step = _STEP[units.length]
+    count = int(mm // step)
+    return f"{count / 2:g} in" if units.length == "in" else f"{count * 10} mm"
+
+
+def start(host: PickupBed, units: Units) -> dict[str, Any]:
+    """Parameters of a slide as large as the bed's figures allow; of a usual size where the bed is not measured."""
+    found = dict(_ROUND[units.length])
+    dims = host.dims
+    gate, thick, between = dims.length_to_gate.value, dims.gate_thickness.value, dims.width_between_wells.value
+    if gate and thick and between:
+        length = gate.mm - thick.mm - CLEAR_GATE - FRONT_GAP
+        found |= {
+            "tray_length": _down(length, units),
+            "tray_width": _down(min(between.mm - CLEAR_WELL - GEAR, SHEET), units),
+            "pull_out": _down(PULL * length, units),
+        }
+    return found
