@@ -59,7 +59,7 @@ schema: $(STAMP)/app
 
 test: lint types-check $(BUILT) browser
 	cd frontend && npm run --silent test
-	$(PY) -m pytest
+	$(PY) -m pytest -n 2
 
 TURNS := 5
 fuzz: $(STAMP)/dev

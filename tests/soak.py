@@ -225,23 +225,24 @@ def main(minutes: float) -> None:
                 next_kill = time.monotonic() + draw.uniform(*KILL_EVERY_S)
         for thread in threads:
             thread.join()
-        largest = edits_of_the_largest(shop)
         gone = lost(Path(folder) / "ergostrut.db", tally)
         for job in jobs:
             status, file = ask("GET", f"/api/jobs/{job}/export")
             assert status == 200
             read_job(json.dumps(file))
-    print(f"{minutes:g} minutes, {CLIENTS} clients, {shop.kills} kills, start {statistics.median(starts):.1f} s, {copies} backups in use")
-    print(f"saves acknowledged {len(tally.saved)}, not found {len(gone)}; answers of 500: {len(tally.faults)}")
-    for kind in sorted(tally.spans):
-        spans = sorted(tally.spans[kind])
-        told = ", ".join(f"{key.split()[1]}: {n}" for key, n in sorted(tally.answers.items()) if key.split()[0] == kind)
         print(
-            f"  {kind:8s}{len(spans):7d}  median {1000 * spans[len(spans) // 2]:6.0f} ms  99 % {1000 * spans[int(len(spans) * 0.99)]:6.0f} ms  {told}"
+            f"{minutes:g} minutes, {CLIENTS} clients, {shop.kills} kills, start {statistics.median(starts):.1f} s, {copies} backups in use"
         )
-    print(f"memory: {shop.peak:.0f} MB at most, {largest:.0f} MB after 40 edits of the largest design")
-    for fault in tally.faults[:5]:
-        print("  fault", fault)
+        print(f"saves acknowledged {len(tally.saved)}, not found {len(gone)}; answers of 500: {len(tally.faults)}")
+        for kind in sorted(tally.spans):
+            spans = sorted(tally.spans[kind])
+            told = ", ".join(f"{key.split()[1]}: {n}" for key, n in sorted(tally.answers.items()) if key.split()[0] == kind)
+            last = 1000 * spans[int(len(spans) * 0.99)]
+            print(f"  {kind:8s}{len(spans):7d}  median {1000 * spans[len(spans) // 2]:6.0f} ms  99 % {last:6.0f} ms  {told}", flush=True)
+        for fault in tally.faults[:5]:
+            print("  fault", fault)
+        print(f"memory: {shop.peak:.0f} MB at most, ", end="", flush=True)
+        print(f"{edits_of_the_largest(shop):.0f} MB after 40 edits of the largest design, {shop.peak:.0f} MB at most in them")
     if gone or tally.faults:
         raise SystemExit(1)
 

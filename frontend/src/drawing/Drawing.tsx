@@ -1,6 +1,8 @@
+import type React from "react";
 import { useEffect, useId, useMemo, useRef, useState } from "react";
 
 import type { View } from "../api/client";
+import { useLit } from "../job/context";
 import { showForce, showLength, type Units } from "../quantity/format";
 import {
   type Arrow,
@@ -21,7 +23,6 @@ interface Props {
   view: View;
   units: Units;
   title: string;
-  lit?: ReadonlySet<string>;
   selected?: string;
   /** A dimension was chosen: open its field. */
   onField?: (field: string) => void;
@@ -83,7 +84,7 @@ function useSize(): [React.RefObject<HTMLDivElement | null>, { width: number; he
 }
 
 /** Draws the core's primitives: mm scaled to fit, text and arrow heads at page size. */
-export function Drawing({ view, units, title, lit, selected, onField, onPart, onMove }: Props) {
+export function Drawing({ view, units, title, selected, onField, onPart, onMove }: Props) {
   const [ref, size] = useSize();
   const id = useId().replace(/:/g, "");
   const p = useMemo(() => project(view, size.width, size.height), [view, size]);
@@ -95,6 +96,33 @@ export function Drawing({ view, units, title, lit, selected, onField, onPart, on
     event.currentTarget.setPointerCapture(event.pointerId);
     setDrag({ part, x: event.clientX, y: event.clientY, dx: 0, dy: 0 });
   };
+  const stops = useMemo(() => (onPart ? firstOf(view) : NO_STOPS), [view, onPart]);
+  const [stop, setStop] = useState("");
+  const current = stops.has(stop) ? stop : [...stops.keys()][0];
+  /** A part as one stop of the drawing: Tab comes to one, arrows go on, Enter chooses. */
+  const chooser = (part: string, label: string) => ({
+    role: "button",
+    tabIndex: part === current ? 0 : -1,
+    "aria-label": label,
+    "data-stop": part,
+    onFocus: () => setStop(part),
+    onKeyDown: (event: React.KeyboardEvent<SVGGElement>) => {
+      if (event.key === "Enter" || event.key === " ") {
+        event.preventDefault();
+        onPart?.(part);
+        return;
+      }
+      const step = STEPS[event.key];
+      if (!step) return;
+      event.preventDefault();
+      event.stopPropagation();
+      const names = [...stops.keys()];
+      const next = names[(names.indexOf(part) + step + names.length) % names.length];
+      event.currentTarget.ownerSVGElement
+        ?.querySelector<SVGGElement>(`[data-stop="${CSS.escape(next ?? "")}"]`)
+        ?.focus();
+    },
+  });
   const dimensions = view.items.filter(isDimension);
   const up = lifted(
     dimensions.map((item) => ({ item, width: tagWidth(tagText(item, units)) })),
@@ -114,12 +142,14 @@ export function Drawing({ view, units, title, lit, selected, onField, onPart, on
         aria-label={title}
         onPointerMove={(event) => drag && setDrag({ ...drag, dx: event.clientX - drag.x, dy: event.clientY - drag.y })}
         onPointerUp={drop}
+        onPointerCancel={() => setDrag(null)}
       >
         <Hatches id={id} />
         {view.items.map((item, i) => {
           if (isPath(item) || isCircle(item)) {
             const style = STROKE[item.role] ?? PLAIN;
-            const glow = item.part !== undefined && item.part !== "" && (lit?.has(item.part) || selected === item.part);
+            const part = item.part ?? "";
+            const reach = part !== "" && stops.get(part) === i;
             const common = {
               fill: style.fill ?? "none",
               stroke: style.stroke,
@@ -140,14 +170,18 @@ export function Drawing({ view, units, title, lit, selected, onField, onPart, on
             return (
               <g
                 key={i}
-                transform={shift(item.part ?? "")}
-                onPointerDown={item.part ? grab(item.part) : undefined}
-                className={item.part && (onPart || onMove) ? "cursor-pointer" : undefined}
-                data-part={item.part || undefined}
+                transform={shift(part)}
+                onPointerDown={part ? grab(part) : undefined}
+                className={`${part && (onPart || onMove) ? "cursor-pointer" : ""} ${part.startsWith("thing/") && onMove ? "touch-none" : ""}`}
+                data-part={part || undefined}
+                {...(reach ? chooser(part, item.title || part.split("/").at(-1) || part) : {})}
               >
                 {item.title && <title>{item.title}</title>}
-                {glow &&
-                  shape({ fill: "none", stroke: "#f0be2b", strokeWidth: style.width + 7, strokeLinejoin: "round" })}
+                {part !== "" && (
+                  <Glow part={part} selected={selected === part}>
+                    {shape({ fill: "none", stroke: "#f0be2b", strokeWidth: style.width + 7, strokeLinejoin: "round" })}
+                  </Glow>
+                )}
                 {shape(common)}
                 {hatch && shape({ fill: item.role === "swept" ? "none" : hatch, stroke: "none" })}
               </g>
@@ -165,6 +199,24 @@ export function Drawing({ view, units, title, lit, selected, onField, onPart, on
       </svg>
     </div>
   );
+}
+
+const NO_STOPS: ReadonlyMap<string, number> = new Map();
+const STEPS: Record<string, number> = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 };
+
+/** Where each part is first drawn, in the order of the drawing. */
+function firstOf(view: View): ReadonlyMap<string, number> {
+  const found = new Map<string, number>();
+  view.items.forEach((item, i) => {
+    if ((isPath(item) || isCircle(item)) && item.part && !found.has(item.part)) found.set(item.part, i);
+  });
+  return found;
+}
+
+/** The light behind a part. */
+function Glow({ part, selected, children }: { part: string; selected: boolean; children: React.ReactNode }) {
+  const lit = useLit(useMemo(() => [part], [part]));
+  return lit || selected ? children : null;
 }
 
 function outline(points: number[][] | [number, number][], closed: boolean, p: Projection): string {

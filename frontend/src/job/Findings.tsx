@@ -1,3 +1,4 @@
+import { memo } from "react";
 import { useNavigate } from "react-router";
 
 import type { Finding, Mend, Place, Schemas } from "../api/client";
@@ -5,7 +6,7 @@ import { showMass } from "../quantity/format";
 import { STATE_TEXT, STATE_WORD } from "../tape/state";
 import { Tape } from "../tape/Tape";
 import { Button } from "../ui/Button";
-import { useJob } from "./context";
+import { useJob, useLit } from "./context";
 import { useAdvice, useAdviceControl } from "./queries";
 
 type Here = Schemas["HereFinding"];
@@ -70,6 +71,53 @@ function MendRow({ mend }: { mend: Mend }) {
   );
 }
 
+interface RowProps {
+  finding: Finding;
+  now: Here | undefined;
+  mend: Mend | undefined;
+  chosen: boolean;
+  onPick?: (finding: Finding) => void;
+}
+
+/** One finding: its tape, its sentence, what would mend it. Lights its parts, and is lit with them. */
+const Row = memo(function Row({ finding: f, now, mend, chosen, onPick }: RowProps) {
+  const { jobId, light } = useJob();
+  const navigate = useNavigate();
+  const on = useLit(f.parts);
+  const state = now ? now.state : f.state;
+  const use = now ? now.use : (f.use ?? null);
+  const open = () => (onPick ? onPick(f) : void navigate(`/job/${jobId}/prove?finding=${encodeURIComponent(f.id)}`));
+  return (
+    <li
+      data-finding={f.id}
+      data-state={state}
+      className={`border-b border-hair py-2 ${chosen ? "bg-offer" : on ? "bg-card" : ""}`}
+      onMouseEnter={() => light(f.parts)}
+      onMouseLeave={() => light([])}
+    >
+      <button
+        type="button"
+        className="block min-h-11 w-full text-left"
+        onClick={open}
+        onFocus={() => light(f.parts)}
+        onBlur={() => light([])}
+        title="Read its working"
+      >
+        <span className="flex items-baseline justify-between gap-2">
+          <span className="font-medium">{f.title}</span>
+          <span className={`font-semibold ${STATE_TEXT[state]}`}>
+            {use === null ? STATE_WORD[state] : use.toFixed(2)}
+          </span>
+        </span>
+        <Tape state={state} use={use} worst={now ? f.use : undefined} />
+        <span className="block text-[14px] text-steel">{now ? now.sentence : f.sentence}</span>
+      </button>
+      {f.caution && state !== "holds" && <p className="text-[13px] font-medium">⚠ {f.caution}</p>}
+      {mend && <MendRow mend={mend} />}
+    </li>
+  );
+});
+
 /** How far the search for mends is, while it runs or when it is not whole. */
 function Search({
   advice,
@@ -99,10 +147,9 @@ function Search({
 
 /** Findings worst first, each with its tape, its sentence, what it hangs on and what would mend it. */
 export function Findings({ places, here, pick, selected, onPick, title = "Findings, worst first" }: Props) {
-  const { report, version, jobId, light, lit } = useJob();
+  const { report, version, jobId } = useJob();
   const advice = useAdvice(jobId, version);
   const control = useAdviceControl(jobId, version);
-  const navigate = useNavigate();
   if (!report) return <p className="p-4 text-steel">Checking…</p>;
   const shown = report.findings.filter((f) => (!places || places.includes(f.place)) && (!pick || pick(f)));
   const count = (state: Finding["state"]) => shown.filter((f) => f.state === state).length;
@@ -118,45 +165,16 @@ export function Findings({ places, here, pick, selected, onPick, title = "Findin
         <Search advice={advice.data} onStop={control.stop} onAgain={control.again} />
       )}
       <ol className="mt-2">
-        {shown.map((f) => {
-          const now = here?.get(f.id);
-          const state = now ? now.state : f.state;
-          const use = now ? now.use : (f.use ?? null);
-          const mend = mends.get(f.id);
-          const open = () =>
-            onPick ? onPick(f) : void navigate(`/job/${jobId}/prove?finding=${encodeURIComponent(f.id)}`);
-          const on = f.parts.some((part) => lit.has(part));
-          return (
-            <li
-              key={f.id}
-              data-finding={f.id}
-              data-state={state}
-              className={`border-b border-hair py-2 ${selected === f.id ? "bg-offer" : on ? "bg-card" : ""}`}
-              onMouseEnter={() => light(f.parts)}
-              onMouseLeave={() => light([])}
-            >
-              <button
-                type="button"
-                className="block min-h-11 w-full text-left"
-                onClick={open}
-                onFocus={() => light(f.parts)}
-                onBlur={() => light([])}
-                title="Read its working"
-              >
-                <span className="flex items-baseline justify-between gap-2">
-                  <span className="font-medium">{f.title}</span>
-                  <span className={`font-semibold ${STATE_TEXT[state]}`}>
-                    {use === null ? STATE_WORD[state] : use.toFixed(2)}
-                  </span>
-                </span>
-                <Tape state={state} use={use} worst={now ? f.use : undefined} />
-                <span className="block text-[14px] text-steel">{now ? now.sentence : f.sentence}</span>
-              </button>
-              {f.caution && state !== "holds" && <p className="text-[13px] font-medium">⚠ {f.caution}</p>}
-              {mend && <MendRow mend={mend} />}
-            </li>
-          );
-        })}
+        {shown.map((f) => (
+          <Row
+            key={f.id}
+            finding={f}
+            now={here?.get(f.id)}
+            mend={mends.get(f.id)}
+            chosen={selected === f.id}
+            onPick={onPick}
+          />
+        ))}
       </ol>
     </section>
   );

@@ -11,11 +11,11 @@ import { type JobContext, JobContextValue } from "./context";
 import { Find } from "./Find";
 import { useKeys } from "./keys";
 import { KeysHelp } from "./KeysHelp";
+import { createLit } from "./lit";
 import { useReport } from "./queries";
 import { useDesign } from "./useDesign";
 
 const SINGLE = "ergostrut.single-keys";
-const NONE: ReadonlySet<string> = new Set();
 
 /** Everything around the nine places: the blade, saves, keys, conflicts, the live region. */
 export function JobShell() {
@@ -26,7 +26,7 @@ export function JobShell() {
   const { query, change, move, busy, conflict, reload, takeMine, offline } = useDesign(jobId);
   const saved = query.data;
   const report = useReport(jobId, saved?.version);
-  const [lit, setLit] = useState<ReadonlySet<string>>(NONE);
+  const [lit] = useState(createLit);
   const [message, setMessage] = useState("");
   const [finding, setFinding] = useState(false);
   const [help, setHelp] = useState(false);
@@ -36,7 +36,6 @@ export function JobShell() {
     () => ({ length: saved?.design.units?.length ?? "in", mass: saved?.design.units?.mass ?? "lb" }) as const,
     [saved?.design.units?.length, saved?.design.units?.mass],
   );
-  const light = useCallback((parts: readonly string[]) => setLit(parts.length ? new Set(parts) : NONE), []);
   const flip = useCallback(() => {
     const next = units.length === "in" ? "mm" : "in";
     void change([{ path: "/units/length", value: next, op: "set" }], `lengths in ${next}`);
@@ -72,11 +71,11 @@ export function JobShell() {
             units,
             change,
             lit,
-            light,
+            light: lit.light,
             say: setMessage,
           }
         : null,
-    [saved, jobId, report.data, units, change, lit, light],
+    [saved, jobId, report.data, units, change, lit],
   );
   if (query.isError) {
     return (

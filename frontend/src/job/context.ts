@@ -1,7 +1,8 @@
-import { createContext, useContext } from "react";
+import { createContext, useContext, useSyncExternalStore } from "react";
 
 import type { ChangeIn, Design, Report } from "../api/client";
 import type { Units } from "../quantity/format";
+import { DARK, type Lit } from "./lit";
 
 export interface JobContext {
   jobId: number;
@@ -11,8 +12,8 @@ export interface JobContext {
   units: Units;
   /** Save changes as one revision; throws `Refused` when the server cannot take them. */
   change: (changes: ChangeIn[], label: string) => Promise<void>;
-  /** Parts lit up on the drawing, and how to light them. */
-  lit: ReadonlySet<string>;
+  /** Which parts are lit, told to those who show them, and how to light them. */
+  lit: Lit;
   light: (parts: readonly string[]) => void;
   say: (message: string) => void;
 }
@@ -24,4 +25,16 @@ export function useJob(): JobContext {
   const found = useContext(JobContextValue);
   if (!found) throw new Error("useJob outside a job");
   return found;
+}
+
+/** Whether one of these parts is lit: renders again only when that changes. */
+export function useLit(parts: readonly string[]): boolean {
+  const lit = useContext(JobContextValue)?.lit ?? DARK;
+  return useSyncExternalStore(lit.subscribe, () => parts.some((part) => lit.parts().has(part)));
+}
+
+/** All lit parts. */
+export function useLitParts(): ReadonlySet<string> {
+  const lit = useContext(JobContextValue)?.lit ?? DARK;
+  return useSyncExternalStore(lit.subscribe, lit.parts);
 }

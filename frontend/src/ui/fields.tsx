@@ -1,4 +1,4 @@
-import { type KeyboardEvent, type ReactNode, useId, useState } from "react";
+import { type KeyboardEvent, type ReactNode, useId, useRef, useState } from "react";
 
 import { Refused } from "../api/client";
 import { at } from "../job/pointer";
@@ -21,7 +21,8 @@ function useSave(): [
 ] {
   const { change } = useJob();
   const [problem, setProblem] = useState("");
-  const save = async (changes: { path: string; value: unknown }[], label: string) => {
+  const underway = useRef<{ what: string; done: Promise<boolean> } | null>(null);
+  const send = async (changes: { path: string; value: unknown }[], label: string) => {
     try {
       await change(
         changes.map((one) => ({ ...one, op: "set" as const })),
@@ -36,8 +37,24 @@ function useSave(): [
       return kept;
     }
   };
+  // Enter saves, and the Tab after it leaves the field: what is on its way already is not sent again
+  const save = (changes: { path: string; value: unknown }[], label: string) => {
+    const what = JSON.stringify(changes);
+    if (underway.current?.what === what) return underway.current.done;
+    const done = send(changes, label).finally(() => {
+      if (underway.current?.done === done) underway.current = null;
+    });
+    underway.current = { what, done };
+    return done;
+  };
   return [problem, save, () => setProblem("")];
 }
+
+/** What a screen reader says of a field whose value could not be taken. */
+const told = (id: string, problem: string) => ({
+  "aria-invalid": problem !== "",
+  "aria-describedby": problem ? `${id}-problem` : undefined,
+});
 
 interface RowProps {
   label: string;
@@ -143,8 +160,7 @@ export function QuantityField({ label, path, kind, optional, also, hint, wide, p
           spellCheck={false}
           placeholder={placeholder ?? (optional ? "not known" : undefined)}
           value={typed ?? shown}
-          aria-invalid={problem !== ""}
-          aria-describedby={problem ? `${id}-problem` : undefined}
+          {...told(id, problem)}
           onFocus={(event) => {
             if (typed === null) setTyped(exact.replace(` ${unit}`, ""));
             const field = event.currentTarget;
@@ -201,7 +217,7 @@ export function NumberField({ label, path, whole, optional, unit, placeholder = 
           autoComplete="off"
           placeholder={optional ? placeholder : undefined}
           value={typed ?? shown}
-          aria-invalid={problem !== ""}
+          {...told(id, problem)}
           onChange={(event) => setTyped(event.currentTarget.value)}
           onBlur={() => void commit()}
           onKeyDown={(event) => {
@@ -247,7 +263,7 @@ export function TextField({ label, path, wide }: TextProps) {
         data-path={path}
         className={`${BOX} text-left ${wide ? "w-64" : "w-36"}`}
         value={typed ?? shown}
-        aria-invalid={problem !== ""}
+        {...told(id, problem)}
         onChange={(event) => setTyped(event.currentTarget.value)}
         onBlur={() => void commit()}
         onKeyDown={(event) => {
@@ -282,6 +298,7 @@ export function ChoiceField({ label, path, options, nullable }: ChoiceProps) {
         data-path={path}
         className={`${BOX} max-w-[168px] text-left`}
         value={value}
+        {...told(id, problem)}
         onChange={(event) => {
           const next = event.currentTarget.value;
           void save([{ path, value: nullable && next === "" ? null : next }], `${label}: ${next || "none"}`);
@@ -312,6 +329,7 @@ export function TickField({ label, path }: { label: string; path: string }) {
           type="checkbox"
           className="size-[22px] accent-[var(--chalk)]"
           checked={at(design, path) === true}
+          {...told(id, problem)}
           onChange={(event) =>
             void save(
               [{ path, value: event.currentTarget.checked }],

@@ -1,6 +1,6 @@
 import { lazy, Suspense } from "react";
 
-import { useJob } from "../../job/context";
+import { useJob, useLitParts } from "../../job/context";
 import { type SolidQuery, useSolid } from "../../job/queries";
 
 const SolidScene = lazy(() => import("./SolidScene"));
@@ -15,7 +15,8 @@ const WAIT = <p className="p-4 text-steel">Setting up the solid view…</p>;
 
 /** The 3D view; its code is fetched when it is first opened. */
 export function SolidView({ query, title, chosen }: Props) {
-  const { jobId, version, lit, light } = useJob();
+  const { jobId, version, light } = useJob();
+  const lit = useLitParts();
   const solid = useSolid(jobId, version, query);
   if (solid.isError)
     return (

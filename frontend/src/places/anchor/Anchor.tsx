@@ -95,7 +95,7 @@ function Fixings() {
 
 /** 6 Anchor: plan of the fixings with their forces in one case. */
 export function Anchor() {
-  const { jobId, version, units, lit, light } = useJob();
+  const { jobId, version, units, light } = useJob();
   const [position, setPosition] = useState("in");
   const [chosen, setChosen] = useState("Brake");
   const [gone, setGone] = useState("");
@@ -138,7 +138,7 @@ export function Anchor() {
       </div>
       <Stage least={360}>
         {data?.view ? (
-          <Drawing view={data.view} units={units} title="Fixings in plan" lit={lit} onPart={(part) => light([part])} />
+          <Drawing view={data.view} units={units} title="Fixings in plan" onPart={(part) => light([part])} />
         ) : (
           <p className="p-6 text-steel">Fixings are drawn once there is a build.</p>
         )}

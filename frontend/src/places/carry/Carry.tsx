@@ -158,7 +158,7 @@ function NewThing({ onAdded }: { onAdded: (index: number) => void }) {
 
 /** 2 Carry: things to scale on the tray, people on seats. */
 export function Carry() {
-  const { jobId, version, units, design, change, lit } = useJob();
+  const { jobId, version, units, design, change } = useJob();
   const carry = useCarry(jobId, version);
   const [view, setView] = useState("plan");
   const [chosen, setChosen] = useState<string>("");
@@ -247,7 +247,6 @@ export function Carry() {
             view={shown}
             units={units}
             title={`The load, ${view}`}
-            lit={lit}
             selected={chosen ? `thing/${chosen}` : undefined}
             onPart={(part) => part.startsWith("thing/") && setChosen(part.replace("thing/", ""))}
             onMove={view === "plan" ? move : undefined}

@@ -101,7 +101,7 @@ function Notes({ data }: { data: FrameData }) {
 
 /** 3 Frame: the build with live dimensions; pull the tray and everything follows. */
 export function Frame() {
-  const { jobId, version, units, design, lit, light } = useJob();
+  const { jobId, version, units, design, light } = useJob();
   const [view, setView] = useState("side");
   const [travel, setTravel] = useState(0);
   const [selected, setSelected] = useState("");
@@ -173,7 +173,6 @@ export function Frame() {
             view={shown}
             units={units}
             title={`The build, ${view}`}
-            lit={lit}
             selected={selected}
             onField={(field) => {
               if (field.startsWith("travel:")) setSelected(`/builds/0/pull_out`);

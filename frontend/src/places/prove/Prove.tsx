@@ -49,7 +49,7 @@ function SheetLinks({ jobId, finding }: { jobId: number; finding: Finding | unde
 
 /** 4 Prove: pick a finding, read its working; the frame under one case with demand, bent and buckled lines. */
 export function Prove() {
-  const { jobId, version, units, report, lit, light } = useJob();
+  const { jobId, version, units, report, light } = useJob();
   const [query, setQuery] = useSearchParams();
   const [view, setView] = useState("side");
   const [table, setTable] = useState("Members");
@@ -161,15 +161,7 @@ export function Prove() {
             />
           </>
         ) : (
-          shown && (
-            <Drawing
-              view={shown}
-              units={units}
-              title={`The frame, ${view}`}
-              lit={lit}
-              onPart={(part) => light([part])}
-            />
-          )
+          shown && <Drawing view={shown} units={units} title={`The frame, ${view}`} onPart={(part) => light([part])} />
         )}
       </Stage>
       {data && (
