@@ -25,6 +25,7 @@ def main() -> None:
             if name == "frame":
                 page.get_by_role("button", name="out", exact=True).click()
                 page.wait_for_load_state("networkidle")
+            page.locator("[data-advice=runs]").wait_for(state="detached")
             page.wait_for_timeout(500)
             page.screenshot(path=TARGET / f"{name}.png")
         _prove_in_depth(page)

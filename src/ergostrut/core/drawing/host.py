@@ -66,6 +66,22 @@ def side_shapes(host: Host) -> list[Primitive]:
     return found
 
 
+def silhouette(host: Host, front_axle: float) -> Path:
+    """The vehicle from its left as one faint line: bed and gate as measured, cab and bonnet in usual proportion to the front axle's place."""
+    D, gate, d = host.shape("depth"), host.shape("length_to_gate"), -front_axle
+    roof, bonnet = D + 0.24 * d, D + 0.02 * d
+    points = (
+        (gate, -60),
+        (gate, D),
+        (-0.02 * d, D),
+        (-0.06 * d, roof),
+        (-0.46 * d, roof),
+        (-0.68 * d, bonnet),
+        (-1.26 * d, bonnet - 0.03 * d),
+    )
+    return Path((*points, (-1.3 * d, -60)), "host-faint", False, "", "vehicle")
+
+
 def rear_shapes(host: Host) -> list[Primitive]:
     """The bed's cross-section from behind."""
     D, Wr, Wa, Wb, h = (host.shape(k) for k in ("depth", "width_at_rails", "width_above_wells", "width_between_wells", "well_height"))

@@ -12,7 +12,7 @@ from ..constants import G
 from ..finding import State
 from ..measure.host import Host
 from ..wording import Say
-from .host import plan_shapes
+from .host import plan_shapes, silhouette
 from .model import Arrow, Circle, DimensionLine, Label, Path, Primitive, View, box_of, rect
 
 
@@ -41,6 +41,7 @@ def beam_view(host: Host, entries: Sequence[LedgerRow], axles: Axles, say: Say) 
         return None
     reach = max([rear + 900, *(e.x + 60 for e in entries if e.x is not None)])
     items: list[Primitive] = [
+        silhouette(host, front),
         Path(((front - 700, 0), (reach, 0)), "line"),
         Circle((front, -330), 300, "host", "host/front", "front axle"),
         Circle((rear, -330), 300, "host", "host/rear", "rear axle"),
