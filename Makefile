@@ -38,9 +38,11 @@ browser:
 	@command -v chromium >/dev/null || { apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium >/dev/null; }
 
 lint: $(STAMP)/dev $(NODE)
+	@mkdir -p build
 	.venv/bin/ruff format --check --quiet src tests
 	.venv/bin/ruff check --quiet src tests
 	.venv/bin/mypy
+	@.venv/bin/lint-imports --no-cache >build/imports.txt || { cat build/imports.txt; exit 1; }
 	cd frontend && npm run --silent typecheck && npm run --silent lint && npm run --silent format
 
 types: $(STAMP)/dev $(NODE)

@@ -11,7 +11,7 @@ from pathlib import Path
 import numpy as np
 
 from ergostrut.core.change import Change, apply
-from ergostrut.core.prove.solver.solve import solve_all
+from ergostrut.core.mechanics.solver.solve import solve_all
 from ergostrut.core.prove.study import study
 from ergostrut.core.report import check, context_of, here, studies_at
 from ergostrut.demo.sample import load_once, sample_jobs

@@ -36,12 +36,12 @@ def _prove_in_depth(page: Page) -> None:
     """The rail's finding in three dimensions, along the member, and what it is held against."""
     page.goto("/job/1/prove?finding=slide1/side-rail.strength")
     page.wait_for_load_state("networkidle")
-    page.get_by_role("button", name="3D").click()
+    page.get_by_role("radio", name="3D").click()
     page.wait_for_timeout(2500)
     page.screenshot(path=TARGET / "prove-solid.png")
-    page.get_by_role("button", name="Side", exact=True).click()
+    page.get_by_role("radio", name="Side", exact=True).click()
     for table, name in (("Along", "prove-along"), ("Loads", "prove-loads")):
-        page.get_by_role("button", name=table).click()
+        page.get_by_role("radio", name=table).click()
         page.wait_for_load_state("networkidle")
         page.get_by_role("region", name="Drawing").evaluate("box => box.scrollTo(0, 560)")
         page.wait_for_timeout(500)

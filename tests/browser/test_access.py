@@ -54,14 +54,14 @@ def test_the_checker_can_fail(screen: Page) -> None:
 @pytest.mark.parametrize("table", ["Along", "Joints", "Supports", "Loads"])
 def test_tables_of_prove(screen: Page, table: str) -> None:
     settled(screen, "/job/1/prove?finding=slide1/side-rail.strength")
-    screen.get_by_role("button", name=table).click()
+    screen.get_by_role("radio", name=table).click()
     screen.wait_for_load_state("networkidle")
     assert serious(screen) == []
 
 
 def test_solid_view_and_own_stock(screen: Page) -> None:
     settled(screen, "/job/1/frame")
-    screen.get_by_role("button", name="3D").click()
+    screen.get_by_role("radio", name="3D").click()
     screen.get_by_test_id("solid").wait_for()
     assert serious(screen) == []
     screen.get_by_role("button", name="Own stock").click()

@@ -7,7 +7,7 @@ import math
 import pytest
 
 from ergostrut.core.cases import cases_at, foot_cases, parked_cases, road_cases, slope_cases
-from ergostrut.core.document import Loads, Vector
+from ergostrut.core.loads import Loads, Vector
 
 
 @pytest.mark.parametrize(("road", "bump", "rebound"), [("paved", 1.5, 0.2), ("gravel", 2.0, 0.5), ("trail", 3.0, 1.0)])

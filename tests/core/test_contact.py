@@ -9,9 +9,9 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from ergostrut.core.prove.solver.contact import Contacts, OneWay, settle
-from ergostrut.core.prove.solver.model import Bar, FrameModel, LoadCase, MechanismError, Rest, Strap, UnsettledError
-from ergostrut.core.prove.solver.solve import Frame, solve_all
+from ergostrut.core.mechanics.solver.contact import Contacts, OneWay, settle
+from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, MechanismError, Rest, Strap, UnsettledError
+from ergostrut.core.mechanics.solver.solve import Frame, solve_all
 
 
 def _by_trying(S: np.ndarray, load: np.ndarray, parts: tuple[OneWay, ...]) -> np.ndarray | None:

@@ -6,10 +6,10 @@ import numpy as np
 from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
-from ergostrut.core.prove.solver.along import along, curves, lines, sample
-from ergostrut.core.prove.solver.model import Bar, FrameModel, LoadCase, Point, Spread
-from ergostrut.core.prove.solver.refine import refine
-from ergostrut.core.prove.solver.solve import Frame, solve_all
+from ergostrut.core.mechanics.solver.along import along, curves, lines, sample
+from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, Point, Spread
+from ergostrut.core.mechanics.solver.refine import refine
+from ergostrut.core.mechanics.solver.solve import Frame, solve_all
 
 L = 1000.0
 w = st.floats(-3, 3)

@@ -10,9 +10,9 @@ from ergostrut.core.catalog.model import Catalog, Sandwich
 from ergostrut.core.change import Change, apply
 from ergostrut.core.constants import G
 from ergostrut.core.document import Job
+from ergostrut.core.mechanics.panels import sandwich
+from ergostrut.core.mechanics.panels.strip import bays, carrying_width
 from ergostrut.core.prove.deck.field import Field, fields
-from ergostrut.core.prove.panels import sandwich
-from ergostrut.core.prove.panels.strip import bays, carrying_width
 from ergostrut.core.report import Report, check
 from tests.conftest import by_id
 

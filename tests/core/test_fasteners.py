@@ -11,7 +11,7 @@ from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.document import Job
 from ergostrut.core.finding import Finding
-from ergostrut.core.prove.joints import thin, woodscrew
+from ergostrut.core.mechanics.joints import thin, woodscrew
 from ergostrut.core.prove.joints.check import joint_rows
 from ergostrut.core.report import check
 from tests.conftest import by_id

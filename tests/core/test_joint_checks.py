@@ -11,7 +11,7 @@ from ergostrut.core.change import Change, apply
 from ergostrut.core.constants import KSI
 from ergostrut.core.document import Job
 from ergostrut.core.finding import Finding
-from ergostrut.core.prove.joints import thin, woodscrew
+from ergostrut.core.mechanics.joints import thin, woodscrew
 from ergostrut.core.prove.joints.check import joint_rows, rib_ends
 from ergostrut.core.report import Report, check
 from tests.conftest import by_id

@@ -122,3 +122,27 @@ def test_stock_file_returns_an_equal_stock() -> None:
 def test_bad_stock_files(text: str, says: str) -> None:
     with pytest.raises(InputError, match=says):
         read_stock(text)
+
+
+@pytest.mark.parametrize(
+    ("sizes", "says"),
+    [
+        ((500.0, 40.0, 0.1), "thinner than its strength can be told"),
+        ((1000.0, 8.0, 2.0), "thinner"),
+        ((60.0, 60.0, 20.0), "leaves nearly no tube"),
+    ],
+)
+def test_tube_walls_outside_the_standards_are_refused(sample: Job, catalog: Catalog, sizes: tuple[float, ...], says: str) -> None:
+    """AISC 360-16 F7-6 ends at h/t = 5.70 sqrt(E/Fy): beyond it a rail 500 x 40 x 0.1 read as holding at -0.0005; h - 3t left no shear area."""
+    bar = {"id": "own.w", "label": "w", "family": "tube", "sizes": sizes, "material": "steel.a513", "stock": [6000], "price_per_m": 1}
+    for field in ("rib", "base/upper"):
+        with pytest.raises(StockError, match=says) as caught:
+            check(apply(sample.design, [Change("/own", {"sections": [bar]}), Change(f"/builds/0/{field}", "own.w")]), catalog)
+        assert caught.value.field == "/own/sections/0/sizes"
+
+
+def test_thin_tubes_within_the_standards_are_answered(sample: Job, catalog: Catalog) -> None:
+    for sizes in ((100.0, 40.0, 0.65), (60.0, 60.0, 19.0), (40.0, 100.0, 0.7)):
+        bar = {"id": "own.w", "label": "w", "family": "tube", "sizes": sizes, "material": "steel.a513", "stock": [6000], "price_per_m": 1}
+        found = check(apply(sample.design, [Change("/own", {"sections": [bar]}), Change("/builds/0/base/upper", "own.w")]), catalog)
+        assert all(f.use is None or f.use >= 0 for f in found.findings)

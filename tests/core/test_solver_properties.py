@@ -7,10 +7,10 @@ from hypothesis import example, given, settings
 from hypothesis import strategies as st
 from scipy.spatial.transform import Rotation
 
-from ergostrut.core.prove.solver.along import along
-from ergostrut.core.prove.solver.model import Bar, FrameModel, LoadCase, Rest, SolverError, Spread, Strap
-from ergostrut.core.prove.solver.refine import refine
-from ergostrut.core.prove.solver.solve import solve_all
+from ergostrut.core.mechanics.solver.along import along
+from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, Rest, SolverError, Spread, Strap
+from ergostrut.core.mechanics.solver.refine import refine
+from ergostrut.core.mechanics.solver.solve import solve_all
 
 FIXED = tuple((0, dof) for dof in range(6))
 coordinate = st.floats(min_value=-800, max_value=800)

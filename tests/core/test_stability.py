@@ -11,8 +11,8 @@ import pytest
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.change import Change, apply
 from ergostrut.core.document import Job
+from ergostrut.core.mechanics.solver.modes import Mode
 from ergostrut.core.prove.members import uses
-from ergostrut.core.prove.solver.modes import Mode
 from ergostrut.core.prove.stability import check_fatigue, check_frequency, check_stability
 from ergostrut.core.prove.study import Study
 from ergostrut.core.report import Report, check

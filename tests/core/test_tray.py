@@ -10,7 +10,7 @@ from ergostrut.core.change import Change, apply
 from ergostrut.core.constants import G
 from ergostrut.core.document import Design, Job
 from ergostrut.core.frame.systems import SYSTEMS
-from ergostrut.core.prove.solver.model import MechanismError
+from ergostrut.core.mechanics.solver.model import MechanismError
 from ergostrut.core.prove.study import Study
 from ergostrut.core.prove.tray import TrayFrame
 from ergostrut.core.prove.tray_model import tray_frame
@@ -87,7 +87,7 @@ def test_softer_joints_bend_more(sample: Job, catalog: Catalog) -> None:
         tray = trays(design, catalog, 0.0, fixity)
         result = tray.frame.solve("foot", parked(middle=1330.0))
         (piece,) = tray.rib_bars[-1]
-        from ergostrut.core.prove.solver.along import lines
+        from ergostrut.core.mechanics.solver.along import lines
 
         sinks.append(-float(lines(tray.frame, result, 2)[piece, 1, 2]))
     assert sinks[0] < sinks[1]

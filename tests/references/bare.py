@@ -12,7 +12,7 @@ import numpy as np
 from scipy.sparse import csc_matrix
 from scipy.sparse.linalg import splu
 
-from ergostrut.core.prove.solver.model import Array, Bar, FrameModel, LoadCase, Spread
+from ergostrut.core.mechanics.solver.model import Array, Bar, FrameModel, LoadCase, Spread
 
 E, G, A, I, J = 200e3, 77e3, 542.0, 202e3, 331e3
 """Steel tube 2 x 2 x 1/8 in."""

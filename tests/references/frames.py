@@ -12,7 +12,7 @@ from typing import Any
 import numpy as np
 from Pynite import FEModel3D
 
-from ergostrut.core.prove.solver.model import Bar, FrameModel, LoadCase
+from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase
 
 E, G, A, I, J = 200_000.0, 77_200.0, 600.0, 2.0e5, 3.0e5
 FIX = tuple(range(6))

@@ -7,9 +7,19 @@ import math
 import numpy as np
 import pytest
 
-from ergostrut.core.prove.solver.along import along, lines
-from ergostrut.core.prove.solver.model import Bar, FrameModel, LoadCase, MechanismError, Point, Rest, SolverError, Spread, UnsettledError
-from ergostrut.core.prove.solver.solve import Frame, solve_all
+from ergostrut.core.mechanics.solver.along import along, lines
+from ergostrut.core.mechanics.solver.model import (
+    Bar,
+    FrameModel,
+    LoadCase,
+    MechanismError,
+    Point,
+    Rest,
+    SolverError,
+    Spread,
+    UnsettledError,
+)
+from ergostrut.core.mechanics.solver.solve import Frame, solve_all
 
 from .frames import E, G, I, beam, held
 

@@ -9,12 +9,12 @@ import pytest
 
 from ergostrut.core.catalog.model import Catalog, Planks, Sandwich
 from ergostrut.core.constants import KSI, LBF
-from ergostrut.core.prove.joints import bolt, hardware, thin, weld, woodscrew
-from ergostrut.core.prove.panels import boards, plate, sandwich
-from ergostrut.core.prove.panels.strip import bays, carrying_width
-from ergostrut.core.prove.solver.along import along
-from ergostrut.core.prove.solver.model import LoadCase, Point, Spread
-from ergostrut.core.prove.solver.solve import solve_all
+from ergostrut.core.mechanics.joints import bolt, hardware, thin, weld, woodscrew
+from ergostrut.core.mechanics.panels import boards, plate, sandwich
+from ergostrut.core.mechanics.panels.strip import bays, carrying_width
+from ergostrut.core.mechanics.solver.along import along
+from ergostrut.core.mechanics.solver.model import LoadCase, Point, Spread
+from ergostrut.core.mechanics.solver.solve import solve_all
 from ergostrut.core.sections import pipe, tube
 
 from .frames import E, I, beam, held

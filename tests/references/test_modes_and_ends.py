@@ -10,11 +10,11 @@ import pytest
 from scipy.optimize import brentq
 
 from ergostrut.core.constants import G as GRAVITY
-from ergostrut.core.prove.solver.along import along, lines
-from ergostrut.core.prove.solver.model import Bar, FrameModel, LoadCase, Point, Rest, SolverError, Spread, Strap
-from ergostrut.core.prove.solver.modes import critical, frequency, lumped
-from ergostrut.core.prove.solver.refine import refine
-from ergostrut.core.prove.solver.solve import Frame, solve_all
+from ergostrut.core.mechanics.solver.along import along, lines
+from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, Point, Rest, SolverError, Spread, Strap
+from ergostrut.core.mechanics.solver.modes import critical, frequency, lumped
+from ergostrut.core.mechanics.solver.refine import refine
+from ergostrut.core.mechanics.solver.solve import Frame, solve_all
 
 from .frames import A, E, G, I, J, beam, held
 

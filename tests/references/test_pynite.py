@@ -15,8 +15,8 @@ from ergostrut.core.document import Job
 from ergostrut.core.frame.build import assemble
 from ergostrut.core.frame.systems import SYSTEMS, System
 from ergostrut.core.measure.host import resolve
-from ergostrut.core.prove.solver.model import Bar, FrameModel, LoadCase, Point, Spread
-from ergostrut.core.prove.solver.solve import solve_all
+from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, Point, Spread
+from ergostrut.core.mechanics.solver.solve import solve_all
 from ergostrut.core.prove.tray import TrayFrame
 from ergostrut.core.prove.tray_model import tray_frame
 

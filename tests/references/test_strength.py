@@ -12,8 +12,8 @@ from hypothesis import strategies as st
 
 from ergostrut.core.catalog.model import Catalog, Metal, Wood
 from ergostrut.core.constants import KSI, LBF, PSI
-from ergostrut.core.prove.strength import Actions, Allowable, Span, allowable, explain, use
-from ergostrut.core.prove.strength.aluminium import column_constants, wall_stress
+from ergostrut.core.mechanics.strength import Actions, Allowable, Span, allowable, explain, use
+from ergostrut.core.mechanics.strength.aluminium import column_constants, wall_stress
 from ergostrut.core.sections import angle, channel, flat, pipe, tube
 from ergostrut.core.working import Working
 

@@ -9,8 +9,8 @@ import pytest
 
 from ergostrut.core.catalog.model import Catalog, Metal
 from ergostrut.core.constants import KSI
-from ergostrut.core.prove.strength import Span, allowable
-from ergostrut.core.prove.strength.buckling import lateral_moment, slenderness
+from ergostrut.core.mechanics.strength import Span, allowable
+from ergostrut.core.mechanics.strength.buckling import lateral_moment, slenderness
 from ergostrut.core.sections import angle, channel, flat, pipe, strut, tube
 
 FREE = Span()

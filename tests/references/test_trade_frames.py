@@ -6,9 +6,9 @@ import numpy as np
 import pytest
 from anastruct import SystemElements
 
-from ergostrut.core.prove.solver.matrix import DENSE
-from ergostrut.core.prove.solver.model import Bar, FrameModel, LoadCase, Spread
-from ergostrut.core.prove.solver.solve import Frame, solve_all
+from ergostrut.core.mechanics.solver.matrix import DENSE
+from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, Spread
+from ergostrut.core.mechanics.solver.solve import Frame, solve_all
 
 from . import bare
 from .frames import pynite_displacements, pynite_one_way

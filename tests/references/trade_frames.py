@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ergostrut.core.prove.solver.model import Bar, FrameModel, LoadCase, Point, Rest, Spread, Strap
+from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, Point, Rest, Spread, Strap
 
 Place = tuple[float, float, float]
 STEEL, ALU = (200_000.0, 77_200.0), (69_600.0, 26_200.0)

@@ -11,7 +11,7 @@ import math
 from dataclasses import dataclass
 from typing import Literal
 
-from .document import Loads
+from .loads import Loads
 
 BUMP = {"paved": 1.5, "gravel": 2.0, "trail": 3.0}
 REBOUND = {"paved": 0.2, "gravel": 0.5, "trail": 1.0}

@@ -6,8 +6,8 @@ from dataclasses import dataclass
 
 from ..context import Context
 from ..frame.assembly import Anchor
-from ..prove.joints.bolt import combined, through_tube
-from ..prove.joints.thin import rated_nut
+from ..mechanics.joints.bolt import combined, through_tube
+from ..mechanics.joints.thin import rated_nut
 from ..working import Working
 
 FLOOR_FU = 270.0

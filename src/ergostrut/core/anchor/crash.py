@@ -15,7 +15,7 @@ from ..constants import G
 from ..context import Context
 from ..finding import COMMON_PRACTICE, Finding, Place, Working, at_most, unknown
 from ..frame.assembly import Assembly, Slide, centroid
-from ..prove.joints.hardware import STRAP_FACTOR
+from ..mechanics.joints.hardware import STRAP_FACTOR
 from .bolts import bolt_use, capacity
 from .checks import AnchorStudy
 

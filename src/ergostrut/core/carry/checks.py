@@ -10,7 +10,7 @@ from ..cases import ROAD_BASIS, road_cases
 from ..constants import G
 from ..context import Context
 from ..finding import Finding, State, Working, at_most, unknown
-from ..prove.joints.hardware import FLAT_STRAP, STRAP_FACTOR, strap_pull
+from ..mechanics.joints.hardware import FLAT_STRAP, STRAP_FACTOR, strap_pull
 from .place import Placed, overlap
 
 RETENTION_DOWN = 0.5

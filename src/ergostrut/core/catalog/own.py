@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable
 from dataclasses import replace
 from types import MappingProxyType
@@ -52,7 +53,7 @@ class OwnSection(Record):
     id: OwnId
     label: Label
     family: Family
-    sizes: Annotated[tuple[Annotated[float, Field(gt=0, le=1_000)], ...], Field(max_length=9)]
+    sizes: Annotated[tuple[Annotated[float, Field(ge=0.01, le=1_000)], ...], Field(max_length=9)]
     material: Annotated[str, Field(max_length=60)]
     stock: Annotated[tuple[Annotated[float, Field(ge=100, le=20_000)], ...], Field(min_length=1, max_length=6)]
     price_per_m: Annotated[float, Field(ge=0, le=10_000)]
@@ -142,6 +143,8 @@ def section_from(own: OwnSection, metals: dict[str, Metal], field: str) -> Secti
         if not all(1 <= n <= MODULES for n in sizes[1:3]):
             raise StockError(f"{field}/sizes", f"{own.label}: modules across and up are whole numbers from 1 to {MODULES}")
         sizes[1], sizes[2] = int(sizes[1]), int(sizes[2])
+    if own.family == "tube":
+        _tube_walls(own, metal, field)
     corner = (1.0,) if own.family == "tube" and metal.kind == "aluminium" else ()
     try:
         shape = build(*sizes, *corner)
@@ -152,6 +155,25 @@ def section_from(own: OwnSection, metals: dict[str, Metal], field: str) -> Secti
     except ValueError as error:
         raise StockError(field, f"{own.label}: {error}") from None
     return Section(own.id, own.label, metal, thin, shape.A, tuple(own.stock), own.price_per_m, "mm")
+
+
+def _tube_walls(own: OwnSection, metal: Metal, field: str) -> None:
+    """Walls the strength formulas are made for: AISC 360-16 F7-6 ends at h/t 5.70 sqrt(E/Fy), and G4 counts h - 3t of a web.
+
+    Raises:
+        StockError: a wall thinner or thicker than that.
+    """
+    width, depth, wall = own.sizes
+    thinnest = max(width, depth) / (5.70 * math.sqrt(metal.E / metal.Fy)) / metal.design_wall
+    if wall < thinnest:
+        words = (
+            f"a wall of {wall:g} mm on a side of {max(width, depth):g} mm is thinner than its strength can be told for ({thinnest:.2f} mm)"
+        )
+        raise StockError(f"{field}/sizes", f"{own.label}: {words}")
+    if 2 * wall < min(width, depth) <= 3 * wall + 1e-9:
+        raise StockError(
+            f"{field}/sizes", f"{own.label}: a wall of {wall:g} mm leaves nearly no tube; enter it as a flat bar, or check the wall"
+        )
 
 
 def extended(catalog: Catalog, own: OwnStock) -> Catalog:

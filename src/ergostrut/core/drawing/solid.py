@@ -11,7 +11,7 @@ import numpy as np
 from ..finding import State
 from ..frame.assembly import Assembly, Member
 from ..measure.host import Host, wells
-from ..prove.solver.along import lines
+from ..mechanics.solver.along import lines
 from ..prove.study import Study
 from ..prove.tray import Solved
 from ..report import Report

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from ..finding import Finding, Working, at_most
+from ..mechanics.strength import Span, allowable
 from .running import _one_roller, _worst
-from .strength import Span, allowable
 from .study import Study
 
 

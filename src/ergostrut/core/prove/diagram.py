@@ -6,9 +6,9 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from ..mechanics.solver.along import curves, lines, sample
+from ..mechanics.solver.model import Array
 from .members import forces_of
-from .solver.along import curves, lines, sample
-from .solver.model import Array
 from .study import Study
 from .tray import Piece
 

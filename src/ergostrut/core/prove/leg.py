@@ -6,9 +6,9 @@ from collections.abc import Iterator
 
 from ..finding import Finding, State, Working, at_most
 from ..frame.assembly import Prop
-from .joints.hardware import HINGE_FY
+from ..mechanics.joints.hardware import HINGE_FY
+from ..mechanics.strength import Span, allowable
 from .running import _worst
-from .strength import Span, allowable
 from .study import Study
 
 CAUTION = "Set the legs on firm ground before anybody steps on the tail; swing them up before driving."

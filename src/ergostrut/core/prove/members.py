@@ -9,9 +9,9 @@ import numpy as np
 
 from ..cases import ROAD_DURATION
 from ..finding import Finding, Working, at_most
-from .solver.along import lines
-from .solver.model import Array
-from .strength import Actions, Span, allowable, explain, use
+from ..mechanics.solver.along import lines
+from ..mechanics.solver.model import Array
+from ..mechanics.strength import Actions, Span, allowable, explain, use
 from .study import Study
 from .tray import Piece, Solved
 

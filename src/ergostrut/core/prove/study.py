@@ -13,11 +13,11 @@ from ..constants import G
 from ..context import Context
 from ..frame.assembly import Assembly, Point3, Position, Slide, centroid
 from ..frame.systems import Fixity
-from .solver.along import Along, along
-from .solver.model import MechanismError, SolverError
-from .solver.modes import Mode, critical, frequency, lumped, stands_to
-from .solver.refine import Refined, refine
-from .solver.solve import Frame, Stiffness
+from ..mechanics.solver.along import Along, along
+from ..mechanics.solver.model import MechanismError, SolverError
+from ..mechanics.solver.modes import Mode, critical, frequency, lumped, stands_to
+from ..mechanics.solver.refine import Refined, refine
+from ..mechanics.solver.solve import Frame, Stiffness
 from .tray import Solved, TrayFrame, solve_cases
 from .tray_model import tray_frame
 

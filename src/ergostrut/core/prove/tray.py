@@ -17,8 +17,8 @@ from ..cases import Case
 from ..constants import G
 from ..frame.assembly import Assembly, Member, Slide
 from ..frame.systems import Fixity
-from .solver.model import Array, CaseResult, FrameModel, LoadCase, Point, SolverError, Spread
-from .solver.solve import Frame
+from ..mechanics.solver.model import Array, CaseResult, FrameModel, LoadCase, Point, SolverError, Spread
+from ..mechanics.solver.solve import Frame
 
 Vec = tuple[float, float, float]
 

@@ -14,7 +14,7 @@ import numpy as np
 from ..carry.place import CarryPlan
 from ..frame.assembly import Assembly, Member, Slide
 from ..frame.systems import Fixity
-from .solver.model import Bar, FrameModel, Rest, SolverError
+from ..mechanics.solver.model import Bar, FrameModel, Rest, SolverError
 from .tray import Piece, TrayFrame, patches_on
 
 SEMI = 2.0

@@ -12,6 +12,7 @@ from ergostrut.files.stock_json import read_stock, write_stock
 from ergostrut.store import jobs, stock
 
 from .. import shapes as s
+from .. import stock_shapes as t
 from ..downloads import download, offered
 from ..service import service
 
@@ -19,26 +20,26 @@ api = APIBlueprint("stock", __name__, url_prefix="/api", abp_responses=s.REFUSED
 
 
 def _out(own: OwnStock) -> dict[str, object]:
-    families = [s.FamilyOut(family=family, sizes=list(names)) for family, (names, _) in SIZES.items()]
-    return s.StockOut(stock=own, families=families).model_dump(mode="json")
+    families = [t.FamilyOut(family=family, sizes=list(names)) for family, (names, _) in SIZES.items()]
+    return t.StockOut(stock=own, families=families).model_dump(mode="json")
 
 
-@api.get("/stock", responses={200: s.StockOut})
+@api.get("/stock", responses={200: t.StockOut})
 def own_stock() -> dict[str, object]:
     """Everything of the shop's own."""
     with service().database.reading() as session:
         return _out(stock.everything(session))
 
 
-@api.post("/stock", responses={200: s.StockOut})
-def add_stock(body: s.StockIn) -> dict[str, object]:
+@api.post("/stock", responses={200: t.StockOut})
+def add_stock(body: t.StockIn) -> dict[str, object]:
     """Add or replace by id; nothing is kept when one of them cannot be used."""
     with service().database.writing() as session:
         extended(service().catalog, merged(stock.everything(session), body.stock))
         return _out(stock.put(session, body.stock))
 
 
-@api.post("/stock/import", responses={200: s.StockOut})
+@api.post("/stock/import", responses={200: t.StockOut})
 def import_stock(body: s.ImportJob) -> dict[str, object]:
     """Take in a stock file; one that cannot be read changes nothing."""
     found = read_stock(body.text)
@@ -55,24 +56,24 @@ def export_stock() -> Response:
     return download(text, "own stock.json", "application/json")
 
 
-@api.delete("/stock/<string:ident>", responses={200: s.StockOut})
-def remove_stock(path: s.StockPath) -> dict[str, object]:
+@api.delete("/stock/<string:ident>", responses={200: t.StockOut})
+def remove_stock(path: t.StockPath) -> dict[str, object]:
     """Take one away; jobs that use it keep their copy."""
     with service().database.writing() as session:
         return _out(stock.remove(session, path.ident))
 
 
-@api.get("/catalog", responses={200: s.CatalogOut})
-def catalog(query: s.CatalogQuery) -> dict[str, object]:
+@api.get("/catalog", responses={200: t.CatalogOut})
+def catalog(query: t.CatalogQuery) -> dict[str, object]:
     """What can be chosen; with a job, its own stock besides."""
     c = service().catalog
     if query.job is not None:
         with service().database.reading() as session:
             c = extended(c, jobs.get(session, query.job).design.own)
-    return s.CatalogOut(
+    return t.CatalogOut(
         version=c.version,
         sections=[
-            s.SectionOut(
+            t.SectionOut(
                 id=x.id,
                 label=x.label,
                 shape=x.properties.shape,
@@ -84,11 +85,11 @@ def catalog(query: s.CatalogQuery) -> dict[str, object]:
             )
             for x in c.sections.values()
         ],
-        sheets=[s.SheetOut(id=x.id, label=x.label, t=x.t, boards=isinstance(x, Planks)) for x in c.sheets.values()],
+        sheets=[t.SheetOut(id=x.id, label=x.label, t=x.t, boards=isinstance(x, Planks)) for x in c.sheets.values()],
         threads=list(c.threads),
         grades=list(c.grades),
         systems=[
-            s.SystemOut(
+            t.SystemOut(
                 id=x.id,
                 label=x.label,
                 liked=x.liked,
@@ -102,5 +103,5 @@ def catalog(query: s.CatalogQuery) -> dict[str, object]:
             for x in SYSTEMS.values()
         ],
         screws=list(c.wood_screws),
-        metals=[s.MetalOut(id=m.id, label=m.label, kind=m.kind) for m in c.metals.values()],
+        metals=[t.MetalOut(id=m.id, label=m.label, kind=m.kind) for m in c.metals.values()],
     ).model_dump(mode="json")

@@ -12,7 +12,7 @@ from ...catalog.model import Sheet
 from ...context import Context
 from ...finding import Finding, Working, at_most
 from ...frame.assembly import Assembly, PanelPart
-from ..panels.strip import Bays, bays
+from ...mechanics.panels.strip import Bays, bays
 
 FOOT = 75.0
 CREEP = 1.5

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from ...catalog.model import Sheet
 from ...constants import G
 from ...finding import Finding, Working
-from ..panels import plate
+from ...mechanics.panels import plate
 from .field import CREEP, FOOT, PLYWOOD, Field, allowable, along
 
 NAVIER = "orthotropic plate held on four edges, Navier series (Timoshenko and Woinowsky-Krieger, art. 85)"

@@ -7,8 +7,8 @@ from collections.abc import Iterator
 from ...catalog.model import Sandwich
 from ...constants import G
 from ...finding import Finding, Working
-from ..panels import sandwich
-from ..panels.strip import carrying_width
+from ...mechanics.panels import sandwich
+from ...mechanics.panels.strip import carrying_width
 from .field import CREEP, FOOT, Field
 
 THIN_FACES = "sandwich with thin faces (Allen 1969); core / 3, / 5 when held over a day"

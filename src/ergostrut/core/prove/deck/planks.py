@@ -8,7 +8,7 @@ from ...cases import ROAD_DURATION
 from ...catalog.model import Planks
 from ...constants import G
 from ...finding import Finding, Working
-from ..panels.boards import share
+from ...mechanics.panels.boards import share
 from .field import CREEP, FOOT, Field
 
 BOARDS = "each board a beam over the ribs, continuous over the bays, worst pattern; a foot stands on one board alone"

@@ -1,1 +1,1 @@
-"""What joins members, by the end forces of what frames in: welds, bolts, brackets, wood screws, metal screws, rivets, strut nuts."""
+"""Verdicts on what joins members, by the end forces of what frames in; the formulas lie in mechanics."""

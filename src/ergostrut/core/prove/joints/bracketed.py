@@ -7,8 +7,8 @@ import math
 from ...catalog.model import Metal
 from ...finding import COMMON_PRACTICE, Working
 from ...frame.assembly import JointSpec
+from ...mechanics.joints import bolt, thin
 from ..members import lasting
-from . import bolt, thin
 from .ends import End, Verdict, state_forces
 
 COUPLE = f"couple over the rib's depth: {COMMON_PRACTICE}"

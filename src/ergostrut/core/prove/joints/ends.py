@@ -9,8 +9,8 @@ import numpy as np
 
 from ...finding import Working
 from ...frame.assembly import Member
+from ...mechanics.strength import Actions
 from ..members import forces_of
-from ..strength import Actions
 from ..study import Study
 
 

@@ -7,7 +7,7 @@ import math
 from ...catalog.model import Metal
 from ...finding import Working
 from ...frame.assembly import JointSpec
-from . import weld
+from ...mechanics.joints import weld
 from .ends import End, Verdict, state_forces
 
 BASIS = "AISC 360-16 J2 or ADM 2015 J.2; weld as a line (Blodgett)"

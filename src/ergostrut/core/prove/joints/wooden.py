@@ -8,8 +8,8 @@ from ...cases import ROAD_DURATION
 from ...catalog.model import Wood
 from ...finding import Working
 from ...frame.assembly import JointSpec
+from ...mechanics.joints import woodscrew
 from ..members import lasting
-from . import woodscrew
 from .ends import End, Verdict, state_forces
 
 BASIS = "NDS 2018 chapter 12"

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
-from ....prove.joints.bolt import torque
+from ....mechanics.joints.bolt import torque
 from ...assembly import Assembly, Member
 
 if TYPE_CHECKING:

@@ -1,0 +1,49 @@
+"""What a job says of its loads: road, cases and limits of its own, crash restraint."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from .record import Record
+
+CaseName = Literal["Bump", "Rebound", "Brake", "Start", "Corner right", "Corner left", "Slope", "Foot"]
+
+
+class Vector(Record):
+    """A case: acceleration of the load in g, gravity included."""
+
+    x: Annotated[float, Field(ge=-20, le=20)]
+    y: Annotated[float, Field(ge=-20, le=20)]
+    z: Annotated[float, Field(ge=-20, le=20)]
+
+
+class Limits(Record):
+    """Deflection limits as a part of the span (L / this), and what replaces one in mm."""
+
+    rail: Annotated[float, Field(ge=60, le=2000)] = 360.0
+    deck: Annotated[float, Field(ge=60, le=2000)] = 240.0
+    droop_mm: Annotated[float, Field(gt=0, le=500)] | None = None
+
+
+class Crash(Record):
+    """Restraint in a crash, in g. Off behind a cab wall until wanted; on for vans, wagons and anything behind or under people."""
+
+    on: bool = False
+    forward: Annotated[float, Field(ge=1, le=40)] = 10.0
+    other: Annotated[float, Field(ge=1, le=40)] = 5.0
+
+
+class Loads(Record):
+    """Road class, and what replaces the usual case vectors and limits. ``off``: cases left out; ``wet``: lumber stays wet."""
+
+    road: Literal["paved", "gravel", "trail"] = "gravel"
+    cases: dict[CaseName, Vector] = {}
+    rolling: Annotated[float, Field(gt=0, le=1)] = 0.03
+    effort_limit: Annotated[float, Field(gt=0, le=2000)] = 220.0
+    foot: Annotated[float, Field(gt=0, le=10000)] = 1330.0
+    off: Annotated[tuple[CaseName, ...], Field(max_length=20)] = ()
+    wet: bool = False
+    limits: Limits = Limits()
+    crash: Crash = Crash()
