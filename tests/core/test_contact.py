@@ -9,7 +9,7 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from ergostrut.core.mechanics.solver.contact import Contacts, OneWay, settle
+from ergostrut.core.mechanics.solver.contact import Contacts, OneWay, Settled, settle, settle_all
 from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, MechanismError, Rest, Strap, UnsettledError
 from ergostrut.core.mechanics.solver.solve import Frame, solve_all
 
@@ -121,3 +121,28 @@ def test_strap_between_two_nodes_carries_its_share() -> None:
     series = 1 / (1 / 25.0 + 1 / arm)
     assert apart.strap_force[0] == pytest.approx(300 * series / (arm + series))
     assert together.strap_force[0] == 0 and together.u[3, 1] == pytest.approx(0, abs=1e-12)
+
+
+@settings(max_examples=60, deadline=None)
+@given(st.integers(0, 10_000), st.integers(1, 6), st.integers(1, 12))
+def test_cases_settled_together_are_settled_alone(seed: int, parts: int, cases: int) -> None:
+    """Random positive stiffness, rigid and springy parts with and without gaps: together or alone the same forces, complementary:
+    no force pulls, no part is passed, and force times gap is nothing."""
+    draw = np.random.default_rng(seed)
+    half = draw.normal(size=(6, 6))
+    rows = [
+        OneWay(f"p{i}", np.eye(6)[i] * draw.choice([-1.0, 1.0]), float(draw.choice([0.0, 0.5, 2.0])), draw.choice([None, 3.0]))  # type: ignore[arg-type]
+        for i in range(parts)
+    ]
+    S = half @ half.T + 0.5 * np.eye(6)
+    loads = draw.normal(size=(cases, 6)) * 10
+    together = settle_all(Contacts(S, rows), loads, [f"c{i}" for i in range(cases)])
+    for load, found in zip(loads, together, strict=True):
+        alone = settle(Contacts(S, rows), load, "c")
+        assert isinstance(found, Settled)
+        assert np.allclose(found.force, alone.force, atol=1e-7) and np.allclose(found.u, alone.u, atol=1e-7)
+        gap = np.array([row.slack - row.b @ found.u for row in rows])
+        rigid = np.array([row.k is None for row in rows])
+        assert np.all(found.force >= 0) and np.all(gap[rigid] >= -1e-7)
+        assert np.all(np.abs(found.force * np.maximum(gap, 0)) < 1e-5)
+        assert np.allclose(S @ found.u + sum(row.b * f for row, f in zip(rows, found.force, strict=True)), load, atol=1e-6)

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import csv
+import io
+from dataclasses import replace
 from itertools import permutations
 
 import pytest
@@ -152,3 +155,11 @@ def test_csv_has_every_piece_and_no_formula(report: Report) -> None:
     issued = cut_csv(report.cut, Units(), {report.cut.pieces[0].parts[0]: "Z9"})
     assert "78 3/4 in" in issued and "piece,Z9," in issued and "cut Z9" in issued, "marks given for good stand on pieces and bars alike"
     assert not any(cell[:1] in "=+@" for row in rows for cell in row if cell)
+
+
+@pytest.mark.parametrize("start", ["=", "+", "-", "@", "\t", "\r", "\n"])
+def test_no_cell_is_taken_for_a_formula(report: Report, start: str) -> None:
+    """A spreadsheet reads a cell that begins so as a formula, or as what follows the control character."""
+    piece = replace(report.cut.pieces[0], role=f"{start}cmd|' /C calc'!A1")
+    rows = list(csv.reader(io.StringIO(cut_csv(replace(report.cut, pieces=(piece, *report.cut.pieces[1:])), Units(), {}), newline="")))
+    assert rows[1][3].startswith(f"'{start}")

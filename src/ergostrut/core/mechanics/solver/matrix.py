@@ -9,6 +9,7 @@ from collections.abc import Callable, Sequence
 
 import numpy as np
 from scipy.linalg import LinAlgError, eigh
+from scipy.linalg.blas import dsbmv
 from scipy.linalg.lapack import dpbtrf, dpbtrs, dpotrf, dpotrs
 from scipy.sparse import csr_matrix
 from scipy.sparse.csgraph import reverse_cuthill_mckee
@@ -77,13 +78,7 @@ class Band:
 
     def times(self, v: Array) -> Array:
         """The product with a vector (n,)."""
-        v = v.ravel()
-        out: Array = self.table[-1] * v
-        for k in range(1, self.width + 1):
-            row = self.table[self.width - k, k:]
-            out[: self.n - k] += row * v[k:]
-            out[k:] += row * v[: self.n - k]
-        return out
+        return np.asarray(dsbmv(self.width, 1.0, self.table, v.ravel()), dtype=np.float64)
 
     def positive(self) -> bool:
         """Whether it is positive definite: one factor, whatever it is scaled by."""
