@@ -8,6 +8,7 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 
 import numpy as np
+from numpy.lib.stride_tricks import sliding_window_view
 from scipy.linalg import LinAlgError, eigh
 from scipy.linalg.blas import dsbmv
 from scipy.linalg.lapack import dpbtrf, dpbtrs, dpotrf, dpotrs
@@ -65,14 +66,15 @@ class Band:
         rows, cols, values = rows[used], cols[used], blocks.ravel()[used]
         self.n = len(keep)
         self.width = int((cols - rows).max(initial=0))
-        flat = (self.width + rows - cols) * self.n + cols
-        self.table = total(flat, values, (self.width + 1) * self.n).reshape(self.width + 1, self.n)
+        # column by column, as LAPACK wants it
+        flat = cols * (self.width + 1) + self.width + rows - cols
+        self.table = total(flat, values, (self.width + 1) * self.n).reshape(self.n, self.width + 1).T
 
     def plus(self, other: Band) -> Band:
         """The sum of two bands on the same rows."""
         wide, slim = (self, other) if self.width >= other.width else (other, self)
         found = object.__new__(Band)
-        found.n, found.width, found.table = wide.n, wide.width, wide.table.copy()
+        found.n, found.width, found.table = wide.n, wide.width, wide.table.copy(order="F")
         found.table[wide.width - slim.width :] += slim.table
         return found
 
@@ -88,9 +90,10 @@ class Band:
         return int(dpbtrf(self._scaled(1 / np.sqrt(diagonal)), lower=0)[1]) == 0
 
     def _scaled(self, scale: Array) -> Array:
+        # entry (i, j) lies in row width + i - j: its other scale is that many places on from the window's start
+        shifted = sliding_window_view(np.concatenate([np.zeros(self.width), scale]), self.n)
         scaled: Array = self.table * scale
-        for k in range(self.width + 1):
-            scaled[self.width - k, k:] *= scale[: self.n - k]
+        scaled *= shifted
         return scaled
 
     def full(self) -> Array:
@@ -111,7 +114,7 @@ class Band:
         diagonal = self.table[-1]
         _positive(diagonal, words)
         scale = 1 / np.sqrt(diagonal)
-        triangle, fault = dpbtrf(self._scaled(scale), lower=0)
+        triangle, fault = dpbtrf(self._scaled(scale), lower=0, overwrite_ab=1)
         if fault or float(np.min(triangle[-1])) < LOOSE:
             raise fold(scale[:, None] * self.full() * scale, words)
 
