@@ -84,7 +84,12 @@ def test_a_full_record_says_so(database: Database, sample: Job, monkeypatch: pyt
 @pytest.mark.parametrize("number", ["0", str(2**62), str(2**63), "9" * 400, "-1"])
 def test_numbers_no_job_has(database: Database, number: str) -> None:
     client = create_app(database).test_client()
-    for path in (f"/api/jobs/{number}", f"/api/jobs/{number}/report", f"/api/jobs/1/revisions/{number}/restore"):
+    for path in (
+        f"/api/jobs/{number}",
+        f"/api/jobs/{number}/report",
+        f"/api/jobs/1/revisions/{number}/restore",
+        f"/api/jobs/{number}/revisions/1/restore",
+    ):
         answer = client.post(path, json={"version": 1}, base_url=LOCAL) if "restore" in path else client.get(path, base_url=LOCAL)
         assert answer.status_code in (404, 405, 422) and answer.get_json()["message"]
 

@@ -91,7 +91,7 @@ def _job(session: Session, job_id: int) -> JobRow:
 
 def _revision(session: Session, job_id: int, number: int) -> RevisionRow:
     found = RevisionRow.job_id == job_id, RevisionRow.number == number
-    row = session.scalar(select(RevisionRow).where(*found)) if 0 < number <= LARGEST_ID else None
+    row = session.scalar(select(RevisionRow).where(*found)) if 0 < number <= LARGEST_ID and 0 < job_id <= LARGEST_ID else None
     if row is None:
         raise NoSuchJobError(f"job {job_id} has no revision {number}")
     return row
