@@ -10,10 +10,12 @@ from pathlib import Path
 
 import numpy as np
 
-from ergostrut.core.change import Change, apply
+from ergostrut.core.edit import Change
+from ergostrut.core.job.change import apply
 from ergostrut.core.mechanics.solver.solve import solve_all
 from ergostrut.core.prove.study import study
 from ergostrut.core.report import check, context_of, here, studies_at
+from ergostrut.core.structure.setting import settings_of
 from ergostrut.demo.sample import load_once, sample_jobs
 from ergostrut.files.catalog_files import shipped_catalog
 from ergostrut.store.database import Database
@@ -21,6 +23,8 @@ from ergostrut.threads import one_thread
 from ergostrut.web.app import create_app
 from tests.references import bare
 from tests.references.frames import pynite_cases
+
+from .conftest import PULL
 
 
 def measured(run: Callable[[], object], times: int = 9) -> float:
@@ -52,7 +56,7 @@ def main() -> None:
         "whole report": whole,
         "host, parts and load placed": measured(lambda: context_of(design, catalog)),
         "framing: T-slot, three ways to take the joints": measured(lambda: check(tslot, catalog)),
-        "one position solved": measured(lambda: study(context, build, build.slides[0], build.motions[0].positions[-1])),
+        "one position solved": measured(lambda: study(context, build, settings_of(build)[-1])),
         "slider drag, all checks there": measured(lambda: here(studies_at(report, float(next(spots))))),
     }
     with tempfile.TemporaryDirectory() as folder:
@@ -61,7 +65,7 @@ def main() -> None:
             load_once(session)
         client = create_app(database).test_client()
         rows["slider drag, answered by the server"] = measured(
-            lambda: client.get(f"/api/jobs/1/frame?travel={next(spots):.1f}", base_url="http://127.0.0.1:5170")
+            lambda: client.get(f"/api/jobs/1/frame?at={PULL}={next(spots):.1f}", base_url="http://127.0.0.1:5170")
         )
         database.engine.dispose()
     print("sample job, median of nine runs")

@@ -3,21 +3,26 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from pathlib import Path
 from typing import Any
 
 import pytest
 from hypothesis import settings
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.change import Change, apply
-from ergostrut.core.document import Design, Job
+from ergostrut.core.edit import Change
 from ergostrut.core.finding import Finding
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Design, Job, read_job
+from ergostrut.core.prove.study import Study
 from ergostrut.core.report import Report, check
 from ergostrut.demo.sample import sample_jobs
 from ergostrut.files.catalog_files import shipped_catalog
 from ergostrut.threads import one_thread
 
 Edit = Callable[..., Design]
+PULL = "slide1/tray/pull"
+"""The sample slide's motion."""
 
 # The suite draws the same examples every time, so that a red run means a change; `make fuzz` draws new ones.
 settings.register_profile("steady", derandomize=True, deadline=None)
@@ -33,6 +38,13 @@ def catalog() -> Catalog:
 
 @pytest.fixture(scope="session")
 def sample() -> Job:
+    """The slide alone, in the file that the first version of the document left."""
+    return read_job((Path(__file__).parent / "data" / "river-survey.v1.json").read_text(encoding="utf-8"))
+
+
+@pytest.fixture(scope="session")
+def shop_job() -> Job:
+    """The sample shop's first job as it ships: the slide with a bunk over it."""
     return sample_jobs()[0]
 
 
@@ -56,3 +68,8 @@ def by_id(report: Report, ident: str) -> Finding:
     found = {f.id: f for f in report.findings}
     assert ident in found, f"{ident} not among {sorted(found)}"
     return found[ident]
+
+
+def moving(study: Study) -> tuple[float, tuple[float, float, float]]:
+    """kg and centre of gravity of what the only slider of a study moves."""
+    return study.moving(study.assembly.sliders[0])

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from ergostrut.core.change import Change, apply
-from ergostrut.core.document import Design
+from ergostrut.core.edit import Change
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Design
 
 LARGEST = {
     "framing": "tslot_bolted",

@@ -25,7 +25,7 @@ from typing import Any
 
 import psutil
 
-from ergostrut.core.document import read_job
+from ergostrut.core.job.document import read_job
 from ergostrut.store.copies import backup
 from tests.heavy import LARGEST
 

@@ -9,8 +9,9 @@ import pytest
 from pypdf import PdfReader
 
 from ergostrut.cli import main
-from ergostrut.core.change import Change, apply
-from ergostrut.core.document import Job, read_job, write_job
+from ergostrut.core.edit import Change
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Job, read_job, write_job
 from ergostrut.core.report import Report
 from ergostrut.files.report_json import report_data
 from ergostrut.store.database import Database
@@ -76,7 +77,7 @@ def test_import_export_cut_backup(
 
 def test_schema_and_openapi_print(capsys: pytest.CaptureFixture[str]) -> None:
     assert main(["schema"]) == 0
-    assert json.loads(capsys.readouterr().out)["title"] == "Ergostrut job, version 1"
+    assert json.loads(capsys.readouterr().out)["title"] == "Ergostrut job, version 2"
     assert main(["openapi"]) == 0
     assert "/api/jobs/{job}/report" in json.loads(capsys.readouterr().out)["paths"]
 

@@ -8,7 +8,7 @@ from pathlib import Path
 
 import pytest
 
-from ergostrut.core.document import Job, write_job
+from ergostrut.core.job.document import Job, write_job
 
 COUNT = """
 import threadpoolctl

@@ -13,11 +13,15 @@ from typing import Any
 from sqlalchemy.exc import DBAPIError
 
 from ergostrut.core.catalog.own import KINDS, extended, merged
-from ergostrut.core.change import Change, apply
-from ergostrut.core.cut.marks import issued_marks
-from ergostrut.core.document import InputError, Job, Problem, Units, job_schema, read_job, write_job
+from ergostrut.core.edit import Change
+from ergostrut.core.frame.families import FAMILIES
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Job, job_schema, read_job, write_job
+from ergostrut.core.job.marks import issued_marks
+from ergostrut.core.job.start import start
+from ergostrut.core.problem import InputError, Problem
 from ergostrut.core.report import Report, check
-from ergostrut.core.start import FAMILIES, start
+from ergostrut.core.units import Units
 from ergostrut.files.calculation_pdf import calculation_pdf
 from ergostrut.files.card_json import write_card
 from ergostrut.files.catalog_files import shipped_catalog, shipped_templates
@@ -138,8 +142,8 @@ def _hosts(_args: argparse.Namespace) -> int:
 
 
 def _families(_args: argparse.Namespace) -> int:
-    for family, (label, _) in FAMILIES.items():
-        print(f"{family:16s}{label}")
+    for family in FAMILIES.values():
+        print(f"{family.id:16s}{family.label}: {family.words}")
     return HOLDS
 
 

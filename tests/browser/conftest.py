@@ -9,7 +9,7 @@ from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 from .shop import CHROMIUM, FLAGS, running
 
-expect.set_options(timeout=15_000)
+expect.set_options(timeout=30_000)
 
 
 @pytest.fixture(scope="session")
@@ -31,7 +31,7 @@ def screen(chromium: Browser, shop: str) -> Iterator[Page]:
     """A page at 1280x800 that fails the test on any script error."""
     context = chromium.new_context(viewport={"width": 1280, "height": 800}, base_url=shop, accept_downloads=True)
     page = context.new_page()
-    page.set_default_timeout(15_000)
+    page.set_default_timeout(30_000)
     errors: list[str] = []
     page.on("pageerror", lambda error: errors.append(str(error)))
     yield page

@@ -23,13 +23,28 @@ def main() -> None:
             page.goto("/" if name == "yard" else f"/job/1/{name}")
             page.wait_for_load_state("networkidle")
             if name == "frame":
-                page.get_by_role("button", name="out", exact=True).click()
+                page.locator("[data-motion]").first.get_by_role("button", name="out", exact=True).click()
                 page.wait_for_load_state("networkidle")
             page.locator("[data-advice=runs]").wait_for(state="detached")
             page.wait_for_timeout(500)
             page.screenshot(path=TARGET / f"{name}.png")
+        _builds(page)
         _prove_in_depth(page)
         browser.close()
+
+
+def _builds(page: Page) -> None:
+    """The other build in hand, the first one pale; and what could be added, drawn in this host."""
+    page.goto("/job/1/frame")
+    page.locator('[data-build="platform1"]').click()
+    page.wait_for_load_state("networkidle")
+    page.locator("[data-advice=runs]").wait_for(state="detached")
+    page.wait_for_timeout(500)
+    page.screenshot(path=TARGET / "frame-bunk.png")
+    page.get_by_role("button", name="Add a build").click()
+    page.locator("[data-family]").first.wait_for()
+    page.wait_for_timeout(500)
+    page.screenshot(path=TARGET / "add-build.png")
 
 
 def _prove_in_depth(page: Page) -> None:

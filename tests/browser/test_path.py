@@ -24,7 +24,7 @@ def test_from_the_tape_measure_to_the_cut_list(screen: Page, tmp_path: Path) -> 
     page.get_by_role("link", name="Carry").click()
     for label, text in (("Name", "generator"), ("Length", "24"), ("Width", "1' 6\""), ("Height", "17 1/4"), ("Mass", "90 lb")):
         page.get_by_role("form", name="New thing").get_by_label(label, exact=True).fill(text)
-    page.get_by_role("button", name="Put it on the tray").click()
+    page.get_by_role("button", name="Put it there").click()
     revision(page, 3)
     expect(page.locator('[data-part="thing/generator"]').first).to_be_visible()
 
@@ -126,6 +126,9 @@ def test_by_keyboard_alone(screen: Page) -> None:
     page.keyboard.press("Enter")
     expect(page.get_by_label("Name")).to_be_focused()
     page.keyboard.type("Keys only")
+    page.get_by_role("checkbox", name="Bed slide").focus()
+    page.keyboard.press("Space")
+    page.get_by_label("Name").focus()
     page.keyboard.press("Enter")
     page.wait_for_url("**/measure")
     page.locator("main").evaluate("() => document.activeElement.blur()")

@@ -9,15 +9,18 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from ergostrut.core.catalog.errors import StockError
-from ergostrut.core.change import Change, apply
-from ergostrut.core.document import InputError, read_job, write_job
+from ergostrut.core.edit import Change
 from ergostrut.core.finding import STATES
-from ergostrut.core.frame.systems import SYSTEMS
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import read_job, write_job
+from ergostrut.core.problem import InputError
 from ergostrut.core.report import check, here, studies_at
+from ergostrut.core.structure.systems import SYSTEMS
 from ergostrut.demo.sample import sample_jobs
 from ergostrut.files.calculation_pdf import calculation_pdf
 from ergostrut.files.catalog_files import shipped_catalog
 from ergostrut.files.csv_out import cut_csv
+from tests.conftest import PULL
 
 CATALOG = shipped_catalog()
 JOB = sample_jobs()[0]
@@ -80,7 +83,7 @@ def test_any_slide_is_answered(changes: list[Change], share: float) -> None:
         return
     ids = [f.id for f in report.findings]
     assert len(ids) == len(set(ids))
-    at = here(studies_at(report, share * report.context.builds[0].motions[0].reach))
+    at = here(studies_at(report, {PULL: share * report.context.builds[0].motions[0].reach}))
     for found in (*report.findings, *at.values()):
         assert found.state in STATES and found.sentence and found.title
         for number in (found.use, found.demand, found.limit):

@@ -10,12 +10,14 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.change import Change, apply
 from ergostrut.core.cut.parts import pieces
-from ergostrut.core.document import Design, InputError, Job
-from ergostrut.core.frame.assembly import Assembly, Member
-from ergostrut.core.frame.systems import SYSTEMS
+from ergostrut.core.edit import Change
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Design, Job
+from ergostrut.core.problem import InputError
 from ergostrut.core.report import context_of
+from ergostrut.core.structure.assembly import Assembly, Member
+from ergostrut.core.structure.systems import SYSTEMS
 
 SLIDES = [system for system in SYSTEMS.values() if system.slide]
 
@@ -47,7 +49,7 @@ def built(design: Design, changes: list[Change], catalog: Catalog) -> Assembly:
 
 
 def _tray(build: Assembly) -> tuple[list[Member], list[Member]]:
-    members = build.of_body(build.slides[0].body)
+    members = build.of_body(build.sliders[0].body)
     return [m for m in members if m.role == "side rail"], [m for m in members if m.role in ("end rib", "mid rib")]
 
 

@@ -13,10 +13,11 @@ from ergostrut.core.anchor.body import Bolt, share, supports
 from ergostrut.core.anchor.bolts import bolt_use, capacity
 from ergostrut.core.balance.ledger import axle_loads, ledger
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.change import Change, apply
-from ergostrut.core.document import Job
+from ergostrut.core.edit import Change
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Job
 from ergostrut.core.report import Report, check
-from tests.conftest import by_id
+from tests.conftest import PULL, by_id
 
 
 def _with(sample: Job, catalog: Catalog, *changes: tuple[str, Any]) -> Report:
@@ -25,7 +26,7 @@ def _with(sample: Job, catalog: Catalog, *changes: tuple[str, Any]) -> Report:
 
 def test_axles_by_moments(report: Report) -> None:
     """Rear takes m (x - x_front)/wheelbase; the two axles carry everything."""
-    entries, missing = ledger(report.context, 500.0)
+    entries, missing = ledger(report.context, {PULL: 500.0})
     axles = axle_loads(report.context, entries, missing)
     assert axles.front is not None and axles.rear is not None
     base, front = 145 * 25.4, (45.25 - 145) * 25.4
@@ -36,8 +37,8 @@ def test_axles_by_moments(report: Report) -> None:
 
 def test_pulling_the_tray_moves_its_mass_to_the_rear_axle(report: Report) -> None:
     reach = report.context.builds[0].motions[0].reach
-    home, out = (axle_loads(report.context, *ledger(report.context, t)) for t in (0.0, reach))
-    moving = sum(e.kg for e in ledger(report.context, 0.0)[0] if e.body == "slide1/tray")
+    home, out = (axle_loads(report.context, *ledger(report.context, {PULL: t})) for t in (0.0, reach))
+    moving = sum(e.kg for e in ledger(report.context, {PULL: 0.0})[0] if e.body == "slide1/tray")
     assert out.rear is not None and home.rear is not None
     assert out.rear - home.rear == pytest.approx(moving * reach / (145 * 25.4))
 
@@ -45,7 +46,7 @@ def test_pulling_the_tray_moves_its_mass_to_the_rear_axle(report: Report) -> Non
 def test_what_was_aboard_at_the_weighing_comes_off(sample: Job, catalog: Catalog) -> None:
     with_driver = _with(sample, catalog)
     alone = _with(sample, catalog, ("/host/weights/aboard/crew", "0 kg"))
-    difference = [axle_loads(r.context, *ledger(r.context, 0.0)).total for r in (alone, with_driver)]
+    difference = [axle_loads(r.context, *ledger(r.context, {PULL: 0.0})).total for r in (alone, with_driver)]
     assert difference[0] - difference[1] == pytest.approx(82)
 
 
@@ -53,7 +54,7 @@ def test_half_a_tank_is_filled_up(sample: Job, catalog: Catalog) -> None:
     half = _with(sample, catalog, ("/host/weights/aboard/fuel", "half"))
     assert by_id(half, "balance/gross").state == "unknown"
     known = _with(sample, catalog, ("/host/weights/aboard/fuel", "half"), ("/host/weights/tank", {"full": "70 kg", "ahead": "-300 mm"}))
-    fuel = [e for e in ledger(known.context, 0.0)[0] if e.group == "fuel"]
+    fuel = [e for e in ledger(known.context, {PULL: 0.0})[0] if e.group == "fuel"]
     assert [(e.kg, e.x) for e in fuel] == [(35.0, 300.0)]
 
 
@@ -173,3 +174,41 @@ def test_tension_and_shear_together_by_j37(report: Report) -> None:
 )
 def test_fixing_verdicts(sample: Job, catalog: Catalog, changes: list[tuple[str, Any]], ident: str, state: str) -> None:
     assert by_id(_with(sample, catalog, *changes), ident).state == state
+
+
+def test_each_axle_is_asked_with_what_moves_where_it_loads_it_most(shop_job: Job, catalog: Catalog) -> None:
+    """The tray out and the half of the bunk at home for the rear axle; the half forward and the tray in for the front."""
+    context = check(shop_job.design, catalog).context
+    half = "platform1/half/shift"
+    reach = next(m.reach for build in context.builds for m in build.motions if m.id == half)
+    pulled = {PULL: context.builds[0].motions[0].reach}
+    rear = axle_loads(context, *ledger(context, pulled)).rear
+    front = axle_loads(context, *ledger(context, {half: reach})).front
+    report = check(shop_job.design, catalog)
+    assert by_id(report, "balance/rear.out").demand == pytest.approx(rear)
+    assert by_id(report, "balance/front.out").demand == pytest.approx(front)
+    both = axle_loads(context, *ledger(context, {**pulled, half: reach}))
+    assert both.rear is not None and rear is not None and both.rear < rear
+
+
+@pytest.mark.parametrize(("front", "state"), [("2000 kg", "holds"), ("1000 kg", "tight"), ("100 kg", "over")])
+def test_a_light_front_axle(sample: Job, catalog: Catalog, front: str, state: str) -> None:
+    """Below a fifth of the whole it is tight, below nothing the truck stands on its rear axle alone."""
+    heavy = {**sample.design.carry.things[0].model_dump(mode="json"), "mass": "1500 kg", "at": {"x": "1600 mm", "y": "0 mm"}}
+    report = _with(sample, catalog, ("/host/weights/front_empty", front), ("/carry/things", [heavy]))
+    found = by_id(report, "balance/front.light")
+    rows, missing = ledger(report.context, {PULL: report.context.builds[0].motions[0].reach})
+    axles = axle_loads(report.context, rows, missing)
+    assert found.state == state and found.demand == pytest.approx(axles.front)
+    assert axles.front is not None and (state == "holds") == (axles.front >= axles.total / 5)
+
+
+def test_an_unknown_fixing_names_its_largest_force(sample: Job, catalog: Catalog) -> None:
+    """Pull and shear that must be asked about are the largest of all cases, whichever way they act."""
+    report = _with(sample, catalog, *((f"/host/holes/{i}/rating", None) for i in range(4)))
+    (study,) = report.anchors
+    for i, anchor in enumerate(study.assembly.anchors):
+        found = by_id(report, f"slide1/anchor.{anchor.name}")
+        held = [row.shared for row in study.cases if row.shared.settled]
+        assert found.state == "unknown"
+        assert found.demand == pytest.approx(max(max(one.tension[i], float(np.hypot(*one.shear[i]))) for one in held))

@@ -5,10 +5,11 @@ from __future__ import annotations
 import pytest
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.change import Change, apply
-from ergostrut.core.document import Job
-from ergostrut.core.make.steps import Step
+from ergostrut.core.edit import Change
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Job
 from ergostrut.core.report import check
+from ergostrut.core.structure.plans import Step
 
 from .test_systems import framed
 

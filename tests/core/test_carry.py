@@ -9,18 +9,30 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from ergostrut.core.carry.load import LoadOut
-from ergostrut.core.carry.place import arrange, overlap
+from ergostrut.core.carry.place import arrange
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.change import Change, apply
-from ergostrut.core.document import Job
-from ergostrut.core.frame.assembly import Surface
+from ergostrut.core.document.load import LoadOut
+from ergostrut.core.edit import Change
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Job
 from ergostrut.core.report import Report, check
-from tests.conftest import by_id
+from ergostrut.core.structure.assembly import Surface
+from ergostrut.core.structure.carried import overlap
+from ergostrut.core.structure.context import standing
+from tests.conftest import PULL, by_id
 
 
 def _thing(ident: str, **more: Any) -> dict[str, Any]:
-    return {"id": ident, "name": ident, "length": "400 mm", "width": "300 mm", "height": "300 mm", "mass": "20 kg", **more}
+    return {
+        "id": ident,
+        "name": ident,
+        "length": "400 mm",
+        "width": "300 mm",
+        "height": "300 mm",
+        "mass": "20 kg",
+        "on": "slide1/tray",
+        **more,
+    }
 
 
 @settings(max_examples=50, deadline=None)
@@ -48,8 +60,8 @@ def report_for_surface(sample: Job, catalog: Catalog) -> Report:
 
 def test_things_move_with_their_surface(report: Report) -> None:
     item = report.context.plan.placed[0]
-    x, y, z = item.at(0.0)
-    assert item.at(300.0) == (x + 300.0, y, z)
+    x, y, z = item.at()
+    assert standing(report.context, item, {PULL: 300.0}) == (x + 300.0, y, z)
     raised = replace(item, surface=Surface("s", "s", "b", (0.0, -500.0, 1000.0), (2000.0, 1000.0)))
     assert raised.at()[2] == 1000 + item.size[2] / 2
 

@@ -6,8 +6,9 @@ import math
 
 import pytest
 
-from ergostrut.core.cases import cases_at, foot_cases, parked_cases, road_cases, slope_cases
+from ergostrut.core.cases import cases_at, live_cases, parked_cases, road_cases, slope_cases
 from ergostrut.core.loads import Loads, Vector
+from ergostrut.core.structure.holds import Stand
 
 
 @pytest.mark.parametrize(("road", "bump", "rebound"), [("paved", 1.5, 0.2), ("gravel", 2.0, 0.5), ("trail", 3.0, 1.0)])
@@ -41,12 +42,18 @@ def test_parked_sways_five_percent_each_way() -> None:
     assert sorted(case.g[:2] for case in cases[1:]) == sorted([(0.05, 0.0), (-0.05, 0.0), (0.0, 0.05), (0.0, -0.05)])
 
 
-def test_feet_stand_at_the_moving_end() -> None:
-    assert [case.foot for case in foot_cases()] == ["corner", "middle"]
+FEET = (Stand("corner", "foot at the corner", (0, 0, 0), "rail"), Stand("middle", "foot mid end", (0, 0, 0), "rib"))
+
+
+def test_everybody_stands_in_each_place_in_turn_and_sleeps_all_at_once() -> None:
+    asleep = tuple(Stand(f"asleep.{n}", n, (0, 0, 0), "", "bed", (800, 400), 800.0, "asleep") for n in ("a", "b"))
+    cases = live_cases(Loads(), (*FEET, *asleep))
+    assert [case.live for case in cases] == [("corner",), ("middle",), ("asleep.a", "asleep.b")]
+    assert all(case.lasting for case in cases)
 
 
 def test_road_cases_only_where_it_may_be_driven() -> None:
-    driven, parked = (cases_at(Loads(), drivable) for drivable in (True, False))
+    driven, parked = (cases_at(Loads(), drivable, FEET) for drivable in (True, False))
     assert set(driven) - set(parked) == set(road_cases(Loads()))
     assert len({case.name for case in driven}) == len(driven), "no two cases of one name"
 
@@ -59,4 +66,4 @@ def test_own_vectors_replace_the_usual() -> None:
 
 @pytest.mark.parametrize(("off", "gone"), [("Slope", 4), ("Foot", 2), ("Bump", 1), ("Corner left", 1)])
 def test_left_out(off: str, gone: int) -> None:
-    assert len(cases_at(Loads(), True)) - len(cases_at(Loads(off=(off,)), True)) == gone  # type: ignore[arg-type]
+    assert len(cases_at(Loads(), True, FEET)) - len(cases_at(Loads(off=(off,)), True, FEET)) == gone  # type: ignore[arg-type]

@@ -9,7 +9,7 @@ import pytest
 from ergostrut.core.catalog.loader import TEXTS, CatalogError, load
 from ergostrut.core.catalog.model import Catalog, Metal, Sandwich, Sheet, Wood
 from ergostrut.core.constants import PSI
-from ergostrut.core.frame.systems import SYSTEMS
+from ergostrut.core.structure.systems import SYSTEMS
 from ergostrut.files.catalog_files import catalog_texts
 
 ROWS = {"materials.toml": ("metal", "lumber", "panel", "face", "core"), "hardware.toml": ("grade",)}

@@ -76,6 +76,19 @@ def test_nothing_holds_says_so() -> None:
         settle(Contacts(S, (part,)), np.array([-5.0]), "up")
 
 
+@pytest.mark.parametrize("noise", [1e-9, 1e-8, 1e-7])
+def test_what_rounding_alone_holds_is_loose(noise: float) -> None:
+    """Two points joined by a stiff bar, held against the ground by nothing but rounding: whether it factors is chance, that it is loose is not."""
+    S = np.array([[1e3, -1e3], [-1e3, 1e3 + noise]])
+    part = OneWay("foot", np.array([1.0, 0.0]), 0.0, None)
+    found = Contacts(S, (part,), least=1e-5)
+    assert found.displaced(np.array([-5.0, 0.0]), frozenset()) is None
+    assert found.displaced(np.array([5.0, 0.0]), frozenset({0})) is not None
+    with pytest.raises(MechanismError):
+        settle(found, np.array([-5.0, 0.0]), "lift")
+    assert Contacts(S, (part,), least=1e-10).displaced(np.array([-5.0, 0.0]), frozenset()) is not None, "a soft spring holds"
+
+
 def _table(gap: float) -> FrameModel:
     """A square top on four legs that only push, one of them short by ``gap``; held sideways."""
     places = [(0, 0, 0), (600, 0, 0), (600, 600, 0), (0, 600, 0)]

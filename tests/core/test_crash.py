@@ -7,12 +7,14 @@ import math
 import pytest
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.change import Change, apply
 from ergostrut.core.constants import G
-from ergostrut.core.document import InputError, Job
+from ergostrut.core.edit import Change
 from ergostrut.core.finding import Finding
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Job
+from ergostrut.core.problem import InputError
 from ergostrut.core.report import Report, check
-from tests.conftest import by_id
+from tests.conftest import by_id, moving
 
 LB = 0.45359237
 
@@ -30,8 +32,8 @@ def value(found: Finding, symbol: str) -> float:
     return next(line.value for line in found.working if line.symbol == symbol)  # type: ignore[return-value]
 
 
-def moving(report: Report) -> float:
-    return report.studies[0].moving_mass()[0]
+def mass(report: Report) -> float:
+    return moving(report.studies[0])[0]
 
 
 def test_off_until_asked_for(report: Report, sample: Job, catalog: Catalog) -> None:
@@ -53,7 +55,7 @@ def test_fixings_carry_all_of_ten_g(sample: Job, catalog: Catalog) -> None:
     study = report.anchors[0]
     row = next(r for r in study.crash if r.case == "Crash ahead")
     base = sum(kg for kg, _ in study.assembly.masses("slide1/base"))
-    assert abs(float(row.shared.shear[:, 0].sum())) == pytest.approx(10 * (moving(report) + base) * G, rel=1e-3)
+    assert abs(float(row.shared.shear[:, 0].sum())) == pytest.approx(10 * (mass(report) + base) * G, rel=1e-3)
     found, usual = by_id(report, "slide1/crash.fixings"), by_id(report, "slide1/anchor.F1")
     assert found.use is not None
     assert value(found, "T_b") == pytest.approx(2 * value(usual, "T_b")) and value(found, "V_b") == pytest.approx(2 * value(usual, "V_b"))
@@ -62,8 +64,8 @@ def test_fixings_carry_all_of_ten_g(sample: Job, catalog: Catalog) -> None:
 def test_pin_by_hand(sample: Job, catalog: Catalog) -> None:
     """Hit from behind at 5 g (the front stop takes 10 g ahead): plastic moment Fy d3/6, shear 0.6 Fy, without the stop 10 g."""
     report = crashed(sample, catalog)
-    found, pin = by_id(report, "slide1/crash.pin"), report.context.builds[0].pins[0]
-    F = moving(report) * G * 5 / pin.count
+    found, pin = by_id(report, "slide1/crash.pin"), report.context.builds[0].locks[0]
+    F = mass(report) * G * 5 / pin.count
     e = pin.gap + (pin.t1 + pin.t2) / 2
     by_hand = max(F * e / (pin.Fy * pin.d**3 / 6), F / (0.6 * pin.Fy * math.pi * pin.d**2 / 4))
     assert found.use == pytest.approx(by_hand) and found.case == "Crash, hit from behind"
@@ -77,17 +79,25 @@ def test_ratings_count_as_they_stand_and_unknown_without(sample: Job, catalog: C
     assert bare.state == "unknown" and bare.missing == ("stop rating",)
     rated = crashed(sample, catalog, **{"/builds/0/base/stop_rating": "2000 lb"})
     found = by_id(rated, "slide1/crash.stop")
-    assert found.use == pytest.approx(0.6 * moving(rated) * 10 / (2000 * LB))
+    assert found.use == pytest.approx(0.6 * mass(rated) * 10 / (2000 * LB))
 
 
 def test_guides_share_by_statics(sample: Job, catalog: Catalog) -> None:
     """5 g sideways on two guides by the lever of the centre of gravity; all the load at the tail loads the rear guide alone."""
     report = crashed(sample, catalog)
-    slide, (kg, at) = report.context.builds[0].slides[0], report.studies[0].moving_mass()
+    slide, (kg, at) = report.context.builds[0].sliders[0], moving(report.studies[0])
     s = (at[0] - slide.hold_down.x) / (slide.carrying.x - slide.hold_down.x)
     found = by_id(report, "slide1/crash.guides")
     assert found.demand == pytest.approx(max(0.6, abs(s), abs(1 - s)) * kg * G * 5)
-    heavy = {"id": "block", "name": "block", "length": "200 mm", "width": "200 mm", "height": "100 mm", "mass": "900 kg"}
+    heavy = {
+        "id": "block",
+        "name": "block",
+        "length": "200 mm",
+        "width": "200 mm",
+        "height": "100 mm",
+        "mass": "900 kg",
+        "on": "slide1/tray",
+    }
     spot = {**heavy, "at": {"x": "1890 mm", "y": "0 mm"}}
     tail = crashed(sample, catalog, **{"/carry/things": [spot]})
     assert value(by_id(tail, "slide1/crash.guides"), "k") > 0.85

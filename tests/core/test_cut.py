@@ -12,11 +12,14 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.change import Change, apply
-from ergostrut.core.cut.bars import BarPlan, plan_bars
+from ergostrut.core.cut.bars import plan_bars
 from ergostrut.core.cut.search import search
-from ergostrut.core.document import Job, Units
+from ergostrut.core.edit import Change
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Job
 from ergostrut.core.report import Report, check
+from ergostrut.core.structure.plans import BarPlan
+from ergostrut.core.units import Units
 from ergostrut.files.csv_out import COLUMNS, cut_csv
 from tests.conftest import by_id
 

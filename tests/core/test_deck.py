@@ -7,9 +7,10 @@ import pytest
 from ergostrut.core.advice.mends import mends_for
 from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog, Sandwich
-from ergostrut.core.change import Change, apply
 from ergostrut.core.constants import G
-from ergostrut.core.document import Job
+from ergostrut.core.edit import Change
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Job
 from ergostrut.core.mechanics.panels import sandwich
 from ergostrut.core.mechanics.panels.strip import bays, carrying_width
 from ergostrut.core.prove.deck.field import Field, fields
@@ -76,8 +77,38 @@ def test_ribs_bring_stress_and_sag_down(sample: Job, catalog: Catalog) -> None:
 
 def test_own_bump_counts_for_the_deck(sample: Job, catalog: Catalog) -> None:
     base = by_id(check(sample.design, catalog), "slide1/deck.load").demand or 0
-    soft = apply(sample.design, [Change("/loads/cases/Bump", {"x": 0, "y": 0, "z": -1.5})])
-    assert by_id(check(soft, catalog), "slide1/deck.load").demand == pytest.approx(base * 0.75)
+    hard = apply(sample.design, [Change("/loads/cases/Bump", {"x": 0, "y": 0, "z": -3})])
+    assert by_id(check(hard, catalog), "slide1/deck.load").demand == pytest.approx(base * 1.5)
+
+
+LASTING = {"birch.12": 0.37 / 0.6, "board.1x6.spf": 1 / 1.6, "sandwich.xps30": None, "soft.18": 0.37 / 0.6}
+
+
+@pytest.mark.parametrize("deck", LASTING)
+@pytest.mark.parametrize("road", ["paved", "gravel", "trail"])
+def test_a_lasting_load_takes_the_long_factor_on_every_road(sample: Job, catalog: Catalog, deck: str, road: str) -> None:
+    """Standing still lasts: use is never below 1 g against the long factor, whatever the road's bump allows."""
+    rows = [Change("/builds/0/deck", deck), Change("/loads/road", road)]
+    bumped, still = (
+        by_id(check(apply(sample.design, [*rows, *more]), catalog), "slide1/deck.load") for more in ([], [Change("/loads/off", ["Bump"])])
+    )
+    assert still.case == "Parked" and still.use and bumped.use
+    assert bumped.use >= still.use - 1e-12
+    ratio = LASTING[deck]
+    if bumped.case == "Bump" and ratio:
+        assert bumped.limit == pytest.approx((still.limit or 0) / ratio)
+
+
+def test_a_can_does_not_hide_a_heavy_thing(sample: Job, catalog: Catalog) -> None:
+    """A 4 kg can on 2 x 2 in presses harder a square inch than a 400 kg generator; the generator bends the deck more."""
+    (can,) = (t for t in sample.design.carry.things if t.name == "cold box")
+    generator = can.model_dump(mode="json") | {"id": "heavy", "mass": "400 kg", "length": "24 in", "width": "24 in"}
+    small = can.model_dump(mode="json") | {"id": "can", "mass": "4 kg", "length": "2 in", "width": "2 in"}
+    alone, both = (check(apply(sample.design, [Change("/carry/things", rows)]), catalog) for rows in ([generator], [generator, small]))
+    for ident in ("slide1/deck.load", "slide1/deck.sag"):
+        one, two = by_id(alone, ident), by_id(both, ident)
+        assert (two.use or 0) >= (one.use or 0) - 1e-12
+    assert by_id(both, "slide1/deck.load").state == "tight"
 
 
 def test_sandwich_in_the_report_by_hand(sample: Job, catalog: Catalog) -> None:
@@ -107,7 +138,7 @@ def test_boards_are_laid_evenly_over_the_width(sample: Job, catalog: Catalog) ->
     """47 1/4 in takes eight boards of 139.7 mm with at least 6 mm between: seven gaps of what is left."""
     report = boarded(sample, catalog, "board.1x6.spf")
     deck = report.context.builds[0].panels[0]
-    left = [y for y, _ in deck.strips]
+    left = [y for _, y, _, _ in deck.rects]
     assert deck.boards == 8 and deck.gap == pytest.approx((47.25 * 25.4 - 8 * 139.7) / 7)
     assert left[0] == pytest.approx(-47.25 * 25.4 / 2) and left[-1] + 139.7 == pytest.approx(47.25 * 25.4 / 2)
     assert deck.mass == pytest.approx(8 * 2.00025 * 139.7e-3 * 19.05e-3 * 450)

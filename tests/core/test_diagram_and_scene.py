@@ -6,20 +6,21 @@ import numpy as np
 import pytest
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.change import Change, apply
-from ergostrut.core.document import Job
 from ergostrut.core.drawing.solid import scene
+from ergostrut.core.edit import Change
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Job
 from ergostrut.core.prove.diagram import ACTIONS, diagram
 from ergostrut.core.prove.study import Study
 from ergostrut.core.report import Report, check
-from tests.conftest import by_id
+from tests.conftest import PULL, by_id
 
 RAIL = "slide1/tray/rail.left"
 
 
 @pytest.fixture(scope="module")
 def out(report: Report) -> Study:
-    return next(s for s in report.studies if s.position.name == "out")
+    return next(s for s in report.studies if s.setting.name == "out")
 
 
 def test_diagram_runs_the_whole_member_inside_its_envelope(out: Study) -> None:
@@ -61,7 +62,7 @@ def test_local_axes_are_right_handed(out: Study) -> None:
 
 
 def test_scene_holds_every_member_and_thing(report: Report) -> None:
-    found = scene(report, 500.0, {RAIL: "tight"})
+    found = scene(report, {PULL: 500.0}, {RAIL: "tight"})
     build = report.context.builds[0]
     assert {p.part for p in found.prisms} == {m.id for m in build.members}
     rail = next(p for p in found.prisms if p.part == RAIL)
@@ -72,19 +73,18 @@ def test_scene_holds_every_member_and_thing(report: Report) -> None:
 
 
 def test_bare_scene_carries_bent_lines_and_reactions(report: Report, out: Study) -> None:
-    found = scene(report, 0, {}, out, "Parked", "bent")
+    found = scene(report, {}, {}, out, "Parked", "bent")
     assert found.scale > 1 and not found.blocks
-    assert out.tray is not None and len(found.strands) == len(out.tray.pieces)
+    assert out.posed is not None and len(found.strands) == len(out.posed.pieces)
     solved = next(s for s in out.solved if s.case.name == "Parked")
-    assert solved.result is not None
     assert sum(p.newton for p in found.pulls) == pytest.approx(float(np.sum(solved.result.rest_force)), rel=1e-3)
     tail = max(found.strands, key=lambda s: s.points[-1][0]).points[-1]
-    assert tail[2] < out.tray.rails[0].a[2]
+    assert tail[2] < out.assembly.member(RAIL).a[2]
 
 
 def test_buckled_shape_is_drawn_a_tenth_of_the_tray(report: Report, out: Study) -> None:
-    found = scene(report, 0, {}, out, "Slope, nose up, right low", "buckled")
-    straight = scene(report, 0, {}, out, "no such case")
+    found = scene(report, {}, {}, out, "Slope, nose up, right low", "buckled")
+    straight = scene(report, {}, {}, out, "no such case")
     assert found.strands and all(s.role == "buckled" for s in found.strands)
     assert not straight.strands
 
@@ -95,7 +95,7 @@ def test_swinging_shape_goes_mostly_up_and_down(report: Report) -> None:
     assert home.frequency is not None
     shape = np.abs(home.frequency.shape[:, :3])
     assert shape[:, 2].max() == pytest.approx(1.0) and shape[:, :2].max() < 0.2
-    assert all(s.role == "swinging" for s in scene(report, 0, {}, home, "Parked", "swinging").strands)
+    assert all(s.role == "swinging" for s in scene(report, {}, {}, home, "Parked", "swinging").strands)
 
 
 def test_legs_take_the_tail_after_their_gap(sample: Job, catalog: Catalog) -> None:

@@ -9,8 +9,11 @@ from typing import Any
 import jsonschema
 import pytest
 
-from ergostrut.core.change import Change, apply
-from ergostrut.core.document import InputError, Job, Units, job_schema, read_design, read_job, write_job
+from ergostrut.core.edit import Change
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Job, job_schema, read_design, read_job, write_job
+from ergostrut.core.problem import InputError
+from ergostrut.core.units import Units
 
 DOCS = Path(__file__).parents[2] / "docs"
 
@@ -40,7 +43,7 @@ def _broken(sample: Job, change: Any) -> str:
 @pytest.mark.parametrize(
     ("change", "field", "says"),
     [
-        (lambda d: d.update(version=9), "/version", "reads version 1"),
+        (lambda d: d.update(version=9), "/version", "reads versions 1 to 2"),
         (lambda d: d.update(format="other"), "/format", "not an Ergostrut job"),
         (lambda d: d["design"].update(bogus=1), "/design/bogus", "not known"),
         (lambda d: d["design"].pop("host"), "/design/host", "missing"),
@@ -81,7 +84,11 @@ def test_changes_set_add_and_remove(sample: Job) -> None:
         sample.design,
         [
             Change("/builds/0/tray_width", "47"),
-            Change("/carry/things", {"id": "rope", "name": "rope", "length": "12", "width": "8", "height": "4", "mass": "3"}, "add"),
+            Change(
+                "/carry/things",
+                {"id": "rope", "name": "rope", "length": "12", "width": "8", "height": "4", "mass": "3", "on": "slide1/tray"},
+                "add",
+            ),
             Change("/carry/things/0", op="remove"),
         ],
     )

@@ -9,11 +9,12 @@ from typing import Any
 
 import pytest
 
-from ergostrut.core.carry.load import Thing
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.document import Design, InputError, Job, read_job, write_job
+from ergostrut.core.document.load import Thing
 from ergostrut.core.frame.families.bed_slide.params import OwnMember, TipLeg
+from ergostrut.core.job.document import Design, Job, read_job, write_job
 from ergostrut.core.plain import MOST, check_plain, read_json
+from ergostrut.core.problem import InputError
 from ergostrut.core.report import Report, check
 from ergostrut.files.report_json import report_data
 

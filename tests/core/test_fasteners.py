@@ -9,8 +9,8 @@ import pytest
 from ergostrut.core.advice.mends import candidates
 from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.document import Job
 from ergostrut.core.finding import Finding
+from ergostrut.core.job.document import Job
 from ergostrut.core.mechanics.joints import thin, woodscrew
 from ergostrut.core.prove.joints.check import joint_rows
 from ergostrut.core.report import check
@@ -93,7 +93,8 @@ def test_lag_and_pocket_add_pull_to_shear(sample: Job, catalog: Catalog) -> None
 
 def test_wet_screws_keep_seven_tenths(sample: Job, catalog: Catalog) -> None:
     """NDS 2018 table 11.3.3: C_M 0.7 for screws in wood that stays wet."""
-    from ergostrut.core.change import Change, apply
+    from ergostrut.core.edit import Change
+    from ergostrut.core.job.change import apply
 
     for fastener in ("usual", "lag screw"):
         design = framed(sample.design, "lumber_plywood", joints__fastener=fastener)

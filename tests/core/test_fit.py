@@ -7,11 +7,12 @@ from typing import Any
 import pytest
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.change import Change, apply
-from ergostrut.core.document import Job
+from ergostrut.core.edit import Change
 from ergostrut.core.finding import at_least, at_most
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Job
 from ergostrut.core.report import check, here, studies_at
-from tests.conftest import by_id
+from tests.conftest import PULL, by_id
 
 
 def _with(sample: Job, catalog: Catalog, *changes: tuple[str, Any]) -> Any:
@@ -71,8 +72,8 @@ def test_a_given_tolerance_replaces_the_usual_one(sample: Job, catalog: Catalog)
 
 def test_the_lowered_gate_meets_the_tray_only_when_out(sample: Job, catalog: Catalog) -> None:
     report = _with(sample, catalog, ("/host/dims/gate_rise", {"value": "1 3/8 in", "state": "measured"}))
-    assert "slide1/fit.lowered-gate" not in here(studies_at(report, 0.0))
-    assert here(studies_at(report, 1054.1))["slide1/fit.lowered-gate"].state == "over"
+    assert "slide1/fit.lowered-gate" not in here(studies_at(report, {PULL: 0.0}))
+    assert here(studies_at(report, {PULL: 1054.1}))["slide1/fit.lowered-gate"].state == "over"
     assert by_id(report, "slide1/fit.lowered-gate").position == "out"
 
 

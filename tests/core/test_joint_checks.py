@@ -7,10 +7,11 @@ import math
 import pytest
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.change import Change, apply
 from ergostrut.core.constants import KSI
-from ergostrut.core.document import Job
+from ergostrut.core.edit import Change
 from ergostrut.core.finding import Finding
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Job
 from ergostrut.core.mechanics.joints import thin, woodscrew
 from ergostrut.core.prove.joints.check import joint_rows, rib_ends
 from ergostrut.core.report import Report, check
@@ -105,12 +106,12 @@ def test_the_worst_joint_is_the_finding(report: Report) -> None:
 def test_rib_ends_are_in_balance_with_the_rib(report: Report) -> None:
     """Both ends of a rib carry together what lies on it: shear upright sums to its load in the parked case."""
     study = report.studies[0]
-    assert study.tray is not None
+    assert study.posed is not None
     ends = [e for e in rib_ends(study) if e.case == "Parked" and e.rib.id.endswith("rib.2")]
     assert {e.side for e in ends} == {"left", "right"}
     right, left = (next(e.at.Vz for e in ends if e.side == side) for side in ("right", "left"))
-    piece = next(p for p in study.tray.pieces if p.member.id.endswith("rib.2"))
-    load = sum(-(s.w0[2] + s.w1[2]) / 2 * (s.end - s.start) for s in study.tray.basic_loads[2].spreads if s.bar == piece.index)
+    piece = next(p for p in study.posed.pieces if p.member.id.endswith("rib.2"))
+    load = sum(-(s.w0[2] + s.w1[2]) / 2 * (s.end - s.start) for s in study.posed.basic_loads[2].spreads if s.bar == piece.index)
     assert abs(right - left) == pytest.approx(abs(load), rel=1e-6)
 
 

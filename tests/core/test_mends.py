@@ -6,9 +6,10 @@ import pytest
 
 from ergostrut.core.advice.mends import advise, advising, candidates, mends_for
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.change import Change, apply
-from ergostrut.core.document import Design, Job
+from ergostrut.core.edit import Change
 from ergostrut.core.finding import RANK
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Design, Job
 from ergostrut.core.report import Report, check
 from tests.conftest import by_id
 

@@ -9,12 +9,14 @@ import pytest
 from ergostrut.core.advice.mends import mends_for
 from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.change import Change, apply
 from ergostrut.core.constants import G
-from ergostrut.core.document import InputError, Job
+from ergostrut.core.edit import Change
 from ergostrut.core.finding import Finding
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Job
+from ergostrut.core.problem import InputError
 from ergostrut.core.report import Report, check
-from tests.conftest import by_id
+from tests.conftest import by_id, moving
 
 RIB = {"name": "extra", "section": "1x1.5x14ga", "left": "700 mm", "right": "700 mm"}
 BRACE = {"name": "cross", "section": "flat 3/4x3/16", "left": "100 mm", "right": "1900 mm"}
@@ -35,9 +37,9 @@ def test_own_rib_carries_and_halves_its_bay(sample: Job, catalog: Catalog, repor
     build = found.context.builds[0]
     own = build.member("slide1/tray/own.extra")
     assert own.role == "mid rib" and own.a[0] == pytest.approx(25.4 + 700, abs=1)
-    tray = found.studies[0].tray
-    assert tray is not None and "slide1/tray/own.extra" in [rib.id for rib in tray.ribs]
-    assert [rib.a[0] for rib in tray.ribs] == sorted(rib.a[0] for rib in tray.ribs)
+    tray = found.studies[0].posed
+    assert tray is not None and "slide1/tray/own.extra" in tray.carriers[0].members
+    assert list(tray.carriers[0].at) == sorted(tray.carriers[0].at)
     assert found.tally.build_kg > report.tally.build_kg + own.mass * 0.99
     assert any(own.id in piece.parts for piece in found.cut.pieces)
 
@@ -55,7 +57,7 @@ def test_own_brace_is_mitred_and_lies_under_the_ribs(sample: Job, catalog: Catal
     assert piece.length == pytest.approx(over, abs=0.01) and "mitred" in piece.ends and piece.mark == "X1"
     assert by_id(found, "slide1/brace.strength").use is not None
     assert by_id(found, "slide1/fit.floor").demand == pytest.approx(
-        min(found.context.builds[0].slides[0].rail_underside, brace.a[2] - brace.shape.depth / 2)
+        min(found.context.builds[0].sliders[0].rail_underside, brace.a[2] - brace.shape.depth / 2)
     )
 
 
@@ -78,12 +80,12 @@ def test_a_brace_stiffens_a_boarded_tray(sample: Job, catalog: Catalog) -> None:
 def test_reactions_still_balance_with_a_brace(sample: Job, catalog: Catalog) -> None:
     found = with_own(sample, catalog, BRACE, RIB, **{"/builds/0/deck": "board.2x6.dfl"})
     for study in found.studies:
-        kg, _ = study.moving_mass()
+        kg, _ = moving(study)
         for item in study.solved:
-            assert item.result is not None and study.tray is not None
-            if item.case.foot:
+            assert study.posed is not None
+            if item.case.live:
                 continue
-            forces = zip(study.tray.model.rests, item.result.rest_force, strict=True)
+            forces = zip(study.posed.model.rests, item.result.rest_force, strict=True)
             up = sum(rest.sign * float(force) for rest, force in forces)
             # front rollers' own mass rides on the tray beside the frame's model
             assert up == pytest.approx(-kg * G * item.case.g[2], rel=0.02, abs=1.0)
@@ -96,7 +98,7 @@ def test_braces_may_cross_on_a_rib(sample: Job, catalog: Catalog) -> None:
     for pair in ((whole, back), (whole, {**whole, "name": "again"})):
         found = with_own(sample, catalog, *pair, **{"/builds/0/deck": "board.2x6.dfl"})
         assert "slide1/frame.stands" not in {f.id for f in found.findings}
-        tray = found.studies[0].tray
+        tray = found.studies[0].posed
         assert tray is not None and min(piece.length for piece in tray.pieces) > 1.0
 
 
@@ -132,10 +134,11 @@ def test_legs_may_stand_ahead_of_the_tail(sample: Job, catalog: Catalog) -> None
     inset = with_own(sample, catalog, **{"/builds/0/tip_leg": {**leg, "inset": "400 mm"}})
     loads = [by_id(r, "slide1/leg").demand or 0 for r in (tail, inset)]
     assert loads[1] != pytest.approx(loads[0])
-    tray = inset.studies[-1].tray
+    tray = inset.studies[-1].posed
     assert tray is not None
     rest = next(rest for rest in tray.model.rests if rest.id == "leg left")
-    assert tray.model.nodes[rest.node][0] == pytest.approx(tray.rails[0].b[0] + tray.travel - 400)
+    rail = inset.context.builds[0].member("slide1/tray/rail.left")
+    assert tray.model.nodes[rest.node][0] == pytest.approx(rail.b[0] + inset.context.builds[0].motions[0].reach - 400)
 
 
 def test_hinge_of_a_leg_by_hand(sample: Job, catalog: Catalog) -> None:

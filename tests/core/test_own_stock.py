@@ -8,8 +8,10 @@ from pydantic import ValidationError
 from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.catalog.own import SIZES, OwnMetal, OwnSection, OwnStock, extended
-from ergostrut.core.change import Change, apply
-from ergostrut.core.document import InputError, Job, read_job, write_job
+from ergostrut.core.edit import Change
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Job, read_job, write_job
+from ergostrut.core.problem import InputError
 from ergostrut.core.report import check
 from ergostrut.core.sections import tube
 from ergostrut.files.stock_json import read_stock, write_stock

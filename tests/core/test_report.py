@@ -14,19 +14,22 @@ from ergostrut.core.advice.mends import advise, candidates, effects
 from ergostrut.core.balance.ledger import axle_loads, ledger
 from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.change import Change, apply
-from ergostrut.core.document import InputError, Job, Units
 from ergostrut.core.drawing.frame import frame_views
-from ergostrut.core.drawing.host import host_views
-from ergostrut.core.drawing.model import Arrow, Circle, DimensionLine, Path, View
 from ergostrut.core.drawing.proof import member_uses, proof_views
 from ergostrut.core.drawing.truck import anchor_view, beam_view
+from ergostrut.core.edit import Change
 from ergostrut.core.finding import PLACES, RANK
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Job
+from ergostrut.core.job.start import start
+from ergostrut.core.measure.hosts import kind_of
+from ergostrut.core.primitives import Arrow, Circle, DimensionLine, Path, View
+from ergostrut.core.problem import InputError
 from ergostrut.core.report import Report, check, here, studies_at
-from ergostrut.core.start import start
+from ergostrut.core.units import Units
 from ergostrut.files.catalog_files import shipped_templates
 from ergostrut.files.report_json import report_data
-from tests.conftest import by_id
+from tests.conftest import PULL, by_id
 
 
 def test_the_sample_shows_the_tape_in_all_its_states(report: Report) -> None:
@@ -112,7 +115,7 @@ def test_own_case_vectors_replace_the_usual(sample: Job, catalog: Catalog) -> No
 def test_nothing_stands_worse_here_than_at_its_worst_position(sample_report: Report, travel: float) -> None:
     """Named positions bound what is reported; between them only the tip checks may differ, and monotonously."""
     worst = {f.id: f for f in sample_report.findings}
-    for ident, found in here(studies_at(sample_report, travel)).items():
+    for ident, found in here(studies_at(sample_report, {PULL: travel})).items():
         if ident in ("slide1/tip.droop", "slide1/side-rail.strength", "slide1/roller.carrying", "slide1/axle.carrying"):
             assert found.use is None or found.use <= (worst[ident].use or 9) + 1e-6
 
@@ -169,9 +172,13 @@ def test_effects_name_what_got_worse(report: Report, sample: Job, catalog: Catal
 
 
 def _views(report: Report) -> list[View]:
-    out = next(s for s in report.studies if s.position.name == "out")
-    entries, missing = ledger(report.context, 0.0)
-    found = [*host_views(report.context.host), *frame_views(report, out, out.travel, {}, {}), *proof_views(out, "Parked", {})[0]]
+    out = next(s for s in report.studies if s.setting.name == "out")
+    entries, missing = ledger(report.context, {PULL: 0.0})
+    found = [
+        *kind_of(report.context.host).views(report.context.host),
+        *frame_views(report, out, out.setting.travels, {}, {}),
+        *proof_views(out, "Parked", {})[0],
+    ]
     beam = beam_view(report.context.host, entries, axle_loads(report.context, entries, missing), report.context.say)
     assert beam is not None
     return [*found, beam, anchor_view(report.context.host, report.anchors[0], report.anchors[0].cases[0], {})]
@@ -191,7 +198,12 @@ def test_drawings_are_finite_and_inside_their_box(report: Report) -> None:
 
 
 def test_every_dimension_of_the_host_is_drawn(report: Report) -> None:
-    drawn = {item.field for view in host_views(report.context.host) for item in view.items if isinstance(item, DimensionLine)}
+    drawn = {
+        item.field
+        for view in kind_of(report.context.host).views(report.context.host)
+        for item in view.items
+        if isinstance(item, DimensionLine)
+    }
     assert drawn == {f"/host/dims/{name}" for name in report.context.host.dims}
 
 
@@ -204,7 +216,7 @@ def test_drawn_dimensions_measure_what_they_say(report: Report) -> None:
 
 
 def test_members_use_over_all_cases_bounds_each_case(report: Report) -> None:
-    out = next(s for s in report.studies if s.position.name == "out")
+    out = next(s for s in report.studies if s.setting.name == "out")
     overall = {row.member: row.use for row in member_uses(out, None)}
     for item in out.solved:
         for row in member_uses(out, item.case.name):

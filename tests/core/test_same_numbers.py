@@ -12,8 +12,9 @@ from typing import Any
 import pytest
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.change import Change, apply
-from ergostrut.core.document import Job
+from ergostrut.core.edit import Change
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Job
 from ergostrut.core.report import check
 
 ROWS: list[dict[str, Any]] = json.loads((Path(__file__).parents[1] / "data" / "slides.json").read_text(encoding="utf-8"))

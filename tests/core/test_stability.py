@@ -9,14 +9,15 @@ import numpy as np
 import pytest
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.change import Change, apply
-from ergostrut.core.document import Job
+from ergostrut.core.edit import Change
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Job
 from ergostrut.core.mechanics.solver.modes import Mode
 from ergostrut.core.prove.members import uses
 from ergostrut.core.prove.stability import check_fatigue, check_frequency, check_stability
 from ergostrut.core.prove.study import Study
 from ergostrut.core.report import Report, check
-from tests.conftest import by_id
+from tests.conftest import by_id, moving
 
 
 def home(report: Report) -> Study:
@@ -73,17 +74,18 @@ def test_heavier_load_shakes_slower(sample: Job, catalog: Catalog) -> None:
 def test_frequency_is_near_that_of_a_simple_beam(report: Report) -> None:
     """Rayleigh's bound for two rails as simple beams between the rollers, all mass along them: the same order, within a third."""
     study = home(report)
-    assert study.frequency is not None and study.tray is not None
-    rail = study.tray.rails[0]
-    kg, _ = study.moving_mass()
-    L, EI = study.tray.overlap, 2 * rail.section.material.E * rail.shape.Iy
+    assert study.frequency is not None and study.posed is not None
+    slider = study.assembly.sliders[0]
+    rail = study.assembly.member(slider.rails[0])
+    kg, _ = moving(study)
+    L, EI = slider.carrying.x - slider.hold_down.x, 2 * rail.section.material.E * rail.shape.Iy
     m = kg * 1e-3 / rail.length
     beam = math.pi / (2 * L**2) * math.sqrt(EI / m)
     assert 0.67 * beam < study.frequency.value < 1.33 * beam
 
 
 def test_frequency_is_asked_only_where_it_is_driven(report: Report) -> None:
-    out = next(s for s in report.studies if not s.position.drivable)
+    out = next(s for s in report.studies if not s.setting.drivable)
     assert list(check_frequency(out)) == []
     (note,) = check_frequency(home(report))
     assert note.state == "note" and note.limit == 12.0

@@ -8,10 +8,12 @@ from ergostrut.core.advice.mends import advise, candidates
 from ergostrut.core.cases import cases_at
 from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.change import Change, apply
-from ergostrut.core.document import Design, InputError, Job
-from ergostrut.core.frame.systems import SYSTEMS
+from ergostrut.core.edit import Change
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Design, Job
+from ergostrut.core.problem import InputError
 from ergostrut.core.report import Report, check
+from ergostrut.core.structure.systems import SYSTEMS
 from tests.conftest import by_id
 
 SLIDES = [system for system in SYSTEMS.values() if system.slide]
@@ -34,14 +36,14 @@ def test_a_slide_in_every_system_that_makes_sense(sample: Job, catalog: Catalog,
     """Members, joints, cut list and steps all come out, and every strength has its working."""
     report = check(framed(sample.design, system.id), catalog)  # type: ignore[attr-defined]
     build = report.context.builds[0]
-    assert all(build.joints.system.takes(m.section) for m in build.members if m.role in ("side rail", "end rib", "mid rib"))
+    assert all(build.joining.system.takes(m.section) for m in build.members if m.role in ("side rail", "end rib", "mid rib"))
     for ident in ("slide1/side-rail.strength", "slide1/rib.strength", "slide1/rib.joint", "slide1/frame.buckles"):
         found = by_id(report, ident)
         assert found.working and found.basis
     assert by_id(report, "slide1/side-rail.strength").use is not None
     assert report.cut.price > 0 and report.tally.build_kg > 20
     words = " ".join(step.title for step in report.steps).lower()
-    assert ("weld" in words) == (build.joints.system.joint == "weld")
+    assert ("weld" in words) == (build.joining.system.joint == "weld")
     assert build.mass == pytest.approx(sum(kg for body in ("slide1/tray", "slide1/base") for kg, _ in build.masses(body)))
 
 
@@ -69,13 +71,13 @@ def test_bolted_joints_run_both_bounds(sample: Job, catalog: Catalog) -> None:
     """Semi-rigid is drawn; rigid, and pinned where it stands, are run and the worst governs."""
     report = check(framed(sample.design, "tslot_bolted"), catalog)
     study = report.studies[0]
-    assert study.tray is not None and study.tray.fixity == "semi"
-    assert [bound.tray.fixity for bound in study.bounds if bound.tray] == ["semi", "rigid"]
+    assert study.posed is not None and study.posed.fixity == "semi"
+    assert [bound.posed.fixity for bound in study.bounds if bound.posed] == ["semi", "rigid"]
     assert study.relies, "ribs on hinges would let the rails roll"
     text = " ".join(line.note for line in by_id(report, "slide1/rib.strength").working)
     assert "relies on its brackets" in text and "several ways" in text
     welded = check(sample.design, catalog).studies[0]
-    assert [bound.tray.fixity for bound in welded.bounds if bound.tray] == ["rigid"]
+    assert [bound.posed.fixity for bound in welded.bounds if bound.posed] == ["rigid"]
 
 
 def test_welded_aluminium_is_weak_beside_its_welds(sample: Job, catalog: Catalog) -> None:

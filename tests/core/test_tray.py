@@ -6,25 +6,28 @@ import numpy as np
 import pytest
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.change import Change, apply
 from ergostrut.core.constants import G
-from ergostrut.core.document import Design, Job
-from ergostrut.core.frame.systems import SYSTEMS
+from ergostrut.core.edit import Change
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Design, Job
 from ergostrut.core.mechanics.solver.model import MechanismError
+from ergostrut.core.prove.frame_model import frame_model, taken
+from ergostrut.core.prove.posed import Posed
 from ergostrut.core.prove.study import Study
-from ergostrut.core.prove.tray import TrayFrame
-from ergostrut.core.prove.tray_model import tray_frame
 from ergostrut.core.report import Report, check, context_of
+from ergostrut.core.structure.setting import setting_at
+from ergostrut.core.structure.systems import SYSTEMS
+from tests.conftest import PULL
 
 from .test_systems import framed
 
 SLIDES = [system.id for system in SYSTEMS.values() if system.slide]
 
 
-def trays(design: Design, catalog: Catalog, travel: float, fixity: str = "rigid") -> TrayFrame:
+def trays(design: Design, catalog: Catalog, travel: float, fixity: str = "rigid") -> Posed:
     context = context_of(design, catalog)
     build = context.builds[0]
-    return tray_frame(build, build.slides[0], context.plan, travel, fixity)  # type: ignore[arg-type]
+    return taken(frame_model(build, setting_at(build, {PULL: travel}), context.plan), fixity)  # type: ignore[arg-type]
 
 
 def parked(**feet: float) -> np.ndarray:
@@ -50,11 +53,10 @@ def test_rests_carry_the_moving_mass(sample: Job, catalog: Catalog, system: str,
 def test_every_case_is_in_balance(report: Report, report_case: str) -> None:
     """Reactions and loads add up to nothing along every axis."""
     study = report.studies[0]
-    assert study.tray is not None
+    assert study.posed is not None
     item = next(s for s in study.solved if s.case.name == report_case)
-    assert item.result is not None
-    factors = study.tray.factors(item.case, 1330.0)
-    load = (factors @ study.tray.frame.totals).reshape(-1, 6)[:, :3].sum(axis=0)
+    factors = study.posed.factors(item.case, 1330.0)
+    load = (factors @ study.posed.frame.totals).reshape(-1, 6)[:, :3].sum(axis=0)
     back = item.result.reactions[:, :3].sum(axis=0)
     assert np.max(np.abs(load + back)) < 1e-6 * (1 + np.max(np.abs(load)))
 
@@ -62,7 +64,7 @@ def test_every_case_is_in_balance(report: Report, report_case: str) -> None:
 def by_side(design: Design, catalog: Catalog, width: str, y: str) -> dict[str, float]:
     """What each side's rollers carry of one box, parked, tray in."""
     size = {"length": "400 mm", "width": width, "height": "300 mm", "mass": "80 kg"}
-    things = [{"id": "box", "name": "box", **size, "at": {"x": "900 mm", "y": y}}]
+    things = [{"id": "box", "name": "box", "on": "slide1/tray", **size, "at": {"x": "900 mm", "y": y}}]
     tray = trays(apply(design, [Change("/carry/things", things)]), catalog, 0.0)
     result = tray.frame.solve("Parked", parked())
     pairs = list(zip(tray.model.rests, result.rest_force, strict=True))
@@ -86,7 +88,7 @@ def test_softer_joints_bend_more(sample: Job, catalog: Catalog) -> None:
     for fixity in ("rigid", "semi"):
         tray = trays(design, catalog, 0.0, fixity)
         result = tray.frame.solve("foot", parked(middle=1330.0))
-        (piece,) = tray.rib_bars[-1]
+        (piece,) = (row.index for row in tray.rows["slide1/tray/rib.rear"])
         from ergostrut.core.mechanics.solver.along import lines
 
         sinks.append(-float(lines(tray.frame, result, 2)[piece, 1, 2]))
@@ -112,13 +114,12 @@ def test_a_tray_that_cannot_stand_is_a_finding_not_a_crash(sample: Job, catalog:
 def test_load_spread_to_ribs_keeps_its_sum_and_its_place(report: Report) -> None:
     """A patch shared between ribs: the same weight, the same lever about the front rib."""
     study: Study = report.studies[0]
-    assert study.tray is not None
-    tray = study.tray
+    assert study.posed is not None
+    tray = study.posed
     for patch in tray.patches:
-        spreads = tray._on_ribs(patch, 0.0, 0.0, 1.0)
-        index = {bar: i for i, (bar,) in enumerate(tray.rib_bars)}
+        spreads = tray._spread(patch, (0.0, 0.0, 1.0))
         total = sum((s.w0[2] + s.w1[2]) / 2 * (s.end - s.start) for s in spreads)
-        lever = sum((s.w0[2] + s.w1[2]) / 2 * (s.end - s.start) * tray.ribs[index[s.bar]].a[0] for s in spreads)
+        lever = sum((s.w0[2] + s.w1[2]) / 2 * (s.end - s.start) * tray.pieces[s.bar].member.a[0] for s in spreads)
         assert total == pytest.approx(patch.kg * G, rel=1e-9), patch.name
         assert lever / total == pytest.approx(patch.x, abs=1e-6), patch.name
 
@@ -126,12 +127,11 @@ def test_load_spread_to_ribs_keeps_its_sum_and_its_place(report: Report) -> None
 def test_height_of_the_load_tips_it_in_braking(report: Report) -> None:
     """A tall load leans on the front ribs when it brakes: sums nothing upward, turns by m g h."""
     study = report.studies[0]
-    assert study.tray is not None
-    tray = study.tray
+    assert study.posed is not None
+    tray = study.posed
     patch = max(tray.patches, key=lambda p: p.height * p.kg)
-    spreads = tray._on_ribs(patch, -1.0, 0.0, 0.0)
-    index = {bar: i for i, (bar,) in enumerate(tray.rib_bars)}
+    spreads = tray._spread(patch, (-1.0, 0.0, 0.0))
     upright = [(s, (s.w0[2] + s.w1[2]) / 2 * (s.end - s.start)) for s in spreads]
     assert sum(f for _, f in upright) == pytest.approx(0, abs=1e-6 * patch.kg * G)
-    turn = sum(f * tray.ribs[index[s.bar]].a[0] for s, f in upright)
+    turn = sum(f * tray.pieces[s.bar].member.a[0] for s, f in upright)
     assert abs(turn) == pytest.approx(patch.kg * G * patch.height, rel=1e-6)

@@ -8,8 +8,9 @@ import pytest
 from pypdf import PdfReader
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.change import Change, apply
-from ergostrut.core.document import Job
+from ergostrut.core.edit import Change
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Job
 from ergostrut.core.report import Report, check
 from ergostrut.core.working import number
 from ergostrut.files.calculation_pdf import FONTS, calculation_pdf
@@ -68,7 +69,7 @@ def test_the_fonts_hold_every_sign_of_the_working(report: Report) -> None:
         c
         for f in report.findings
         for line in f.working
-        for text in (line.symbol, line.formula, line.numbers, line.unit, line.note)
+        for text in (line.symbol, line.formula, str(line.numbers), line.unit, line.note)
         for c in text
     }
     for name in ("DejaVuSans.ttf", "DejaVuSans-Bold.ttf"):

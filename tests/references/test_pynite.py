@@ -10,26 +10,29 @@ import pytest
 from ergostrut.core.carry.place import arrange
 from ergostrut.core.cases import cases_at
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.change import Change, apply
-from ergostrut.core.document import Job
+from ergostrut.core.edit import Change
 from ergostrut.core.frame.build import assemble
-from ergostrut.core.frame.systems import SYSTEMS, System
-from ergostrut.core.measure.host import resolve
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Job
+from ergostrut.core.measure.hosts import resolve
 from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, Point, Spread
 from ergostrut.core.mechanics.solver.solve import solve_all
-from ergostrut.core.prove.tray import TrayFrame
-from ergostrut.core.prove.tray_model import tray_frame
+from ergostrut.core.prove.frame_model import frame_model
+from ergostrut.core.prove.posed import Posed
+from ergostrut.core.structure.setting import setting_at
+from ergostrut.core.structure.systems import SYSTEMS, System
+from tests.conftest import PULL
 
 from .frames import E, G, held, in_pynite, pynite_displacements
 
 
-def _tray(sample: Job, catalog: Catalog, travel: float) -> TrayFrame:
+def _tray(sample: Job, catalog: Catalog, travel: float) -> Posed:
     host = resolve(sample.design.host)
-    (build,) = assemble(sample.design, host, catalog)
-    return tray_frame(build, build.slides[0], arrange(sample.design.carry, [build]), travel)
+    (build,) = assemble(sample.design.builds, host, catalog)
+    return frame_model(build, setting_at(build, {PULL: travel}), arrange(sample.design.carry, [build]))
 
 
-def _combined(tray: TrayFrame, factors: np.ndarray) -> LoadCase:
+def _combined(tray: Posed, factors: np.ndarray) -> LoadCase:
     """The basic loads of the tray summed into one case, as PyNite is given it."""
     spreads, points, nodal = [], [], []
     for basic, share in zip(tray.basic_loads, factors, strict=True):
@@ -59,7 +62,7 @@ def _times(vector: tuple[float, float, float], share: float) -> tuple[float, flo
 )
 def test_tray_on_its_rollers(sample: Job, catalog: Catalog, travel: float, name: str) -> None:
     tray = _tray(sample, catalog, travel)
-    case = next(c for c in cases_at(sample.design.loads, travel == 0) if c.name == name)
+    case = next(c for c in cases_at(sample.design.loads, travel == 0, tray.stands) if c.name == name)
     factors = tray.factors(case, 1330.0)
     ours = tray.frame.solve(name, factors)
     bearing = {
@@ -84,7 +87,7 @@ def test_tray_of_every_system_with_rigid_joints(sample: Job, catalog: Catalog, s
     rows = (("framing", system.id), ("rail", system.rail), ("rib", system.rib))
     job = sample.model_copy(update={"design": apply(sample.design, [Change(f"/builds/0/{field}", value) for field, value in rows])})
     tray = _tray(job, catalog, 1054.1)
-    case = next(c for c in cases_at(job.design.loads, False) if c.name == "Parked, foot at the corner")
+    case = next(c for c in cases_at(job.design.loads, False, tray.stands) if c.name == "Parked, foot at the corner")
     factors = tray.factors(case, 1330.0)
     ours = tray.frame.solve(case.name, factors)
     bearing = {
@@ -106,8 +109,8 @@ def test_boarded_tray_with_its_own_rib_and_brace(sample: Job, catalog: Catalog, 
     laid = _tray(job, catalog, 0.0)
     flush = tuple(replace(bar, offset_a=(0.0, 0.0, 0.0), offset_b=(0.0, 0.0, 0.0)) for bar in laid.model.bars)
     tray = replace(laid, model=replace(laid.model, bars=flush))
-    assert len(tray.model.bars) > 2 * 9 + 6 and not tray.braced
-    case = next(c for c in cases_at(job.design.loads, True) if c.name == name)
+    assert len(tray.model.bars) > 2 * 9 + 6 and not tray.carriers[0].direct
+    case = next(c for c in cases_at(job.design.loads, True, tray.stands) if c.name == name)
     factors = tray.factors(case, 1330.0)
     ours = tray.frame.solve(name, factors)
     bearing = {

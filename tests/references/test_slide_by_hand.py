@@ -8,9 +8,11 @@ from typing import Any
 import pytest
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.document import Design, Units, read_design
+from ergostrut.core.job.document import Design, read_design
+from ergostrut.core.prove.posed import pressed
 from ergostrut.core.report import Report, check, context_of, here, studies_at
-from tests.conftest import by_id
+from ergostrut.core.units import Units
+from tests.conftest import PULL, by_id, moving
 
 G = 9.80665
 
@@ -18,11 +20,20 @@ G = 9.80665
 def plain(**slide: Any) -> Design:
     """A 2 m tray, one 100 kg box in its middle, in metric; carrying axle 1.9 m from the bed front."""
     build = {
-        "tray_length": "2000", "tray_width": "1000", "front_gap": "0", "pull_out": "1000", "rail": "40x80x3", "rib": "25x50x2.5", "mid_ribs": 3,
+        "family": "bed_slide", "id": "slide1", "label": "Bed slide", "tray_length": "2000", "tray_width": "1000", "front_gap": "0", "pull_out": "1000", "rail": "40x80x3", "rib": "25x50x2.5", "mid_ribs": 3,
         "base": {"lower": "1x1x16ga", "upper": "1x1x16ga"},
         "rollers": {"diameter": "30", "axle": "8", "front_setback": "100", "rear_setback": "100", "play": "2", "let_in": "0"}, **slide,
     }  # fmt: skip
-    box = {"id": "box", "name": "box", "length": "400", "width": "400", "height": "400", "mass": "100", "at": {"x": "1000", "y": "0"}}
+    box = {
+        "id": "box",
+        "name": "box",
+        "length": "400",
+        "width": "400",
+        "height": "400",
+        "mass": "100",
+        "on": "slide1/tray",
+        "at": {"x": "1000", "y": "0"},
+    }
     host = {"dims": {"floor_length": {"value": "2000", "state": "checked"}}}
     data = {"name": "by hand", "units": {"length": "mm", "mass": "kg"}, "host": host, "carry": {"things": [box]}, "builds": [build]}
     return read_design(data, bare=Units(length="mm", mass="kg"))
@@ -41,14 +52,13 @@ def _line(report: Report, ident: str, symbol: str) -> float:
 
 def test_roller_reactions_by_the_lever(worked: Report) -> None:
     """R_r = m g (x_g - x_f)/(x_r - x_f), R_f = m g - R_r, tray out: x_f = 1100, x_r = 1900, everything symmetric about x_g = 2000."""
-    out = next(s for s in worked.studies if s.position.name == "out")
-    kg, (xg, _, _) = out.moving_mass()
+    out = next(s for s in worked.studies if s.setting.name == "out")
+    kg, (xg, _, _) = moving(out)
     parked = next(item for item in out.solved if item.case.name == "Parked")
     expect_rear = kg * G * (xg - 1100) / (1900 - 1100)
     assert xg == pytest.approx(2000, abs=8), "box and tray are even about the middle; the lock sits near the rear"
-    assert out.rigid(parked.case, 0.0) == pytest.approx((expect_rear, kg * G - expect_rear))
-    assert out.tray is not None
-    rear, hold = parked.rest(out.tray.model, "rear roller")[0], parked.rest(out.tray.model, "upper rail")[0]
+    assert out.posed is not None
+    rear, hold = pressed(out.posed, parked, "roller")[0], pressed(out.posed, parked, "upper")[0]
     small = 2 * (16 * 0.0098) * G + 4
     assert rear == pytest.approx(expect_rear, abs=small + 0.01 * expect_rear), (
         "the frame lets the front rollers' own mass go to the lower rail"
@@ -57,13 +67,13 @@ def test_roller_reactions_by_the_lever(worked: Report) -> None:
 
 
 def test_hold_down_begins_where_the_load_passes_the_carrying_axle(worked: Report) -> None:
-    out = next(s for s in worked.studies if s.position.name == "out")
-    _, (xg, _, _) = out.moving_mass()
+    out = next(s for s in worked.studies if s.setting.name == "out")
+    _, (xg, _, _) = moving(out)
     assert _line(worked, "slide1/hold-down.begins", "e") == pytest.approx(1900 - (xg - 1000))
     begins = 1900 - (xg - 1000)
-    assert "upper rail" not in here(studies_at(worked, begins - 30))["slide1/roller.hold-down"].sentence
-    tray = next(s for s in worked.studies if s.position.name == "in").tray
-    assert tray is not None and tray.overlap == pytest.approx(1900 - 100)
+    assert "upper rail" not in here(studies_at(worked, {PULL: begins - 30}))["slide1/roller.hold-down"].sentence
+    slider = worked.context.builds[0].sliders[0]
+    assert slider.carrying.x - slider.hold_down.x == pytest.approx(1900 - 100)
 
 
 def test_overlap_left(worked: Report) -> None:
@@ -88,8 +98,8 @@ def test_without_hold_down_play_does_not_count(catalog: Catalog) -> None:
 def test_lock_pin_over_its_gap(catalog: Catalog) -> None:
     """F = m g a; e = 5 + (3 + 5)/2 = 9 mm; sigma = F e / (pi d^3/32), 0.75 Fy = 187.5 MPa."""
     report = check(plain(lock={"pin": "8", "gap": "5", "tray_plate": "3", "base_plate": "5"}, base={"front_stop": False}), catalog)
-    home = next(s for s in report.studies if s.position.name == "in")
-    F = home.moving_mass()[0] * G * 0.8
+    home = next(s for s in report.studies if s.setting.name == "in")
+    F = moving(home)[0] * G * 0.8
     found = by_id(report, "slide1/pin.bending")
     assert found.demand == pytest.approx(F * 9 / (math.pi * 8**3 / 32))
     assert found.limit == pytest.approx(187.5)
@@ -128,17 +138,17 @@ def test_grain_across_the_span_is_weaker(catalog: Catalog) -> None:
 def test_side_guides_on_a_cross_slope(catalog: Catalog) -> None:
     """Out: m g sin(atan 0.10), shared by the lever between the axles."""
     report = check(plain(guides={"fitted": True, "rating": "300"}), catalog)
-    spot = here(studies_at(report, 1000.0))["slide1/guides"]
-    out = next(s for s in report.studies if s.position.name == "out")
-    kg, (xg, _, _) = out.moving_mass()
+    spot = here(studies_at(report, {PULL: 1000.0}))["slide1/guides"]
+    out = next(s for s in report.studies if s.setting.name == "out")
+    kg, (xg, _, _) = moving(out)
     assert spot.demand == pytest.approx(kg * G * math.sin(math.atan(0.10)) * (xg - 1100) / 800)
 
 
 def test_effort_and_runaway(worked: Report) -> None:
     """F = c sum R, c 0.03; runaway m g sin(theta) - c R cos(theta), theta = atan 0.15."""
-    home = next(s for s in worked.studies if s.position.name == "in")
-    kg = home.moving_mass()[0]
-    found = here(studies_at(worked, 0.0))
+    home = next(s for s in worked.studies if s.setting.name == "in")
+    kg = moving(home)[0]
+    found = here(studies_at(worked, {PULL: 0.0}))
     R = next(line.value for line in found["slide1/effort"].working if line.symbol == "R")
     assert pytest.approx(kg * G, rel=0.02) == R
     theta = math.atan(0.15)

@@ -15,7 +15,7 @@ from pathlib import Path
 import pytest
 
 from ergostrut.cli import main
-from ergostrut.core.document import Job
+from ergostrut.core.job.document import Job
 from ergostrut.store import jobs
 from ergostrut.store.copies import backup
 from ergostrut.store.database import Database

@@ -7,8 +7,9 @@ from pathlib import Path
 import pytest
 from sqlalchemy import text
 
-from ergostrut.core.change import Change, apply
-from ergostrut.core.document import Entry, Job
+from ergostrut.core.edit import Change
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Entry, Job
 from ergostrut.demo import sample as demo
 from ergostrut.store import jobs
 from ergostrut.store.database import Database, backup

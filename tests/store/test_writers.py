@@ -6,8 +6,9 @@ import threading
 import time
 from pathlib import Path
 
-from ergostrut.core.change import Change, apply
-from ergostrut.core.document import Job
+from ergostrut.core.edit import Change
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Job
 from ergostrut.store import jobs
 from ergostrut.store.database import Database
 

@@ -4,49 +4,14 @@ from __future__ import annotations
 
 import io
 import json
-from collections.abc import Iterator
-from pathlib import Path
 from typing import Any
 
 import pytest
-from flask.testing import FlaskClient
 from pypdf import PdfReader
 
-from ergostrut.core.document import Job, write_job
-from ergostrut.demo import sample as demo
-from ergostrut.store.database import Database
-from ergostrut.web.app import create_app
+from ergostrut.core.job.document import Job, write_job
 
-LOCAL = "http://127.0.0.1:5170"
-
-
-class Shop:
-    """A client that speaks as the page does."""
-
-    def __init__(self, client: FlaskClient) -> None:
-        self.client = client
-
-    def get(self, path: str, status: int = 200) -> Any:
-        answer = self.client.get(path, base_url=LOCAL)
-        assert answer.status_code == status, answer.get_data(as_text=True)[:400]
-        return answer.get_json() if answer.is_json else answer.get_data(as_text=True)
-
-    def post(self, path: str, body: Any, status: int = 200, **headers: str) -> Any:
-        answer = self.client.post(path, json=body, base_url=LOCAL, headers=headers)
-        assert answer.status_code == status, answer.get_data(as_text=True)[:400]
-        return answer.get_json()
-
-    def change(self, version: int, path: str, value: Any, status: int = 200, op: str = "set", job: int = 1) -> Any:
-        return self.post(f"/api/jobs/{job}/change", {"version": version, "changes": [{"path": path, "value": value, "op": op}]}, status)
-
-
-@pytest.fixture
-def shop(tmp_path: Path) -> Iterator[Shop]:
-    database = Database(tmp_path / "e.db")
-    with database.writing() as session:
-        demo.load_once(session)
-    with create_app(database).test_client() as client:
-        yield Shop(client)
+from .conftest import LOCAL, Shop
 
 
 def test_yard_shows_each_job_with_its_worst_states(shop: Shop) -> None:
@@ -57,15 +22,17 @@ def test_yard_shows_each_job_with_its_worst_states(shop: Shop) -> None:
     assert [t["id"] for t in yard["templates"]] == ["pickup-65", "pickup-empty"]
 
 
+@pytest.mark.parametrize("builds", [[], ["bed_slide"], ["fixed_platform"], ["fixed_platform", "bed_slide"]], ids=len)
 @pytest.mark.parametrize("template", ["pickup-65", "pickup-empty"])
-def test_every_place_answers_for_a_new_job(shop: Shop, template: str) -> None:
-    job = shop.post("/api/jobs", {"template": template, "name": "new", "units": {"length": "mm", "mass": "kg"}})["id"]
+def test_every_place_answers_for_a_new_job(shop: Shop, template: str, builds: list[str]) -> None:
+    body = {"template": template, "builds": builds, "name": "new", "units": {"length": "mm", "mass": "kg"}}
+    job = shop.post("/api/jobs", body)["id"]
     for place in (
         "measure",
         "carry",
-        "frame?travel=200",
+        "frame?at=slide1/tray/pull=200",
         "prove?position=out",
-        "balance?travel=100&crew=false",
+        "balance?at=slide1/tray/pull=100&crew=false",
         "anchor",
         "cut",
         "make",
@@ -98,8 +65,8 @@ def test_diagram_solid_and_loads(shop: Shop) -> None:
     found = shop.get(f"/api/jobs/1/prove/diagram?position=out&case=Parked&member={rail}")["diagram"]
     assert found["member"] == rail and len(found["s"]) == len(found["values"]["My"])
     assert shop.get("/api/jobs/1/prove/diagram?member=none")["diagram"] is None
-    assert len(shop.get("/api/jobs/1/solid?travel=300")["scene"]["prisms"]) > 8
-    bare = shop.get("/api/jobs/1/solid?position=out&case=Parked&shape=buckled")["scene"]
+    assert len(shop.get("/api/jobs/1/solid?at=slide1/tray/pull=300")["scene"]["prisms"]) > 8
+    bare = shop.get("/api/jobs/1/solid?proof=true&position=out&case=Parked&shape=buckled")["scene"]
     assert bare["strands"] and not bare["blocks"]
     loads = shop.get("/api/jobs/1/loads")
     assert [row["name"] for row in loads["cases"]][:3] == ["Bump", "Rebound", "Brake"]
@@ -198,11 +165,11 @@ def test_undo_redo_and_revisions(shop: Shop) -> None:
 
 
 def test_frame_follows_the_tray(shop: Shop) -> None:
-    home, out = shop.get("/api/jobs/1/frame?travel=0"), shop.get("/api/jobs/1/frame?travel=99")
-    assert out["travel"] == 99 and home["reach"] == pytest.approx(41.5 * 25.4)
+    home, out = shop.get("/api/jobs/1/frame?at=slide1/tray/pull=0"), shop.get("/api/jobs/1/frame?at=slide1/tray/pull=99")
+    assert out["motions"][0]["travel"] == 99 and home["motions"][0]["reach"] == pytest.approx(41.5 * 25.4)
     assert {f["id"] for f in home["here"]} != {f["id"] for f in out["here"]} or home["views"] != out["views"]
-    assert shop.get("/api/jobs/1/frame?travel=5999")["travel"] == pytest.approx(41.5 * 25.4)
-    assert shop.get("/api/jobs/1/frame?travel=-5", 422)["message"]
+    assert shop.get("/api/jobs/1/frame?at=slide1/tray/pull=5999")["motions"][0]["travel"] == pytest.approx(41.5 * 25.4)
+    assert shop.get("/api/jobs/1/frame?at=slide1/tray/pull=-5", 422)["message"]
     assert [row["top"] for row in home["stack"]][-1] > 90
 
 
@@ -221,7 +188,10 @@ def test_prove_gives_the_frame_in_a_case(shop: Shop) -> None:
 
 
 def test_balance_and_anchor_answer_what_if(shop: Shop) -> None:
-    full, alone = shop.get("/api/jobs/1/balance?travel=0&crew=true"), shop.get("/api/jobs/1/balance?travel=0&crew=false")
+    full, alone = (
+        shop.get("/api/jobs/1/balance?at=slide1/tray/pull=0&crew=true"),
+        shop.get("/api/jobs/1/balance?at=slide1/tray/pull=0&crew=false"),
+    )
     assert full["axles"]["total"] - alone["axles"]["total"] == pytest.approx(82 + 95)
     whole, gone = shop.get("/api/jobs/1/anchor?case=Brake"), shop.get("/api/jobs/1/anchor?case=Brake&gone=F1")
     assert gone["fixings"][0]["shear"] == 0 and gone["fixings"][2]["shear"] > whole["fixings"][2]["shear"]
@@ -262,7 +232,7 @@ def test_import_export_copy_delete(shop: Shop, sample: Job) -> None:
 
 @pytest.mark.parametrize(
     ("spoil", "field"),
-    [(lambda d: d["design"]["builds"][0].update(rail="x"), "/builds/0/rail"), (lambda d: d.update(version=2), "/version")],
+    [(lambda d: d["design"]["builds"][0].update(rail="x"), "/builds/0/rail"), (lambda d: d.update(version=9), "/version")],
 )
 def test_a_bad_file_changes_nothing(shop: Shop, sample: Job, spoil: Any, field: str) -> None:
     data = json.loads(write_job(sample))
@@ -312,7 +282,7 @@ def test_new_addresses_are_guarded_and_answer_nonsense_in_words(shop: Shop) -> N
     for path in ("prove", "prove/diagram?member=x", "solid", "loads", "report.pdf"):
         assert "no job" in shop.get(f"/api/jobs/99/{path}", 404)["message"]
     assert shop.get("/api/jobs/1/solid?shape=melted", 422)["problems"]
-    assert shop.get("/api/jobs/1/solid?travel=-5", 422)["problems"]
+    assert shop.get("/api/jobs/1/solid?at=slide1/tray/pull=-5", 422)["problems"]
     assert shop.get("/api/catalog?job=none", 422)["problems"]
     bad = shop.post("/api/stock", {"stock": {"metals": [{"id": "own.m", "label": "m"}]}}, 422)
     assert any("Fy" in problem["field"] for problem in bad["problems"])

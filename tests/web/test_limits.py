@@ -13,8 +13,9 @@ from urllib.parse import unquote
 import pytest
 from pypdf import PdfReader
 
-from ergostrut.core.change import Change, apply
-from ergostrut.core.document import Entry, Job, read_job, write_job
+from ergostrut.core.edit import Change
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Entry, Job, read_job, write_job
 from ergostrut.store import jobs
 from ergostrut.store.database import Database
 from ergostrut.web import service as service_module
@@ -149,11 +150,11 @@ def test_others_are_answered_while_a_job_is_checked(database: Database, sample: 
     begun, go = threading.Event(), threading.Event()
     plain = service_module.check
 
-    def waits(design: Any, catalog: Any) -> Any:
+    def waits(design: Any, catalog: Any, keep: Any) -> Any:
         if design.name == "slow":
             begun.set()
             assert go.wait(20)
-        return plain(design, catalog)
+        return plain(design, catalog, keep)
 
     monkeypatch.setattr(service_module, "check", waits)
     app = create_app(database)
@@ -199,9 +200,9 @@ def test_answers_hold_no_number_that_is_none(database: Database, sample: Job) ->
     client = create_app(database).test_client()
     for place in (
         "report",
-        "frame?travel=300",
+        "frame?at=slide1/tray/pull=300",
         "prove?position=out",
-        "solid?travel=20",
+        "solid?at=slide1/tray/pull=20",
         "balance",
         "anchor",
         "cut",
@@ -212,5 +213,5 @@ def test_answers_hold_no_number_that_is_none(database: Database, sample: Job) ->
         text = client.get(f"/api/jobs/{job}/{place}", base_url=LOCAL).get_data(as_text=True)
         json.loads(text, parse_constant=pytest.fail)
     for travel in ("nan", "inf", "-inf", "1e400"):
-        assert client.get(f"/api/jobs/{job}/frame?travel={travel}", base_url=LOCAL).status_code == 422
+        assert client.get(f"/api/jobs/{job}/frame?at=slide1/tray/pull={travel}", base_url=LOCAL).status_code == 422
     assert write_job(sample).count("NaN") == 0

@@ -14,7 +14,7 @@ import pytest
 
 from ergostrut.core.advice.mends import advise
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.document import Job
+from ergostrut.core.job.document import Job
 from ergostrut.core.report import Report, check
 from ergostrut.web.adviser import Advice, Adviser
 from ergostrut.web.shared import Cache, Once
@@ -96,7 +96,7 @@ def weigh(root: object, but: object) -> int:
 def test_a_report_knows_what_it_weighs(report: Report, sample: Job, catalog: Catalog) -> None:
     own, large = check(sample.design, catalog), check(largest(sample.design), catalog)
     assert own.studies and weigh(own, (catalog, report)) < 1.5 * own.bytes
-    assert large.bytes < 25e6 and weigh(large, (catalog, report)) < 1.5 * large.bytes
+    assert large.bytes < 40e6 and weigh(large, (catalog, report)) < 1.5 * large.bytes
 
 
 @pytest.fixture
@@ -141,6 +141,14 @@ def test_advice_out_of_time_says_so_and_two_jobs_take_turns(adviser: Adviser, sa
     adviser.ask(1, "h", heavy)
     adviser.ask(2, "g", heavy.model_copy(update={"name": "other"}))
     until(lambda: adviser._known["h"].ended == "out of time" and adviser._known["g"].ended == "out of time")
+
+
+def test_a_stop_that_crosses_with_the_last_word_is_passed_over(adviser: Adviser, sample: Job) -> None:
+    """The searcher may be done just as it is told to leave: the word then lies in its pipe before the next design."""
+    adviser._started().send(None)
+    adviser.ask(1, "s", sample.design)
+    until(lambda: not adviser._known["s"].running)
+    assert adviser._known["s"].ended == "" and adviser._known["s"].mends
 
 
 def test_a_process_that_dies_ends_the_search_not_the_server(adviser: Adviser, sample: Job) -> None:

@@ -277,6 +277,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/frame": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The builds with motions where they stand, the one in hand with its dimensions, and what its findings say there. */
+        get: operations["builds_frame_frame_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The form of a build as it stands: every choice it has now. */
+        get: operations["builds_sheet_sheet_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/families": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What can be built in this job's host, each drawn at its start size in it. */
+        get: operations["builds_families_families_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/builds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add a build: a family at its start size in the host, or a copy of one that is there. */
+        post: operations["builds_add_build_builds_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/measure": {
         parameters: {
             query?: never;
@@ -301,25 +369,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Things on their surface, to scale. */
+        /** Things on their surfaces, to scale. */
         get: operations["nine_carry_carry_get"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job}/frame": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The build with its tray at ``travel`` mm, and what the findings say there. */
-        get: operations["nine_frame_frame_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -335,7 +386,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The truck on its axles with the tray at ``travel``, with or without crew. */
+        /** The truck on its axles with motions where they stand, with or without crew. */
         get: operations["nine_balance_balance_get"];
         put?: never;
         post?: never;
@@ -352,7 +403,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Fixings with what each takes in one case, with one of them gone if named. */
+        /** Fixings of one build with what each takes in one case, with one of them gone if named. */
         get: operations["nine_anchor_anchor_get"];
         put?: never;
         post?: never;
@@ -471,7 +522,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The tray as a frame in one position and case; an unknown case falls to the hardest, "all cases" gives the envelope. */
+        /** A build as a frame in one position and case; an unknown case falls to the hardest, "all cases" gives the envelope. */
         get: operations["prove_prove_prove_get"];
         put?: never;
         post?: never;
@@ -505,7 +556,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Everything in three dimensions with the tray at ``travel``, or at a named position with its case drawn in. */
+        /** Everything in three dimensions with motions where they stand; ``proof``: one build's frame in a named setting with its case drawn in. */
         get: operations["prove_solid_solid_get"];
         put?: never;
         post?: never;
@@ -675,6 +726,8 @@ export interface components {
             jobs: components["schemas"]["Card"][];
             /** Templates */
             templates: components["schemas"]["TemplateOut"][];
+            /** Families */
+            families: components["schemas"]["FamilyOut"][];
         };
         /**
          * Arrow
@@ -817,6 +870,18 @@ export interface components {
              * @default
              */
             confidence: string;
+        };
+        /**
+         * FamilyOut
+         * @description Something that can be built.
+         */
+        FamilyOut: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Words */
+            words: string;
         };
         /**
          * Label
@@ -1013,9 +1078,8 @@ export interface components {
          */
         BedSlide: {
             /**
-             * Family
-             * @default bed_slide
-             * @constant
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
             family: "bed_slide";
             /**
@@ -1267,7 +1331,7 @@ export interface components {
              * Builds
              * @default []
              */
-            builds: components["schemas"]["BedSlide"][];
+            builds: (components["schemas"]["BedSlide"] | components["schemas"]["FixedPlatform"])[];
             /**
              * @default {
              *       "road": "gravel",
@@ -1280,7 +1344,8 @@ export interface components {
              *       "limits": {
              *         "deck": 240,
              *         "droop_mm": null,
-             *         "rail": 360
+             *         "rail": 360,
+             *         "sleeping": 180
              *       },
              *       "crash": {
              *         "forward": 10,
@@ -1337,6 +1402,190 @@ export interface components {
              * @default null
              */
             tolerance: string | null;
+        };
+        /**
+         * FixedPlatform
+         * @description A bunk on cross members, or on rails along the vehicle.
+         */
+        FixedPlatform: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            family: "fixed_platform";
+            /**
+             * Id
+             * @default platform1
+             */
+            id: string;
+            /**
+             * Label
+             * @default Platform
+             */
+            label: string;
+            /**
+             * Framing
+             * @default lumber_plywood
+             * @enum {string}
+             */
+            framing: "lumber_plywood" | "tslot_bolted" | "welded_steel_tube" | "welded_aluminium_tube" | "aluminium_tube_brackets" | "strut_bolted" | "conduit_riveted" | "angle_flat_steel" | "sandwich_bonded";
+            /**
+             * Front
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 4000 mm.
+             * @default {
+             *       "value": "10",
+             *       "unit": "mm"
+             *     }
+             */
+            front: string;
+            /**
+             * Length
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 300 to 6000 mm.
+             * @default {
+             *       "value": "1950",
+             *       "unit": "mm"
+             *     }
+             */
+            length: string;
+            /**
+             * Width
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 200 to 2600 mm.
+             * @default {
+             *       "value": "1600",
+             *       "unit": "mm"
+             *     }
+             */
+            width: string;
+            /**
+             * Height
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 20 to 2000 mm.
+             * @default {
+             *       "value": "300",
+             *       "unit": "mm"
+             *     }
+             */
+            height: string;
+            /**
+             * Run
+             * @default across
+             * @enum {string}
+             */
+            run: "across" | "along";
+            /**
+             * Ends
+             * @default mixed
+             * @enum {string}
+             */
+            ends: "slots" | "wells" | "legs" | "rests" | "mixed";
+            /**
+             * Bearer
+             * @default 2x4 spf
+             */
+            bearer: string;
+            /**
+             * Bearer Flat
+             * @default false
+             */
+            bearer_flat: boolean;
+            /**
+             * Bearers
+             * @default 5
+             */
+            bearers: number;
+            /**
+             * @default {
+             *       "section": "2x4 spf",
+             *       "gap": "0 mm",
+             *       "inset": "50 mm"
+             *     }
+             */
+            legs: components["schemas"]["Legs"];
+            /** @default null */
+            props: components["schemas"]["Props"] | null;
+            /**
+             * Snug
+             * @default true
+             */
+            snug: boolean;
+            /**
+             * Tied
+             * @default true
+             */
+            tied: boolean;
+            /**
+             * Tie Rating
+             * @default null
+             */
+            tie_rating: string | null;
+            /**
+             * Well Rating
+             * @default null
+             */
+            well_rating: string | null;
+            /**
+             * Deck
+             * @default soft.18
+             */
+            deck: string;
+            /**
+             * Grain
+             * @default along
+             * @enum {string}
+             */
+            grain: "along" | "across";
+            /**
+             * Board Gap
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 200 mm.
+             * @default {
+             *       "value": "20",
+             *       "unit": "mm"
+             *     }
+             */
+            board_gap: string;
+            /**
+             * Halves
+             * @default 2
+             * @enum {integer}
+             */
+            halves: 1 | 2;
+            /**
+             * @default {
+             *       "thickness": "100 mm",
+             *       "mass": "8 kg"
+             *     }
+             */
+            mattress: components["schemas"]["Mattress"] | null;
+            /**
+             * Use
+             * @default sleeping
+             * @enum {string}
+             */
+            use: "sleeping" | "deck";
+            /**
+             * @default {
+             *       "weld_leg": null,
+             *       "bracket_rating": null,
+             *       "brackets": 2,
+             *       "bolt": "5/16-18",
+             *       "bolt_grade": "SAE 5",
+             *       "screw": "No. 10",
+             *       "screws": 2,
+             *       "bite": "50 mm",
+             *       "fastener": "usual",
+             *       "rivet": "Al/steel 4.8 mm",
+             *       "drill_screw": "No. 12",
+             *       "per_leg": 3,
+             *       "bracket_wall": "3 mm",
+             *       "lag": "1/4 in",
+             *       "tap_depth": "25 mm"
+             *     }
+             */
+            joints: components["schemas"]["Joints"];
         };
         /**
          * Fixing
@@ -1542,7 +1791,7 @@ export interface components {
         };
         /**
          * Joints
-         * @description What joins ribs to rails. ``weld_leg``: fillet leg (None: the thinner wall). ``bracket_rating``: load one bracket is
+         * @description What joins members. ``weld_leg``: fillet leg (None: the thinner wall). ``bracket_rating``: load one bracket is
          *     sold for (read it from its catalogue). ``screws`` a joint, of ``screw`` size, ``bite`` into the rib; ``bolt`` of bolted ones.
          *     ``fastener``: another than the system's usual; ``per_leg`` rivets or screws in one leg of a bracket of ``bracket_wall``.
          */
@@ -1644,6 +1893,37 @@ export interface components {
             tap_depth: string;
         };
         /**
+         * Legs
+         * @description Legs under the bearers' ends, or where nothing else bears. ``gap``: what they are cut short of the floor; ``inset`` from the end.
+         */
+        Legs: {
+            /**
+             * Section
+             * @default 2x4 spf
+             */
+            section: string;
+            /**
+             * Gap
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 100 mm.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            gap: string;
+            /**
+             * Inset
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 1500 mm.
+             * @default {
+             *       "value": "50",
+             *       "unit": "mm"
+             *     }
+             */
+            inset: string;
+        };
+        /**
          * Limits
          * @description Deflection limits as a part of the span (L / this), and what replaces one in mm.
          */
@@ -1658,6 +1938,11 @@ export interface components {
              * @default 240
              */
             deck: number;
+            /**
+             * Sleeping
+             * @default 180
+             */
+            sleeping: number;
             /**
              * Droop Mm
              * @default null
@@ -1678,7 +1963,7 @@ export interface components {
              * Crew
              * @default []
              */
-            crew: components["schemas"]["Rider"][];
+            crew: components["schemas"]["Person"][];
         };
         /**
          * Loads
@@ -1727,6 +2012,7 @@ export interface components {
              * @default {
              *       "rail": 360,
              *       "deck": 240,
+             *       "sleeping": 180,
              *       "droop_mm": null
              *     }
              */
@@ -1800,6 +2086,32 @@ export interface components {
              * @default null
              */
             Fy: number | null;
+        };
+        /**
+         * Mattress
+         * @description What people lie on.
+         */
+        Mattress: {
+            /**
+             * Thickness
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 10 to 400 mm.
+             * @default {
+             *       "value": "100",
+             *       "unit": "mm"
+             *     }
+             */
+            thickness: string;
+            /**
+             * Mass
+             * Format: ergostrut-mass
+             * @description A mass with its unit: 48 lb, 12 lb 4 oz, 21.5 kg or 850 g. From 0.5 to 80 kg.
+             * @default {
+             *       "value": "8",
+             *       "unit": "kg"
+             *     }
+             */
+            mass: string;
         };
         /**
          * OwnLumber
@@ -1985,6 +2297,39 @@ export interface components {
             panels: components["schemas"]["OwnPanel"][];
         };
         /**
+         * Person
+         * @description Somebody with a seat of the host on the road (None: does not ride), and a surface to sleep on (None: does not sleep here).
+         *
+         *     ``stature`` None: not known.
+         */
+        Person: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Seat
+             * @default null
+             */
+            seat: string | null;
+            /**
+             * Mass
+             * Format: ergostrut-mass
+             * @description A mass with its unit: 48 lb, 12 lb 4 oz, 21.5 kg or 850 g. From 1 to 500 kg.
+             */
+            mass: string;
+            /**
+             * Stature
+             * @default null
+             */
+            stature: string | null;
+            /**
+             * Sleeps
+             * @default null
+             */
+            sleeps: string | null;
+        };
+        /**
          * PickupBed
          * @description Survey of a pickup bed.
          */
@@ -2005,6 +2350,42 @@ export interface components {
              * @default true
              */
             may_drill: boolean;
+            /**
+             * Holes
+             * @default []
+             */
+            holes: components["schemas"]["Hole"][];
+            /**
+             * Slots
+             * @default []
+             */
+            slots: components["schemas"]["Slot"][];
+            /**
+             * Seats
+             * @default []
+             */
+            seats: components["schemas"]["Seat"][];
+            /**
+             * @default {
+             *       "front_empty": null,
+             *       "rear_empty": null,
+             *       "source": "typical",
+             *       "aboard": {
+             *         "crew": "0 kg",
+             *         "crew_seat": null,
+             *         "fuel": "unknown",
+             *         "note": ""
+             *       },
+             *       "tank": {
+             *         "ahead": null,
+             *         "full": null
+             *       },
+             *       "front_rating": null,
+             *       "rear_rating": null,
+             *       "gross_rating": null
+             *     }
+             */
+            weights: components["schemas"]["Weights"];
             /**
              * @default {
              *       "floor_length": {
@@ -2095,37 +2476,6 @@ export interface components {
              *     }
              */
             dims: components["schemas"]["PickupDimensions"];
-            /**
-             * Holes
-             * @default []
-             */
-            holes: components["schemas"]["Hole"][];
-            /**
-             * Seats
-             * @default []
-             */
-            seats: components["schemas"]["Seat"][];
-            /**
-             * @default {
-             *       "front_empty": null,
-             *       "rear_empty": null,
-             *       "source": "typical",
-             *       "aboard": {
-             *         "crew": "0 kg",
-             *         "crew_seat": null,
-             *         "fuel": "unknown",
-             *         "note": ""
-             *       },
-             *       "tank": {
-             *         "ahead": null,
-             *         "full": null
-             *       },
-             *       "front_rating": null,
-             *       "rear_rating": null,
-             *       "gross_rating": null
-             *     }
-             */
-            weights: components["schemas"]["Weights"];
         };
         /**
          * PickupDimensions
@@ -2270,22 +2620,25 @@ export interface components {
             track: components["schemas"]["Dimension"];
         };
         /**
-         * Rider
-         * @description A person on a seat of the host.
+         * Props
+         * @description A leg under the middle of every bearer, hinged to it. ``gap``: what it is cut short of the floor.
          */
-        Rider: {
-            /** Id */
-            id: string;
-            /** Name */
-            name: string;
-            /** Seat */
-            seat: string;
+        Props: {
             /**
-             * Mass
-             * Format: ergostrut-mass
-             * @description A mass with its unit: 48 lb, 12 lb 4 oz, 21.5 kg or 850 g. From 1 to 500 kg.
+             * Section
+             * @default 2x4 spf
              */
-            mass: string;
+            section: string;
+            /**
+             * Gap
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 100 mm.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            gap: string;
         };
         /**
          * Rollers
@@ -2370,7 +2723,7 @@ export interface components {
         };
         /**
          * Seat
-         * @description A seat place: ``ahead`` of the bed front, ``y`` right of the centre line.
+         * @description A seat place: ``ahead`` of the host's front, ``y`` right of the centre line.
          */
         Seat: {
             /** Name */
@@ -2415,6 +2768,38 @@ export interface components {
             prices: {
                 [key: string]: number;
             };
+        };
+        /**
+         * Slot
+         * @description A pocket in both sides that takes a cross member on edge: ``x`` its middle from the front, ``height`` of its bottom above the
+         *     floor, ``opening`` along the vehicle. What one side bears is the user's figure; none is ever assumed.
+         */
+        Slot: {
+            /** Name */
+            name: string;
+            /**
+             * X
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
+             */
+            x: string;
+            /**
+             * Height
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 2500 mm.
+             */
+            height: string;
+            /**
+             * Opening
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 5 to 400 mm.
+             */
+            opening: string;
+            /**
+             * Rating
+             * @default null
+             */
+            rating: string | null;
         };
         /**
          * Spot
@@ -2483,10 +2868,7 @@ export interface components {
              * @description A mass with its unit: 48 lb, 12 lb 4 oz, 21.5 kg or 850 g. From 0.001 to 20000 kg.
              */
             mass: string;
-            /**
-             * On
-             * @default slide1/tray
-             */
+            /** On */
             on: string;
             /** @default null */
             at: components["schemas"]["Spot"] | null;
@@ -2669,6 +3051,11 @@ export interface components {
         NewJob: {
             /** Template */
             template: string;
+            /**
+             * Builds
+             * @default []
+             */
+            builds: string[];
             /** Name */
             name: string;
             /**
@@ -2859,7 +3246,6 @@ export interface components {
             symbol: string;
             /** Formula */
             formula: string;
-            /** Numbers */
             numbers: string;
             /** Value */
             value: number | null;
@@ -3004,6 +3390,239 @@ export interface components {
             /** Changes */
             changes: components["schemas"]["ChangeIn"][];
         };
+        /**
+         * FrameOut
+         * @description The build in hand with its motions where they stand: drawings, what the findings say there, how its height adds up.
+         */
+        FrameOut: {
+            /** Views */
+            views: components["schemas"]["View"][];
+            /** Here */
+            here: components["schemas"]["HereFinding"][];
+            /** Build */
+            build: string;
+            /** Drivable */
+            drivable: boolean;
+            /** Motions */
+            motions: components["schemas"]["MotionOut"][];
+            /** Stack */
+            stack: components["schemas"]["Height"][];
+            /** Tables */
+            tables: components["schemas"]["CompareTable"][];
+        };
+        /** CompareTable */
+        CompareTable: {
+            /** Title */
+            title: string;
+            /** Heads */
+            heads: string[];
+            /** Rows */
+            rows: number[][];
+        };
+        /**
+         * Height
+         * @description One line of the stack that makes the deck height: what, and the height of its top above the floor.
+         */
+        Height: {
+            /** Label */
+            label: string;
+            /** Adds */
+            adds: number;
+            /** Top */
+            top: number;
+        };
+        /**
+         * MotionOut
+         * @description A motion of a build that somebody moves, and where it stands, mm or degrees.
+         */
+        MotionOut: {
+            /** Id */
+            id: string;
+            /** Build */
+            build: string;
+            /** Label */
+            label: string;
+            /** Noun */
+            noun: string;
+            /** Reach */
+            reach: number;
+            /** Travel */
+            travel: number;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mm" | "deg";
+            /** Positions */
+            positions: components["schemas"]["Position"][];
+        };
+        /**
+         * Position
+         * @description A named place of a motion; drivable ones take the road cases. ``scenes``: where it stands so; home in all that no position names.
+         *
+         *     ``bare``: with nothing and nobody on the build.
+         */
+        Position: {
+            /** Name */
+            name: string;
+            /** Travel */
+            travel: number;
+            /** Drivable */
+            drivable: boolean;
+            /**
+             * Scenes
+             * @default []
+             */
+            scenes: ("driving" | "parked" | "night")[];
+            /**
+             * Bare
+             * @default false
+             */
+            bare: boolean;
+        };
+        /**
+         * FormOut
+         * @description The form of one build as it stands now.
+         */
+        FormOut: {
+            /** Build */
+            build: string;
+            /** Index */
+            index: number;
+            /** Family */
+            family: string;
+            /** Groups */
+            groups: components["schemas"]["FormGroup"][];
+        };
+        /** AlsoOut */
+        AlsoOut: {
+            /** Path */
+            path: string;
+            /** Value */
+            value: unknown;
+        };
+        /** ChoiceOut */
+        ChoiceOut: {
+            /** Value */
+            value: string;
+            /** Label */
+            label: string;
+            /**
+             * Also
+             * @default []
+             */
+            also: components["schemas"]["AlsoOut"][];
+            /**
+             * Closed
+             * @default
+             */
+            closed: string;
+        };
+        /** FormGroup */
+        FormGroup: {
+            /** Title */
+            title: string;
+            /** Help */
+            help: string;
+            /** Rows */
+            rows: components["schemas"]["FormRow"][];
+        };
+        /**
+         * FormRow
+         * @description A field, or a button where ``op`` is given. Paths are below the design.
+         */
+        FormRow: {
+            /** Path */
+            path: string;
+            /** Label */
+            label: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "length" | "mass" | "number" | "whole" | "tick" | "choice" | "text" | "system" | "command";
+            /**
+             * Choices
+             * @default []
+             */
+            choices: components["schemas"]["ChoiceOut"][];
+            /**
+             * Help
+             * @default
+             */
+            help: string;
+            /**
+             * Optional
+             * @default false
+             */
+            optional: boolean;
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
+            /**
+             * Empty
+             * @default
+             */
+            empty: string;
+            /**
+             * Knob
+             * @default false
+             */
+            knob: boolean;
+            /**
+             * Op
+             * @default null
+             */
+            op: ("set" | "add" | "remove") | null;
+            /**
+             * Value
+             * @default null
+             */
+            value: unknown;
+        };
+        /** FamiliesOut */
+        FamiliesOut: {
+            /** Families */
+            families: components["schemas"]["FamilyCard"][];
+        };
+        /**
+         * FamilyCard
+         * @description A family drawn at its start size in this host; ``error`` says why it cannot start here.
+         */
+        FamilyCard: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Words */
+            words: string;
+            view: components["schemas"]["View"] | null;
+            /**
+             * Error
+             * @default
+             */
+            error: string;
+        };
+        /**
+         * NewBuild
+         * @description A build to add: a ``family`` at its start size, or a ``copy`` of a build of the job.
+         */
+        NewBuild: {
+            /** Version */
+            version: number;
+            /**
+             * Family
+             * @default
+             */
+            family: string;
+            /**
+             * Copy Of
+             * @default
+             */
+            copy_of: string;
+        };
         /** MeasureOut */
         MeasureOut: {
             /** Views */
@@ -3036,11 +3655,8 @@ export interface components {
             views: components["schemas"]["View"][];
             /** Placed */
             placed: components["schemas"]["PlacedOut"][];
-            /** Surface */
-            surface: [
-                number,
-                number
-            ] | null;
+            /** Surfaces */
+            surfaces: components["schemas"]["SurfaceOut"][];
         };
         /** PlacedOut */
         PlacedOut: {
@@ -3061,55 +3677,19 @@ export interface components {
             /** Kg */
             kg: number;
         };
-        /**
-         * FrameOut
-         * @description The build at a travel: drawings, what the findings say there, and the deck height's stack.
-         */
-        FrameOut: {
-            /** Views */
-            views: components["schemas"]["View"][];
-            /** Here */
-            here: components["schemas"]["HereFinding"][];
-            /** Travel */
-            travel: number;
-            /** Reach */
-            reach: number;
-            /** Positions */
-            positions: components["schemas"]["Position"][];
-            /** Stack */
-            stack: components["schemas"]["Height"][];
-            /** Deck Heights */
-            deck_heights: components["schemas"]["DeckHeight"][];
-        };
-        /** DeckHeight */
-        DeckHeight: {
-            /** Roller */
-            roller: number;
-            /** Under */
-            under: number;
-            /** Let In */
-            let_in: number;
-        };
-        /**
-         * Height
-         * @description One line of the stack that makes the deck height: what, and the height of its top above the floor.
-         */
-        Height: {
+        /** SurfaceOut */
+        SurfaceOut: {
+            /** Id */
+            id: string;
             /** Label */
             label: string;
-            /** Adds */
-            adds: number;
-            /** Top */
-            top: number;
-        };
-        /** Position */
-        Position: {
-            /** Name */
-            name: string;
-            /** Travel */
-            travel: number;
-            /** Drivable */
-            drivable: boolean;
+            /** Size */
+            size: [
+                number,
+                number
+            ];
+            /** Sleeping */
+            sleeping: boolean;
         };
         /** BalanceOut */
         BalanceOut: {
@@ -3121,8 +3701,8 @@ export interface components {
             ratings: {
                 [key: string]: number | null;
             };
-            /** Reach */
-            reach: number;
+            /** Motions */
+            motions: components["schemas"]["MotionOut"][];
             /** Findings */
             findings: components["schemas"]["Finding"][];
         };
@@ -3171,8 +3751,15 @@ export interface components {
              */
             body: string;
         };
-        /** AnchorOut */
+        /**
+         * AnchorOut
+         * @description The fixings of one build; ``builds``: those that are fixed by anchors.
+         */
         AnchorOut: {
+            /** Build */
+            build: string;
+            /** Builds */
+            builds: string[];
             view: components["schemas"]["View"] | null;
             /** Positions */
             positions: string[];
@@ -3434,10 +4021,15 @@ export interface components {
          */
         ProveOut: {
             /**
+             * Build
+             * @default
+             */
+            build: string;
+            /**
              * Positions
              * @default []
              */
-            positions: components["schemas"]["Position"][];
+            positions: string[];
             /**
              * Position
              * @default
@@ -3498,6 +4090,11 @@ export interface components {
              * @default
              */
             system: string;
+            /**
+             * Facing
+             * @default side
+             */
+            facing: string;
             /**
              * Relies
              * @default false
@@ -3849,13 +4446,13 @@ export interface components {
         StockOut: {
             stock: components["schemas"]["OwnStock"];
             /** Families */
-            families: components["schemas"]["FamilyOut"][];
+            families: components["schemas"]["SizesOut"][];
         };
         /**
-         * FamilyOut
+         * SizesOut
          * @description A family of sections and the sizes it is measured by, mm, in order.
          */
-        FamilyOut: {
+        SizesOut: {
             /** Family */
             family: string;
             /** Sizes */
@@ -4851,6 +5448,220 @@ export interface operations {
             };
         };
     };
+    builds_frame_frame_get: {
+        parameters: {
+            query?: {
+                at?: string[];
+                build?: string;
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    builds_sheet_sheet_get: {
+        parameters: {
+            query?: {
+                build?: string;
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    builds_families_families_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FamiliesOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    builds_add_build_builds_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewBuild"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     nine_measure_measure_get: {
         parameters: {
             query?: never;
@@ -4902,7 +5713,10 @@ export interface operations {
     };
     nine_carry_carry_get: {
         parameters: {
-            query?: never;
+            query?: {
+                at?: string[];
+                build?: string;
+            };
             header?: never;
             path: {
                 job: number;
@@ -4949,61 +5763,11 @@ export interface operations {
             };
         };
     };
-    nine_frame_frame_get: {
-        parameters: {
-            query?: {
-                travel?: number;
-            };
-            header?: never;
-            path: {
-                job: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["FrameOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
     nine_balance_balance_get: {
         parameters: {
             query?: {
-                travel?: number;
+                at?: string[];
+                build?: string;
                 crew?: boolean;
             };
             header?: never;
@@ -5055,6 +5819,7 @@ export interface operations {
     nine_anchor_anchor_get: {
         parameters: {
             query?: {
+                build?: string;
                 position?: string;
                 case?: string;
                 gone?: string;
@@ -5406,6 +6171,7 @@ export interface operations {
     prove_prove_prove_get: {
         parameters: {
             query?: {
+                build?: string;
                 position?: string;
                 case?: string;
             };
@@ -5458,6 +6224,7 @@ export interface operations {
     prove_member_diagram_prove_diagram_get: {
         parameters: {
             query?: {
+                build?: string;
                 position?: string;
                 case?: string;
                 member?: string;
@@ -5511,7 +6278,9 @@ export interface operations {
     prove_solid_solid_get: {
         parameters: {
             query?: {
-                travel?: number;
+                at?: string[];
+                build?: string;
+                proof?: boolean;
                 position?: string;
                 case?: string;
                 shape?: "bent" | "buckled" | "swinging";

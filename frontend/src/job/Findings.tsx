@@ -14,7 +14,7 @@ type Here = Schemas["HereFinding"];
 interface Props {
   /** Only findings of these places; all when left out. */
   places?: readonly Place[];
-  /** Use and state where the tray stands now, by finding id. */
+  /** Use and state where things stand now, by finding id. */
   here?: ReadonlyMap<string, Here>;
   /** Which findings to show beyond these filters. */
   pick?: (finding: Finding) => boolean;

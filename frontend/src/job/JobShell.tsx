@@ -15,6 +15,11 @@ import { createLit } from "./lit";
 import { useReport } from "./queries";
 import { useDesign } from "./useDesign";
 
+/** The build that was taken in hand, the first where it is gone or none was. */
+function inHand(builds: readonly { id?: string }[], wanted: string): string {
+  return (builds.find((build) => build.id === wanted) ?? builds[0])?.id ?? "";
+}
+
 const SINGLE = "ergostrut.single-keys";
 
 /** Everything around the nine places: the blade, saves, keys, conflicts, the live region. */
@@ -28,6 +33,8 @@ export function JobShell() {
   const report = useReport(jobId, saved?.version);
   const [lit] = useState(createLit);
   const [message, setMessage] = useState("");
+  const [travels, setTravels] = useState<Readonly<Record<string, number>>>({});
+  const [wanted, takeInHand] = useState("");
   const [finding, setFinding] = useState(false);
   const [help, setHelp] = useState(false);
   const [single, setSingle] = useState(() => localStorage.getItem(SINGLE) !== "off");
@@ -73,9 +80,13 @@ export function JobShell() {
             lit,
             light: lit.light,
             say: setMessage,
+            travels,
+            setTravels,
+            hand: inHand(saved.design.builds ?? [], wanted),
+            takeInHand,
           }
         : null,
-    [saved, jobId, report.data, units, change, lit],
+    [saved, jobId, report.data, units, change, lit, travels, wanted],
   );
   if (query.isError) {
     return (

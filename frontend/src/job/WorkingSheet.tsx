@@ -27,7 +27,7 @@ function Row({ line }: { line: Line }) {
 export function WorkingSheet({ finding }: { finding: Finding }) {
   const margin =
     finding.use == null ? "" : marginText(finding.demand, finding.limit, finding.unit ?? "", finding.minimum ?? false);
-  const where = [finding.case, finding.position && `tray ${finding.position}`].filter(Boolean).join(", ");
+  const where = [finding.case, finding.position && `position ${finding.position}`].filter(Boolean).join(", ");
   return (
     <section aria-label={`Working of ${finding.title}`} data-testid="working">
       <h2 className="text-[21px] leading-tight">{finding.title}</h2>

@@ -16,6 +16,12 @@ export interface JobContext {
   lit: Lit;
   light: (parts: readonly string[]) => void;
   say: (message: string) => void;
+  /** Where the motions of the job stand, mm by id, kept from place to place. */
+  travels: Readonly<Record<string, number>>;
+  setTravels: (travels: Readonly<Record<string, number>>) => void;
+  /** The build in hand: the others are drawn pale. */
+  hand: string;
+  takeInHand: (build: string) => void;
 }
 
 export const JobContextValue = createContext<JobContext | null>(null);

@@ -42,11 +42,38 @@ export function useAdviceControl(job: number, version: number) {
   return { stop: () => stop.mutate(), again: () => again.mutate() };
 }
 
-export function useFrame(job: number, version: number, travel: number) {
+/** Motions as the server reads them: `motion=mm`, those at home left out. */
+export function standing(travels: Readonly<Record<string, number>>): string[] {
+  return Object.entries(travels)
+    .filter(([, mm]) => mm > 0)
+    .map(([motion, mm]) => `${motion}=${Math.round(mm * 100) / 100}`);
+}
+
+export function useFrame(job: number, version: number, build: string, at: readonly string[]) {
   return useQuery({
-    queryKey: ["job", job, "frame", version, travel],
+    queryKey: ["job", job, "frame", version, build, at],
     queryFn: ({ signal }) =>
-      take(api.GET("/api/jobs/{job}/frame", { params: { path: { job }, query: { travel } }, signal })),
+      take(api.GET("/api/jobs/{job}/frame", { params: { path: { job }, query: { build, at: [...at] } }, signal })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** The form of a build as it stands. */
+export function useSheet(job: number, version: number, build: string) {
+  return useQuery({
+    queryKey: ["job", job, "sheet", version, build],
+    queryFn: () => take(api.GET("/api/jobs/{job}/sheet", { params: { path: { job }, query: { build } } })),
+    enabled: build !== "",
+    placeholderData: (before) => (before?.build === build ? before : undefined),
+  });
+}
+
+/** What can be built in this job's host, drawn at its start size. */
+export function useFamilies(job: number, version: number, wanted: boolean) {
+  return useQuery({
+    queryKey: ["job", job, "families", version],
+    queryFn: () => take(api.GET("/api/jobs/{job}/families", { params: { path: { job } } })),
+    enabled: wanted,
     placeholderData: keepPreviousData,
   });
 }
@@ -59,19 +86,19 @@ export function useMeasure(job: number, version: number) {
   });
 }
 
-export function useCarry(job: number, version: number) {
+export function useCarry(job: number, version: number, at: readonly string[] = []) {
   return useQuery({
-    queryKey: ["job", job, "carry", version],
-    queryFn: () => take(api.GET("/api/jobs/{job}/carry", { params: { path: { job } } })),
+    queryKey: ["job", job, "carry", version, at],
+    queryFn: () => take(api.GET("/api/jobs/{job}/carry", { params: { path: { job }, query: { at: [...at] } } })),
     placeholderData: keepPreviousData,
   });
 }
 
-export function useProve(job: number, version: number, position: string, chosen: string) {
+export function useProve(job: number, version: number, build: string, position: string, chosen: string) {
   return useQuery({
-    queryKey: ["job", job, "prove", version, position, chosen],
+    queryKey: ["job", job, "prove", version, build, position, chosen],
     queryFn: () =>
-      take(api.GET("/api/jobs/{job}/prove", { params: { path: { job }, query: { position, case: chosen } } })),
+      take(api.GET("/api/jobs/{job}/prove", { params: { path: { job }, query: { build, position, case: chosen } } })),
     placeholderData: keepPreviousData,
   });
 }
@@ -79,7 +106,10 @@ export function useProve(job: number, version: number, position: string, chosen:
 export type Shape = "bent" | "buckled" | "swinging";
 
 export interface SolidQuery {
-  travel?: number;
+  at?: string[];
+  build?: string;
+  /** The frame of `build` alone, under a case in a position. */
+  proof?: boolean;
   position?: string;
   case?: string;
   shape?: Shape;
@@ -93,13 +123,20 @@ export function useSolid(job: number, version: number, query: SolidQuery) {
   });
 }
 
-export function useDiagram(job: number, version: number, position: string, chosen: string, member: string) {
+export function useDiagram(
+  job: number,
+  version: number,
+  build: string,
+  position: string,
+  chosen: string,
+  member: string,
+) {
   return useQuery({
-    queryKey: ["job", job, "diagram", version, position, chosen, member],
+    queryKey: ["job", job, "diagram", version, build, position, chosen, member],
     queryFn: () =>
       take(
         api.GET("/api/jobs/{job}/prove/diagram", {
-          params: { path: { job }, query: { position, case: chosen, member } },
+          params: { path: { job }, query: { build, position, case: chosen, member } },
         }),
       ),
     enabled: member !== "",
@@ -115,20 +152,24 @@ export function useLoads(job: number, version: number) {
   });
 }
 
-export function useBalance(job: number, version: number, travel: number, crew: boolean) {
+export function useBalance(job: number, version: number, at: readonly string[], crew: boolean) {
   return useQuery({
-    queryKey: ["job", job, "balance", version, travel, crew],
+    queryKey: ["job", job, "balance", version, at, crew],
     queryFn: ({ signal }) =>
-      take(api.GET("/api/jobs/{job}/balance", { params: { path: { job }, query: { travel, crew } }, signal })),
+      take(api.GET("/api/jobs/{job}/balance", { params: { path: { job }, query: { at: [...at], crew } }, signal })),
     placeholderData: keepPreviousData,
   });
 }
 
-export function useAnchor(job: number, version: number, position: string, chosen: string, gone: string) {
+export function useAnchor(job: number, version: number, build: string, position: string, chosen: string, gone: string) {
   return useQuery({
-    queryKey: ["job", job, "anchor", version, position, chosen, gone],
+    queryKey: ["job", job, "anchor", version, build, position, chosen, gone],
     queryFn: () =>
-      take(api.GET("/api/jobs/{job}/anchor", { params: { path: { job }, query: { position, case: chosen, gone } } })),
+      take(
+        api.GET("/api/jobs/{job}/anchor", {
+          params: { path: { job }, query: { build, position, case: chosen, gone } },
+        }),
+      ),
     placeholderData: keepPreviousData,
   });
 }

@@ -180,6 +180,7 @@ export function QuantityField({ label, path, kind, optional, also, hint, wide, p
 }
 
 interface NumberProps {
+  hint?: string;
   label: string;
   path: string;
   whole?: boolean;
@@ -189,7 +190,7 @@ interface NumberProps {
 }
 
 /** A plain number. */
-export function NumberField({ label, path, whole, optional, unit, placeholder = "not known" }: NumberProps) {
+export function NumberField({ label, path, whole, optional, unit, placeholder = "not known", hint }: NumberProps) {
   const { design } = useJob();
   const id = useId();
   const raw = at(design, path);
@@ -207,7 +208,7 @@ export function NumberField({ label, path, whole, optional, unit, placeholder = 
     if (await save([{ path, value: sent }], `${label}: ${text || "not known"}`)) setTyped(null);
   };
   return (
-    <Row label={label} id={id} problem={problem}>
+    <Row label={label} id={id} problem={problem} hint={hint}>
       <span className="flex shrink-0 items-center gap-1">
         <input
           id={id}
@@ -278,13 +279,20 @@ export function TextField({ label, path, wide }: TextProps) {
 interface ChoiceProps {
   label: string;
   path: string;
-  options: readonly { value: string; label: string }[];
+  /** `also`: what choosing it sets besides, in the same save; `closed`: why it cannot be chosen. */
+  options: readonly {
+    value: string;
+    label: string;
+    also?: readonly { path: string; value?: unknown }[];
+    closed?: string;
+  }[];
   /** An option with the value "" sets null. */
   nullable?: boolean;
+  hint?: string;
 }
 
 /** One of a list. */
-export function ChoiceField({ label, path, options, nullable }: ChoiceProps) {
+export function ChoiceField({ label, path, options, nullable, hint }: ChoiceProps) {
   const { design } = useJob();
   const id = useId();
   const [problem, save] = useSave();
@@ -292,7 +300,7 @@ export function ChoiceField({ label, path, options, nullable }: ChoiceProps) {
   const value = typeof raw === "string" ? raw : "";
   const known = options.some((option) => option.value === value);
   return (
-    <Row label={label} id={id} problem={problem}>
+    <Row label={label} id={id} problem={problem} hint={hint}>
       <select
         id={id}
         data-path={path}
@@ -301,13 +309,20 @@ export function ChoiceField({ label, path, options, nullable }: ChoiceProps) {
         {...told(id, problem)}
         onChange={(event) => {
           const next = event.currentTarget.value;
-          void save([{ path, value: nullable && next === "" ? null : next }], `${label}: ${next || "none"}`);
+          const also = options.find((option) => option.value === next)?.also ?? [];
+          void save(
+            [
+              { path, value: nullable && next === "" ? null : next },
+              ...also.map((one) => ({ path: one.path, value: one.value })),
+            ],
+            `${label}: ${next || "none"}`,
+          );
         }}
       >
         {!known && <option value={value}>{value || "choose"}</option>}
         {options.map((option) => (
-          <option key={option.value} value={option.value}>
-            {option.label}
+          <option key={option.value} value={option.value} disabled={Boolean(option.closed)}>
+            {option.closed ? `${option.label} (${option.closed})` : option.label}
           </option>
         ))}
       </select>
@@ -316,12 +331,12 @@ export function ChoiceField({ label, path, options, nullable }: ChoiceProps) {
 }
 
 /** Yes or no. */
-export function TickField({ label, path }: { label: string; path: string }) {
+export function TickField({ label, path, hint }: { label: string; path: string; hint?: string }) {
   const { design } = useJob();
   const id = useId();
   const [problem, save] = useSave();
   return (
-    <Row label={label} id={id} problem={problem}>
+    <Row label={label} id={id} problem={problem} hint={hint}>
       <span className="flex h-[38px] w-[44px] items-center justify-center">
         <input
           id={id}

@@ -8,8 +8,9 @@ Slope: 15 % pitch with 10 % roll, common practice.
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Literal
+from typing import Protocol
 
 from .loads import Loads
 
@@ -23,16 +24,22 @@ ROAD_BASIS = "49 CFR 393.102 accelerations against working loads; bump and rebou
 FOOT_BASIS = "One foot, 300 lbf on 75 x 75 mm at the moving end: common practice, no published source"
 CRASH_BASIS = "10 g ahead and 5 g other ways unless changed, against nominal strength without safety factor, tie-downs at 0.8 of breaking: common practice, no published source"
 CRASH_CAUTION = "Only a tested seat or restraint counts for people."
+ASLEEP = "Parked, asleep"
 SLOPE_BASIS = "15 % pitch and 10 % roll: common practice, no published source"
 
 
 @dataclass(frozen=True, slots=True)
 class Case:
-    """``foot``: where one foot stands besides, at the moving end of a pulled-out part."""
+    """``g``: what everything is pressed with; ``live``: who or what stands, sits or lies on it besides, by their places' ids."""
 
     name: str
     g: tuple[float, float, float]
-    foot: Literal["", "corner", "middle"] = ""
+    live: tuple[str, ...] = ()
+
+    @property
+    def lasting(self) -> bool:
+        """Whether it stands for long: parked in any position, as against the road."""
+        return self.name.startswith(("Parked", "Slope"))
 
 
 def road_cases(loads: Loads) -> tuple[Case, ...]:
@@ -81,14 +88,31 @@ def crash_cases(loads: Loads) -> tuple[Case, ...]:
     )
 
 
-def foot_cases() -> tuple[Case, ...]:
-    """One foot at the moving end."""
-    return (Case("Parked, foot at the corner", (0, 0, -1), "corner"), Case("Parked, foot mid end", (0, 0, -1), "middle"))
+class Place(Protocol):
+    """Where somebody may stand, sit or lie."""
+
+    @property
+    def id(self) -> str: ...
+    @property
+    def words(self) -> str: ...
+    @property
+    def kind(self) -> str: ...
+    @property
+    def newton(self) -> float | None: ...
 
 
-def cases_at(loads: Loads, drivable: bool) -> tuple[Case, ...]:
-    """Every case of one position: road cases where it may be driven; parked, foot and slope anywhere."""
-    feet = () if "Foot" in loads.off else foot_cases()
+def live_cases(loads: Loads, places: Sequence[Place]) -> tuple[Case, ...]:
+    """Everybody in each place in turn, and all sleepers where they lie."""
+    alone = [place for place in places if place.kind != "asleep" and not (place.kind == "foot" and "Foot" in loads.off)]
+    lying = sorted((place for place in places if place.kind == "asleep"), key=lambda place: -(place.newton or 0.0))
+    asleep = tuple(place.id for place in lying)
+    # the heaviest is the one who lies in the worst place; the others lie where they do
+    found = tuple(Case(f"Parked, {p.words}", (0, 0, -1), (p.id, *(asleep[1:] if p.kind == "sleeper" else ()))) for p in alone)
+    return (*found, Case(ASLEEP, (0, 0, -1), asleep)) if asleep else found
+
+
+def cases_at(loads: Loads, drivable: bool, places: Sequence[Place] = ()) -> tuple[Case, ...]:
+    """Every case of one position: road cases where it may be driven; parked, everybody aboard in turn, and slope anywhere."""
     slopes = () if "Slope" in loads.off else slope_cases()
-    parked = (*parked_cases(), *feet, *slopes)
+    parked = (*parked_cases(), *live_cases(loads, places), *slopes)
     return (*road_cases(loads), *parked) if drivable else parked

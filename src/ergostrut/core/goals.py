@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from .context import Context
 from .finding import Finding, at_most
+from .structure.context import Context
 
 
 def check_goals(context: Context, build_kg: float, price: float) -> Iterator[Finding]:

@@ -24,7 +24,12 @@ class Limits(Record):
 
     rail: Annotated[float, Field(ge=60, le=2000)] = 360.0
     deck: Annotated[float, Field(ge=60, le=2000)] = 240.0
+    sleeping: Annotated[float, Field(ge=60, le=2000)] = 180.0
     droop_mm: Annotated[float, Field(gt=0, le=500)] | None = None
+
+    def of(self, use: str) -> float:
+        """Span over deflection for what a part is for."""
+        return {"deck": self.deck, "sleeping": self.sleeping}.get(use, self.rail)
 
 
 class Crash(Record):

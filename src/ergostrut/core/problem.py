@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
+
 from pydantic import ValidationError
 
 from .record import Record
@@ -39,12 +41,18 @@ _WORDS = {
 }
 
 
-def problems_of(error: ValidationError) -> list[Problem]:
-    """Every problem with its JSON pointer, in words."""
+def problems_of(error: ValidationError, kinds: Collection[str] = ()) -> list[Problem]:
+    """Every problem with its JSON pointer, in words. ``kinds``: names that tell records of a union apart, which are no part of a pointer."""
     found = []
     for item in error.errors(include_url=False, include_input=False):
         cause = item.get("ctx", {}).get("error")
-        where = [str(part) for part in item["loc"]] + ([cause.below] if isinstance(cause, FieldError) else [])
+        where = [str(part) for part in item["loc"] if part not in kinds] + ([cause.below] if isinstance(cause, FieldError) else [])
+        if item["type"] in ("union_tag_invalid", "union_tag_not_found"):
+            ctx = item.get("ctx", {})
+            key = str(ctx.get("discriminator", "")).strip("'")
+            words = f"“{ctx['tag']}” is not known here; choose one of {ctx['expected_tags']}" if "tag" in ctx else "this field is missing"
+            found.append(Problem(field="/" + "/".join([*where, key]), message=words))
+            continue
         message = _WORDS.get(item["type"], item["msg"].removeprefix("Value error, ").replace("Input should be", "this should be"))
         found.append(Problem(field="/" + "/".join(where), message=message))
     return found

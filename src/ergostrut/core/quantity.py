@@ -109,7 +109,9 @@ class Quantity:
     @property
     def base(self) -> float:
         """The value in the core's base unit (mm or kg)."""
-        return float(self.value * self.FACTORS[self.unit])
+        value, factor = self.value, self.FACTORS[self.unit]
+        # whole numbers divide to the nearest float, as float(Fraction) does, without the fraction in between
+        return (value.numerator * factor.numerator) / (value.denominator * factor.denominator)
 
     def __str__(self) -> str:
         compound, big, small, per = self.COMPOUND

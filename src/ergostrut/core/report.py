@@ -2,63 +2,34 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
-from .anchor.checks import AnchorStudy, anchor_study, check_anchors
-from .anchor.crash import check_crash
+from .anchor.checks import AnchorStudy
 from .balance.checks import check_balance
 from .balance.ledger import axle_loads, ledger
 from .carry.checks import check_held, check_places
+from .carry.people import with_people
 from .carry.place import arrange
+from .carry.sleep import check_sleepers
 from .catalog.errors import StockError
 from .catalog.model import Catalog
 from .catalog.own import extended
-from .context import Context
-from .cut.plan import CutPlan, cut_plan
-from .document import Design
+from .cut.plan import cut_plan
+from .document.base import DesignBase
 from .finding import PLACES, RANK, Finding, Place, State, worst_state
-from .fit.bed import check_bed, check_floor, check_lowered_gate
-from .frame.assembly import Assembly, Position, Slide
+from .fit.between import check_between
 from .frame.build import assemble
 from .goals import check_goals
-from .make.steps import Step, steps
+from .make.steps import steps
 from .measure.checks import check_survey
-from .measure.host import resolve
-from .prove.base import check_base
-from .prove.deck import check_deck
-from .prove.joints.check import check_joints
-from .prove.leg import check_leg
-from .prove.members import check_droop, check_members, check_sag
-from .prove.pin import check_pin
-from .prove.running import check_effort, check_guides, check_hold_down, check_keeper, check_rollers
-from .prove.stability import check_fatigue, check_frequency, check_square, check_stability
+from .measure.hosts import resolve
+from .proof import Keep, Proof, prove, setting_findings
 from .prove.study import Study, study
-
-_POSITION_CHECKS = (
-    check_members,
-    check_joints,
-    check_leg,
-    check_stability,
-    check_frequency,
-    check_fatigue,
-    check_square,
-    check_sag,
-    check_droop,
-    check_rollers,
-    check_hold_down,
-    check_keeper,
-    check_guides,
-    check_effort,
-    check_base,
-    check_pin,
-    check_lowered_gate,
-    check_floor,
-)
-
-
-KEPT = 1_500_000
-"""Numbers of solved positions that a report keeps for the pages: a usual job's are a fifth of this, the largest job's would be twenty times."""
+from .structure.assembly import Assembly
+from .structure.context import Context
+from .structure.plans import CutPlan, Step
+from .structure.setting import Setting, setting_at, settings_of
 
 
 @dataclass(frozen=True)
@@ -76,12 +47,11 @@ class Tally:
 
 @dataclass(frozen=True)
 class Report:
-    """Everything that was found. ``studies``: positions solved, as far as they weigh little (``KEPT``)."""
+    """Everything that was found. ``proofs``: each build proved, with its settings solved as far as they weigh little."""
 
     context: Context
     findings: tuple[Finding, ...]
-    studies: tuple[Study, ...]
-    anchors: tuple[AnchorStudy, ...]
+    proofs: tuple[Proof, ...]
     cut: CutPlan
     steps: tuple[Step, ...]
     tally: Tally
@@ -90,6 +60,14 @@ class Report:
     def places(self) -> dict[Place, State | None]:
         """Worst state found in each place."""
         return {place: worst_state([f.state for f in self.findings if f.place == place]) for place in PLACES}
+
+    @property
+    def studies(self) -> tuple[Study, ...]:
+        return tuple(item for proof in self.proofs for item in proof.studies)
+
+    @property
+    def anchors(self) -> tuple[AnchorStudy, ...]:
+        return tuple(proof.anchors for proof in self.proofs if proof.anchors is not None)
 
     @property
     def bytes(self) -> int:
@@ -117,13 +95,7 @@ def worst_of(findings: Iterable[Finding]) -> tuple[Finding, ...]:
     return tuple(sorted(kept.values(), key=lambda f: (*_severity(f)[:2], f.id)))
 
 
-def position_findings(item: Study) -> Iterator[Finding]:
-    """All checks that depend on where a motion stands."""
-    for check in _POSITION_CHECKS:
-        yield from check(item)
-
-
-def context_of(design: Design, catalog: Catalog) -> Context:
+def context_of(design: DesignBase, catalog: Catalog) -> Context:
     """Stages measure, frame, carry.
 
     Raises:
@@ -131,88 +103,68 @@ def context_of(design: Design, catalog: Catalog) -> Context:
     """
     catalog = extended(catalog, design.own)
     host = resolve(design.host)
-    builds = assemble(design, host, catalog)
+    builds = tuple(with_people(build, design.carry.crew) for build in assemble(design.builds, host, catalog))
     return Context(design, host, catalog, builds, arrange(design.carry, builds))
 
 
-def positions_of(context: Context) -> Iterator[tuple[Assembly, Slide, Position]]:
-    """Every slide with every one of its named positions."""
-    for build in context.builds:
-        for slide in build.slides:
-            for motion in build.motions:
-                if motion.id == slide.motion:
-                    for position in motion.positions:
-                        yield build, slide, position
-
-
-def check(design: Design, catalog: Catalog) -> Report:
+def check(design: DesignBase, catalog: Catalog, keep: Keep | None = None) -> Report:
     """The whole report; a pure function of its inputs.
+
+    Args:
+        keep: a cache of proofs by what each read; equal jobs have equal reports with it and without.
 
     Raises:
         StockError: the design names stock that the catalogue does not hold.
     """
     context = context_of(design, catalog)
-    found: list[Finding] = []
-    kept: list[Study] = []
-    room = KEPT
-    for build, slide, position in positions_of(context):
-        item = study(context, build, slide, position)
-        found += position_findings(item)
-        room -= item.floats
-        if room >= 0:
-            kept.append(item)
-    anchors = tuple(anchor_study(context, build) for build in context.builds)
+    proofs = tuple(prove(context, i, catalog.version, keep) for i in range(len(context.builds)))
+    found: list[Finding] = [finding for proof in proofs for finding in proof.findings]
     cut = cut_plan(context)
     todo = steps(context, cut)
-    found += [*check_survey(context.host), *check_places(context), *check_held(context)]
-    for build in context.builds:
-        found += [*check_bed(context, build), *check_deck(context, build)]
-    found += check_balance(context)
-    for base in anchors:
-        found += [*check_anchors(context, base), *check_crash(context, base)]
-    found += cut.findings
+    found += [*check_survey(context.host), *check_places(context), *check_held(context), *check_sleepers(context)]
+    found += [*check_between(context), *check_balance(context), *cut.findings]
     tally = _tally(context, cut, todo)
     found += check_goals(context, tally.build_kg, tally.price)
-    return Report(context, worst_of(found), tuple(kept), anchors, cut, todo, tally)
+    return Report(context, worst_of(found), proofs, cut, todo, tally)
 
 
-def _known(report: Report, build: Assembly, slide: Slide, position: Position) -> Study:
-    """A position solved: kept by the report, or solved again."""
+def kept_by(report: Report) -> Keep:
+    """A cache of what a report proved: for designs that change one build and leave the others."""
+    held = {proof.key: proof for proof in report.proofs}
+    return lambda key, work: held[key] if key in held else work()
+
+
+def _known(report: Report, build: Assembly, setting: Setting) -> Study:
+    """A setting solved: kept by the report, or solved again."""
     for item in report.studies:
-        if item.assembly.id == build.id and item.slide.id == slide.id and item.position.travel == position.travel:
+        if item.assembly.id == build.id and item.setting.name == setting.name and item.setting.travels == setting.travels:
             return item
-    return study(report.context, build, slide, position)
+    return study(report.context, build, setting)
 
 
-def study_named(report: Report, name: str) -> Study | None:
-    """The first slide solved in a named position, its first one for an unknown name; None without a slide."""
-    rows = list(positions_of(report.context))
-    chosen = next((row for row in rows if row[2].name == name), rows[0] if rows else None)
-    return _known(report, *chosen) if chosen is not None else None
+def study_named(report: Report, name: str, build: str = "") -> Study | None:
+    """A build (the first unless named) solved in a named setting, its first one for an unknown name; None without a build."""
+    found = report.context.build(build) or next(iter(report.context.builds), None)
+    if found is None:
+        return None
+    rows = settings_of(found)
+    return _known(report, found, next((row for row in rows if row.name == name), rows[0]))
 
 
-def studies_at(report: Report, travel: float) -> tuple[Study, ...]:
-    """Every slide solved with its tray at ``travel`` (mm, or its reach when that is less); a position that was kept is not solved again."""
-    found = []
-    for build in report.context.builds:
-        for slide in build.slides:
-            motion = next(m for m in build.motions if m.id == slide.motion)
-            position = next((p for p in motion.positions if abs(p.travel - travel) < 0.01), None) or Position(
-                "here", min(travel, motion.reach), travel <= 0.0
-            )
-            found.append(_known(report, build, slide, position))
-    return tuple(found)
+def studies_at(report: Report, travels: Mapping[str, float]) -> tuple[Study, ...]:
+    """Every build solved with each motion at its travel (mm by id, its reach when that is less); a setting that was kept is not solved again."""
+    return tuple(_known(report, build, setting_at(build, travels)) for build in report.context.builds)
 
 
 def here(studies: Iterable[Study]) -> dict[str, Finding]:
-    """Worst findings of the position-dependent checks of ``studies``, by id."""
-    return {f.id: f for f in worst_of(f for item in studies for f in position_findings(item))}
+    """Worst findings of the checks of ``studies`` that hang on their settings, by id."""
+    return {f.id: f for f in worst_of(f for item in studies for f in setting_findings(item))}
 
 
 def _tally(context: Context, cut: CutPlan, todo: tuple[Step, ...]) -> Tally:
-    entries, missing = ledger(context, 0.0)
+    entries, missing = ledger(context, {})
     axles = axle_loads(context, entries, missing)
-    rating = context.host.survey.weights.gross_rating
+    rating = context.host.weights.gross_rating
     lacking = [name for name in missing if name not in ("wheelbase", "axle_from_front")]
     return Tally(
         build_kg=sum(build.mass for build in context.builds),
@@ -225,4 +177,4 @@ def _tally(context: Context, cut: CutPlan, todo: tuple[Step, ...]) -> Tally:
     )
 
 
-__all__ = ["Report", "StockError", "Tally", "check", "context_of", "here", "position_findings", "studies_at", "study_named", "worst_of"]
+__all__ = ["Report", "StockError", "Tally", "check", "context_of", "here", "studies_at", "study_named", "worst_of"]

@@ -13,6 +13,9 @@ import operator
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, field
 from functools import lru_cache
+from typing import Annotated
+
+from pydantic import PlainSerializer
 
 _FUNCTIONS: dict[str, Callable[..., float]] = {
     "sqrt": math.sqrt,
@@ -37,12 +40,25 @@ _BINARY: dict[type[ast.operator], tuple[str, int]] = {ast.Add: (" + ", 1), ast.S
 
 
 @dataclass(frozen=True, slots=True)
+class Numbers:
+    """A formula with numbers in place of its names, text and numbers by turns: written out only when somebody reads it."""
+
+    parts: tuple[str | float, ...] = ()
+
+    def __str__(self) -> str:
+        return "".join(part if isinstance(part, str) else _put(part) for part in self.parts)
+
+    def __bool__(self) -> bool:
+        return bool(self.parts)
+
+
+@dataclass(frozen=True, slots=True)
 class Line:
     """One step: ``symbol = formula = numbers = value unit``; plain text when formula is empty."""
 
     symbol: str
     formula: str
-    numbers: str
+    numbers: Annotated[Numbers, PlainSerializer(str, return_type=str)]
     value: float | None
     unit: str
     note: str = ""
@@ -114,13 +130,16 @@ def _render(node: ast.expr, leaf: Callable[[str], str], outer: int = 0) -> str:
     raise ValueError(f"not part of the formula language: {ast.unparse(node)}")
 
 
+_GREEK = {"sigma": "σ", "tau": "τ", "delta": "δ", "mu": "μ", "theta": "θ", "lambda_": "λ", "phi": "φ", "Omega": "Ω"}
+
+
+@lru_cache(maxsize=2048)
 def symbol_text(name: str) -> str:
     """``sigma_b`` -> ``σb`` for reading."""
-    greek = {"sigma": "σ", "tau": "τ", "delta": "δ", "mu": "μ", "theta": "θ", "lambda_": "λ", "phi": "φ", "Omega": "Ω"}
     head, _, tail = name.partition("_")
     if tail.isdigit():
-        return greek.get(head, head) + tail.translate(_SUBSCRIPT)
-    return greek.get(head, head) + (f"_{tail}" if tail else "")
+        return _GREEK.get(head, head) + tail.translate(_SUBSCRIPT)
+    return _GREEK.get(head, head) + (f"_{tail}" if tail else "")
 
 
 _GAP = "\x00"
@@ -134,9 +153,9 @@ class Formula:
     symbols: str
     numbers: tuple[str, ...]
 
-    def with_numbers(self, values: Values) -> str:
+    def with_numbers(self, values: Values) -> Numbers:
         """The formula with the numbers in place of its names; negative ones in brackets."""
-        return "".join(_put(values[part]) if i % 2 else part for i, part in enumerate(self.numbers))
+        return Numbers(tuple([values[part] if i % 2 else part for i, part in enumerate(self.numbers)]))
 
 
 def _put(value: float) -> str:
@@ -165,7 +184,7 @@ class Working:
     def given(self, symbol: str, value: float, unit: str, note: str = "") -> float:
         """An input, with where it comes from."""
         self.values[symbol] = value
-        self._lines.append(Line(symbol_text(symbol), "", "", value, unit, note))
+        self._lines.append(Line(symbol_text(symbol), "", Numbers(), value, unit, note))
         return value
 
     def line(self, symbol: str, formula: str, unit: str, note: str = "", **extra: float) -> float:
@@ -183,7 +202,7 @@ class Working:
 
     def say(self, text: str) -> None:
         """A sentence between the lines."""
-        self._lines.append(Line("", "", "", None, "", text))
+        self._lines.append(Line("", "", Numbers(), None, "", text))
 
     def done(self) -> tuple[Line, ...]:
         return tuple(self._lines)

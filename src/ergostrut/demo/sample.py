@@ -5,7 +5,7 @@ from importlib.resources import files
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from ergostrut.core.document import Job, read_job
+from ergostrut.core.job.document import Job, read_job
 from ergostrut.core.report import check
 from ergostrut.files.card_json import write_card
 from ergostrut.files.catalog_files import shipped_catalog

@@ -17,13 +17,12 @@ from reportlab.pdfbase.pdfmetrics import registerFont
 from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.platypus import CondPageBreak, KeepTogether, Paragraph, SimpleDocTemplate, Spacer, Table
 
-from ergostrut.core.cases import CRASH_BASIS, ROAD_BASIS, SLOPE_BASIS, cases_at, crash_cases
-from ergostrut.core.document import Design
+from ergostrut.core.cases import CRASH_BASIS, FOOT_BASIS, ROAD_BASIS, SLOPE_BASIS, cases_at, crash_cases
 from ergostrut.core.finding import Finding
+from ergostrut.core.job.document import Design
 from ergostrut.core.report import Report
 from ergostrut.core.working import Line, number
-
-from .report_json import NOTICE
+from ergostrut.files.report_json import NOTICE
 
 INK, STEEL, HAIR = HexColor("#1b2530"), HexColor("#5e6b78"), HexColor("#c9ccc6")
 STATE = {"over": HexColor("#a8321c"), "tight": HexColor("#9c4f00"), "holds": HexColor("#2c6a4e")}
@@ -71,7 +70,7 @@ def _line(line: Line) -> Paragraph:
         return _p(line.note, SMALL)
     value = "" if line.value is None else f" = <b>{escape(number(line.value))} {escape(line.unit)}</b>"
     formula = f" = {escape(line.formula)}" if line.formula else ""
-    numbers = f" = {escape(line.numbers)}" if line.numbers else ""
+    numbers = f" = {escape(str(line.numbers))}" if line.numbers else ""
     note = f"  <font color='#5e6b78' size='7.2'>{escape(line.note)}</font>" if line.note else ""
     return Paragraph(f"{escape(line.symbol)}{formula}{numbers}{value}{note}", TEXT)
 
@@ -80,7 +79,7 @@ def _finding(found: Finding) -> list[Any]:
     use = f", {found.use:.2f} of the limit" if found.use is not None else ""
     colour = STATE.get(found.state, STEEL).hexval()[2:]
     head = Paragraph(f"{escape(printable(found.title))}  <font color='#{colour}'>{found.state}{use}</font>", HEAD)
-    where = ", ".join(part for part in (found.case, f"tray {found.position}" if found.position else "") if part)
+    where = ", ".join(part for part in (found.case, f"position {found.position}" if found.position else "") if part)
     rows: list[Any] = [_p(found.sentence)]
     if found.caution:
         rows.append(_p(f"Caution: {found.caution}"))
@@ -116,7 +115,7 @@ def _inputs(design: Design, report: Report) -> list[Any]:
         for member in build.members:
             key = (member.role, member.section.label, f"{say.length(member.length)}; {member.section.material.label}")
             rows[key] = rows.get(key, 0) + 1
-        flow += [Spacer(1, 2 * mm), _p(f"{build.label}: {build.joints.system.label}", HEAD)]
+        flow += [Spacer(1, 2 * mm), _p(f"{build.label}: {build.joining.system.label}", HEAD)]
         decks = [
             [
                 panel.role,
@@ -126,9 +125,9 @@ def _inputs(design: Design, report: Report) -> list[Any]:
             for panel in build.panels
         ]
         joint = [
-            "joints, rib to rail",
-            build.joints.kind,
-            "braced in plane by the deck" if build.panels[0].braces else "not braced in plane by the deck",
+            "joints",
+            build.joining.kind,
+            "braced in plane by the deck" if all(panel.braces for panel in build.panels) else "not braced in plane by the deck",
         ]
         flow.append(
             _table(
@@ -148,15 +147,16 @@ def _inputs(design: Design, report: Report) -> list[Any]:
 
 def _loads(design: Design) -> list[Any]:
     rows = [
-        [case.name, f"({case.g[0]:.3g}, {case.g[1]:.3g}, {case.g[2]:.3g})", case.foot and f"foot {design.loads.foot:g} N, {case.foot}"]
+        [case.name, f"({case.g[0]:.3g}, {case.g[1]:.3g}, {case.g[2]:.3g})", ""]
         for case in (*cases_at(design.loads, True), *crash_cases(design.loads))
     ]
+    feet = "" if "Foot" in design.loads.off else f" One foot, {design.loads.foot:g} N, wherever people step. {FOOT_BASIS}."
     off = f" Left out: {', '.join(design.loads.off)}." if design.loads.off else ""
     crash = f" {CRASH_BASIS}." if design.loads.crash.on else ""
     return [
         _p("Loads", HEAD),
         _table([["Case", "(gx, gy, gz), gravity included; x rearward, y right, z up", ""], *rows], (52, 78, 40)),
-        _p(f"{ROAD_BASIS}. {SLOPE_BASIS}. Roads: {design.loads.road}.{off}{crash}", SMALL),
+        _p(f"{ROAD_BASIS}. {SLOPE_BASIS}. Roads: {design.loads.road}.{feet}{off}{crash}", SMALL),
     ]
 
 
@@ -182,7 +182,7 @@ def calculation_pdf(design: Design, report: Report, catalog: str, date: str, onl
         *_loads(design),
         _p("Method", HEAD),
         _p(
-            "Allowable strength (ASD). Members' forces from a linear three-dimensional frame of Euler-Bernoulli bars; rollers and keepers push only. "
+            "Allowable strength (ASD). Members' forces from a linear three-dimensional frame of Euler-Bernoulli bars; contacts push only. "
             "Local x runs from end a to end b, z as near up as it can be, y = z cross x; tension positive. N, mm, MPa throughout.",
         ),
         Spacer(1, 3 * mm),

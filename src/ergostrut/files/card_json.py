@@ -9,7 +9,7 @@ from pydantic import TypeAdapter
 
 from ergostrut import __version__
 from ergostrut.core.drawing.frame import frame_views
-from ergostrut.core.drawing.model import View
+from ergostrut.core.primitives import View
 from ergostrut.core.report import Report
 
 _VIEW = TypeAdapter(View)
@@ -22,7 +22,7 @@ def maker_of(catalog: str) -> str:
 
 def write_card(report: Report) -> str:
     """The card's text. ``by``: the program and catalogue that found it."""
-    side = next(v for v in frame_views(report, None, 0.0, {}, {}) if v.name == "side")
+    side = next(v for v in frame_views(report, None, {}, {}, {}) if v.name == "side")
     return json.dumps(
         {
             "by": maker_of(report.context.catalog.version),

@@ -5,6 +5,8 @@ from importlib.resources import files
 
 from ergostrut.core.catalog.loader import TEXTS, load
 from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.measure import hosts
+from ergostrut.core.measure.hosts import KINDS
 from ergostrut.core.measure.templates import Template, read_templates
 
 
@@ -23,4 +25,8 @@ def shipped_catalog() -> Catalog:
 @lru_cache(maxsize=1)
 def shipped_templates() -> tuple[Template, ...]:
     """Host templates that ship with the app."""
-    return read_templates(files("ergostrut.core.catalog").joinpath("hosts.toml").read_text(encoding="utf-8"))
+    found: list[Template] = []
+    for kind in KINDS:
+        text = files(f"{hosts.__name__}.{kind}").joinpath("templates.toml").read_text(encoding="utf-8")
+        found += read_templates(text, kind)
+    return tuple(found)

@@ -6,9 +6,9 @@ import csv
 import io
 from collections.abc import Mapping
 
-from ergostrut.core.cut.plan import CutPlan
-from ergostrut.core.document import Units
 from ergostrut.core.quantity import show_length
+from ergostrut.core.structure.plans import CutPlan
+from ergostrut.core.units import Units
 
 COLUMNS = ("kind", "mark", "count", "what", "stock", "length mm", "width mm", "length as shown", "ends", "kg each", "price each")
 

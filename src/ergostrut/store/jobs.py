@@ -14,7 +14,8 @@ from pydantic import ValidationError
 from sqlalchemy import func, select, update
 from sqlalchemy.orm import Session
 
-from ergostrut.core.document import Design, Entry, InputError, Job, Problem, read_design
+from ergostrut.core.job.document import VERSION, Design, Entry, Job, read_design, upgraded_design
+from ergostrut.core.problem import InputError, Problem
 
 from .database import now
 from .models import EntryRow, HeadRow, JobRow, RevisionRow
@@ -111,7 +112,7 @@ def _design(row: RevisionRow) -> Design:
         data = json.loads(row.design)
     except ValueError:
         raise InputError([Problem(field="/", message=f"revision {row.number} of this job is not JSON; restore another revision")]) from None
-    return read_design(data)
+    return read_design(upgraded_design(data, row.version))
 
 
 def _saved(session: Session, row: JobRow, design: Design | None = None) -> Saved:
@@ -172,7 +173,17 @@ def create(session: Session, job: Job, *, sample: bool = False, label: str = "ne
     session.add(row)
     session.flush()
     session.add(
-        RevisionRow(job_id=row.id, number=1, parent=None, redo=None, label=label[:120], design=_dump(job.design), created=at, card=card)
+        RevisionRow(
+            job_id=row.id,
+            number=1,
+            parent=None,
+            redo=None,
+            label=label[:120],
+            design=_dump(job.design),
+            created=at,
+            card=card,
+            version=VERSION,
+        )
     )
     session.add(HeadRow(job_id=row.id, version=1, number=1))
     for entry in job.record:
@@ -202,6 +213,7 @@ def save(
             design=_dump(design),
             created=now(),
             card=card,
+            version=VERSION,
         )
     )
     session.flush()
@@ -298,11 +310,12 @@ def export(session: Session, job_id: int, catalog: str) -> Job:
 def as_stored(session: Session, job_id: int) -> str:
     """The job's file with everything as it lies in the database, for one that cannot be read."""
     row = _job(session, job_id)
+    head = _revision(session, job_id, row.head)
     lines = session.scalars(select(EntryRow.entry).where(EntryRow.job_id == job_id).order_by(EntryRow.id))
     data = {
         "format": "ergostrut-job",
-        "version": 1,
-        "design": _plain(_revision(session, job_id, row.head).design),
+        "version": head.version,
+        "design": _plain(head.design),
         "record": [_plain(text) for text in lines],
     }
     return json.dumps(data, indent=2, ensure_ascii=False) + "\n"

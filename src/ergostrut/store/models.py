@@ -29,7 +29,7 @@ class JobRow(Base):
 class RevisionRow(Base):
     """One saved design. ``redo``: the child that undo came back from, if any. ``kept``: a stale write that was kept aside.
 
-    ``card``: what the yard shows of it, as JSON, from when it was last checked."""
+    ``card``: what the yard shows of it, as JSON, from when it was last checked. ``version``: of the job document it is stored in."""
 
     __tablename__ = "revision"
     __table_args__ = (Index("ix_revision_job_number", "job_id", "number", unique=True),)
@@ -43,6 +43,7 @@ class RevisionRow(Base):
     design: Mapped[str] = mapped_column(Text)
     created: Mapped[datetime]
     card: Mapped[str | None] = mapped_column(Text)
+    version: Mapped[int] = mapped_column(server_default="1")
 
 
 class HeadRow(Base):

@@ -14,7 +14,7 @@ from threading import Condition, Thread
 from typing import Any
 
 from ergostrut.core.advice.mends import Mend, advising
-from ergostrut.core.document import Design
+from ergostrut.core.job.document import Design
 from ergostrut.core.report import check
 from ergostrut.files.catalog_files import shipped_catalog
 from ergostrut.threads import one_thread
@@ -47,7 +47,10 @@ def _work(pipe: Connection) -> None:
     catalog = shipped_catalog()
     while True:
         try:
-            design: Design = pipe.recv()
+            design: Design | None = pipe.recv()
+            if design is None:
+                # "not wanted any more" that crossed with the last word of the search before: there is nothing left to leave
+                continue
             report = check(design, catalog)
             pipe.send(("total", sum(f.state in ("over", "tight") for f in report.findings)))
             for mend in advising(report, catalog, lambda: not pipe.poll()):

@@ -11,7 +11,8 @@ from flask import current_app
 from sqlalchemy.exc import DBAPIError
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.document import Design
+from ergostrut.core.job.document import Design
+from ergostrut.core.proof import Proof
 from ergostrut.core.report import Report, check
 from ergostrut.files.card_json import maker_of, read_card, write_card
 from ergostrut.files.catalog_files import shipped_catalog
@@ -21,8 +22,8 @@ from ergostrut.store.database import Database
 from .adviser import Advice, Adviser
 from .shared import Cache, Once
 
-REPORT_ROOM = 128 * 2**20
-"""Bytes of reports kept."""
+REPORT_ROOM, PROOF_ROOM = 96 * 2**20, 64 * 2**20
+"""Bytes kept of reports, and of builds proved: an edit of one build takes the others as they stand."""
 AT_ONCE = 2
 """Reports worked out at the same time; more would only share the processor."""
 
@@ -35,6 +36,7 @@ class Service:
         self.catalog: Catalog = shipped_catalog()
         self.maker = maker_of(self.catalog.version)
         self.reports: Once[Report] = Once(Cache(REPORT_ROOM, lambda report: report.bytes))
+        self._proofs: Once[Proof] = Once(Cache(PROOF_ROOM, lambda proof: proof.bytes))
         self._adviser = Adviser()
         self._room = Semaphore(AT_ONCE)
 
@@ -47,7 +49,7 @@ class Service:
 
         def work() -> Report:
             with self._room:
-                return check(design, self.catalog)
+                return check(design, self.catalog, self._proofs.get)
 
         return self.reports.get(key_of(design), work)
 

@@ -8,16 +8,14 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from ergostrut.core.advice.mends import Effect, Mend
 from ergostrut.core.balance.ledger import Axles, LedgerRow
-from ergostrut.core.cut.plan import BarGroup, Bought, Piece, SheetGroup
-from ergostrut.core.document import Design, Entry, Units
-from ergostrut.core.drawing.model import View
-from ergostrut.core.drawing.proof import MemberUse
-from ergostrut.core.drawing.solid import Scene, Shape
 from ergostrut.core.finding import Finding, Place, State
-from ergostrut.core.frame.assembly import Height, Position
-from ergostrut.core.make.steps import Step
-from ergostrut.core.prove.diagram import Diagram
+from ergostrut.core.job.document import Design, Entry
+from ergostrut.core.primitives import View
 from ergostrut.core.report import Tally
+from ergostrut.core.structure.holds import Position
+from ergostrut.core.structure.parts import Height
+from ergostrut.core.structure.plans import BarGroup, Bought, Piece, SheetGroup, Step
+from ergostrut.core.units import Units
 
 
 class Wire(BaseModel):
@@ -77,13 +75,23 @@ class Card(Wire):
     error: str = ""
 
 
+class FamilyOut(Wire):
+    """Something that can be built."""
+
+    id: str
+    label: str
+    words: str
+
+
 class YardOut(Wire):
     jobs: list[Card]
     templates: list[TemplateOut]
+    families: list[FamilyOut]
 
 
 class NewJob(Wire):
     template: str = Field(max_length=60)
+    builds: list[str] = Field(default=[], max_length=16)
     name: str = Field(max_length=200)
     units: Units = Units()
 
@@ -193,124 +201,62 @@ class PlacedOut(Wire):
     kg: float
 
 
+class SurfaceOut(Wire):
+    id: str
+    label: str
+    size: tuple[float, float]
+    sleeping: bool
+
+
 class CarryOut(Wire):
     views: list[View]
     placed: list[PlacedOut]
-    surface: tuple[float, float] | None
+    surfaces: list[SurfaceOut]
 
 
-class TravelIn(Wire):
-    travel: float = Field(default=0.0, ge=0, le=6000)
+class SettingQuery(Wire):
+    """``at``: where motions stand, each as ``motion=mm``; home where absent. ``build``: the one in hand, the first where empty."""
+
+    at: list[str] = Field(default=[], max_length=60)
+    build: str = Field(default="", max_length=24)
 
 
-class DeckHeight(Wire):
-    roller: float
-    under: float
-    let_in: float
+class MotionOut(Wire):
+    """A motion of a build that somebody moves, and where it stands, mm or degrees."""
+
+    id: str
+    build: str
+    label: str
+    noun: str
+    reach: float
+    travel: float
+    unit: Literal["mm", "deg"]
+    positions: list[Position]
+
+
+class CompareTable(Wire):
+    title: str
+    heads: list[str]
+    rows: list[list[float]]
 
 
 class FrameOut(Wire):
-    """The build at a travel: drawings, what the findings say there, and the deck height's stack."""
+    """The build in hand with its motions where they stand: drawings, what the findings say there, how its height adds up."""
 
     views: list[View]
     here: list[HereFinding]
-    travel: float
-    reach: float
-    positions: list[Position]
+    build: str
+    drivable: bool
+    motions: list[MotionOut]
     stack: list[Height]
-    deck_heights: list[DeckHeight]
-
-
-class ProveQuery(Wire):
-    position: str = Field(default="in", max_length=60)
-    case: str = Field(default="", max_length=60)
-
-
-class CaseOut(Wire):
-    name: str
-    worst: float
-
-
-class ReactionOut(Wire):
-    name: str
-    newton: float
-
-
-class JointOut(Wire):
-    """One rib end in the case drawn."""
-
-    rib: str
-    rail: str
-    side: str
-    use: float | None
-    state: State
-    text: str
-    missing: list[str]
-
-
-class ProveOut(Wire):
-    """``drawn``: the case behind drawings, reactions and joints; ``case`` may be all of them. ``critical`` None: far off."""
-
-    positions: list[Position] = []
-    position: str = ""
-    cases: list[CaseOut] = []
-    case: str = ""
-    drawn: str = ""
-    views: list[View] = []
-    scale: float = 1.0
-    members: list[MemberUse] = []
-    reactions: list[ReactionOut] = []
-    joints: list[JointOut] = []
-    critical: float | None = None
-    frequency: float | None = None
-    system: str = ""
-    relies: bool = False
-    error: str = ""
-
-
-class DiagramQuery(ProveQuery):
-    member: str = ""
-
-
-class DiagramOut(Wire):
-    diagram: Diagram | None
-
-
-class SolidQuery(Wire):
-    travel: float = Field(default=0.0, ge=0, le=6000)
-    position: str = ""
-    case: str = ""
-    shape: Shape = "bent"
-
-
-class SolidOut(Wire):
-    scene: Scene
-
-
-class CaseRow(Wire):
-    """A load case: its usual vector in g, the one in use, whether it is left out, and its basis."""
-
-    name: str
-    usual: tuple[float, float, float]
-    used: tuple[float, float, float]
-    own: bool
-    off: bool
-    editable: bool
-    basis: str
-
-
-class LoadsOut(Wire):
-    cases: list[CaseRow]
-    road: str
-    roads: list[str]
+    tables: list[CompareTable]
 
 
 class SheetQuery(Wire):
     finding: list[str] = []
 
 
-class BalanceQuery(Wire):
-    travel: float = Field(default=0.0, ge=0, le=6000)
+class BalanceQuery(SettingQuery):
     crew: bool = True
 
 
@@ -319,12 +265,13 @@ class BalanceOut(Wire):
     entries: list[LedgerRow]
     axles: Axles
     ratings: dict[str, float | None]
-    reach: float
+    motions: list[MotionOut]
     findings: list[Finding]
 
 
 class AnchorQuery(Wire):
-    position: str = "in"
+    build: str = Field(default="", max_length=24)
+    position: str = ""
     case: str = "Brake"
     gone: str = ""
 
@@ -343,6 +290,10 @@ class FixingOut(Wire):
 
 
 class AnchorOut(Wire):
+    """The fixings of one build; ``builds``: those that are fixed by anchors."""
+
+    build: str
+    builds: list[str]
     view: View | None
     positions: list[str]
     cases: list[str]

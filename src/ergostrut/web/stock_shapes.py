@@ -64,7 +64,7 @@ class CatalogQuery(Wire):
     job: int | None = Field(default=None, ge=1)
 
 
-class FamilyOut(Wire):
+class SizesOut(Wire):
     """A family of sections and the sizes it is measured by, mm, in order."""
 
     family: str
@@ -73,7 +73,7 @@ class FamilyOut(Wire):
 
 class StockOut(Wire):
     stock: OwnStock
-    families: list[FamilyOut]
+    families: list[SizesOut]
 
 
 class StockIn(Wire):

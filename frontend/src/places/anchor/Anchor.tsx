@@ -12,30 +12,46 @@ import { Button } from "../../ui/Button";
 import { ChoiceField, QuantityField, TextField, TickField } from "../../ui/fields";
 import { Tabs } from "../../ui/Tabs";
 
-function Fixings() {
+interface Fixing {
+  name: string;
+  hole?: string | null;
+  nut?: string;
+}
+
+/** The fixings of the build in hand, where its family has any: others bear on the host and are tied to it. */
+function Fixings({ index }: { index: number }) {
   const { design, change } = useJob();
   const catalog = useCatalog();
-  const fixings = design.builds?.[0]?.fixings ?? [];
+  const build = design.builds?.[index];
+  const fixings: readonly Fixing[] | undefined =
+    build && "fixings" in build ? (build.fixings as readonly Fixing[] | undefined) : undefined;
   const holes = design.host.holes ?? [];
-  const used = new Set(fixings.map((fixing) => fixing.hole));
+  const used = new Set((fixings ?? []).map((fixing) => fixing.hole));
   const free = holes.filter((hole) => !used.has(hole.name));
   const threads = (catalog.data?.threads ?? []).map((value) => ({ value, label: value }));
   const grades = (catalog.data?.grades ?? []).map((value) => ({ value, label: value }));
   const next = () => {
-    const names = new Set(fixings.map((fixing) => fixing.name));
-    let n = fixings.length + 1;
+    const names = new Set((fixings ?? []).map((fixing) => fixing.name));
+    let n = names.size + 1;
     while (names.has(`F${n}`)) n += 1;
     return `F${n}`;
   };
   const add = (value: Record<string, unknown>) =>
-    void change([{ op: "add", path: "/builds/0/fixings", value: { name: next(), ...value } }], "fixing added");
-  if (!design.builds?.length) return <p className="text-steel">No build to hold yet.</p>;
+    void change([{ op: "add", path: `/builds/${index}/fixings`, value: { name: next(), ...value } }], "fixing added");
+  if (!build) return <p className="text-steel">No build to hold yet.</p>;
+  if (!fixings)
+    return (
+      <p className="text-steel">
+        {build.label} bears on the host and is tied to it: what each place takes stands in the findings, its ties on
+        Frame.
+      </p>
+    );
   return (
     <section>
       <h2 className="text-[21px]">Fixings</h2>
       {fixings.length === 0 && <p className="text-steel">None yet. Take an existing bolt, or drill.</p>}
       {fixings.map((fixing, i) => {
-        const p = `/builds/0/fixings/${i}`;
+        const p = `/builds/${index}/fixings/${i}`;
         return (
           <details key={fixing.name} className="border-b border-hair py-1">
             <summary className="min-h-9 cursor-pointer py-1.5 font-medium">
@@ -95,14 +111,30 @@ function Fixings() {
 
 /** 6 Anchor: plan of the fixings with their forces in one case. */
 export function Anchor() {
-  const { jobId, version, units, light } = useJob();
-  const [position, setPosition] = useState("in");
+  const { jobId, version, units, light, design, hand, takeInHand } = useJob();
+  const [position, setPosition] = useState("");
   const [chosen, setChosen] = useState("Brake");
   const [gone, setGone] = useState("");
-  const anchor = useAnchor(jobId, version, position, chosen, gone);
-  const data = anchor.data;
+  const anchor = useAnchor(jobId, version, hand, position, chosen, gone);
+  const builds = design.builds ?? [];
+  const index = builds.findIndex((one) => one.id === hand);
+  // a build without fixings of its own shows none, not its neighbour's
+  const data = anchor.data?.build === hand ? anchor.data : undefined;
   return (
-    <Page left={<Fixings />} right={<Findings places={["anchor"]} title="Fixings, worst first" />}>
+    <Page
+      left={<Fixings key={hand} index={index} />}
+      right={<Findings places={["anchor"]} title="Fixings, worst first" />}
+    >
+      {builds.length > 1 && (
+        <div className="px-3 pt-2">
+          <Tabs
+            label="Build"
+            value={hand}
+            onChange={takeInHand}
+            options={builds.map((one) => ({ value: one.id ?? "", label: one.label ?? "" }))}
+          />
+        </div>
+      )}
       <div className="flex flex-wrap items-center gap-3 px-3 pt-2">
         <Tabs
           label="Position"
@@ -140,7 +172,7 @@ export function Anchor() {
         {data?.view ? (
           <Drawing view={data.view} units={units} title="Fixings in plan" onPart={(part) => light([part])} />
         ) : (
-          <p className="p-6 text-steel">Fixings are drawn once there is a build.</p>
+          <p className="p-6 text-steel">Fixings are drawn once a build has some.</p>
         )}
       </Stage>
       {data && !data.settled && data.fixings.length > 0 && (
@@ -152,7 +184,9 @@ export function Anchor() {
         Ring: pull on the bolt. Arrow: shear it takes. The floor pushes, friction is not counted.
       </p>
       <table className="m-4 text-[14px]">
-        <caption className="text-left font-head text-[17px] font-semibold">In {data?.case.toLowerCase()}</caption>
+        <caption className="text-left font-head text-[17px] font-semibold">
+          In {data?.case.toLowerCase() ?? "no case"}
+        </caption>
         <thead>
           <tr className="border-b border-ink text-left text-steel">
             <th className="py-1 font-normal">Fixing</th>

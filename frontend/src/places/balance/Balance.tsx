@@ -5,9 +5,9 @@ import { Drawing } from "../../drawing/Drawing";
 import { useJob } from "../../job/context";
 import { Findings } from "../../job/Findings";
 import { Page } from "../../job/Page";
-import { useBalance } from "../../job/queries";
+import { Motions } from "../../job/Motions";
+import { standing, useBalance } from "../../job/queries";
 import { showLength, showMass } from "../../quantity/format";
-import { PullSlider } from "../../ui/PullSlider";
 import { STATE_TEXT } from "../../tape/state";
 import { Tape } from "../../tape/Tape";
 import type { State } from "../../api/client";
@@ -47,20 +47,17 @@ function AxleRow({
 
 /** 5 Balance: the truck as a beam on two axles. */
 export function Balance() {
-  const { jobId, version, units } = useJob();
-  const [travel, setTravel] = useState(0);
+  const { jobId, version, units, travels } = useJob();
   const [crew, setCrew] = useState(true);
-  const settled = useDeferredValue(travel);
-  const balance = useBalance(jobId, version, Math.round(settled), crew);
+  const settled = useDeferredValue(travels);
+  const balance = useBalance(jobId, version, standing(settled), crew);
   const data = balance.data;
   const axles = data?.axles;
   const unknown = (axles?.missing ?? []).map((name) => name.replaceAll("_", " "));
   return (
     <Page right={<Findings places={["balance"]} title="Axles and payload" />}>
       <div className="flex flex-wrap items-center gap-6 px-4 pt-2">
-        {(data?.reach ?? 0) > 0 && (
-          <PullSlider reach={data?.reach ?? 0} travel={travel} unit={units.length} onChange={setTravel} />
-        )}
+        {data && <Motions motions={data.motions} />}
         <label className="flex min-h-11 items-center gap-2">
           <input
             type="checkbox"

@@ -1,10 +1,11 @@
 import { useId, useState } from "react";
 
+import type { Schemas } from "../../api/client";
 import { Drawing } from "../../drawing/Drawing";
 import { useJob } from "../../job/context";
 import { Findings } from "../../job/Findings";
 import { Page, Stage } from "../../job/Page";
-import { useCarry } from "../../job/queries";
+import { standing, useCarry } from "../../job/queries";
 import { showMass, type Units } from "../../quantity/format";
 import { Button } from "../../ui/Button";
 import { ChoiceField, Group, NumberField, QuantityField, TextField, TickField } from "../../ui/fields";
@@ -23,7 +24,11 @@ const HOLDS = [
   { value: "bolted", label: "bolts or bracket" },
 ];
 
-function ThingSheet({ index }: { index: number }) {
+type Surface = Schemas["SurfaceOut"];
+
+const choices = (surfaces: readonly Surface[]) => surfaces.map((one) => ({ value: one.id, label: one.label }));
+
+function ThingSheet({ index, surfaces }: { index: number; surfaces: readonly Surface[] }) {
   const { design, change } = useJob();
   const thing = design.carry?.things?.[index];
   if (!thing) return null;
@@ -32,6 +37,7 @@ function ThingSheet({ index }: { index: number }) {
   return (
     <section aria-label={thing.name} className="mb-4 border-l-[3px] border-tape pl-3">
       <TextField label="Name" path={`${path}/name`} />
+      <ChoiceField label="Stands on" path={`${path}/on`} options={choices(surfaces)} />
       <QuantityField label="Length" path={`${path}/length`} kind="length" />
       <QuantityField label="Width" path={`${path}/width`} kind="length" />
       <QuantityField label="Height" path={`${path}/height`} kind="length" />
@@ -39,7 +45,7 @@ function ThingSheet({ index }: { index: number }) {
       <TickField label="Turned crosswise" path={`${path}/turned`} />
       {thing.at ? (
         <>
-          <QuantityField label="Centre from tray front" path={`${path}/at/x`} kind="length" />
+          <QuantityField label="Centre from its front" path={`${path}/at/x`} kind="length" />
           <QuantityField label="Right of centre (− left)" path={`${path}/at/y`} kind="length" />
           <Button
             tone="quiet"
@@ -87,10 +93,12 @@ function ThingSheet({ index }: { index: number }) {
   );
 }
 
-function NewThing({ onAdded }: { onAdded: (index: number) => void }) {
+function NewThing({ surfaces, onAdded }: { surfaces: readonly Surface[]; onAdded: (index: number) => void }) {
   const { design, change, units } = useJob();
   const id = useId();
   const [form, setForm] = useState({ name: "", length: "", width: "", height: "", mass: "" });
+  const [wanted, setWanted] = useState("");
+  const on = surfaces.find((one) => one.id === wanted)?.id ?? surfaces[0]?.id ?? "";
   const [problem, setProblem] = useState("");
   const field = (key: keyof typeof form, label: string) => (
     <label className="flex items-center justify-between gap-2 py-0.5" htmlFor={id + key}>
@@ -117,7 +125,7 @@ function NewThing({ onAdded }: { onAdded: (index: number) => void }) {
     let name = stem;
     for (let n = 2; taken.has(name); n += 1) name = `${stem}-${n}`;
     try {
-      await change([{ op: "add", path: "/carry/things", value: { id: name, ...form } }], `${form.name} added`);
+      await change([{ op: "add", path: "/carry/things", value: { id: name, on, ...form } }], `${form.name} added`);
       setForm({ name: "", length: "", width: "", height: "", mass: "" });
       setProblem("");
       onAdded(taken.size ? (design.carry?.things ?? []).length : 0);
@@ -144,22 +152,39 @@ function NewThing({ onAdded }: { onAdded: (index: number) => void }) {
       {field("width", "Width")}
       {field("height", "Height")}
       {field("mass", "Mass")}
+      {surfaces.length > 1 && (
+        <label className="flex items-center justify-between gap-2 py-0.5">
+          On
+          <select
+            className="h-[38px] max-w-[168px] rounded border border-steel bg-card px-2"
+            value={on}
+            onChange={(event) => setWanted(event.currentTarget.value)}
+          >
+            {surfaces.map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.label}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
       {problem && (
         <p role="alert" className="text-[13px] font-medium">
           {problem}
         </p>
       )}
-      <Button type="submit" className="mt-1 w-full">
-        Put it on the tray
+      <Button type="submit" className="mt-1 w-full" disabled={!on}>
+        {on ? "Put it there" : "Add a build to put it on first"}
       </Button>
     </form>
   );
 }
 
-/** 2 Carry: things to scale on the tray, people on seats. */
+/** 2 Carry: things to scale on their surfaces, people on seats and in bed. */
 export function Carry() {
-  const { jobId, version, units, design, change } = useJob();
-  const carry = useCarry(jobId, version);
+  const { jobId, version, units, design, change, travels } = useJob();
+  const carry = useCarry(jobId, version, standing(travels));
+  const surfaces = carry.data?.surfaces ?? [];
   const [view, setView] = useState("plan");
   const [chosen, setChosen] = useState<string>("");
   const things = design.carry?.things ?? [];
@@ -190,7 +215,7 @@ export function Carry() {
     <Page
       left={
         <>
-          <h2 className="mb-1 text-[21px]">On the tray</h2>
+          <h2 className="mb-1 text-[21px]">What goes in</h2>
           {things.length === 0 && <p className="mb-2 text-steel">Nothing yet. Big and heavy things first.</p>}
           <ul className="mb-3">
             {sorted.map((thing) => (
@@ -209,10 +234,10 @@ export function Carry() {
               </li>
             ))}
           </ul>
-          {index >= 0 && <ThingSheet key={chosen} index={index} />}
-          <NewThing onAdded={() => setChosen("")} />
+          {index >= 0 && <ThingSheet key={chosen} index={index} surfaces={surfaces} />}
+          <NewThing surfaces={surfaces} onAdded={() => setChosen("")} />
           <Group title="">
-            <Crew />
+            <Crew beds={surfaces.filter((one) => one.sleeping)} />
           </Group>
         </>
       }

@@ -1,32 +1,33 @@
-import { useDeferredValue, useEffect, useMemo, useState } from "react";
+import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 
-import type { Schemas } from "../../api/client";
+import type { Finding, Schemas } from "../../api/client";
 import { Drawing } from "../../drawing/Drawing";
 import { SolidView } from "../../drawing/solid/SolidView";
 import { useJob } from "../../job/context";
 import { Findings } from "../../job/Findings";
+import { Motions } from "../../job/Motions";
 import { Page, Stage } from "../../job/Page";
-import { useFrame } from "../../job/queries";
+import { standing, useFrame } from "../../job/queries";
 import { TallyBar } from "../../job/TallyBar";
 import { withUnit } from "../../quantity/format";
-import { PullSlider } from "../../ui/PullSlider";
 import { Tabs } from "../../ui/Tabs";
+import { Builds, FamilyCards } from "./Builds";
 import { Sheet } from "./Sheet";
 
 type FrameData = Schemas["FrameOut"];
 
-/** Deck height from the floor up, and what it would be on other rollers. */
+/** How the height adds up from the floor, and what else would give. */
 function Stack({ data }: { data: FrameData }) {
   const { units } = useJob();
   const L = (mm: number) => withUnit(mm, units.length);
+  const top = data.stack.at(-1);
+  if (!top) return null;
   return (
     <details className="border-t border-hair px-1 py-2">
-      <summary className="min-h-9 cursor-pointer font-medium">
-        Deck top {L(data.stack.at(-1)?.top ?? 0)} above the floor: how it adds up, and other rollers
-      </summary>
+      <summary className="min-h-9 cursor-pointer font-medium">Top {L(top.top)} above the floor: how it adds up</summary>
       <div className="grid grid-cols-2 gap-6 py-1 text-[14px] max-[700px]:grid-cols-1">
         <table>
-          <caption className="sr-only">Deck height, floor up</caption>
+          <caption className="sr-only">Height, floor up</caption>
           <tbody>
             {data.stack.map((row) => (
               <tr key={row.label} className="border-b border-dotted border-hair">
@@ -39,25 +40,31 @@ function Stack({ data }: { data: FrameData }) {
             ))}
           </tbody>
         </table>
-        <table>
-          <caption className="text-left text-steel">Deck top with other rollers</caption>
-          <thead>
-            <tr className="text-left text-steel">
-              <th className="font-normal">Roller</th>
-              <th className="text-right font-normal">let in as now</th>
-              <th className="text-right font-normal">under the rail</th>
-            </tr>
-          </thead>
-          <tbody>
-            {data.deck_heights.map((row) => (
-              <tr key={row.roller} className="border-b border-dotted border-hair">
-                <td className="py-0.5">{L(row.roller)}</td>
-                <td className="text-right">{L(row.let_in)}</td>
-                <td className="text-right">{L(row.under)}</td>
+        {data.tables.map((table) => (
+          <table key={table.title}>
+            <caption className="text-left text-steel">{table.title}</caption>
+            <thead>
+              <tr className="text-left text-steel">
+                {table.heads.map((head, i) => (
+                  <th key={head} className={i ? "text-right font-normal" : "font-normal"}>
+                    {head}
+                  </th>
+                ))}
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {table.rows.map((row) => (
+                <tr key={row.join()} className="border-b border-dotted border-hair">
+                  {row.map((mm, i) => (
+                    <td key={i} className={i ? "text-right" : "py-0.5"}>
+                      {L(mm)}
+                    </td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        ))}
       </div>
     </details>
   );
@@ -66,14 +73,14 @@ function Stack({ data }: { data: FrameData }) {
 /** What it clears, and which unmeasured figure it hangs on. */
 function Notes({ data }: { data: FrameData }) {
   const { report } = useJob();
-  const fits = (report?.findings ?? []).filter((f) => f.id.includes("/fit.") && f.state !== "unknown").slice(0, 3);
-  const hangs = [...new Set((report?.findings ?? []).flatMap((f) => f.hangs_on ?? []))].map((name) =>
-    name.replaceAll("_", " "),
-  );
-  const unknown = (report?.findings ?? []).filter((f) => f.state === "unknown").slice(0, 3);
-  const begins =
-    data.here.find((f) => f.id.endsWith("/hold-down.begins")) ??
-    report?.findings.find((f) => f.id.endsWith("/hold-down.begins"));
+  const mine = (report?.findings ?? []).filter((f) => f.id.startsWith(`${data.build}/`));
+  const fits = mine.filter((f) => f.id.includes("/fit.") && f.state !== "unknown").slice(0, 3);
+  const hangs = [...new Set(mine.flatMap((f) => f.hangs_on ?? []))].map((name) => name.replaceAll("_", " "));
+  const unknown = mine.filter((f) => f.state === "unknown").slice(0, 3);
+  const notes = mine
+    .filter((f) => f.state === "note" && f.place === "frame")
+    .map((f) => data.here.find((now) => now.id === f.id) ?? f)
+    .slice(0, 2);
   return (
     <div className="grid grid-cols-3 gap-4 border-t border-hair px-1 py-2 text-[14px] max-[700px]:grid-cols-1">
       <div>
@@ -91,41 +98,75 @@ function Notes({ data }: { data: FrameData }) {
           </p>
         ))}
       </div>
-      <div>
-        <h3 className="text-[16px]">Hold-down</h3>
-        <p>{begins?.sentence}</p>
-      </div>
+      {notes.length > 0 && (
+        <div>
+          <h3 className="text-[16px]">To know</h3>
+          {notes.map((f) => (
+            <p key={f.id}>{f.sentence}</p>
+          ))}
+        </div>
+      )}
     </div>
   );
 }
 
-/** 3 Frame: the build with live dimensions; pull the tray and everything follows. */
+/** 3 Frame: the builds with live dimensions, one in hand; move what moves and everything follows. */
 export function Frame() {
-  const { jobId, version, units, design, light } = useJob();
+  const { jobId, version, units, design, light, travels, hand } = useJob();
   const [view, setView] = useState("side");
-  const [travel, setTravel] = useState(0);
   const [selected, setSelected] = useState("");
-  const settled = useDeferredValue(travel);
-  const frame = useFrame(jobId, version, Math.round(settled * 100) / 100);
+  const [whose, setWhose] = useState("all");
+  const settled = useDeferredValue(travels);
+  const at = useMemo(() => standing(settled), [settled]);
+  const frame = useFrame(jobId, version, hand, at);
   const data = frame.data;
-  const reach = data?.reach ?? 0;
   const shown = data?.views.find((one) => one.name === view);
   const here = useMemo(() => new Map((data?.here ?? []).map((f) => [f.id, f])), [data?.here]);
   useEffect(() => {
     if (!selected.startsWith("/")) return;
     document.querySelector<HTMLInputElement>(`aside [data-path="${selected}"]`)?.focus();
   }, [selected]);
-  const build = design.builds?.[0];
+  const builds = design.builds ?? [];
+  const build = builds.find((one) => one.id === hand);
+  const mine = useCallback((f: Finding) => f.id.startsWith(`${hand}/`), [hand]);
+  if (!build)
+    return (
+      <Page foot={<TallyBar />}>
+        <section className="mx-auto w-full max-w-3xl p-5">
+          <h1 className="text-[26px]">What shall be built?</h1>
+          <p className="mb-3 text-steel">Each is drawn at the size it would start with in this host.</p>
+          <FamilyCards onDone={() => undefined} />
+        </section>
+      </Page>
+    );
   return (
     <Page
       left={
         <>
-          <h1 className="text-[22px] leading-tight">{build?.label ?? "No build yet"}</h1>
+          <Builds />
+          <h1 className="text-[22px] leading-tight">{build.label}</h1>
           <p className="mb-3 text-[14px] text-steel">{design.name}</p>
-          <Sheet index={0} />
+          <Sheet key={hand} build={hand} />
         </>
       }
-      right={<Findings here={here} />}
+      right={
+        <>
+          {builds.length > 1 && (
+            <div className="mb-2">
+              <Tabs
+                label="Whose findings"
+                value={whose}
+                onChange={setWhose}
+                options={[
+                  { value: "all", label: "All" },
+                  { value: "this", label: build.label ?? "This build" },
+                ]}
+              />
+            </div>
+          )}
+          <Findings here={here} pick={whose === "this" ? mine : undefined} />
+        </>
+      }
       foot={<TallyBar />}
     >
       <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1 px-3 pt-2">
@@ -140,45 +181,22 @@ export function Frame() {
             { value: "3D", label: "3D" },
           ]}
         />
-        {reach > 0 && (
-          <PullSlider reach={reach} travel={Math.min(travel, reach)} unit={units.length} onChange={setTravel} />
-        )}
+        {data && <Motions motions={data.motions} drivable={data.drivable} />}
       </div>
-      {data && data.positions.length > 0 && (
-        <div className="flex gap-2 px-3 pt-1 text-[14px]">
-          {data.positions.map((position) => (
-            <button
-              key={position.name}
-              type="button"
-              className="min-h-9 px-1 text-chalk underline"
-              onClick={() => setTravel(position.travel)}
-            >
-              {position.name}
-            </button>
-          ))}
-          <span className="self-center text-steel">{settled > 0 ? "parked only" : "as driven"}</span>
-        </div>
-      )}
       <Stage least={340}>
         {frame.isError && (
           <p role="alert" className="p-4 font-medium">
             {frame.error.message}
           </p>
         )}
-        {view === "3D" && (
-          <SolidView title="The build in three dimensions" query={{ travel: Math.round(settled * 100) / 100 }} />
-        )}
+        {view === "3D" && <SolidView title="The builds in three dimensions" query={{ at }} />}
         {shown && (
           <Drawing
             view={shown}
             units={units}
             title={`The build, ${view}`}
             selected={selected}
-            onField={(field) => {
-              if (field.startsWith("travel:")) setSelected(`/builds/0/pull_out`);
-              else if (field.startsWith("/host/")) setSelected("");
-              else setSelected(field);
-            }}
+            onField={(field) => setSelected(field.startsWith("/host/") ? "" : field)}
             onPart={(part) => light([part])}
           />
         )}

@@ -83,6 +83,50 @@ function DimensionList({
   );
 }
 
+/** Pockets in both sides that take a cross member. */
+function Slots() {
+  const { design, change } = useJob();
+  const slots = design.host.slots ?? [];
+  const add = () => {
+    const taken = new Set(slots.map((slot) => slot.name));
+    let n = slots.length + 1;
+    while (taken.has(`slot ${n}`)) n += 1;
+    void change(
+      [
+        {
+          op: "add",
+          path: "/host/slots",
+          value: { name: `slot ${n}`, x: "300 mm", height: "300 mm", opening: "40 mm" },
+        },
+      ],
+      "slot added",
+    );
+  };
+  return (
+    <Group title="Slots in the sides">
+      {slots.map((slot, i) => (
+        <details key={slot.name} className="border-b border-hair py-1">
+          <summary className="min-h-9 cursor-pointer py-1.5 font-medium">{slot.name}</summary>
+          <TextField label="Name" path={`/host/slots/${i}/name`} />
+          <QuantityField label="Its middle from the front" path={`/host/slots/${i}/x`} kind="length" />
+          <QuantityField label="Bottom above the floor" path={`/host/slots/${i}/height`} kind="length" />
+          <QuantityField label="Opening along" path={`/host/slots/${i}/opening`} kind="length" />
+          <QuantityField label="One side bears" path={`/host/slots/${i}/rating`} kind="mass" optional />
+          <Button
+            tone="quiet"
+            onClick={() => void change([{ op: "remove", path: `/host/slots/${i}` }], `${slot.name} removed`)}
+          >
+            Remove {slot.name}
+          </Button>
+        </details>
+      ))}
+      <Button className="mt-1 w-full" onClick={add}>
+        Add a slot
+      </Button>
+    </Group>
+  );
+}
+
 function Holes() {
   const { design, change } = useJob();
   const catalog = useCatalog();
@@ -165,6 +209,7 @@ export function Measure() {
           <Findings places={["measure"]} title="Survey" />
           <div className="mt-4">
             <Holes />
+            <Slots />
             <Truck />
           </div>
         </>

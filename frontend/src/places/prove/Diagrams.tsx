@@ -78,6 +78,7 @@ function Row({ name, plain, unit, s, length, values, low, high, mark }: RowProps
 }
 
 interface Props {
+  build: string;
   position: string;
   chosen: string;
   member: string;
@@ -86,9 +87,9 @@ interface Props {
 }
 
 /** Demand along one member in the case, all cases behind it, and its bent line. */
-export function Diagrams({ position, chosen, member, onMember, members }: Props) {
+export function Diagrams({ build, position, chosen, member, onMember, members }: Props) {
   const { jobId, version, units } = useJob();
-  const found = useDiagram(jobId, version, position, chosen, member);
+  const found = useDiagram(jobId, version, build, position, chosen, member);
   const data: Diagram | null | undefined = found.data?.diagram;
   return (
     <section aria-label="Along the member">
@@ -109,7 +110,7 @@ export function Diagrams({ position, chosen, member, onMember, members }: Props)
         </label>
         <p className="text-[13px] text-steel">
           {data && `${withUnit(data.length, units.length)} long, end a at the left. `}
-          Line: {data?.case ?? "…"}. Band: all cases, tray {position}.
+          Line: {data?.case ?? "…"}. Band: all cases{position && `, ${position}`}.
         </p>
       </div>
       {data && (

@@ -96,7 +96,7 @@ function CaseLine({ row, off, onOff }: { row: Row; off: boolean; onOff: (off: bo
   );
 }
 
-/** Who rides along: they weigh on the axles on the road; on the tray one foot stands for whoever steps there. */
+/** Who rides along: they weigh on the axles on the road; where people step one foot stands for whoever comes. */
 function People() {
   const { jobId, design } = useJob();
   const crew = design.carry?.crew ?? [];
@@ -107,13 +107,14 @@ function People() {
       {crew.map((rider, i) => (
         <QuantityField
           key={rider.id}
-          label={`${rider.name}, on ${rider.seat}`}
+          label={rider.seat ? `${rider.name}, on ${rider.seat}` : rider.name}
           path={`/carry/crew/${i}/mass`}
           kind="mass"
         />
       ))}
       <p className="text-[13px] text-steel">
-        Riders count on the road only. On the tray one foot at the end stands for whoever steps there.{" "}
+        Riders count on the road only. Where people step, one foot stands for whoever comes; sleepers count where they
+        lie.{" "}
         <Link className="text-chalk underline" to={`/job/${jobId}/carry`}>
           Who sits where is set on Carry
         </Link>
@@ -178,7 +179,7 @@ export function Loads() {
         </div>
         <p className="text-[13px] text-steel">
           Off behind a cab wall until you want it; wanted wherever people ride in front of or above the load. Fixings,
-          lock, stops, guides, keeper and every thing on the tray are held to their nominal strength, straps to 0.8 of
+          lock, stops, guides, keeper and every thing carried are held to their nominal strength, straps to 0.8 of
           breaking. Only a tested seat or restraint counts for people.
         </p>
       </div>

@@ -49,9 +49,9 @@ function SheetLinks({ jobId, finding }: { jobId: number; finding: Finding | unde
 
 /** 4 Prove: pick a finding, read its working; the frame under one case with demand, bent and buckled lines. */
 export function Prove() {
-  const { jobId, version, units, report, light } = useJob();
+  const { jobId, version, units, report, light, design, hand } = useJob();
   const [query, setQuery] = useSearchParams();
-  const [view, setView] = useState("side");
+  const [looked, setLooked] = useState("");
   const [table, setTable] = useState("Members");
   const [shape, setShape] = useState<Shape>("bent");
   const [picked, setPicked] = useState("");
@@ -60,10 +60,13 @@ export function Prove() {
     report?.findings.find((f) => f.id === chosenId) ??
     report?.findings.find((f) => f.place === "prove" && withWorking(f));
   const wantedPosition =
-    query.get("position") ?? (finding?.position && finding.position !== "here" ? finding.position : "in");
+    query.get("position") ?? (finding?.position && finding.position !== "here" ? finding.position : "");
+  const builds = design.builds ?? [];
+  const build = builds.find((one) => finding?.id.startsWith(`${one.id}/`))?.id ?? hand;
   const wantedCase = query.get("case") ?? finding?.case ?? "";
-  const prove = useProve(jobId, version, wantedPosition, wantedCase);
+  const prove = useProve(jobId, version, build, wantedPosition, wantedCase);
   const data = prove.data;
+  const view = looked || (data?.facing ?? "side");
   const shown = data?.views.find((one) => one.name === view);
   const member =
     data?.members.find((row) => row.member === picked)?.member ??
@@ -110,18 +113,25 @@ export function Prove() {
       }
     >
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2 px-3 pt-2">
-        <Tabs
-          label="Position"
-          value={data?.position ?? ""}
-          onChange={(position) => set({ position })}
-          options={(data?.positions ?? []).map((p) => ({ value: p.name, label: p.name }))}
-        />
+        {builds.length > 1 && (
+          <span className="font-head text-[19px] font-semibold">
+            {builds.find((one) => one.id === build)?.label ?? ""}
+          </span>
+        )}
+        {(data?.positions ?? []).some(Boolean) && (
+          <Tabs
+            label="Position"
+            value={data?.position ?? ""}
+            onChange={(position) => set({ position })}
+            options={(data?.positions ?? []).filter(Boolean).map((name) => ({ value: name, label: name }))}
+          />
+        )}
         <label className="flex items-center gap-2">
           Case
           <select
             className="h-[38px] max-w-[230px] rounded border border-steel bg-card px-2"
             value={data?.case ?? ""}
-            onChange={(event) => set({ case: event.currentTarget.value, position: data?.position ?? "in" })}
+            onChange={(event) => set({ case: event.currentTarget.value, position: data?.position ?? "" })}
           >
             <option value={ALL}>all cases, the worst of each</option>
             {(data?.cases ?? []).map((one) => (
@@ -131,7 +141,7 @@ export function Prove() {
             ))}
           </select>
         </label>
-        <Tabs label="View" value={view} onChange={setView} options={VIEWS} />
+        <Tabs label="View" value={view} onChange={setLooked} options={VIEWS} />
       </div>
       {data?.error && (
         <p role="alert" className="px-4 pt-2 font-medium">
@@ -139,6 +149,12 @@ export function Prove() {
         </p>
       )}
       <Stage least={view === "3D" ? 420 : 250}>
+        {prove.isPending && <p className="p-4 text-steel">Solving the frame…</p>}
+        {prove.isError && (
+          <p role="alert" className="p-4 font-medium">
+            {prove.error.message}
+          </p>
+        )}
         {view === "3D" ? (
           <>
             <div className="flex items-center gap-3 px-2 pt-2 text-[14px]">
@@ -157,7 +173,7 @@ export function Prove() {
             <SolidView
               title="The frame in three dimensions"
               chosen={member}
-              query={{ position: data?.position ?? "in", case: data?.drawn ?? "", shape }}
+              query={{ proof: true, build, position: data?.position ?? "", case: data?.drawn ?? "", shape }}
             />
           </>
         ) : (
@@ -167,14 +183,14 @@ export function Prove() {
       {data && (
         <p className="px-4 text-[14px] text-steel">
           {data.drawn}: {numbers.join("; ")}.{" "}
-          {view === "side" && `Blue line: the left rail bent, drawn ${data.scale} times too large. `}
+          {view === "side" && `Blue lines: members bent, drawn ${data.scale} times too large. `}
           {view === "3D" &&
             shape !== "bent" &&
-            `The ${shape} shape has no size of its own: drawn a tenth of the tray. `}
+            `The ${shape} shape has no size of its own: drawn a tenth of the longest member. `}
           Hatching: slanted is tight, crossed is over.
         </p>
       )}
-      <WhatIf finding={finding} />
+      <WhatIf finding={finding} build={build} />
       <div className="border-t border-hair px-4 py-3">
         <div className="pb-2">
           <Tabs label="Tables" value={table} onChange={setTable} options={TABLES} />
@@ -182,6 +198,7 @@ export function Prove() {
         {data && table === "Members" && <Members data={data} onMember={openMember} />}
         {data && table === "Along" && (
           <Diagrams
+            build={build}
             position={data.position}
             chosen={data.drawn}
             member={member}
@@ -194,8 +211,8 @@ export function Prove() {
         {table === "Loads" && <Loads />}
       </div>
       <p className="px-4 pb-3 text-[13px] text-steel">
-        The deck spans from rib to rib; a sheet braces the frame in its plane, boards do not; rollers act on the rail’s
-        centre line. {report?.notice}
+        A deck spans from one member under it to the next; a sheet braces the frame in its plane, boards do not; what
+        bears acts on a member’s centre line. {report?.notice}
       </p>
     </Page>
   );

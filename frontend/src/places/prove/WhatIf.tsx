@@ -2,27 +2,22 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 
 import { api, type Finding, Refused, take } from "../../api/client";
-import { at } from "../../job/pointer";
 import { useJob } from "../../job/context";
-import { useCarry, useCatalog } from "../../job/queries";
+import { useSheet } from "../../job/queries";
 import { showMass } from "../../quantity/format";
 import { STATE_TEXT, STATE_WORD } from "../../tape/state";
 import { Tape } from "../../tape/Tape";
 import { Button } from "../../ui/Button";
-import { newMember, nextName } from "../frame/members";
-import { around, changesOf, type Choice, type Knob, standing } from "./knobs";
+import { changesOf, type Choice, knobsOf, standingAt } from "./knobs";
 
 const BOX = "h-[38px] w-full rounded border border-steel bg-card px-2";
 
 /** Change the frame and watch the finding's tape move; nothing is saved until it is kept. */
-export function WhatIf({ finding }: { finding: Finding | undefined }) {
+export function WhatIf({ finding, build }: { finding: Finding | undefined; build: string }) {
   const { design, jobId, version, units, change, say } = useJob();
-  const catalog = useCatalog();
-  const carry = useCarry(jobId, version);
+  const sheet = useSheet(jobId, version, build);
   const [tried, setTried] = useState<Record<string, Choice>>({});
-  const build = design.builds?.[0];
-  const b = "/builds/0";
-  const changes = changesOf(design, b, tried);
+  const changes = changesOf(design, tried);
   const outcome = useQuery({
     queryKey: ["job", jobId, "try", version, changes],
     queryFn: ({ signal }) =>
@@ -36,99 +31,15 @@ export function WhatIf({ finding }: { finding: Finding | undefined }) {
     enabled: changes.length > 0,
     retry: false,
   });
-  if (!build) return null;
-  const system = build.framing ?? "";
-  const sections = (catalog.data?.sections ?? [])
-    .filter((s) => s.systems.includes(system))
-    .map((s) => ({ value: s.id, label: s.label }));
-  const ribs = build.mid_ribs ?? 0;
-  const own = build.own_members ?? [];
-  const named = new Map((design.carry?.things ?? []).map((thing) => [thing.id, thing.name]));
-  const things = [...(carry.data?.placed ?? [])]
-    .sort((a, b) => b.kg - a.kg)
-    .slice(0, 3)
-    .map((placed) => ({ name: named.get(placed.id) ?? placed.id, at: Math.round(placed.x) }));
-  const stands = build.base?.stands ?? 5;
-  const knobs: Knob[] = [
-    { field: "rail", label: "Side rail", options: sections },
-    { field: "rib", label: "Rib", options: sections },
-    {
-      field: "mid_ribs",
-      label: "Mid ribs",
-      options: around(ribs, [-ribs, -1, 0, 1, 2], 0, 12),
-    },
-    {
-      field: "deck",
-      label: "Deck",
-      options: (catalog.data?.sheets ?? []).map((s) => ({ value: s.id, label: s.label })),
-    },
-    {
-      field: "deck_edges",
-      label: "Deck edges",
-      options: [
-        { value: "screwed", label: "screwed down" },
-        { value: "slots", label: "let into slots" },
-      ],
-    },
-    {
-      field: "own_members#rib",
-      label: "One rib of your own",
-      options: [
-        { value: "none", label: "none" },
-        ...things.map(({ name, at: mm }) => ({
-          value: name,
-          label: `under ${name}`,
-          op: "add" as const,
-          sets: { ...newMember("rib", nextName("rib", own), build), left: `${mm} mm`, right: `${mm} mm` },
-        })),
-      ],
-    },
-    {
-      field: "own_members#brace",
-      label: "Brace across",
-      options: [
-        { value: "none", label: "none" },
-        {
-          value: "brace",
-          label: "corner to corner",
-          op: "add" as const,
-          sets: newMember("brace", nextName("brace", own), build),
-        },
-      ],
-    },
-    {
-      field: "tip_leg",
-      label: "Legs at the tail",
-      options: [
-        { value: "none", label: "none", sets: null },
-        { value: "legs", label: "drop legs", sets: build.tip_leg ?? {} },
-      ],
-    },
-    ...(build.tip_leg || tried["tip_leg"]?.value === "legs"
-      ? [
-          {
-            field: "tip_leg/braced",
-            label: "Leg brace",
-            options: [
-              { value: "false", label: "none", sets: false },
-              { value: "true", label: "to the leg's middle", sets: true },
-            ],
-          },
-        ]
-      : []),
-    {
-      field: "base/stands",
-      label: "Base stands a side",
-      options: around(stands, [-1, 0, 1, 2], 2, 12),
-    },
-  ];
+  const knobs = knobsOf(sheet.data?.groups ?? [], design);
+  if (knobs.length === 0) return null;
   const after = outcome.data?.after.find((row) => row.id === finding?.id);
   const worse = (outcome.data?.worse ?? []).filter((e) => e.state_after === "over" || e.state_after === "tight");
   const keep = async () => {
     await change(
       changes,
-      `what if: ${Object.values(tried)
-        .map((c) => c.label)
+      `what if: ${Object.entries(tried)
+        .map(([path, c]) => `${path.split(/[/#]/).at(-1) ?? ""} ${c.label}`)
         .join(", ")}`,
     );
     setTried({});
@@ -139,15 +50,15 @@ export function WhatIf({ finding }: { finding: Finding | undefined }) {
       <h2 className="text-[18px]">What if</h2>
       <div className="grid grid-cols-4 gap-x-2 gap-y-1 max-[1100px]:grid-cols-3 max-[700px]:grid-cols-2">
         {knobs.map((knob) => (
-          <label key={knob.field} className="text-[13px] text-steel">
+          <label key={knob.path} className="text-[13px] text-steel">
             {knob.label}
             <select
               className={BOX + " text-ink"}
-              data-knob={knob.field}
-              value={String(tried[knob.field]?.value ?? standing(knob.field, at(design, `${b}/${knob.field}`)))}
+              data-knob={knob.path.replace(/^\/builds\/\d+\//, "")}
+              value={String(tried[knob.path]?.value ?? standingAt(design, knob))}
               onChange={(event) => {
                 const option = knob.options.find((o) => String(o.value) === event.currentTarget.value);
-                if (option) setTried({ ...tried, [knob.field]: option });
+                if (option) setTried({ ...tried, [knob.path]: option });
               }}
             >
               {knob.options.map((o) => (
@@ -161,7 +72,7 @@ export function WhatIf({ finding }: { finding: Finding | undefined }) {
       </div>
       {changes.length === 0 && (
         <p className="pt-1 text-[13px] text-steel">
-          Choose another section, a thicker deck, one more rib, legs: the tape moves, nothing is saved yet.
+          Choose another section, a thicker deck, one more member: the tape moves, nothing is saved yet.
         </p>
       )}
       {outcome.isError && (

@@ -93,14 +93,22 @@ function JobCard({ card, onCopy, onDelete }: { card: CardData; onCopy: () => voi
   );
 }
 
-function NewJob({ templates, onClose }: { templates: Schemas["TemplateOut"][]; onClose: () => void }) {
+interface NewJobProps {
+  templates: Schemas["TemplateOut"][];
+  families: Schemas["FamilyOut"][];
+  onClose: () => void;
+}
+
+function NewJob({ templates, families, onClose }: NewJobProps) {
   const navigate = useNavigate();
   const [name, setName] = useState("");
   const [template, setTemplate] = useState(templates[0]?.id ?? "");
+  const [builds, setBuilds] = useState<readonly string[]>([]);
   const [length, setLength] = useState<"in" | "mm">("in");
   const [mass, setMass] = useState<"lb" | "kg">("lb");
   const start = useMutation({
-    mutationFn: () => take(api.POST("/api/jobs", { body: { name, template, units: { length, mass } } })),
+    mutationFn: () =>
+      take(api.POST("/api/jobs", { body: { name, template, builds: [...builds], units: { length, mass } } })),
     onSuccess: (job) => void navigate(`/job/${job.id}/measure`),
   });
   return (
@@ -141,6 +149,28 @@ function NewJob({ templates, onClose }: { templates: Schemas["TemplateOut"][]; o
                   />
                   <span>
                     {t.label} <span className="block text-[13px] text-steel">{t.note}</span>
+                  </span>
+                </label>
+              ))}
+            </fieldset>
+            <fieldset className="grid gap-1">
+              <legend>Built in it first (more on Frame)</legend>
+              {families.map((family) => (
+                <label key={family.id} className="flex min-h-11 items-center gap-3 border border-hair px-3">
+                  <input
+                    type="checkbox"
+                    className="size-5 accent-[var(--chalk)]"
+                    checked={builds.includes(family.id)}
+                    onChange={(event) =>
+                      setBuilds(
+                        event.currentTarget.checked
+                          ? [...builds, family.id]
+                          : builds.filter((one) => one !== family.id),
+                      )
+                    }
+                  />
+                  <span>
+                    {family.label} <span className="block text-[13px] text-steel">{family.words}</span>
                   </span>
                 </label>
               ))}
@@ -265,7 +295,9 @@ export function Yard() {
           ))}
         </ul>
       </main>
-      {making && yard.data && <NewJob templates={yard.data.templates} onClose={() => setMaking(false)} />}
+      {making && yard.data && (
+        <NewJob templates={yard.data.templates} families={yard.data?.families ?? []} onClose={() => setMaking(false)} />
+      )}
       {doomed && (
         <Dialog.Root open onOpenChange={(open) => !open && setDoomed(null)}>
           <Dialog.Portal>

@@ -4,10 +4,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ..context import Context
-from ..frame.assembly import Anchor
-from ..mechanics.joints.bolt import combined, through_tube
+import numpy as np
+
+from ..mechanics.joints.bolt import combined, combined_all, through_tube
 from ..mechanics.joints.thin import rated_nut
+from ..mechanics.solver.model import Array
+from ..structure.context import Context
+from ..structure.holds import Anchor
 from ..working import Working
 
 FLOOR_FU = 270.0
@@ -96,6 +99,18 @@ def _nut(anchor: Anchor, T: float, V: float, w: Working, nominal: bool) -> Capac
     held = w.line("R_h", "min(R_na, R_p)", "N", "the lesser, for pull and shear together")
     w.say("Rivet nuts slip and corrode in time: check their grip at every service.")
     return Capacity(min(T, nut, held), min(V, nut, held), (), held)
+
+
+def bolt_uses(tension: Array, shear: Array, cap: Capacity, anchor: Anchor) -> Array:
+    """``bolt_use`` of many pulls and shears (n,) on one fixing."""
+    if cap.tension <= 0 or cap.shear <= 0:
+        return np.full(len(tension), 99.0)
+    use = np.maximum(tension / cap.tension, shear / cap.shear)
+    if cap.rated:
+        use = np.maximum(use, np.hypot(tension, shear) / cap.rated)
+    if anchor.thread is not None and anchor.Fu > 0:
+        use = np.maximum(use, np.minimum(combined_all(tension, shear, anchor.thread, anchor.Fu), 99.0))
+    return use
 
 
 def bolt_use(tension: float, shear: float, cap: Capacity, anchor: Anchor, *, nominal: bool = False) -> float:

@@ -1,21 +1,26 @@
-"""Every fixing of a build in every case, with the tray in and out, and with one fixing gone."""
+"""Every fixing of a build in every case, in every setting, and with one fixing gone."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
 
 from ..cases import ROAD_BASIS, Case, cases_at, crash_cases
 from ..constants import G
-from ..context import Context
 from ..finding import Finding, Working, at_most
-from ..frame.assembly import Assembly, Point3, Position, centroid
+from ..structure.assembly import Assembly, centroid
+from ..structure.context import Context
+from ..structure.parts import Point3
+from ..structure.setting import Setting, settings_of
+from ..structure.turn import turned
 from .body import ACROSS_SOFT, ACROSS_STEEL, Array, Bolt, Share, Supports, share_all, supports
-from .bolts import BOLT_BASIS, bolt_use, capacity
+from .bolts import BOLT_BASIS, bolt_uses, capacity
 
 GONE_LIMIT = 1.33
+ON_FLOOR = 1.0
+"""A rail whose underside lies lower than this (mm) presses on the floor."""
 
 
 @dataclass(frozen=True)
@@ -24,7 +29,6 @@ class AnchorCase:
 
     case: str
     position: str
-    travel: float
     load: Array
     shared: Share
 
@@ -40,22 +44,30 @@ class AnchorStudy:
     """Crash cases where the build may be driven; none unless the job asks for them."""
 
 
-def _load(kg: float, at: Point3, case: Case, foot: tuple[float, float, float, float] | None) -> Array:
-    """Force and moment about the host's origin of ``kg`` at ``at`` in a case, and of one foot (N, x, y, z) at the tray's end."""
+def _load(kg: float, at: Point3, case: Case, places: Mapping[str, tuple[float, float, float]]) -> Array:
+    """Force and moment about the host's origin of ``kg`` at ``at`` in a case, and of whoever stands in ``places`` (N, x, y) besides."""
     (x, y, z), (fx, fy, fz) = at, (kg * G * g for g in case.g)
     total = np.array([fx, fy, fz, y * fz - z * fy, z * fx - x * fz, x * fy - y * fx])
-    if foot and case.foot:
-        force, tip, half, _ = foot
-        side = -half if case.foot == "corner" else 0.0
-        total += np.array([0.0, 0.0, -force, -side * force, tip * force, 0.0])
+    for name in case.live:
+        force, px, py = places[name]
+        total += np.array([0.0, 0.0, -force, -py * force, px * force, 0.0])
     return total
 
 
+def where(build: Assembly, row: AnchorCase) -> str:
+    """Ends a sentence about a case: “, tray out”."""
+    return next((setting.where for setting in settings_of(build) if setting.name == row.position), "")
+
+
+def _moved(at: Point3, shift: Point3) -> Point3:
+    return at[0] + shift[0], at[1] + shift[1], at[2] + shift[2]
+
+
 def anchor_study(context: Context, assembly: Assembly) -> AnchorStudy:
-    """Solve every case in every position of the first motion."""
+    """Solve every case in every setting."""
     soft = context.host.mm("floor_thickness") is not None and (context.host.mm("floor_thickness") or 0) < 3
     bolts = tuple(Bolt(a.name, a.x, a.y, ACROSS_SOFT if soft and a.hole is None else ACROSS_STEEL) for a in assembly.anchors)
-    base = [m for m in assembly.members if m.role == "lower rail"]
+    base = [m for m in assembly.of_body(assembly.base) if m.a[2] - m.shape.depth / 2 < ON_FLOOR]
     contacts = tuple(
         sorted(
             {(round(p[0], 3), round(p[1], 3)) for m in base for p in (m.a, m.b)}
@@ -63,40 +75,47 @@ def anchor_study(context: Context, assembly: Assembly) -> AnchorStudy:
         )
     )
     held_by = supports(bolts, contacts)
-    rows: list[tuple[Case, Position, Array]] = []
-    crash: list[tuple[Case, Position, Array]] = []
-    for motion in assembly.motions:
-        for position in motion.positions:
-            masses: list[tuple[float, Point3]] = []
-            for body in sorted({m.body for m in assembly.members}):
-                shift = position.travel if body == motion.body else 0.0
-                masses += [(kg, (x + shift, y, z)) for kg, (x, y, z) in assembly.masses(body)]
-            masses += [
-                (item.mass, item.at(position.travel if item.surface.body == motion.body else 0.0))
-                for item in context.plan.placed
-                if item.surface.body.startswith(f"{assembly.id}/")
-            ]
-            rails = [m for m in assembly.of_body(motion.body) if m.role == "side rail"]
-            tip = (context.design.loads.foot, max(m.b[0] for m in rails) + position.travel, max(m.a[1] for m in rails), rails[0].a[2])
-            kg, at = centroid(masses)
-            for case in cases_at(context.design.loads, position.drivable):
-                rows.append((case, position, _load(kg, at, case, tip)))
-            if position.drivable:
-                crash += [(case, position, _load(kg, at, case, None)) for case in crash_cases(context.design.loads)]
+    rows: list[tuple[Case, Setting, Array]] = []
+    crash: list[tuple[Case, Setting, Array]] = []
+    foot = context.design.loads.foot
+    for setting in settings_of(assembly):
+        masses: list[tuple[float, Point3]] = []
+        stood = turned(assembly, setting)
+        for body in assembly.bodies:
+            shift = setting.shift(assembly, body)
+            masses += [(kg, _moved(at, shift)) for kg, at in stood.masses(body)]
+            masses += [(item.mass, _moved(item.at(), shift)) for item in context.plan.on(body)]
+        places = {}
+        for stand in assembly.stands:
+            x, y, _ = _moved(stand.at, setting.shift(assembly, stand.body or assembly.member(stand.member).body))
+            places[stand.id] = (stand.newton if stand.newton is not None else foot, x, y)
+        kg, at = centroid(masses)
+        for case in cases_at(context.design.loads, setting.drivable, assembly.stands):
+            rows.append((case, setting, _load(kg, at, case, places)))
+        if setting.drivable:
+            crash += [(case, setting, _load(kg, at, case, places)) for case in crash_cases(context.design.loads)]
     return AnchorStudy(assembly, bolts, contacts, held_by, _shared(held_by, rows), _shared(held_by, crash))
 
 
-def _shared(held_by: Supports, rows: Sequence[tuple[Case, Position, Array]]) -> tuple[AnchorCase, ...]:
+def _shared(held_by: Supports, rows: Sequence[tuple[Case, Setting, Array]]) -> tuple[AnchorCase, ...]:
     if not rows:
         return ()
     shared = share_all(held_by, np.array([load for _, _, load in rows]), [None] * len(rows))
-    return tuple(AnchorCase(case.name, at.name, at.travel, load, one) for (case, at, load), one in zip(rows, shared, strict=True))
+    return tuple(AnchorCase(case.name, at.name, load, one) for (case, at, load), one in zip(rows, shared, strict=True))
 
 
 def check_anchors(context: Context, study: AnchorStudy) -> Iterator[Finding]:
     """One finding a fixing, one for the whole when something is missing, one with each fixing gone in turn."""
-    build, say = study.assembly.id, context.say
     parts = tuple(anchor.id for anchor in study.assembly.anchors)
+    yield from _whole(context, study, parts)
+    if study.bolts:
+        yield from _each(context, study)
+        yield from _one_gone(context, study, parts)
+
+
+def _whole(context: Context, study: AnchorStudy, parts: tuple[str, ...]) -> Iterator[Finding]:
+    """What is said of all fixings together: none, too few to hold, holes that may not be drilled."""
+    build = study.assembly.id
     if not study.bolts:
         yield Finding(
             f"{build}/anchor.none",
@@ -106,7 +125,7 @@ def check_anchors(context: Context, study: AnchorStudy) -> Iterator[Finding]:
             "Nothing holds the base",
             "No fixing is set. Choose existing bolts on the Anchor page, or drill.",
             "over",
-            caution="A loose slide goes through the cab wall in a crash.",
+            caution="What is loose goes through the cab wall in a crash.",
         )
         return
     loose = [row for row in study.cases if not row.shared.settled]
@@ -123,7 +142,7 @@ def check_anchors(context: Context, study: AnchorStudy) -> Iterator[Finding]:
             case=row.case,
             position=row.position,
         )
-    if not context.host.survey.may_drill:
+    if not context.host.may_drill:
         drilled = [a for a in study.assembly.anchors if a.hole is None]
         if drilled:
             yield Finding(
@@ -135,18 +154,27 @@ def check_anchors(context: Context, study: AnchorStudy) -> Iterator[Finding]:
                 f"{', '.join(a.name for a in drilled)} would need a new hole in a vehicle that may not be drilled.",
                 "over",
             )
-    held = [(row, row.shared.each) for row in study.cases if row.shared.settled]
+
+
+def _each(context: Context, study: AnchorStudy) -> Iterator[Finding]:
+    build, say = study.assembly.id, context.say
+    held = [row for row in study.cases if row.shared.settled]
+    pulls = np.array([row.shared.tension for row in held])
+    shears = np.array([np.hypot(*row.shared.shear.T) for row in held])
     for i, anchor in enumerate(study.assembly.anchors):
         w = Working()
         cap = capacity(context, anchor, w)
         if not held:
             continue
-        use, row, (T, V) = max(((bolt_use(*each[i], cap, anchor), row, each[i]) for row, each in held), key=lambda found: found[0])
-        w.given("T", T, "N", f"pull, {row.case}, tray {row.position}; rigid base on its bolts and the floor")
+        # where what it takes is not known, the largest force is what must be asked about
+        uses = np.maximum(pulls[:, i], shears[:, i]) if cap.missing else bolt_uses(pulls[:, i], shears[:, i], cap, anchor)
+        worst = int(np.argmax(uses))
+        use, row, T, V = float(uses[worst]), held[worst], float(pulls[worst, i]), float(shears[worst, i])
+        w.given("T", T, "N", f"pull, {row.case}{where(study.assembly, row)}; rigid base on its bolts and the floor")
         w.given("V", V, "N", "shear; no friction counted")
         hole = context.host.holes.get(anchor.hole or "")
         tail = " It must go on holding the bed." if hole and hole.holds_bed else ""
-        where = f"{row.case.lower()}, tray {row.position}"
+        words = f"{row.case.lower()}{where(study.assembly, row)}"
         blank = Finding(
             f"{build}/anchor.{anchor.name}",
             "anchor",
@@ -166,13 +194,12 @@ def check_anchors(context: Context, study: AnchorStudy) -> Iterator[Finding]:
             blank,
             w,
             cap.missing,
-            f"{say.force(T)} pull and {say.force(V)} shear, {where}.{tail}",
+            f"{say.force(T)} pull and {say.force(V)} shear, {words}.{tail}",
             use,
             cap.tension,
             cap.shear,
             cap.rated,
         )
-    yield from _one_gone(context, study, parts)
 
 
 def _verdict(
@@ -209,11 +236,12 @@ def _one_gone(context: Context, study: AnchorStudy, parts: tuple[str, ...]) -> I
     worst, text, case, position = 0.0, "", "", ""
     turns = [(gone, row) for gone in range(len(study.bolts)) for row in study.cases]
     found = share_all(study.held_by, np.array([row.load for _, row in turns]), [gone for gone, _ in turns])
-    for (gone, row), shared in zip(turns, found, strict=True):
-        use = 9.9
-        if shared.settled:
-            others = ((i, each) for i, each in enumerate(shared.each) if i != gone)
-            use = max(bolt_use(*each, caps[i], study.assembly.anchors[i]) for i, each in others)
+    pulls = np.array([shared.tension for shared in found])
+    shears = np.array([np.hypot(*shared.shear.T) for shared in found])
+    uses = np.stack([bolt_uses(pulls[:, i], shears[:, i], cap, study.assembly.anchors[i]) for i, cap in enumerate(caps)], axis=1)
+    uses[np.arange(len(turns)), [gone for gone, _ in turns]] = 0.0
+    hardest = np.where([shared.settled for shared in found], uses.max(axis=1), 9.9)
+    for (gone, row), use in zip(turns, hardest.tolist(), strict=True):
         if use > worst:
             worst, text, case, position = use, study.assembly.anchors[gone].name, row.case, row.position
     w = Working()

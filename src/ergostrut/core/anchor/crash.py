@@ -1,4 +1,4 @@
-"""What stays held in a crash: fixings, the lock and stops that hold the tray, guides, keeper, and every thing on it.
+"""What stays held in a crash: fixings, the lock and stops that hold what slides, guides, keeper, and every thing on it.
 
 Against nominal strength. A rating has no factor that could be taken out, so it counts as it stands; without one the answer is unknown.
 """
@@ -9,13 +9,14 @@ import math
 from collections.abc import Iterator
 from dataclasses import replace
 
-from ..carry.place import Placed
 from ..cases import CRASH_BASIS, CRASH_CAUTION
 from ..constants import G
-from ..context import Context
 from ..finding import COMMON_PRACTICE, Finding, Place, Working, at_most, unknown
-from ..frame.assembly import Assembly, Slide, centroid
 from ..mechanics.joints.hardware import STRAP_FACTOR
+from ..structure.assembly import Assembly, centroid
+from ..structure.carried import Placed
+from ..structure.context import Context
+from ..structure.holds import Lock, Slider
 from .bolts import bolt_use, capacity
 from .checks import AnchorStudy
 
@@ -24,14 +25,14 @@ TIE_DOWN = 0.8
 """Part of its breaking load that a tie-down is held to."""
 
 
-def check_crash(context: Context, study: AnchorStudy) -> Iterator[Finding]:
+def check_crash(context: Context, build: Assembly, study: AnchorStudy | None) -> Iterator[Finding]:
     """Every restraint of a build in the crash cases; nothing unless the job asks for them."""
-    if not study.crash:
+    if not context.design.loads.crash.on:
         return
-    yield _fixings(context, study)
-    build = study.assembly
-    for slide in build.slides:
-        yield from _tray(context, build, slide)
+    if study is not None and study.crash:
+        yield _fixings(context, study)
+    for slider in build.sliders:
+        yield from _sliding(context, build, slider)
     for item in context.plan.placed:
         if item.surface.body.startswith(f"{build.id}/"):
             yield _thing(context, item)
@@ -77,27 +78,27 @@ def _fixings(context: Context, study: AnchorStudy) -> Finding:
     return replace(found, state=state, use=use, limit=max(T, V) / use if use > 0 else None, working=w.done())
 
 
-def _tray(context: Context, build: Assembly, slide: Slide) -> Iterator[Finding]:
-    """What holds the closed tray to its base in each direction."""
+def _sliding(context: Context, build: Assembly, slider: Slider) -> Iterator[Finding]:
+    """What holds a closed sliding body to its base in each direction."""
     crash = context.design.loads.crash
-    kg, at = centroid(build.masses(slide.body) + [(item.mass, item.at()) for item in context.plan.on(slide.body)])
-    ahead = () if slide.front_stop else (("Crash ahead", crash.forward),)
-    yield _pin(context, build, kg, max((*ahead, ("Crash, hit from behind", crash.other)), key=lambda row: row[1]))
-    base = f"{build.id}/base"
+    kg, at = centroid(build.masses(slider.body) + [(item.mass, item.at()) for item in context.plan.on(slider.body)])
+    ahead = () if slider.front_stop else (("Crash ahead", crash.forward),)
+    yield from _pin(context, build, slider, kg, max((*ahead, ("Crash, hit from behind", crash.other)), key=lambda row: row[1]))
+    base = build.base
     rows: list[tuple[str, str, str, float | None, str, float]] = []
-    if slide.front_stop:
-        rows.append(("stop", "Front stop in a crash", f"{base}/stops", slide.stop_rating, "Crash ahead", crash.forward))
-    if slide.guides:
-        rows.append(("guides", "Side guides in a crash", f"{base}/guides", slide.guide_rating, "Crash from the left", crash.other))
-    if slide.keeper:
-        rows.append(("keeper", "Keeper in a crash", f"{base}/keeper", slide.keeper_rating, "Crash, rolled over", crash.other - 1))
+    if slider.front_stop:
+        rows.append(("stop", "Front stop in a crash", f"{base}/stops", slider.stop_rating, "Crash ahead", crash.forward))
+    if slider.guides:
+        rows.append(("guides", "Side guides in a crash", f"{base}/guides", slider.guide_rating, "Crash from the left", crash.other))
+    if slider.keeper:
+        rows.append(("keeper", "Keeper in a crash", f"{base}/keeper", slider.keeper_rating, "Crash, rolled over", crash.other - 1))
     for key, title, part, rating, case, g in rows:
         w = Working()
-        w.given("m", kg, "kg", "tray and load")
+        w.given("m", kg, "kg", f"{slider.label} and load")
         w.given("a", g, "g", case)
         if key == "guides":
-            x_g = w.given("x_g", at[0], "mm", "centre of gravity of tray and load")
-            x_f, x_r = slide.hold_down.x, slide.carrying.x
+            x_g = w.given("x_g", at[0], "mm", "centre of gravity of both")
+            x_f, x_r = slider.hold_down.x, slider.carrying.x
             w.line("s", "(x_g - x_f) / (x_r - x_f)", "", "share of the rear guide by statics", x_g=x_g, x_f=x_f, x_r=x_r)
             w.line("k", "max(k_0, abs(s), abs(1 - s))", "", f"the harder pressed guide, 0.6 at least: {COMMON_PRACTICE}", k_0=SHARE)
         else:
@@ -113,12 +114,17 @@ def _tray(context: Context, build: Assembly, slide: Slide) -> Iterator[Finding]:
             yield replace(found, use=use, state=state)
 
 
-def _pin(context: Context, build: Assembly, kg: float, hardest: tuple[str, float]) -> Finding:
+def _pin(context: Context, build: Assembly, slider: Slider, kg: float, hardest: tuple[str, float]) -> Iterator[Finding]:
     """The lock pin at its plastic moment and 0.6 Fy in shear."""
     case, g = hardest
-    pin = build.pins[0]
+    for pin in build.locks:
+        if pin.slider == slider.id:
+            yield _one_pin(context, build, slider, pin, kg, case, g)
+
+
+def _one_pin(context: Context, build: Assembly, slider: Slider, pin: Lock, kg: float, case: str, g: float) -> Finding:
     w = Working()
-    w.given("m", kg, "kg", "tray and load")
+    w.given("m", kg, "kg", f"{slider.label} and load")
     w.given("a", g, "g", case)
     w.line("F", "m * 9.80665 * a / n", "N", "on one pin", n=pin.count)
     w.line("e", "g + (t_1 + t_2) / 2", "mm", "middle of plate to middle of plate", g=pin.gap, t_1=pin.t1, t_2=pin.t2)
@@ -135,7 +141,7 @@ def _pin(context: Context, build: Assembly, kg: float, hardest: tuple[str, float
 
 
 def _thing(context: Context, item: Placed) -> Finding:
-    """One thing on the tray against the hardest crash case; weight and friction hold nothing then."""
+    """One thing carried against the hardest crash case; weight and friction hold nothing then."""
     say, hold, crash = context.say, item.thing.hold, context.design.loads.crash
     case, g = ("Crash ahead", crash.forward) if crash.forward >= crash.other else ("Crash, hit from behind", crash.other)
     part = f"thing/{item.thing.id}"

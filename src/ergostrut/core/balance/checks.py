@@ -2,32 +2,41 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import replace
 
-from ..context import Context
-from ..finding import Finding, State, Working, at_most
+from ..finding import COMMON_PRACTICE, Finding, State, Working, at_least, at_most
+from ..structure.context import Context, out
 from .ledger import Axles, LedgerRow, axle_loads, ledger
 
+LIGHT = 5.0
+"""The whole over this must stay on the front axle."""
 CAUTION = "Weigh the loaded truck before a long road; tyres may carry less than the axle."
 
 
 def check_balance(context: Context) -> Iterator[Finding]:
-    """Both axles with every tray in and out, the gross, and what payload is left."""
-    reach = max((motion.reach for build in context.builds for motion in build.motions), default=0.0)
-    states = [("in", 0.0), ("out", reach)] if reach else [("in", 0.0)]
-    rows = []
-    for name, travel in states:
-        entries, missing = ledger(context, travel)
-        rows.append((name, entries, axle_loads(context, entries, missing)))
-    yield from _axle(context, rows, "front")
+    """Both axles with what moves at home and where it loads them most, the gross, and what payload is left."""
+
+    def row(name: str, travels: Mapping[str, float]) -> tuple[str, tuple[LedgerRow, ...], Axles]:
+        entries, missing = ledger(context, travels)
+        return name, entries, axle_loads(context, entries, missing)
+
+    rear, front = out(context), out(context, -1)
+    rows = [row("in", {}), row("out", rear)] if rear else [row("in", {})]
+    yield from _axle(context, [rows[0], row("out", front)] if front else rows, "front")
     yield from _axle(context, rows, "rear")
     yield _gross(context, rows[0][1], rows[0][2])
     yield from _lean(context, rows[0][2], rows[-1][2])
 
 
+def _moving(context: Context) -> str:
+    """What people call all that moves: its own name where it is one thing."""
+    nouns = {motion.noun for build in context.builds for motion in build.motions}
+    return nouns.pop() if len(nouns) == 1 else "everything"
+
+
 def _axle(context: Context, rows: list[tuple[str, tuple[LedgerRow, ...], Axles]], which: str) -> Iterator[Finding]:
-    ratings = context.host.survey.weights
+    ratings = context.host.weights
     rating = ratings.front_rating if which == "front" else ratings.rear_rating
     say = context.say
     for name, entries, axles in rows:
@@ -37,7 +46,7 @@ def _axle(context: Context, rows: list[tuple[str, tuple[LedgerRow, ...], Axles]]
             if before is not None and load <= before:
                 continue
         ident = f"balance/{which}" + (".out" if name == "out" else "")
-        title = f"{which.capitalize()} axle, tray {name}" if len(rows) > 1 else f"{which.capitalize()} axle"
+        title = f"{which.capitalize()} axle, {_moving(context)} {name}" if len(rows) > 1 else f"{which.capitalize()} axle"
         blank = Finding(
             ident,
             f"axle.{which}",
@@ -59,7 +68,7 @@ def _axle(context: Context, rows: list[tuple[str, tuple[LedgerRow, ...], Axles]]
         w = Working()
         base = w.given("b", context.host.mm("wheelbase") or 1.0, "mm", "wheelbase")
         front_x = w.given("x_fa", context.host.front_axle_x or 0.0, "mm", "front axle")
-        w.given("m", axles.total, "kg", f"{len(entries)} masses, tray {name}, everybody aboard")
+        w.given("m", axles.total, "kg", f"{len(entries)} masses, {_moving(context)} {name}, everybody aboard")
         w.given("S", sum(entry.kg * (entry.x or 0.0) for entry in entries), "kg mm", "sum of m x")
         w.line("m_rear", "(S - m * x_fa) / b", "kg")
         if which == "front":
@@ -86,7 +95,7 @@ def _axle(context: Context, rows: list[tuple[str, tuple[LedgerRow, ...], Axles]]
 
 
 def _gross(context: Context, entries: tuple[LedgerRow, ...], axles: Axles) -> Finding:
-    rating = context.host.survey.weights.gross_rating
+    rating = context.host.weights.gross_rating
     say = context.say
     blank = Finding(
         "balance/gross",
@@ -132,20 +141,35 @@ def _lean(context: Context, home: Axles, out: Axles) -> Iterator[Finding]:
     if home.rear is None or home.front is None or out.front is None:
         return
     say, track = context.say, context.host.mm("track")
-    text = f"Tray out takes {say.mass(home.front - out.front)} off the front axle, {say.mass(out.front)} stay on it."
+    title, moved = f"Front axle with {_moving(context)} out", out is not home
+    text = f"{_moving(context).capitalize()} out takes {say.mass(home.front - out.front)} off the front axle, {say.mass(out.front)} stay on it."
+    if not moved:
+        title, text = "Front axle, what is left on it", f"{say.mass(out.front)} of {say.mass(out.total)} are on the front axle."
+    light = Working()
+    light.given("m", out.total, "kg", "all told")
+    left = light.given("m_front", out.front, "kg", "on the front axle" + (f", {_moving(context)} out" if moved else ""))
+    want = light.line("wish", "m / k", "kg", "a fifth, below which it steers and brakes badly, or tips", k=LIGHT)
+    use, state = at_least(left, 0.0, want)
+    if left < want:
+        text += " Less than a fifth of the whole." if left >= 0 else " It tips back on its rear axle."
     yield Finding(
         "balance/front.light",
         "front.light",
         "balance",
         ("host",),
-        "Front axle with the tray out",
+        title,
         text,
-        "note",
-        out.front,
-        None,
+        state,
+        left,
+        0.0,
         "kg",
-        position="out",
-        basis="statics of the truck on two axles",
+        use,
+        True,
+        want,
+        position="out" if moved else "in",
+        basis=f"statics of the truck on two axles; a fifth on the front axle: {COMMON_PRACTICE}",
+        working=light.done(),
+        caution="Stand clear behind it: a vehicle that tips back comes up in front without warning." if left < 0 else "",
     )
     if track:
         w = Working()

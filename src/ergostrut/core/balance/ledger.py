@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from ..context import Context
-from ..frame.assembly import centroid
+from ..structure.assembly import centroid
+from ..structure.context import Context, standing
+from ..structure.setting import setting_at
+from ..structure.turn import turned
 
 FUEL_LEFT = {"full": 0.0, "half": 0.5, "empty": 1.0}
 
@@ -38,13 +40,13 @@ class Axles:
     y: float = 0.0
 
 
-def ledger(context: Context, travel: float, crew: bool = True) -> tuple[tuple[LedgerRow, ...], tuple[str, ...]]:
-    """Entries with every moving body pulled out by ``travel``, and what is missing.
+def ledger(context: Context, travels: Mapping[str, float], crew: bool = True) -> tuple[tuple[LedgerRow, ...], tuple[str, ...]]:
+    """Entries with every motion at its travel (mm by id; home where absent), and what is missing.
 
     The vehicle's empty axle loads are one entry an axle; what was aboard when they were taken is
     taken off (crew) or put on (fuel short of full).
     """
-    host, w = context.host, context.host.survey.weights
+    host, w = context.host, context.host.weights
     missing: list[str] = []
     entries: list[LedgerRow] = []
     rear_x, front_x = host.rear_axle_x, host.front_axle_x
@@ -73,17 +75,21 @@ def ledger(context: Context, travel: float, crew: bool = True) -> tuple[tuple[Le
             entries.append(LedgerRow("fuel up to full", "fuel", w.tank.full.kg * left, -w.tank.ahead.mm, 0.0))
     if crew:
         for rider in context.design.carry.crew:
+            if rider.seat is None:
+                continue
             x, y = host.seats[rider.seat]
             entries.append(LedgerRow(rider.name, "crew", rider.mass.kg, x, y))
     for build in context.builds:
-        moving = {motion.body: min(travel, motion.reach) for motion in build.motions}
-        bodies = sorted({m.body for m in build.members} | {p.body for p in build.panels} | {i.body for i in build.items})
-        for body in bodies:
-            kg, at = centroid(build.masses(body))
-            entries.append(LedgerRow(f"{build.label}, {body.rsplit('/', 1)[-1]}", "build", kg, at[0] + moving.get(body, 0.0), at[1], body))
+        setting = setting_at(build, travels)
+        stood = turned(build, setting)
+        for body, following in build.rows.items():
+            kg, at = centroid([mass for one in following for mass in stood.masses(one)])
+            dx, dy, _ = setting.shift(build, body)
+            motion = build.motion_of(body)
+            words = motion.noun if motion is not None and len(following) > 1 else body.rsplit("/", 1)[-1]
+            entries.append(LedgerRow(f"{build.label}, {words}", "build", kg, at[0] + dx, at[1] + dy, body))
     for item in context.plan.placed:
-        reach = next((motion.reach for build in context.builds for motion in build.motions if motion.body == item.surface.body), 0.0)
-        x, y, _ = item.at(min(travel, reach))
+        x, y, _ = standing(context, item, travels)
         entries.append(LedgerRow(item.thing.name, "load", item.mass, x, y, item.surface.body))
     return tuple(entries), tuple(missing)
 
@@ -92,7 +98,7 @@ def axle_loads(context: Context, entries: Sequence[LedgerRow], missing: Sequence
     """Rear takes m (x - x_front)/wheelbase; shares below 0 and over 1 count."""
     total = sum(entry.kg for entry in entries)
     base, front_x = context.host.mm("wheelbase"), context.host.front_axle_x
-    provisional = context.host.survey.weights.source == "typical"
+    provisional = context.host.weights.source == "typical"
     if missing or base is None or front_x is None:
         return Axles(None, None, total, tuple(missing), provisional)
     rear = sum(entry.kg * ((entry.x or 0.0) - front_x) / base for entry in entries)

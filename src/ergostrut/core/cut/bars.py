@@ -8,31 +8,13 @@ its true gap, to a bound that holds for every way of cutting. Ties go to fewer b
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 
+from ..structure.plans import BarCut, BarPlan
 from .mix import best_mix
 from .patterns import Pattern, every_pattern
 from .search import PROVEN, search
 
 TIE = 1e-5
-
-
-@dataclass(frozen=True, slots=True)
-class BarCut:
-    """One bar: its stock length, the (mark, length) pieces in order, and what is left over, mm."""
-
-    stock: float
-    pieces: tuple[tuple[str, float], ...]
-    left: float
-
-
-@dataclass(frozen=True, slots=True)
-class BarPlan:
-    bars: tuple[BarCut, ...]
-    cost: float
-    proven: bool
-    gap: float
-    too_long: tuple[str, ...]
 
 
 def plan_bars(pieces: Sequence[tuple[str, float]], stock: Mapping[float, float], kerf: float, trim: float) -> BarPlan:

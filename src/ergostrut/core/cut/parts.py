@@ -3,30 +3,10 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 from ..catalog.model import Planks
-from ..context import Context
-
-
-@dataclass(frozen=True, slots=True)
-class Piece:
-    """One row: ``parts`` alike, cut length mm."""
-
-    mark: str
-    parts: tuple[str, ...]
-    role: str
-    stock: str
-    stock_label: str
-    length: float
-    width: float | None
-    ends: str
-    kg: float
-    price: float
-
-    @property
-    def count(self) -> int:
-        return len(self.parts)
+from ..structure.context import Context
+from ..structure.plans import Piece
 
 
 def price_of(context: Context, item: str, typical: float) -> float:

@@ -3,53 +3,14 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from collections.abc import Sequence
 from functools import lru_cache
 
-from ..context import Context
 from ..finding import Finding
-from .bars import BarPlan, plan_bars
-from .parts import Piece, pieces, price_of
-
-
-@dataclass(frozen=True, slots=True)
-class BarGroup:
-    """All bars of one section."""
-
-    stock: str
-    label: str
-    plan: BarPlan
-    count: int
-    price: float
-
-
-@dataclass(frozen=True, slots=True)
-class SheetGroup:
-    stock: str
-    label: str
-    size: tuple[float, float]
-    count: int
-    price: float
-    cuts: tuple[tuple[str, float, float], ...]
-
-
-@dataclass(frozen=True, slots=True)
-class Bought:
-    part: str
-    label: str
-    count: int
-    spare: int
-    price: float
-
-
-@dataclass(frozen=True)
-class CutPlan:
-    pieces: tuple[Piece, ...]
-    bars: tuple[BarGroup, ...]
-    sheets: tuple[SheetGroup, ...]
-    hardware: tuple[Bought, ...]
-    price: float
-    findings: tuple[Finding, ...]
+from ..structure.context import Context
+from ..structure.plans import BarGroup, BarPlan, Bought, CutPlan, Piece, SheetGroup
+from .bars import plan_bars
+from .parts import pieces, price_of
 
 
 @lru_cache(maxsize=256)
@@ -63,9 +24,17 @@ SPARE = {"deckscrew": 0.1, "fixing": 0.1}
 
 def cut_plan(context: Context) -> CutPlan:
     """Lay every piece into stock and price what must be bought."""
-    shop = context.design.shop
     rows = pieces(context)
     findings: list[Finding] = []
+    bars, sheets = _bar_groups(context, rows, findings), _sheet_groups(context, rows, findings)
+    hardware = _hardware(context)
+    price = sum(g.price for g in bars) + sum(s.price for s in sheets) + sum(h.price for h in hardware)
+    return CutPlan(rows, tuple(bars), tuple(sheets), hardware, price, tuple(findings))
+
+
+def _bar_groups(context: Context, rows: Sequence[Piece], findings: list[Finding]) -> list[BarGroup]:
+    """What is cut from bars, section by section; what is to be said of each goes into ``findings``."""
+    shop = context.design.shop
     bars: list[BarGroup] = []
     for stock in dict.fromkeys(row.stock for row in rows if row.width is None):
         section = context.catalog.bar(stock)
@@ -105,6 +74,11 @@ def cut_plan(context: Context) -> CutPlan:
                     basis="whole numbers of cutting patterns, HiGHS",
                 )
             )
+    return bars
+
+
+def _sheet_groups(context: Context, rows: Sequence[Piece], findings: list[Finding]) -> list[SheetGroup]:
+    """What is cut from sheets, one by one; what is larger than its sheet goes into ``findings``."""
     sheets: list[SheetGroup] = []
     for stock in dict.fromkeys(row.stock for row in rows if row.width is not None):
         sheet = context.catalog.sheet(stock)
@@ -136,9 +110,7 @@ def cut_plan(context: Context) -> CutPlan:
                 tuple((row.mark, row.length, row.width or 0.0) for row in own for _ in row.parts),
             )
         )
-    hardware = _hardware(context)
-    price = sum(g.price for g in bars) + sum(s.price for s in sheets) + sum(h.price for h in hardware)
-    return CutPlan(rows, tuple(bars), tuple(sheets), hardware, price, tuple(findings))
+    return sheets
 
 
 def _sheets_for(length: float, width: float, size: tuple[float, float]) -> int | None:
@@ -158,6 +130,3 @@ def _hardware(context: Context) -> tuple[Bought, ...]:
         spare = max(1, math.ceil(SPARE[part] * count)) if part in SPARE else 0
         found.append(Bought(part, kind.label, count, spare, (count + spare) * price_of(context, part, kind.price)))
     return tuple(found)
-
-
-__all__ = ["BarGroup", "Bought", "CutPlan", "Piece", "SheetGroup", "cut_plan"]

@@ -1,244 +1,134 @@
-"""A build in its host, in plan, side and rear, with live dimensions, at any travel."""
+"""Builds in their host, in plan, side and rear, with live dimensions, wherever their motions stand."""
 
 from __future__ import annotations
 
-import itertools
-import math
 from collections.abc import Mapping
+from dataclasses import replace
 
-from ..carry.place import Placed
 from ..finding import State
-from ..frame.assembly import Assembly, Member
+from ..measure.hosts import kind_of
+from ..primitives import Arrow, Circle, DimensionLine, Label, Path, Point2, Primitive, View, ViewName, box_of, rect
+from ..prove.posed import pressed
 from ..prove.study import Study
 from ..report import Report
-from .host import plan_shapes, rear_shapes, side_shapes
-from .model import Arrow, Circle, DimensionLine, Label, Path, Primitive, Role, View, box_of, rect
+from ..structure.assembly import Assembly
+from ..structure.carried import Placed
+from ..structure.context import standing
+from ..structure.host import SIDE_HEIGHT, Host
+from ..structure.setting import Setting, setting_at
+from .shapes import AXES, build_shapes
 
 
-def _shift(build: Assembly, body: str, travel: float) -> float:
-    return min(travel, next((m.reach for m in build.motions if m.body == body), 0.0)) if any(m.body == body for m in build.motions) else 0.0
-
-
-def _size(member: Member) -> tuple[float, float]:
-    """Width across and depth of a member as it lies."""
-    p = member.section.properties
-    return (p.depth, p.width) if member.flat else (p.width, p.depth)
-
-
-def _member(member: Member, view: str, dx: float, state: State | None) -> Path:
-    w, d = _size(member)
-    lengthwise = abs(member.b[0] - member.a[0]) > abs(member.b[1] - member.a[1])
-    (x0, y0, z0), (x1, y1, _) = member.a, member.b
-    role: Role = "base" if member.body.endswith("/base") else "member"
-    title = f"{member.id.rsplit('/', 1)[-1]}, {member.section.label}"
-    if view == "plan" and member.role == "brace":
-        half = w / 2 / math.cos(math.radians(member.mitre))
-        corners = ((x0 - half, y0), (x0 + half, y0), (x1 + half, y1), (x1 - half, y1))
-        return Path(tuple((x + dx, y) for x, y in corners), role, True, member.id, title, state)
-    if view == "plan":
-        lo_y, hi_y = (y0 - w / 2, y0 + w / 2) if lengthwise else (min(y0, y1), max(y0, y1))
-        lo_x, hi_x = (x0, x1) if lengthwise else (x0 - w / 2, x0 + w / 2)
-        return rect(lo_x + dx, lo_y, hi_x + dx, hi_y, role, member.id, title, state)
-    if view == "side":
-        lo_x, hi_x = (x0, x1) if lengthwise else (x0 - w / 2, x0 + w / 2)
-        return rect(lo_x + dx, z0 - d / 2, hi_x + dx, z0 + d / 2, role, member.id, title, state)
-    lo_y, hi_y = (y0 - w / 2, y0 + w / 2) if lengthwise else (min(y0, y1), max(y0, y1))
-    return rect(lo_y, z0 - d / 2, hi_y, z0 + d / 2, role, member.id, title, state)
-
-
-def _thing(item: Placed, view: str, travel: float, say_mass: str) -> list[Primitive]:
-    x, y, z = item.at(travel)
-    lx, ly, lz = item.size
-    part = f"thing/{item.thing.id}"
-    if view == "plan":
-        box, at = rect(x - lx / 2, y - ly / 2, x + lx / 2, y + ly / 2, "thing", part, item.thing.name), (x, y)
-    elif view == "side":
-        box, at = rect(x - lx / 2, z - lz / 2, x + lx / 2, z + lz / 2, "thing", part, item.thing.name), (x, z)
-    else:
-        box, at = rect(y - ly / 2, z - lz / 2, y + ly / 2, z + lz / 2, "thing", part, item.thing.name), (y, z)
-    return [box, Label(at, item.thing.name, "middle", say_mass, "thing", part)]
-
-
-def _build(build: Assembly, view: str, travel: float, states: Mapping[str, State]) -> list[Primitive]:
-    found: list[Primitive] = []
-    order = {"plan": ("base", "tray"), "side": ("tray", "base"), "rear": ("base", "tray")}[view]
-    for layer in order:
-        for member in build.members:
-            if not member.body.endswith(f"/{layer}"):
-                continue
-            if view == "side" and (member.role in ("mid rib", "end rib", "brace") or member.id.endswith(".right")):
-                continue
-            found.append(_member(member, view, _shift(build, member.body, travel), states.get(member.id)))
-    for panel in build.panels:
-        dx, (x, _, z), lx = _shift(build, panel.body, travel), panel.origin, panel.size[0]
-        if view == "plan":
-            found += [
-                Path(
-                    ((x + dx, left), (x + dx + lx, left), (x + dx + lx, left + wide), (x + dx, left + wide)),
-                    "swept",
-                    True,
-                    panel.id,
-                    panel.sheet.label,
-                    states.get(panel.id),
-                )
-                for left, wide in panel.strips
-            ]
-        elif view == "side":
-            found.append(rect(x + dx, z, x + dx + lx, z + panel.sheet.t, "deck", panel.id, panel.sheet.label, states.get(panel.id)))
-        else:
-            found += [
-                rect(left, z, left + wide, z + panel.sheet.t, "deck", panel.id, panel.sheet.label, states.get(panel.id))
-                for left, wide in panel.strips
-            ]
-    for slide in build.slides:
-        for pair in (slide.carrying, slide.hold_down):
-            x = pair.x + (_shift(build, slide.body, travel) if pair.rides == "body" else 0.0)
-            if view == "side":
-                found.append(Circle((x, pair.z), pair.diameter / 2, "roller", pair.id, "roller", states.get(pair.id)))
-            elif view == "plan":
-                found += [
-                    rect(
-                        x - pair.diameter / 2,
-                        s * pair.y - pair.width / 2,
-                        x + pair.diameter / 2,
-                        s * pair.y + pair.width / 2,
-                        "roller",
-                        pair.id,
-                        "roller",
-                    )
-                    for s in (-1, 1)
-                ]
-            else:
-                found += [
-                    rect(
-                        s * pair.y - pair.width / 2,
-                        pair.z - pair.diameter / 2,
-                        s * pair.y + pair.width / 2,
-                        pair.z + pair.diameter / 2,
-                        "roller",
-                        pair.id,
-                        "roller",
-                    )
-                    for s in (-1, 1)
-                ]
-    if view == "plan":
-        found += [Circle((a.x, a.y), 9, "fixing", a.id, f"fixing {a.name}", states.get(a.id)) for a in build.anchors]
+def _pale(items: list[Primitive]) -> list[Primitive]:
+    """The same shapes as a build that is not in hand is drawn."""
+    found = list[Primitive]()
+    for item in items:
+        if isinstance(item, Path | Circle):
+            found.append(replace(item, role="ghost", state=None))
     return found
+
+
+def _thing(report: Report, item: Placed, view: str, travels: Mapping[str, float], say_mass: str) -> list[Primitive]:
+    u, v, _ = AXES[view]
+    at, size = standing(report.context, item, travels), item.size
+    part = f"thing/{item.thing.id}"
+    box = rect(at[u] - size[u] / 2, at[v] - size[v] / 2, at[u] + size[u] / 2, at[v] + size[v] / 2, "thing", part, item.thing.name)
+    return [box, Label((at[u], at[v]), item.thing.name, "middle", say_mass, "thing", part)]
 
 
 def _forces(study: Study) -> list[Primitive]:
     """Roller forces parked, as arrows in the side view."""
-    parked = next((item for item in study.solved if item.case.name == "Parked"), None)
-    if study.tray is None or parked is None:
+    parked = study.case("Parked")
+    if study.posed is None or parked is None:
         return []
-    rear = parked.rest(study.tray.model, "rear roller")[0]
-    down, up = parked.rest(study.tray.model, "on the lower rail")[0], parked.rest(study.tray.model, "under the upper rail")[0]
-    top = max(rear, down, up, 1.0)
-    slide = study.slide
-    rows: list[Primitive] = []
-    if rear > 0:
-        rows.append(
-            Arrow((slide.carrying.x, slide.carrying.z - slide.carrying.diameter / 2), (0, 1), rear / top, rear, "on the tailgate pair")
-        )
-    x, r = slide.hold_down.x + study.travel, slide.hold_down.diameter / 2
-    if up > 0:
-        rows.append(Arrow((x, slide.hold_down.z + r), (0, -1), up / top, up, "hold-down"))
-    elif down > 0:
-        rows.append(Arrow((x, slide.hold_down.z - r), (0, 1), down / top, down, "on the front pair"))
-    return rows
+    found = list[Primitive]()
+    for slider in study.assembly.sliders:
+        rear = pressed(study.posed, parked, "roller")[0]
+        down, up = pressed(study.posed, parked, "lower")[0], pressed(study.posed, parked, "upper")[0]
+        top = max(rear, down, up, 1.0)
+        x, front = slider.hold_down.x + study.travel(slider), slider.hold_down
+        rows: list[tuple[float, Point2, Point2, str]] = [
+            (rear, (slider.carrying.x, slider.carrying.z - slider.carrying.diameter / 2), (0, 1), "on the tailgate pair"),
+            (up, (x, front.z + front.diameter / 2), (0, -1), "hold-down"),
+            (0.0 if up > 0 else down, (x, front.z - front.diameter / 2), (0, 1), "on the front pair"),
+        ]
+        found += [Arrow(at, toward, force / top, force, title) for force, at, toward, title in rows if force > 0]
+    return found
+
+
+def _tags(build: Assembly, index: int, view: str, setting: Setting, box: tuple[float, float, float, float]) -> list[Primitive]:
+    """A build's own dimensions in a view, with the fields they open."""
+    found = list[Primitive]()
+    u, v, _ = AXES[view]
+    for tag in build.tags:
+        shift = setting.shift(build, tag.rides) if tag.rides else (0.0, 0.0, 0.0)
+        if tag.view != view or (tag.when == "home" and shift != (0.0, 0.0, 0.0)):
+            continue
+        along, other = (u, v) if tag.axis == "h" else (v, u)
+        edge = {"below": box[1], "above": box[3], "right": box[2], "left": box[0]}[tag.side]
+        at = edge if tag.at is None else tag.at + shift[other]
+        lo, hi = tag.lo + (shift[along] if tag.lo or tag.axis == "h" else 0.0), tag.hi + shift[along]
+        a, b = ((lo, at), (hi, at)) if tag.axis == "h" else ((at, lo), (at, hi))
+        field = f"/builds/{index}/{tag.path}" if tag.path else ""
+        found.append(DimensionLine(a, b, tag.axis, tag.side, tag.row, tag.hi - tag.lo, tag.label, field))
+    return found
+
+
+def _travel_tags(report: Report, build: Assembly, index: int, setting: Setting, low: float) -> list[Primitive]:
+    """How far each body is out, and what overlap its rollers have left."""
+    found = list[Primitive]()
+    for slider in build.sliders:
+        front = slider.hold_down.x + setting.shift(build, slider.body)[0]
+        if slider.carrying.x > front:
+            found.append(DimensionLine((front, low), (slider.carrying.x, low), "h", "below", 1, slider.carrying.x - front, "Overlap left"))
+    for motion in build.motions:
+        travel = setting.travel(motion)
+        ends = [m.b[0] for m in build.of_body(motion.body)] + [p.origin[0] + p.size[0] for p in build.panels if p.body == motion.body]
+        if travel > 1 and motion.pivot is None and abs(motion.toward[0]) > 0.5 and ends:
+            x, top = max(ends) + travel * motion.toward[0], report.context.host.shape(SIDE_HEIGHT) + 60
+            field = f"/builds/{index}/{motion.path}" if motion.path else ""
+            found.append(DimensionLine((x - travel * motion.toward[0], top), (x, top), "h", "above", 1, travel, "out", field))
+    return found
 
 
 def frame_views(
-    report: Report, study: Study | None, travel: float, states: Mapping[str, State], masses: Mapping[str, str]
+    report: Report,
+    study: Study | None,
+    travels: Mapping[str, float],
+    states: Mapping[str, State],
+    masses: Mapping[str, str],
+    in_hand: str = "",
 ) -> tuple[View, ...]:
-    """Plan, side and rear of every build; ``states`` colours parts, ``masses`` labels things."""
-    host, views = report.context.host, []
-    for name, shapes in (("plan", plan_shapes), ("side", side_shapes), ("rear", rear_shapes)):
-        items: list[Primitive] = [shape for shape in shapes(host) if not (isinstance(shape, Circle) and shape.role == "fixing")]
-        for build in report.context.builds:
-            items += _build(build, name, travel, states)
-        for item in report.context.plan.placed:
-            items += _thing(item, name, travel if item.surface.body.endswith("/tray") else 0.0, masses.get(item.thing.id, ""))
+    """Plan, side and rear of every build, the one in hand (the first unless named) with its dimensions, the others pale."""
+    context, views = report.context, []
+    hand = context.build(in_hand) or next(iter(context.builds), None)
+    names: tuple[ViewName, ...] = ("plan", "side", "rear")
+    for name in names:
+        shapes = kind_of(context.host).shapes[name](context.host)
+        items: list[Primitive] = [shape for shape in shapes if not (isinstance(shape, Circle) and shape.role == "fixing")]
+        for build in context.builds:
+            if build is not hand:
+                items += _pale(build_shapes(build, name, setting_at(build, travels), states))
+        if hand is not None:
+            items += build_shapes(hand, name, setting_at(hand, travels), states)
+        for item in context.plan.placed:
+            things = _thing(report, item, name, travels, masses.get(item.thing.id, ""))
+            items += things if hand is None or item.surface.body in hand.bodies else _pale(things[:1])
         box = box_of(items)
         if name == "side":
             box = (max(box[0], -420.0), box[1], box[2], box[3])
-            items += _side_dims(report, travel, box)
-            if study is not None:
-                items += _forces(study)
-        elif name == "plan":
-            items += _plan_dims(report, travel, box)
-        else:
-            items += _rear_dims(report)
-        views.append(View(name, box, tuple(items)))  # type: ignore[arg-type]
+        if hand is not None:
+            index, setting = context.builds.index(hand), setting_at(hand, travels)
+            items += _tags(hand, index, name, setting, box)
+            if name == "side":
+                items += _travel_tags(report, hand, index, setting, box[1])
+                items += _forces(study) if study is not None else []
+        views.append(View(name, box, tuple(items)))
     return tuple(views)
 
 
-def _side_dims(report: Report, travel: float, box: tuple[float, float, float, float]) -> list[Primitive]:
-    rows: list[Primitive] = []
-    low = box[1]
-    for i, build in enumerate(report.context.builds):
-        slide = build.slides[0]
-        deck = build.panels[0]
-        x0, x1 = deck.origin[0] + travel, deck.origin[0] + deck.size[0] + travel
-        rows.append(DimensionLine((x0, low), (x1, low), "h", "below", 2, deck.size[0], "Tray length", f"/builds/{i}/tray_length"))
-        overlap = slide.carrying.x - slide.hold_down.x - travel
-        if overlap > 0:
-            rows.append(DimensionLine((slide.hold_down.x + travel, low), (slide.carrying.x, low), "h", "below", 1, overlap, "Overlap left"))
-        if travel > 1:
-            top = report.context.host.shape("depth") + 60
-            rows.append(DimensionLine((x1 - travel, top), (x1, top), "h", "above", 1, travel, "out", f"travel:{build.motions[0].id}"))
-        rows.append(
-            DimensionLine(
-                (x1, 0), (x1, deck.origin[2] + deck.sheet.t), "v", "right", 1, deck.origin[2] + deck.sheet.t, "Deck top above floor"
-            )
-        )
-    return rows
-
-
-def _plan_dims(report: Report, travel: float, box: tuple[float, float, float, float]) -> list[Primitive]:
-    rows: list[Primitive] = []
-    for i, build in enumerate(report.context.builds):
-        deck = build.panels[0]
-        x0, y0, half = deck.origin[0] + travel, box[1], deck.size[1] / 2
-        rows.append(
-            DimensionLine((x0, y0), (x0 + deck.size[0], y0), "h", "below", 1, deck.size[0], "Tray length", f"/builds/{i}/tray_length")
-        )
-        rows.append(DimensionLine((box[2], -half), (box[2], half), "v", "right", 1, deck.size[1], "Tray width", f"/builds/{i}/tray_width"))
-        if travel <= 0:
-            rows.append(
-                DimensionLine((0, box[3]), (deck.origin[0], box[3]), "h", "above", 1, deck.origin[0], "Front gap", f"/builds/{i}/front_gap")
-            )
-        ribs = sorted((m for m in build.members if m.role in ("end rib", "mid rib")), key=lambda m: m.a[0])
-        for a, b in itertools.pairwise(ribs):
-            rows.append(
-                DimensionLine(
-                    (a.a[0] + travel, box[3]),
-                    (b.a[0] + travel, box[3]),
-                    "h",
-                    "above",
-                    1 if travel > 0 else 2,
-                    b.a[0] - a.a[0],
-                    "Rib to rib",
-                )
-            )
-    return rows
-
-
-def _rear_dims(report: Report) -> list[Primitive]:
-    rows: list[Primitive] = []
-    host = report.context.host
-    for i, build in enumerate(report.context.builds):
-        deck, slide = build.panels[0], build.slides[0]
-        half = deck.size[1] / 2
-        rows.append(DimensionLine((-half, 0), (half, 0), "h", "below", 1, deck.size[1], "Tray width", f"/builds/{i}/tray_width"))
-        wells = host.mm("width_between_wells")
-        if wells is not None:
-            rows.append(
-                DimensionLine((-wells / 2, 0), (wells / 2, 0), "h", "below", 2, wells, "Between wells", "/host/dims/width_between_wells")
-            )
-        edge = host.shape("width_at_rails") / 2
-        rows.append(DimensionLine((edge, 0), (edge, slide.rail_underside), "v", "right", 1, slide.rail_underside, "Rail underside"))
-        rows.append(
-            DimensionLine((edge, 0), (edge, deck.origin[2] + deck.sheet.t), "v", "right", 2, deck.origin[2] + deck.sheet.t, "Deck top")
-        )
-    return rows
+def build_view(build: Assembly, host: Host) -> View:
+    """A build alone in its host from the side, as a card shows it."""
+    shapes = kind_of(host).shapes["side"](host)
+    items = [*shapes, *build_shapes(build, "side", setting_at(build, {}), {})]
+    return View("side", box_of(items), tuple(items))

@@ -1,20 +1,25 @@
-"""The tray under a case: members by state, its bent line at a named scale, roller forces."""
+"""A frame under a case: members by state, bent lines at a named scale, what presses on it."""
 
 from __future__ import annotations
 
-import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
 
 from ..finding import State, state_of_use
-from ..prove.members import rail_line, uses
+from ..mechanics.solver.along import lines
+from ..mechanics.solver.model import Array
+from ..primitives import Arrow, Circle, DimensionLine, Label, Path, Primitive, View, ViewName, box_of, rect
+from ..prove.members import uses
+from ..prove.posed import Posed, Solved
 from ..prove.study import Study
-from .model import Arrow, Circle, DimensionLine, Label, Path, Primitive, View, box_of, rect
+from ..structure.turn import turned
+from .shapes import outline, roller_shapes
 
 BENT_SHARE = 0.12
-"""Largest drawn deflection as a part of the tray's length, before rounding the scale down to 1, 2 or 5."""
+"""Largest drawn deflection as a part of the longest member, before rounding the scale down to 1, 2 or 5."""
+STEPS = 8
 
 
 @dataclass(frozen=True)
@@ -32,12 +37,12 @@ class MemberUse:
 
 def member_uses(study: Study, case: str | None) -> tuple[MemberUse, ...]:
     """Per member over one case, or over all when ``case`` is None; worst first."""
-    if study.tray is None or study.forces is None:
+    if study.posed is None or study.forces is None:
         return ()
     table = uses(study, study.amplify)
     rows = [i for i, item in enumerate(study.solved) if case is None or item.case.name == case]
     found: dict[str, MemberUse] = {}
-    for piece in study.tray.pieces:
+    for piece in study.posed.pieces:
         at = study.forces.of(piece.index)
         part = table[rows, at]
         if part.size == 0:
@@ -77,129 +82,124 @@ class JointMark:
     text: str
 
 
+def longest(posed: Posed) -> float:
+    """Length of the longest member of a frame, mm."""
+    return max(row[-1].offset + row[-1].length for row in posed.rows.values())
+
+
+def _bent(study: Study, item: Solved) -> tuple[list[tuple[str, Array, Array]], float]:
+    """(member, places at home (n, 3), displacements (n, 3)) of every member in a case, and the largest displacement."""
+    assert study.posed is not None
+    moved = lines(study.posed.frame, item.result, STEPS)
+    found = []
+    for name, row in study.posed.rows.items():
+        at, by = [], []
+        for piece in row:
+            bar = study.posed.model.bars[piece.index]
+            a, b = study.posed.model.nodes[bar.a], study.posed.model.nodes[bar.b]
+            at.append(a + (b - a) * np.linspace(0, 1, STEPS + 1)[:, None])
+            by.append(moved[piece.index])
+        found.append((name, np.concatenate(at), np.concatenate(by)))
+    return found, float(max(np.max(np.abs(by)) for _, _, by in found))
+
+
+def _presses(study: Study, item: Solved, view: str) -> list[Primitive]:
+    """What presses on the frame: contacts of one kind at one place together."""
+    assert study.posed is not None
+    u, v = {"side": (0, 2), "plan": (0, 1), "rear": (1, 2)}[view]
+    groups: dict[tuple[str, int, int, int], tuple[float, str, Array, Array]] = {}
+    model = study.posed.model
+    for contact, rest, force in zip(study.posed.contacts, model.rests, item.result.rest_force, strict=True):
+        at, push = model.nodes[rest.node], np.array(contact.push)
+        key = contact.kind, round(float(at[u])), round(float(at[v])), int(push[v])
+        total = groups[key][0] if key in groups else 0.0
+        groups[key] = total + float(force), contact.kind, at, push
+    top = max((row[0] for row in groups.values()), default=1.0)
+    return [
+        Arrow((float(at[u]), float(at[v])), (float(push[u]), float(push[v])), force / max(top, 1.0), force, CONTACT_WORDS[kind])
+        for force, kind, at, push in groups.values()
+        if force > 0.5
+    ]
+
+
+CONTACT_WORDS = {
+    "roller": "carrying pair",
+    "lower": "front pair",
+    "upper": "upper rail",
+    "keeper": "keeper",
+    "leg": "legs",
+    "slot": "slots",
+    "well": "wells",
+    "floor": "floor",
+    "tie": "ties",
+}
+
+
 def proof_views(study: Study, case: str, states: Mapping[str, State], joints: Sequence[JointMark] = ()) -> tuple[tuple[View, ...], float]:
-    """Side, plan and rear views under one case, joints marked in plan, and how many times the bent line is exaggerated."""
-    if study.tray is None:
+    """Side, plan and rear views of the frame under one case, joints marked in plan, and how many times bent lines are exaggerated."""
+    if study.posed is None:
         return (), 1.0
-    tray, slide = study.tray, study.slide
-    z = tray.rails[0].a[2]
-    side: list[Primitive] = []
-    left = tray.rails[0]
-    depth = left.section.properties.width if left.flat else left.section.properties.depth
-    side.append(
-        rect(
-            left.a[0] + study.travel,
-            z - depth / 2,
-            left.b[0] + study.travel,
-            z + depth / 2,
-            "member",
-            left.id,
-            left.section.label,
-            states.get(left.id),
-        )
-    )
-    for pair, x in ((slide.carrying, tray.x_rear), (slide.hold_down, tray.x_front)):
-        side.append(Circle((x, pair.z), pair.diameter / 2, "roller", pair.id, "roller"))
-    item = next((item for item in study.solved if item.case.name == case), None)
-    scale = 1.0
+    setting = study.setting
+    build = turned(study.assembly, setting)
+    item = study.case(case)
+    bent, scale = (list[tuple[str, Array, Array]](), 1.0)
     if item is not None:
-        along_x, drop = rail_line(study, item, 0)
-        scale = _scale(float(np.max(np.abs(drop))), left.length)
-        side.append(
-            Path(
-                tuple((float(a), z + float(b) * scale) for a, b in zip(along_x, drop, strict=True)),
-                "bent",
-                False,
-                left.id,
-                f"bent line, {scale:g} times",
-            )
-        )
-        rear = item.rest(tray.model, "rear roller")[0]
-        down, up = item.rest(tray.model, "on the lower rail")[0], item.rest(tray.model, "under the upper rail")[0]
-        keeper = item.rest(tray.model, "keeper")[0]
-        top = max(rear, down, up, keeper, 1.0)
-        for force, at, toward, title in (
-            (rear, (tray.x_rear, slide.carrying.z - slide.carrying.diameter / 2), (0.0, 1.0), "carrying pair"),
-            (keeper, (tray.x_rear, z + depth / 2), (0.0, -1.0), "keeper"),
-            (down, (tray.x_front, slide.hold_down.z - slide.hold_down.diameter / 2), (0.0, 1.0), "front pair"),
-            (up, (tray.x_front, slide.hold_down.z + slide.hold_down.diameter / 2), (0.0, -1.0), "upper rail"),
-        ):
-            if force > 0.5:
-                side.append(Arrow(at, toward, force / top, force, title))
-    u0, v0, u1, v1 = box_of(side)
-    # room for the words beside the last arrow
-    box = (u0, v0, u1 + 0.2 * left.length, v1)
-    side.append(DimensionLine((tray.x_front, box[1]), (tray.x_rear, box[1]), "h", "below", 2, tray.overlap, "Overlap"))
-    if tray.overhang > 1:
-        side.append(DimensionLine((tray.x_rear, box[1]), (tray.x_rear + tray.overhang, box[1]), "h", "below", 2, tray.overhang, "Overhang"))
-    plan: list[Primitive] = []
-    for brace in tray.braces:
-        (x0, y0, _), (x1, y1, _) = brace.a, brace.b
-        half = brace.shape.width / 2 / math.cos(math.radians(brace.mitre))
-        ends = ((x0 - half, y0), (x0 + half, y0), (x1 + half, y1), (x1 - half, y1))
-        shape = tuple((x + study.travel, y) for x, y in ends)
-        plan.append(Path(shape, "member", True, brace.id, brace.section.label, states.get(brace.id)))
-    for member in (*tray.rails, *tray.ribs):
-        w = member.section.properties.depth if member.flat else member.section.properties.width
-        lengthwise = member.role == "side rail"
-        (x0, y0, _), (x1, y1, _) = member.a, member.b
-        x0, x1 = x0 + study.travel, x1 + study.travel
-        bar = (
-            rect(x0, y0 - w / 2, x1, y0 + w / 2, "member", member.id, member.section.label, states.get(member.id))
-            if lengthwise
-            else rect(x0 - w / 2, y0, x0 + w / 2, y1, "member", member.id, member.section.label, states.get(member.id))
-        )
-        plan.append(bar)
+        bent, most = _bent(study, item)
+        scale = _scale(most, longest(study.posed))
+    framed = [m for m in build.members if m.group is not None]
+    views = []
+    names: tuple[ViewName, ...] = ("side", "plan", "rear")
+    for name in names:
+        u, v = {"side": (0, 2), "plan": (0, 1), "rear": (1, 2)}[name]
+        items: list[Primitive] = []
+        for member in framed:
+            shape = outline(member, name, setting.shift(build, member.body))
+            items.append(Path(shape, "member", True, member.id, member.section.label, states.get(member.id)))
+        items += roller_shapes(build, name, setting, {})
+        if name != "plan":
+            for part, at, by in bent:
+                along = at[-1] - at[0]
+                if np.hypot(along[u], along[v]) < 0.3 * np.linalg.norm(along):
+                    # one looks along it: its bending is seen in another view
+                    continue
+                points = tuple((float(p[u] + scale * d[u]), float(p[v] + scale * d[v])) for p, d in zip(at, by, strict=True))
+                items.append(Path(points, "bent", False, part, f"bent line, {scale:g} times"))
+            items += _presses(study, item, name) if item is not None else []
+        else:
+            items += _joint_marks(study, joints)
+            for patch in study.posed.patches:
+                if patch.name != "deck":
+                    (lx, ly), x, y = patch.size, patch.x, patch.y
+                    items += [rect(x - lx / 2, y - ly / 2, x + lx / 2, y + ly / 2, "ghost", "", patch.name), Label((x, y), patch.name)]
+        u0, v0, u1, v1 = box_of(items)
+        # room for the words beside the last arrow
+        box = (u0, v0, u1 + 0.2 * (u1 - u0), v1) if name == "side" else (u0, v0, u1, v1)
+        if name == "side":
+            items += _spans(study, v0)
+        views.append(View(name, box, tuple(items)))
+    return tuple(views), scale
+
+
+def _spans(study: Study, low: float) -> list[Primitive]:
+    """What lies between a slider's rollers, and over them."""
+    found: list[Primitive] = []
+    for slider in study.assembly.sliders:
+        front, rear, tip = slider.hold_down.x + study.travel(slider), slider.carrying.x, study.tip_x(slider)
+        found.append(DimensionLine((front, low), (rear, low), "h", "below", 2, rear - front, "Overlap"))
+        if tip - rear > 1:
+            found.append(DimensionLine((rear, low), (tip, low), "h", "below", 2, tip - rear, "Overhang"))
+    return found
+
+
+def _joint_marks(study: Study, joints: Sequence[JointMark]) -> list[Primitive]:
+    assert study.posed is not None
+    found: list[Primitive] = []
     for mark in joints:
-        rib = next(m for m in (*tray.ribs, *tray.braces) if m.id == mark.rib)
-        y = next(m.a[1] for m in tray.rails if m.id == mark.rail)
-        x = rib.a[0] if y < 0 else rib.b[0]
+        joint = next((j for j in study.assembly.joints if j.framing == mark.rib and j.through == mark.rail), None)
+        if joint is None:
+            continue
+        node = study.posed.tips(mark.rib)[0 if joint.end == "a" else 1]
+        x, y, _ = study.posed.model.nodes[node]
         title = f"{mark.rib.rsplit('/', 1)[-1]}: {mark.text}"
-        plan.append(Circle((x + study.travel, y), 22.0, "fixing", mark.rib, title, mark.state))
-    for patch in tray.patches:
-        if patch.name != "deck":
-            x, y, (lx, ly) = patch.x + study.travel, patch.y, patch.size
-            plan += [rect(x - lx / 2, y - ly / 2, x + lx / 2, y + ly / 2, "ghost", "", patch.name), Label((x, y), patch.name)]
-    for sign in (-1, 1):
-        plan.append(
-            Path(
-                ((tray.x_rear, sign * slide.carrying.y * 0.9), (tray.x_rear, sign * (slide.carrying.y + 60))),
-                "line",
-                False,
-                slide.carrying.id,
-                "carrying roller",
-            )
-        )
-        plan.append(
-            Path(
-                ((tray.x_front, sign * slide.carrying.y * 0.9), (tray.x_front, sign * (slide.carrying.y + 60))),
-                "line",
-                False,
-                slide.hold_down.id,
-                "hold-down roller",
-            )
-        )
-    behind = _rear(study, states)
-    return (View("side", box, tuple(side)), View("plan", box_of(plan), tuple(plan)), View("rear", box_of(behind), tuple(behind))), scale
-
-
-def _rear(study: Study, states: Mapping[str, State]) -> list[Primitive]:
-    """From behind: the rear rib between the rails' ends, rollers, rib's length and rail's depth."""
-    assert study.tray is not None
-    tray, found = study.tray, list[Primitive]()
-    rib = tray.ribs[-1]
-    (_, y0, z0), (_, y1, _) = rib.a, rib.b
-    d = rib.shape.depth
-    found.append(rect(y0, z0 - d / 2, y1, z0 + d / 2, "member", rib.id, rib.section.label, states.get(rib.id)))
-    for rail in tray.rails:
-        y, z, w, d = rail.a[1], rail.a[2], rail.shape.width, rail.shape.depth
-        found.append(rect(y - w / 2, z - d / 2, y + w / 2, z + d / 2, "member", rail.id, rail.section.label, states.get(rail.id)))
-    pair = study.slide.carrying
-    for side in (-1, 1):
-        u, v = side * pair.y, pair.z
-        found.append(
-            rect(u - pair.width / 2, v - pair.diameter / 2, u + pair.width / 2, v + pair.diameter / 2, "roller", pair.id, "carrying roller")
-        )
-    low = box_of(found)[1]
-    found.append(DimensionLine((y0, low), (y1, low), "h", "below", 1, y1 - y0, "Rib length"))
+        found.append(Circle((float(x), float(y)), 22.0, "fixing", mark.rib, title, mark.state))
     return found

@@ -9,13 +9,17 @@ from typing import Literal
 import numpy as np
 
 from ..finding import State
-from ..frame.assembly import Assembly, Member
-from ..measure.host import Host, wells
 from ..mechanics.solver.along import lines
+from ..primitives import Role
+from ..prove.posed import Solved
 from ..prove.study import Study
-from ..prove.tray import Solved
 from ..report import Report
-from .model import Role
+from ..structure.context import standing
+from ..structure.host import FLOOR_END, SIDE_HEIGHT, WIDTH_TOP, Host
+from ..structure.parts import Member
+from ..structure.setting import setting_at
+from ..structure.turn import turned
+from .proof import longest
 
 Vec = tuple[float, float, float]
 Shape = Literal["bent", "buckled", "swinging"]
@@ -105,53 +109,55 @@ def _axes(member: Member) -> tuple[Vec, Vec]:
     return _vec(np.cross(z, x)), _vec(z)
 
 
-def _shift(at: Vec, dx: float) -> Vec:
-    return at[0] + dx, at[1], at[2]
+def _shift(at: Vec, by: Vec) -> Vec:
+    return at[0] + by[0], at[1] + by[1], at[2] + by[2]
 
 
-def _prism(member: Member, dx: float, state: State | None) -> Prism:
+def _prism(member: Member, dx: Vec, state: State | None) -> Prism:
     y, z = _axes(member)
-    role: Role = "base" if member.body.endswith("/base") else "member"
-    title = f"{member.id.rsplit('/', 1)[-1]}, {member.section.label}"
+    role: Role = "base" if member.use == "base" else "member"
+    title = f"{member.name}, {member.section.label}"
     return Prism(_shift(member.a, dx), _shift(member.b, dx), y, z, member.shape.loops, role, member.id, title, state)
 
 
 def _host(host: Host) -> list[Block]:
-    L, half, depth = host.shape("floor_length"), host.shape("width_at_rails") / 2, host.shape("depth")
+    L, half, depth = host.shape(FLOOR_END), host.shape(WIDTH_TOP) / 2, host.shape(SIDE_HEIGHT)
     blocks = [
         Block((0, -half, -12), (L, half, 0), "host-faint", "", "bed floor"),
         Block((-12, -half, 0), (0, half, depth), "host-faint", "", "front panel"),
     ]
-    return blocks + [Block(well.lo, well.hi, "host", "", well.name) for well in wells(host)]
-
-
-def _travel(build: Assembly, body: str, travel: float) -> float:
-    return next((min(travel, m.reach) for m in build.motions if m.body == body), 0.0)
+    return blocks + [Block(well.lo, well.hi, "host", "", well.name) for well in host.solids]
 
 
 def scene(
-    report: Report, travel: float, states: Mapping[str, State], study: Study | None = None, case: str = "", shape: Shape = "bent"
+    report: Report,
+    travels: Mapping[str, float],
+    states: Mapping[str, State],
+    study: Study | None = None,
+    case: str = "",
+    shape: Shape = "bent",
 ) -> Scene:
-    """Everything with the tray at ``travel``. With a study: its moving frame bare, with reactions and the bent or buckled lines of a case."""
+    """Everything with each motion at its travel (mm by id). With a study: its frame bare, with reactions and the bent or buckled lines of a case."""
     if study is not None:
         return _bare(study, states, case, shape)
     prisms: list[Prism] = []
     blocks = _host(report.context.host)
     wheels: list[Wheel] = []
     for build in report.context.builds:
-        prisms += [_prism(m, _travel(build, m.body, travel), states.get(m.id)) for m in build.members]
+        setting = setting_at(build, travels)
+        build = turned(build, setting)
+        prisms += [_prism(m, setting.shift(build, m.body), states.get(m.id)) for m in build.members]
         for panel in build.panels:
-            lo = _shift(panel.origin, _travel(build, panel.body, travel))
-            for left, wide in panel.strips:
-                near, far = (lo[0], left, lo[2]), (lo[0] + panel.size[0], left + wide, lo[2] + panel.sheet.t)
+            shift = setting.shift(build, panel.body)
+            for x, y, lx, ly in panel.rects:
+                near, far = _shift((x, y, panel.origin[2]), shift), _shift((x + lx, y + ly, panel.origin[2] + panel.sheet.t), shift)
                 blocks.append(Block(near, far, "deck", panel.id, panel.sheet.label, states.get(panel.id)))
-        for slide in build.slides:
-            for pair in (slide.carrying, slide.hold_down):
-                x = pair.x + (_travel(build, slide.body, travel) if pair.rides == "body" else 0.0)
+        for slider in build.sliders:
+            for pair in (slider.carrying, slider.hold_down):
+                x = pair.x + (setting.shift(build, slider.body)[0] if pair.rides == "body" else 0.0)
                 wheels += [Wheel((x, side * pair.y, pair.z), pair.diameter, pair.width, pair.id, states.get(pair.id)) for side in (-1, 1)]
     for item in report.context.plan.placed:
-        moved = max((_travel(build, item.surface.body, travel) for build in report.context.builds), default=0.0)
-        at, size = item.at(moved), item.size
+        at, size = standing(report.context, item, travels), item.size
         lo = (at[0] - size[0] / 2, at[1] - size[1] / 2, at[2] - size[2] / 2)
         hi = (at[0] + size[0] / 2, at[1] + size[1] / 2, at[2] + size[2] / 2)
         blocks.append(Block(lo, hi, "thing", f"thing/{item.thing.id}", item.thing.name))
@@ -166,11 +172,13 @@ def _box(prisms: list[Prism], blocks: list[Block]) -> tuple[Vec, Vec]:
 
 
 def _bare(study: Study, states: Mapping[str, State], case: str, shape: Shape) -> Scene:
-    members = [m for m in study.assembly.of_body(study.slide.body) if m.role != "runner"]
-    prisms = [_prism(m, study.travel, states.get(m.id)) for m in members]
+    setting = study.setting
+    build = turned(study.assembly, setting)
+    prisms = [_prism(m, setting.shift(build, m.body), states.get(m.id)) for m in build.members if m.group is not None]
     wheels = []
-    for pair, x in ((study.slide.carrying, study.slide.carrying.x), (study.slide.hold_down, study.slide.hold_down.x + study.travel)):
-        wheels += [Wheel((x, side * pair.y, pair.z), pair.diameter, pair.width, pair.id) for side in (-1, 1)]
+    for slider in build.sliders:
+        for pair, x in ((slider.carrying, slider.carrying.x), (slider.hold_down, slider.hold_down.x + study.travel(slider))):
+            wheels += [Wheel((x, side * pair.y, pair.z), pair.diameter, pair.width, pair.id) for side in (-1, 1)]
     solved = next((item for item in study.solved if item.case.name == case), None)
     strands: tuple[Strand, ...] = ()
     pulls: tuple[Pull, ...] = ()
@@ -182,7 +190,7 @@ def _bare(study: Study, states: Mapping[str, State], case: str, shape: Shape) ->
 
 
 DRAWN = 0.10
-"""Largest drawn displacement as a part of the tray's length."""
+"""Largest drawn displacement as a part of the longest member."""
 
 
 def _round(scale: float) -> float:
@@ -192,32 +200,32 @@ def _round(scale: float) -> float:
 
 def _lines(study: Study, solved: Solved, shape: Shape) -> tuple[tuple[Strand, ...], float]:
     """Bent lines of the case with their scale, or the buckled or swinging shape on the refined frame, which have none (0)."""
-    assert study.tray is not None and solved.result is not None
-    length = study.tray.rails[0].length
+    assert study.posed is not None
+    length = longest(study.posed)
     mode = study.buckling(solved) if shape == "buckled" else study.frequency if shape == "swinging" else None
     if mode is not None and study.refined is not None:
         parts, _ = study.refined
         scale = DRAWN * length
         rows = []
-        for piece, chain in zip(study.tray.pieces, parts.chain, strict=True):
+        for piece, chain in zip(study.posed.pieces, parts.chain, strict=True):
             nodes = [parts.model.bars[chain[0]].a, *(parts.model.bars[i].b for i in chain)]
             rows.append((piece.member.id, [parts.model.nodes[n] + scale * mode.shape[n, :3] for n in nodes]))
         return tuple(Strand(tuple(_vec(p) for p in points), shape, part) for part, points in rows), 0.0
-    moved = lines(study.tray.frame, solved.result, 8)
+    moved = lines(study.posed.frame, solved.result, 8)
     largest = float(np.max(np.abs(moved)))
     scale = _round(DRAWN * length / largest) if largest > 1e-9 else 1.0
     found = []
-    for piece in study.tray.pieces:
-        bar = study.tray.model.bars[piece.index]
-        a, b = study.tray.model.nodes[bar.a], study.tray.model.nodes[bar.b]
+    for piece in study.posed.pieces:
+        bar = study.posed.model.bars[piece.index]
+        a, b = study.posed.model.nodes[bar.a], study.posed.model.nodes[bar.b]
         points = a + (b - a) * np.linspace(0, 1, 9)[:, None] + scale * moved[piece.index]
         found.append(Strand(tuple(_vec(p) for p in points), "bent", piece.member.id))
     return tuple(found), scale
 
 
 def _pulls(study: Study, solved: Solved) -> tuple[Pull, ...]:
-    assert study.tray is not None and solved.result is not None
-    model = study.tray.model
+    assert study.posed is not None
+    model = study.posed.model
     found = []
     for rest, force in zip(model.rests, solved.result.rest_force, strict=True):
         if force > 0.5:

@@ -6,14 +6,14 @@ from collections.abc import Mapping, Sequence
 
 import numpy as np
 
-from ..anchor.checks import AnchorCase, AnchorStudy
+from ..anchor.checks import ON_FLOOR, AnchorCase, AnchorStudy
 from ..balance.ledger import Axles, LedgerRow
 from ..constants import G
 from ..finding import State
-from ..measure.host import Host
+from ..measure.hosts import kind_of
+from ..primitives import Arrow, Circle, DimensionLine, Label, Path, Primitive, View, box_of, rect
+from ..structure.host import Host
 from ..wording import Say
-from .host import plan_shapes, silhouette
-from .model import Arrow, Circle, DimensionLine, Label, Path, Primitive, View, box_of, rect
 
 
 def _together(entries: Sequence[LedgerRow], near: float) -> list[tuple[str, float, float]]:
@@ -41,7 +41,7 @@ def beam_view(host: Host, entries: Sequence[LedgerRow], axles: Axles, say: Say) 
         return None
     reach = max([rear + 900, *(e.x + 60 for e in entries if e.x is not None)])
     items: list[Primitive] = [
-        silhouette(host, front),
+        kind_of(host).silhouette(host, front),
         Path(((front - 700, 0), (reach, 0)), "line"),
         Circle((front, -330), 300, "host", "host/front", "front axle"),
         Circle((rear, -330), 300, "host", "host/rear", "rear axle"),
@@ -63,10 +63,10 @@ def beam_view(host: Host, entries: Sequence[LedgerRow], axles: Axles, say: Say) 
 
 def anchor_view(host: Host, study: AnchorStudy, row: AnchorCase, states: Mapping[str, State]) -> View:
     """Plan of the base with every fixing, its pull as a ring and its shear as an arrow."""
-    items: list[Primitive] = plan_shapes(host)
+    items: list[Primitive] = kind_of(host).shapes["plan"](host)
     for member in study.assembly.members:
-        if member.role == "lower rail":
-            w = member.section.properties.depth
+        if member.body == study.assembly.base and member.a[2] - member.shape.depth / 2 < ON_FLOOR:
+            w = member.shape.width
             items.append(rect(member.a[0], member.a[1] - w / 2, member.b[0], member.a[1] + w / 2, "base", member.id, member.section.label))
     box = box_of(items)
     shear = np.hypot(row.shared.shear[:, 0], row.shared.shear[:, 1]) if len(study.bolts) else np.zeros(0)

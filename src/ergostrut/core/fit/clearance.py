@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import replace
 
-from ..context import Context
 from ..finding import COMMON_PRACTICE, Finding, Working, at_least
+from ..structure.context import Context
 
 
 def clearance(
@@ -37,7 +37,7 @@ def clearance(
     missing = tuple(name for name in dims.values() if host.mm(name) is None)
     blank = Finding(ident, check, "frame", parts, title, "", "unknown", minimum=True, unit="mm", position=position, basis=COMMON_PRACTICE)
     if missing:
-        names = ", ".join(host.dims[name].label.lower() for name in missing)
+        names = ", ".join(host.dims[name].label.lower() if name in host.dims else name.replace("_", " ") for name in missing)
         return replace(blank, sentence=f"Not known until measured: {names}.", missing=missing)
     w = Working()
     for sym, name in dims.items():

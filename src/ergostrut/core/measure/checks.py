@@ -5,16 +5,15 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from ..finding import Finding
-from .host import Host
-from .survey import DIMENSIONS
+from ..structure.host import Host
 
 
 def check_survey(host: Host) -> Iterator[Finding]:
     """One finding for what is missing, one for what is only typical."""
-    missing = tuple(name for name, note in DIMENSIONS.items() if host.mm(name) is None and not note.optional)
+    missing = tuple(name for name, taken in host.dims.items() if taken.mm is None and not taken.optional)
     typical = tuple(name for name, taken in host.dims.items() if taken.mm is not None and taken.state == "typical")
     if missing:
-        labels = ", ".join(DIMENSIONS[name].label.lower() for name in missing)
+        labels = ", ".join(host.dims[name].label.lower() for name in missing)
         yield Finding(
             "host/measure.missing",
             "measure.missing",
@@ -26,7 +25,7 @@ def check_survey(host: Host) -> Iterator[Finding]:
             missing=missing,
         )
     if typical:
-        labels = ", ".join(DIMENSIONS[name].label.lower() for name in typical)
+        labels = ", ".join(host.dims[name].label.lower() for name in typical)
         yield Finding(
             "host/measure.typical",
             "measure.typical",

@@ -15,12 +15,14 @@ class Template:
     host: dict[str, Any]
 
 
-def read_templates(text: str) -> tuple[Template, ...]:
-    """Templates from their TOML text; every dimension becomes typical."""
+def read_templates(text: str, kind: str) -> tuple[Template, ...]:
+    """Templates of one kind of host from their TOML text; every dimension becomes typical."""
     found = []
     for row in tomllib.loads(text)["host"]:
         dims = {name: {"value": value, "state": "typical"} for name, value in row.get("dims", {}).items()}
         host = {
+            "kind": kind,
+            "slots": row.get("slots", []),
             "label": row["label"],
             "dims": dims,
             "seats": row.get("seats", []),

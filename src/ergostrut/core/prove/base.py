@@ -6,28 +6,30 @@ from collections.abc import Iterator
 
 from ..finding import Finding, Working, at_most
 from ..mechanics.strength import Span, allowable
-from .running import _one_roller, _worst
+from ..structure.holds import Slider
+from .posed import pressed
+from .running import one_roller, worst
 from .study import Study
 
 
-def check_base(study: Study) -> Iterator[Finding]:
+def check_base(study: Study, slider: Slider) -> Iterator[Finding]:
     """Lower rail pressed down, upper rail lifted, each as a simple beam between stands with the roller mid span."""
-    if study.tray is None:
+    if study.posed is None:
         return
     say, build = study.context.say, study.assembly.id
-    for key, title, prefix, word in (
-        ("lower-rail", "Lower base rail under a roller", study.slide.lower, "on the lower rail"),
-        ("upper-rail", "Upper base rail, held down", study.slide.upper, "under the upper rail"),
+    for key, title, prefix, kind in (
+        ("lower-rail", "Lower base rail under a roller", slider.lower, "lower"),
+        ("upper-rail", "Upper base rail, held down", slider.upper, "upper"),
     ):
-        worst = _worst(study, lambda item, word=word: _one_roller(*item.rest(study.tray.model, word)))  # type: ignore[misc]
-        if worst is None:
+        hardest = worst(study, lambda item, kind=kind: one_roller(*pressed(study.posed, item, kind)))  # type: ignore[misc]
+        if hardest is None:
             continue
-        item, load = worst
+        item, load = hardest
         member = study.assembly.member(f"{prefix}.left")
         allow = allowable(member.shape, member.section.material, Span())
         w = Working()
-        w.given("P", load, "N", f"one roller, {item.case.name}, tray {study.position.name}")
-        L = w.given("L", study.slide.stand_pitch, "mm", "between stands")
+        w.given("P", load, "N", f"one roller, {item.case.name}{study.where}")
+        L = w.given("L", slider.stand_pitch, "mm", "between stands")
         w.line("M", "P * L / 4", "N mm", "simple beam, load mid span")
         w.extend(allow.lines["My"])
         use = w.line("use", "M / M_cy", "", M_cy=allow.My)
@@ -38,14 +40,14 @@ def check_base(study: Study) -> Iterator[Finding]:
             "prove",
             (f"{prefix}.left", f"{prefix}.right"),
             title,
-            f"{say.force(load)} mid way between stands {say.length(L)} apart, {item.case.name.lower()}, tray {study.position.name}.",
+            f"{say.force(load)} mid way between stands {say.length(L)} apart, {item.case.name.lower()}{study.where}.",
             state,
             use * allow.stress,
             allow.stress,
             "MPa",
             use,
             case=item.case.name,
-            position=study.position.name,
+            position=study.setting.name,
             basis=f"{allow.clause}; simple span",
             working=w.done(),
         )

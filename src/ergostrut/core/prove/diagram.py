@@ -9,8 +9,8 @@ import numpy as np
 from ..mechanics.solver.along import curves, lines, sample
 from ..mechanics.solver.model import Array
 from .members import forces_of
+from .posed import Piece
 from .study import Study
-from .tray import Piece
 
 ACTIONS = ("N", "Vy", "Vz", "T", "My", "Mz")
 STEPS = 12
@@ -72,15 +72,15 @@ def _extremes(study: Study, pieces: list[Piece], rows: list[int]) -> tuple[Extre
 
 
 def diagram(study: Study, member: str, case: str) -> Diagram | None:
-    """Diagrams of a member in a case (the first when there is none of that name); None when the tray has no such member."""
-    if study.tray is None or study.forces is None or not study.solved:
+    """Diagrams of a member in a case (the first when there is none of that name); None when the frame has no such member."""
+    if study.posed is None or study.forces is None or not study.solved:
         return None
-    pieces = sorted((p for p in study.tray.pieces if p.member.id == member), key=lambda p: p.offset)
+    pieces = sorted((p for p in study.posed.pieces if p.member.id == member), key=lambda p: p.offset)
     if not pieces:
         return None
     row = next((i for i, item in enumerate(study.solved) if item.case.name == case), 0)
-    results = [item.result for item in study.solved if item.result is not None]
-    frame = study.tray.frame
+    results = [item.result for item in study.solved]
+    frame = study.posed.frame
     c = curves(frame, results)
     bent = lines(frame, results[row], STEPS)
     z = frame.elements.rotations[pieces[0].index][2]

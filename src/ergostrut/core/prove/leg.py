@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from ..finding import Finding, State, Working, at_most
-from ..frame.assembly import Prop
 from ..mechanics.joints.hardware import HINGE_FY
 from ..mechanics.strength import Span, allowable
-from .running import _worst
+from ..structure.holds import Prop, Slider
+from .posed import pressed
+from .running import worst
 from .study import Study
 
 CAUTION = "Set the legs on firm ground before anybody steps on the tail; swing them up before driving."
@@ -39,21 +40,21 @@ def _hinge(study: Study, prop: Prop, load: float, case: str) -> Finding:
         "of the limit",
         use,
         case=case,
-        position=study.position.name,
+        position=study.setting.name,
         basis="shear 0.4 Fy over the pin's planes, bending 0.75 Fy between knuckles, Fy 250 MPa: common practice, no published source",
         working=w.done(),
     )
 
 
-def check_leg(study: Study) -> Iterator[Finding]:
+def check_leg(study: Study, slider: Slider) -> Iterator[Finding]:
     """One leg in compression, K = 1: pivot at the rail, foot held by friction."""
-    prop = study.slide.prop
-    if prop is None or study.tray is None or abs(study.travel - prop.travel) > 0.01:
+    prop = slider.prop
+    if prop is None or study.posed is None or abs(study.travel(slider) - prop.travel) > 0.01:
         return
-    worst = _worst(study, lambda item: item.rest(study.tray.model, "leg ")[1])  # type: ignore[union-attr]
-    if worst is None:
+    hardest = worst(study, lambda item: pressed(study.posed, item, "leg")[1])  # type: ignore[arg-type]
+    if hardest is None:
         return
-    item, load = worst
+    item, load = hardest
     say, build = study.context.say, study.assembly.id
     w = Working()
     w.given("P", load, "N", f"on one leg, {item.case.name}; it bears after {prop.gap:.1f} mm")
@@ -86,7 +87,7 @@ def check_leg(study: Study) -> Iterator[Finding]:
         "N",
         use,
         case=item.case.name,
-        position=study.position.name,
+        position=study.setting.name,
         basis="compression by the member's standard, K = 1 between pivot, brace and ground",
         caution=CAUTION,
         missing=missing,

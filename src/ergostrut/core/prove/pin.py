@@ -7,17 +7,17 @@ from collections.abc import Iterator
 
 from ..cases import PITCH, ROAD_BASIS, road_cases
 from ..finding import Finding, Working, at_most
+from ..structure.holds import Lock, Slider
 from .study import Study
 
 
-def lock_force(study: Study) -> tuple[float, float, str]:
+def lock_force(study: Study, slider: Slider) -> tuple[float, float, str]:
     """(kg, g along the travel, case) that the lock must hold here; a stop takes its own direction."""
-    slide = study.slide
-    kg, _ = study.moving_mass()
+    kg, _ = study.moving(slider)
     rows: list[tuple[float, str]] = []
-    if study.position.drivable:
+    if study.setting.drivable:
         for case in road_cases(study.context.design.loads):
-            if case.g[0] < 0 and not slide.front_stop:
+            if case.g[0] < 0 and not slider.front_stop:
                 rows.append((-case.g[0], case.name))
             if case.g[0] > 0:
                 rows.append((case.g[0], case.name))
@@ -26,30 +26,30 @@ def lock_force(study: Study) -> tuple[float, float, str]:
     return kg, g, name
 
 
-def check_pin(study: Study) -> Iterator[Finding]:
-    """Bending 0.75 Fy and shear 0.4 Fy over the gap; half the moment only between thick, close plates."""
-    if study.position.name == "here" and not study.position.drivable:
+def check_pin(study: Study, slider: Slider) -> Iterator[Finding]:
+    """Bending 0.75 Fy and shear 0.4 Fy over the gap; half the moment only between thick, close plates. Between its positions nothing is locked."""
+    if not study.setting.named:
         return
     say, build = study.context.say, study.assembly.id
-    kg, g, name = lock_force(study)
-    for pin in study.assembly.pins:
+    kg, g, name = lock_force(study, slider)
+    for pin in (lock for lock in study.assembly.locks if lock.slider == slider.id):
         w = Working()
-        w.given("m", kg, "kg", "tray and load")
+        w.given("m", kg, "kg", f"{slider.label} and load")
         w.given(
             "a",
             g,
             "g",
-            f"{name}; {'the front stop takes braking' if study.slide.front_stop else 'no front stop: the pin takes both directions'}",
+            f"{name}; {'the front stop takes braking' if slider.front_stop else 'no front stop: the pin takes both directions'}",
         )
         w.given("n", pin.count, "", "pins sharing")
         w.line("F", "m * 9.80665 * a / n", "N", "on one pin")
         w.given("g", pin.gap, "mm", "clear gap")
-        w.given("t_1", pin.t1, "mm", "plate on the tray")
+        w.given("t_1", pin.t1, "mm", f"plate on the {slider.label}")
         w.given("t_2", pin.t2, "mm", "plate on the base")
         w.line("e", "g + (t_1 + t_2) / 2", "mm", "middle of plate to middle of plate")
         half = pin.close_fit and min(pin.t1, pin.t2) >= pin.d
         w.line("M", "F * e / 2" if half else "F * e", "N mm", "both plates at least a diameter thick and close: half" if half else "")
-        d = w.given("d", pin.d, "mm", "pin")
+        w.given("d", pin.d, "mm", "pin")
         stress = w.line("sigma", "M / (pi * d**3 / 32)", "MPa")
         w.given("F_y", pin.Fy, "MPa", "as given" if pin.Fy_given else "unless known")
         limit = w.line("sigma_allow", "0.75 * F_y", "MPa")
@@ -68,32 +68,38 @@ def check_pin(study: Study) -> Iterator[Finding]:
             "MPa",
             use,
             case=name,
-            position=study.position.name,
+            position=study.setting.name,
             basis=f"pin as a beam over its gap, 0.75 Fy; {ROAD_BASIS}",
             working=w.done(),
-            caution="A tray that slips its lock on the road comes through the tailgate." if state == "over" else "",
+            caution=f"A {slider.label} that slips its lock on the road comes through the tailgate." if state == "over" else "",
         )
-        v = Working()
-        v.given("F", w.values["F"], "N", "on one pin")
-        v.given("d", d, "mm", "pin")
-        shear = v.line("tau", "F / (pi * d**2 / 4)", "MPa")
-        v.given("F_y", pin.Fy, "MPa")
-        slim = v.line("tau_allow", "0.4 * F_y", "MPa")
-        use, state = at_most(shear, slim)
-        yield Finding(
-            f"{build}/pin.shear",
-            "pin.shear",
-            "prove",
-            (pin.id,),
-            "Lock pin in shear",
-            f"{say.stress(shear)} of {say.stress(slim)}, {name.lower()}.",
-            state,
-            shear,
-            slim,
-            "MPa",
-            use,
-            case=name,
-            position=study.position.name,
-            basis="0.4 Fy, single shear",
-            working=v.done(),
-        )
+        yield _shear(study, pin, w.values["F"], name)
+
+
+def _shear(study: Study, pin: Lock, force: float, name: str) -> Finding:
+    """A pin in single shear under ``force`` N."""
+    say, build = study.context.say, study.assembly.id
+    v = Working()
+    v.given("F", force, "N", "on one pin")
+    v.given("d", pin.d, "mm", "pin")
+    shear = v.line("tau", "F / (pi * d**2 / 4)", "MPa")
+    v.given("F_y", pin.Fy, "MPa")
+    slim = v.line("tau_allow", "0.4 * F_y", "MPa")
+    use, state = at_most(shear, slim)
+    return Finding(
+        f"{build}/pin.shear",
+        "pin.shear",
+        "prove",
+        (pin.id,),
+        "Lock pin in shear",
+        f"{say.stress(shear)} of {say.stress(slim)}, {name.lower()}.",
+        state,
+        shear,
+        slim,
+        "MPa",
+        use,
+        case=name,
+        position=study.setting.name,
+        basis="0.4 Fy, single shear",
+        working=v.done(),
+    )

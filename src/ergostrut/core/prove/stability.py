@@ -22,17 +22,17 @@ THRESHOLD = {"steel": 31.0, "stainless": 31.0, "aluminium": 12.0}
 def check_stability(study: Study) -> Iterator[Finding]:
     """Critical load factor of the case that pushes hardest along the members: under 3 over, under 5 tight."""
     found = study.critical
-    if found is None or study.position.name == "here":
+    if found is None or not study.setting.named:
         return
     mode, case = found
     build = study.assembly.id
     w = Working()
-    w.say(f"{case}, tray {study.position.name}: (K + lambda KG) phi = 0, every member in pieces.")
+    w.say(f"{case}{study.where}: (K + lambda KG) phi = 0, every member in pieces.")
     if not math.isfinite(mode.value) or mode.value > FAR:
-        text, value = f"Far from buckling: over {FAR:.0f} times the load of {case.lower()}, tray {study.position.name}.", FAR
+        text, value = f"Far from buckling: over {FAR:.0f} times the load of {case.lower()}{study.where}.", FAR
         w.say(f"Nothing buckles below {FAR:.0f} times this load.")
     else:
-        text, value = f"Buckles at {mode.value:.1f} times the load of {case.lower()}, tray {study.position.name}.", mode.value
+        text, value = f"Buckles at {mode.value:.1f} times the load of {case.lower()}{study.where}.", mode.value
     have = w.given("lambda_", value, "", "critical load factor")
     use, state = at_least(have, NEED, WANT)
     if have < 16:
@@ -41,7 +41,7 @@ def check_stability(study: Study) -> Iterator[Finding]:
         f"{build}/frame.buckles",
         "frame.buckles",
         "prove",
-        (study.slide.body,),
+        (study.body,),
         "Frame, buckling",
         text,
         state,
@@ -52,7 +52,7 @@ def check_stability(study: Study) -> Iterator[Finding]:
         True,
         WANT,
         case=case,
-        position=study.position.name,
+        position=study.setting.name,
         basis="linear buckling (Przemieniecki 1968, ch. 15); 3 needed, 5 wanted; moments x 1/(1 - 1.6/lambda) after AISC 360-16 appendix 8",
         working=w.done(),
     )
@@ -60,11 +60,11 @@ def check_stability(study: Study) -> Iterator[Finding]:
 
 def check_frequency(study: Study) -> Iterator[Finding]:
     """Lowest natural frequency, loaded: a note, under 12 Hz where road shake lives."""
-    mode = study.frequency if study.position.drivable else None
+    mode = study.frequency if study.setting.drivable else None
     if mode is None:
         return
     w = Working()
-    kg, _ = study.moving_mass()
+    kg = study.mass()
     w.say("K phi = omega² M phi, mass lumped at the joints, rollers bearing as parked.")
     w.given("m", kg, "kg", "moving")
     f = w.given("f", mode.value, "Hz", "lowest")
@@ -73,64 +73,70 @@ def check_frequency(study: Study) -> Iterator[Finding]:
         f"{study.assembly.id}/frame.frequency",
         "frame.frequency",
         "prove",
-        (study.slide.body,),
+        (study.body,),
         "Frame, lowest frequency",
-        f"{f:.1f} Hz loaded, tray {study.position.name}: {tail}.",
+        f"{f:.1f} Hz loaded{study.where}: {tail}.",
         "note",
         f,
         SHAKE,
         "Hz",
-        position=study.position.name,
+        position=study.setting.name,
         basis=f"12 Hz: {COMMON_PRACTICE}",
         working=w.done(),
     )
 
 
 def check_square(study: Study) -> Iterator[Finding]:
-    """What keeps the tray square in its plane where the deck does not: a brace, welds, or nothing."""
-    if study.tray is None or study.tray.braced or not study.position.drivable:
+    """What keeps a body square in its plane where its deck does not: a brace, welds, or nothing."""
+    decks = [panel for panel in study.assembly.panels if panel.on]
+    if study.posed is None or not decks or all(panel.braces for panel in decks) or not study.setting.drivable:
         return
-    fixity, braces = study.assembly.joints.system.fixity, study.tray.braces
+    held = {(hold.member, hold.axis) for hold in study.assembly.holds}
+    if all((name, axis) in held for panel in decks for name in panel.on for axis in (0, 1)):
+        # each member is held level by itself
+        return
+    what = study.setting.noun or "frame"
+    fixity, braces = study.assembly.joining.system.fixity, [m for m in study.assembly.members if m.use == "brace"]
     state: State
     if braces:
         state, text = (
             "holds",
-            f"{len(braces)} brace{'s' if len(braces) > 1 else ''} across the tray keep{'' if len(braces) > 1 else 's'} it square under its boards.",
+            f"{len(braces)} brace{'s' if len(braces) > 1 else ''} across the {what} keep{'' if len(braces) > 1 else 's'} it square under its boards.",
         )
     elif fixity == "rigid":
         state, text = (
             "note",
-            "Boards do not brace the tray; its welded joints alone keep it square, and the ribs' joints are checked for it.",
+            f"Boards do not brace the {what}; its welded joints alone keep it square, and the ribs' joints are checked for it.",
         )
     elif fixity == "semi":
-        state, text = "tight", "Boards do not brace the tray: its brackets alone keep it square. Add a brace across it, or take a sheet."
+        state, text = "tight", f"Boards do not brace the {what}: its brackets alone keep it square. Add a brace across it, or take a sheet."
     else:
         state, text = (
             "over",
-            "Boards do not brace the tray, and its joints hold like hinges: it goes out of square. Add a brace across it, or take a sheet.",
+            f"Boards do not brace the {what}, and its joints hold like hinges: it goes out of square. Add a brace across it, or take a sheet.",
         )
     yield Finding(
         f"{study.assembly.id}/frame.square",
         "frame.square",
         "prove",
-        (study.slide.body, *(brace.id for brace in braces)),
-        "Tray stays square",
+        (study.body, *(brace.id for brace in braces)),
+        f"{what.capitalize()} stays square",
         text,
         state,
-        position=study.position.name,
+        position=study.setting.name,
         basis=f"deck sheet screwed to a frame braces it in plane, boards do not: {COMMON_PRACTICE}",
     )
 
 
 def check_fatigue(study: Study) -> Iterator[Finding]:
     """Stress range at the welds on the road: a note against the endurance threshold."""
-    if study.tray is None or study.forces is None or not study.position.drivable or study.assembly.joints.system.joint != "weld":
+    if study.posed is None or study.forces is None or not study.setting.drivable or study.assembly.joining.system.joint != "weld":
         return
     row = next((i for i, item in enumerate(study.solved) if item.case.name == "Parked"), None)
     if row is None:
         return
     worst, part = 0.0, None
-    for piece in study.tray.pieces:
+    for piece in study.posed.pieces:
         f, p = forces_of(study, piece), piece.member.shape
         stress = np.abs(f.My[row]) / p.Sy + np.abs(f.Mz[row]) / p.Sz + np.abs(f.N[row]) / p.A
         at = float(np.max(np.where(f.weld[row], stress, 0.0)))
@@ -160,7 +166,7 @@ def check_fatigue(study: Study) -> Iterator[Finding]:
         span,
         limit,
         "MPa",
-        position=study.position.name,
+        position=study.setting.name,
         basis=f"AISC 360-16 appendix 3, category E threshold 31 MPa; aluminium 12 MPa, from memory; road shares {COMMON_PRACTICE}",
         working=w.done(),
     )

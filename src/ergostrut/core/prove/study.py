@@ -1,4 +1,4 @@
-"""A slide solved in one position: the frame, its cases, and what the checks read from it."""
+"""A build solved in one setting: the frame, its cases, and what the checks read from it."""
 
 from __future__ import annotations
 
@@ -8,18 +8,21 @@ from functools import cached_property
 
 import numpy as np
 
-from ..cases import Case, cases_at
+from ..cases import cases_at
 from ..constants import G
-from ..context import Context
-from ..frame.assembly import Assembly, Point3, Position, Slide, centroid
-from ..frame.systems import Fixity
 from ..mechanics.solver.along import Along, along
 from ..mechanics.solver.model import MechanismError, SolverError
 from ..mechanics.solver.modes import Mode, critical, frequency, lumped, stands_to
 from ..mechanics.solver.refine import Refined, refine
 from ..mechanics.solver.solve import Frame, Stiffness
-from .tray import Solved, TrayFrame, solve_cases
-from .tray_model import tray_frame
+from ..structure.assembly import Assembly, centroid
+from ..structure.carried import CarryPlan
+from ..structure.context import Context
+from ..structure.holds import Slider, Stand
+from ..structure.parts import Point3
+from ..structure.setting import Setting
+from .frame_model import frame_model, taken
+from .posed import Fallen, Posed, Solved, solve_cases
 
 PIECES = 2
 FAR = 100.0
@@ -28,19 +31,18 @@ FAR = 100.0
 
 @dataclass(frozen=True)
 class Study:
-    """``solved`` holds the cases that have a result, ``failed`` those that have none; ``forces`` matches ``solved``."""
+    """``solved`` holds the cases that have a result, ``fallen`` those that have none; ``forces`` matches ``solved``."""
 
     context: Context
     assembly: Assembly
-    slide: Slide
-    position: Position
-    tray: TrayFrame | None
+    setting: Setting
+    posed: Posed | None
     solved: tuple[Solved, ...]
-    failed: tuple[Solved, ...]
+    fallen: tuple[Fallen, ...]
     forces: Along | None
     error: str = ""
     other: tuple[Study, ...] = ()
-    """The same position with the joints taken otherwise: strength takes the worst of all."""
+    """The same setting with the joints taken otherwise: strength takes the worst of all."""
     relies: bool = False
     """Whether the frame would fold were its joints pinned."""
 
@@ -48,16 +50,16 @@ class Study:
     def floats(self) -> int:
         """How many numbers its forces and frames hold, those of its other joints with them: most of what it weighs."""
         own = 6 * self.forces.s.size if self.forces is not None else 0
-        frame = self.tray.frame.floats if self.tray is not None else 0
+        frame = self.posed.frame.floats if self.posed is not None else 0
         refined = self.refined[1].floats if "refined" in self.__dict__ and self.refined is not None else 0
         return own + frame + refined + sum(item.floats for item in self.other)
 
     @cached_property
     def refined(self) -> tuple[Refined, Frame] | None:
         """The frame with every bar in pieces, for shapes between the joints; None when there is none, or it folds."""
-        if self.tray is None:
+        if self.posed is None:
             return None
-        parts = refine(self.tray.model, self.tray.basic_loads, PIECES)
+        parts = refine(self.posed.model, self.posed.basic_loads, PIECES)
         try:
             return parts, Frame(parts.model, parts.loads)
         except SolverError:
@@ -70,14 +72,13 @@ class Study:
         The frame as solved first: a piece between joints is at most half too stiff, so that what stands twice ``FAR``
         there is far from buckling (inf). Nearer, the refined frame decides.
         """
-        if self.tray is None or self.forces is None:
+        if self.posed is None or self.forces is None:
             return None
         pushes = np.min(self.forces.N, axis=1)
         for i in np.argsort(pushes, kind="stable"):
             item = self.solved[int(i)]
-            assert item.result is not None
-            if stands_to(self.tray.frame, item.result, 2 * FAR):
-                return Mode(math.inf, np.zeros((len(self.tray.model.nodes), 6))), item.case.name
+            if stands_to(self.posed.frame, item.result, 2 * FAR):
+                return Mode(math.inf, np.zeros((len(self.posed.model.nodes), 6))), item.case.name
             found = self.buckling(item)
             if found is not None:
                 return found, item.case.name
@@ -86,18 +87,18 @@ class Study:
 
     def buckling(self, item: Solved) -> Mode | None:
         """Critical factor and shape (on ``refined``) of one case; None when the rests that bear leave something loose."""
-        if self.refined is None or self.tray is None or item.result is None:
+        if self.refined is None or self.posed is None:
             return None
         frame = self.refined[1]
         try:
-            fine = frame.solve(item.case.name, self.tray.factors(item.case, self.context.design.loads.foot))
+            fine = frame.solve(item.case.name, self.posed.factors(item.case, self.context.design.loads.foot))
         except SolverError:
             fine = None
         try:
             if fine is not None:
                 return critical(frame, fine)
             # loose but for its rests, it settles only as solved first, where a piece is at most half too stiff
-            coarse = critical(self.tray.frame, item.result)
+            coarse = critical(self.posed.frame, item.result)
         except MechanismError:
             return None
         return Mode(coarse.value / 1.5, np.zeros((len(frame.model.nodes), 6)))
@@ -105,10 +106,10 @@ class Study:
     @cached_property
     def frequency(self) -> Mode | None:
         """Lowest frequency with everything aboard, rollers bearing as parked."""
-        parked = next((item for item in self.solved if item.case.name == "Parked" and item.result is not None), None)
-        if self.tray is None or parked is None or parked.result is None:
+        parked = next((item for item in self.solved if item.case.name == "Parked"), None)
+        if self.posed is None or parked is None:
             return None
-        parts = refine(self.tray.model, self.tray.basic_loads[2:3], PIECES)
+        parts = refine(self.posed.model, self.posed.basic_loads[2:3], PIECES)
         frame = Stiffness(parts.model)
         try:
             return frequency(frame, lumped(frame, parts.loads[0], G), parked.result.bearing)
@@ -118,7 +119,7 @@ class Study:
     @property
     def amplify(self) -> float:
         """What second-order effects add to the moments: 1/(1 - 1.6/lambda) while lambda < 16 (AISC 360-16 appendix 8)."""
-        if self.position.name == "here" or self.critical is None:
+        if not self.setting.named or self.critical is None:
             return 1.0
         value = self.critical[0].value
         return 1 / (1 - 1.6 / value) if 1.7 < value < 16 else 1.0 if value >= 16 else 20.0
@@ -128,60 +129,96 @@ class Study:
         return (self, *self.other)
 
     @property
-    def travel(self) -> float:
-        return self.position.travel
-
-    def moving_mass(self) -> tuple[float, Point3]:
-        """kg and centre of gravity (host axes, at this travel) of the tray, its load and what is on it."""
-        masses = self.assembly.masses(self.slide.body) + [(item.mass, item.at()) for item in self.context.plan.on(self.slide.body)]
-        kg, (x, y, z) = centroid(masses)
-        return kg, (x + self.travel, y, z)
-
-    def rigid(self, case: Case, foot: float) -> tuple[float, float]:
-        """(rear pair, front pair) in N by statics of the rigid tray, up positive; front negative is hold-down.
-
-        R_r = m g (x_g - x_f)/(x_r - x_f), R_f = m g - R_r, with the case's vertical factor and the foot at the rear end.
-        """
-        kg, (xg, _, _) = self.moving_mass()
-        xf, xr = self.slide.hold_down.x + self.travel, self.slide.carrying.x
-        down = -kg * G * case.g[2]
-        tip = foot if case.foot else 0.0
-        end = self.tip_x
-        rear = (down * (xg - xf) + tip * (end - xf)) / (xr - xf)
-        return rear, down + tip - rear
+    def where(self) -> str:
+        return self.setting.where
 
     @property
-    def tip_x(self) -> float:
-        rails = [m for m in self.assembly.of_body(self.slide.body) if m.role == "side rail"]
-        return max(m.b[0] for m in rails) + self.travel
+    def noun(self) -> str:
+        """What the finding calls it at the head of a title: “Tray”, else the build's own name."""
+        return (self.setting.noun or self.assembly.label).capitalize()
+
+    @property
+    def body(self) -> str:
+        """What moves in this setting, or the whole build: what a finding about all of it lights."""
+        return next((s.body for s in self.assembly.sliders), self.assembly.id)
+
+    def case(self, name: str) -> Solved | None:
+        return next((item for item in self.solved if item.case.name == name), None)
+
+    def travel(self, slider: Slider) -> float:
+        return self.setting.shift(self.assembly, slider.body)[0]
+
+    def mass(self) -> float:
+        """kg of everything the frame carries and is."""
+        bodies = {m.body for m in self.assembly.members if m.group is not None} | {p.body for p in self.assembly.panels}
+        own = sum(kg for body in bodies for kg, _ in self.assembly.masses(body))
+        return own + sum(item.mass for body in bodies for item in self.context.plan.on(body))
+
+    def moving(self, slider: Slider) -> tuple[float, Point3]:
+        """kg and centre of gravity (host axes, where it stands) of a sliding body, its load and what is on it."""
+        masses = self.assembly.masses(slider.body) + [(item.mass, item.at()) for item in self.context.plan.on(slider.body)]
+        kg, (x, y, z) = centroid(masses)
+        return kg, (x + self.travel(slider), y, z)
+
+    def reach(self, slider: Slider) -> float:
+        motion = self.assembly.motion_of(slider.body)
+        return motion.reach if motion else 0.0
+
+    def tip_x(self, slider: Slider) -> float:
+        """The sliding body's rear end."""
+        return max(self.assembly.member(rail).b[0] for rail in slider.rails) + self.travel(slider)
 
 
-def study(context: Context, assembly: Assembly, slide: Slide, position: Position) -> Study:
-    """Solve every case of a position; what cannot be solved is kept with its reason.
+def study(context: Context, assembly: Assembly, setting: Setting) -> Study:
+    """Solve every case of a setting; what cannot be solved is kept with its reason.
 
     Welded joints are rigid. Others are drawn semi-rigid, and run pinned and rigid as well; where pinned joints would let the
     frame fold, semi-rigid takes their place in strength.
     """
-    if assembly.joints.system.fixity == "rigid":
-        return _solve(context, assembly, slide, position, "rigid")
-    drawn = _solve(context, assembly, slide, position, "semi")
+    try:
+        posed = frame_model(assembly, setting, CarryPlan((), (), ()) if setting.bare else context.plan)
+    except SolverError as error:
+        return _nothing(context, assembly, setting, error)
+    ways = {(joint.spec or assembly.joining).system.fixity for joint in assembly.joints if not joint.hinge}
+    if ways <= {"rigid"}:
+        return _solve(context, posed)
+    drawn = _solve(context, taken(posed, "semi"))
     if drawn.error:
         return drawn
-    pinned = _solve(context, assembly, slide, position, "pinned")
+    pinned = _solve(context, taken(posed, "pinned"))
     folds = bool(pinned.error) or not pinned.solved
-    rigid = _solve(context, assembly, slide, position, "rigid")
+    rigid = _solve(context, posed)
     return replace(drawn, other=(rigid,) if folds else (rigid, pinned), relies=folds)
 
 
-def _solve(context: Context, assembly: Assembly, slide: Slide, position: Position, fixity: Fixity) -> Study:
-    loads = context.design.loads
+def present(build: Assembly, setting: Setting) -> tuple[Stand, ...]:
+    """Who may be there in a setting: nobody on a bare build, nobody sleeps on what is moved from home, nor sits where no panel lies any more."""
+    if setting.bare:
+        return ()
+    home = not any(setting.travels.values())
+
+    def over(stand: Stand) -> bool:
+        x, y = stand.at[0], stand.at[1]
+        for panel in build.panels:
+            dx, dy, _ = setting.shift(build, panel.body)
+            (px, py, _), (lx, ly) = panel.origin, panel.size
+            if px + dx - 1 <= x <= px + dx + lx + 1 and py + dy - 1 <= y <= py + dy + ly + 1:
+                return True
+        return False
+
+    return tuple(s for s in build.stands if home or s.kind == "foot" or (s.kind == "sitting" and over(s)))
+
+
+def _nothing(context: Context, assembly: Assembly, setting: Setting, error: SolverError) -> Study:
+    return Study(context, assembly, setting, None, (), (), None, str(error))
+
+
+def _solve(context: Context, posed: Posed) -> Study:
+    loads, assembly, setting = context.design.loads, posed.assembly, posed.setting
     try:
-        tray = tray_frame(assembly, slide, context.plan, position.travel, fixity)
-        tray.frame  # noqa: B018 - assembled here: what folds in every case is one error
-        cases = solve_cases(tray, cases_at(loads, position.drivable), loads.foot)
+        posed.frame  # noqa: B018 - assembled here: what folds in every case is one error
+        solved, fallen = solve_cases(posed, cases_at(loads, setting.drivable, present(assembly, setting)), loads.foot)
     except SolverError as error:
-        return Study(context, assembly, slide, position, None, (), (), None, str(error))
-    solved = tuple(item for item in cases if item.result is not None)
-    failed = tuple(item for item in cases if item.result is None)
-    forces = along(tray.frame, [item.result for item in solved if item.result is not None]) if solved else None
-    return Study(context, assembly, slide, position, tray, solved, failed, forces)
+        return _nothing(context, assembly, setting, error)
+    forces = along(posed.frame, [item.result for item in solved]) if solved else None
+    return Study(context, assembly, setting, posed, solved, fallen, forces)

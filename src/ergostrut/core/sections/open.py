@@ -130,6 +130,13 @@ def tslot(
     for i in range(across):
         for j in range(up):
             loops.append(hole(disc((module * (i + 0.5), module * (j + 0.5)), bore)))
+    loops += _hollows(module, across, up, lip, cavity, neck, hollow)
+    return from_outline("tslot", loops, lip)
+
+
+def _hollows(module: float, across: int, up: int, lip: float, cavity: float, neck: float, hollow: float) -> list[list[Point]]:
+    """Hollows in the corners of a T-slot profile, and between its modules."""
+    W, H, loops = module * across, module * up, list[list[Point]]()
     if hollow > 0:
         inset = (module - cavity) / 4
         for y in (inset, W - inset):
@@ -145,4 +152,4 @@ def tslot(
             for j in range(up - 1):
                 y, z = module * (i + 0.5), module * (j + 1)
                 loops.append(hole(box(y - neck / 2, z - size / 2, y + neck / 2, z + size / 2)))
-    return from_outline("tslot", loops, lip)
+    return loops

@@ -7,9 +7,10 @@ from typing import Any
 from flask_openapi3 import APIBlueprint
 
 from ergostrut.core.advice.mends import Effect, effects
-from ergostrut.core.change import Change, apply
-from ergostrut.core.document import Design
+from ergostrut.core.edit import Change
 from ergostrut.core.finding import RANK
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Design
 from ergostrut.files.card_json import write_card
 from ergostrut.files.report_json import NOTICE
 from ergostrut.store import jobs
@@ -43,6 +44,22 @@ def _done(found: jobs.Saved | jobs.Stale) -> dict[str, object]:
     return job_out(found)
 
 
+def save_changes(job: int, version: int, changes: list[Change], label: str) -> dict[str, object]:
+    """Changes made to the design that ``version`` showed, as one revision.
+
+    Raises:
+        StaleError: the job had moved on; what was to be saved is kept.
+    """
+    with service().database.reading() as session:
+        base, seen = jobs.seen_at(session, job, version)
+    # checked before the write lock is taken: others save meanwhile
+    design = apply(seen, changes)
+    card = write_card(service().report(design))
+    with service().database.writing() as session:
+        found = jobs.save(session, job, version, design, label, base=base, card=card)
+    return _done(found)
+
+
 @api.get("", responses={200: s.JobOut})
 def get_job(path: s.JobPath) -> dict[str, object]:
     """The design with the version a writer must name."""
@@ -62,14 +79,7 @@ def delete_job(path: s.JobPath) -> dict[str, object]:
 @api.post("/change", responses={200: s.JobOut, **STALE})
 def change_job(path: s.JobPath, body: s.ChangesIn) -> dict[str, object]:
     """Make changes as one revision. A write on an older version is kept aside and answered with 409."""
-    with service().database.reading() as session:
-        base, seen = jobs.seen_at(session, path.job, body.version)
-    # checked before the write lock is taken: others save meanwhile
-    design = apply(seen, _changes(body.changes))
-    card = write_card(service().report(design))
-    with service().database.writing() as session:
-        found = jobs.save(session, path.job, body.version, design, body.label, base=base, card=card)
-    return _done(found)
+    return save_changes(path.job, body.version, _changes(body.changes), body.label)
 
 
 @api.post("/undo", responses={200: s.JobOut, **STALE})

@@ -1,4 +1,4 @@
-"""What each of the nine places shows, by place."""
+"""What each of the places shows, by place; the frame itself is in ``builds``."""
 
 from __future__ import annotations
 
@@ -7,17 +7,15 @@ from flask_openapi3 import APIBlueprint
 
 from ergostrut.core.anchor.body import share
 from ergostrut.core.anchor.bolts import bolt_use, capacity
-from ergostrut.core.anchor.checks import AnchorCase
+from ergostrut.core.anchor.checks import AnchorCase, AnchorStudy
 from ergostrut.core.balance.ledger import axle_loads, ledger
-from ergostrut.core.cut.marks import issued_marks
-from ergostrut.core.document import Entry
 from ergostrut.core.drawing.frame import frame_views
-from ergostrut.core.drawing.host import host_views
 from ergostrut.core.drawing.truck import anchor_view, beam_view
-from ergostrut.core.finding import RANK, State, state_of_use
-from ergostrut.core.frame.families.bed_slide.geometry import deck_heights, layout
-from ergostrut.core.measure.survey import DIMENSIONS
-from ergostrut.core.report import Report, here, studies_at
+from ergostrut.core.finding import State, state_of_use
+from ergostrut.core.job.document import Entry
+from ergostrut.core.job.marks import issued_marks
+from ergostrut.core.measure.hosts import kind_of
+from ergostrut.core.report import Report
 from ergostrut.core.wording import Say
 from ergostrut.files.csv_out import cut_csv
 from ergostrut.store import jobs
@@ -26,92 +24,55 @@ from ergostrut.store.database import now
 from .. import shapes as s
 from ..downloads import download, offered
 from ..service import service
+from ..settings import motions_out, part_states, travels_of
 
 api = APIBlueprint("nine", __name__, url_prefix="/api/jobs/<int:job>", abp_responses=s.REFUSED)
-
-
-def part_states(report: Report) -> dict[str, State]:
-    """Worst verdict of each part; notes colour nothing."""
-    found: dict[str, State] = {}
-    for finding in report.findings:
-        if finding.state == "note":
-            continue
-        for part in finding.parts:
-            if part not in found or RANK[finding.state] < RANK[found[part]]:
-                found[part] = finding.state
-    return found
 
 
 @api.get("/measure", responses={200: s.MeasureOut})
 def measure(path: s.JobPath) -> dict[str, object]:
     """The host in three views with every dimension."""
     design, report = service().load(path.job)
-    rows = []
-    for name, note in DIMENSIONS.items():
-        taken, resolved = getattr(design.host.dims, name), report.context.host.dims[name]
-        text = str(taken.value) if taken.value else None
-        rows.append(
-            s.DimensionOut(
-                name=name,
-                label=note.label,
-                how=note.how,
-                text=text,
-                mm=resolved.mm,
-                state=taken.state,
-                tolerance_mm=resolved.tolerance,
-                optional=note.optional,
-            )
+    host, dims = report.context.host, design.host.model_dump(mode="json")["dims"]
+    rows = [
+        s.DimensionOut(
+            name=name,
+            label=taken.label,
+            how=taken.how,
+            text=dims[name]["value"],
+            mm=taken.mm,
+            state=taken.state,
+            tolerance_mm=taken.tolerance,
+            optional=taken.optional,
         )
-    return s.MeasureOut(views=list(host_views(report.context.host)), dimensions=rows).model_dump(mode="json")
+        for name, taken in host.dims.items()
+    ]
+    return s.MeasureOut(views=list(kind_of(host).views(host)), dimensions=rows).model_dump(mode="json")
 
 
 @api.get("/carry", responses={200: s.CarryOut})
-def carry(path: s.JobPath) -> dict[str, object]:
-    """Things on their surface, to scale."""
+def carry(path: s.JobPath, query: s.SettingQuery) -> dict[str, object]:
+    """Things on their surfaces, to scale."""
     design, report = service().load(path.job)
     say, states = Say(design.units), part_states(report)
     masses = {item.thing.id: say.mass(item.mass) for item in report.context.plan.placed}
-    views = [v for v in frame_views(report, None, 0.0, states, masses) if v.name in ("plan", "side")]
+    drawn = frame_views(report, None, travels_of(query.at), states, masses, query.build)
     placed = [s.PlacedOut(id=p.thing.id, x=p.x, y=p.y, size=p.size, auto=p.auto, kg=p.mass) for p in report.context.plan.placed]
-    surface = next((x.size for build in report.context.builds for x in build.surfaces), None)
-    return s.CarryOut(views=views, placed=placed, surface=surface).model_dump(mode="json")
-
-
-@api.get("/frame", responses={200: s.FrameOut})
-def frame(path: s.JobPath, query: s.TravelIn) -> dict[str, object]:
-    """The build with its tray at ``travel`` mm, and what the findings say there."""
-    design, report = service().load(path.job)
-    reach = max((m.reach for b in report.context.builds for m in b.motions), default=0.0)
-    travel = min(query.travel, reach)
-    say = Say(design.units)
-    masses = {item.thing.id: say.mass(item.mass) for item in report.context.plan.placed}
-    studies = studies_at(report, travel)
-    at = here(studies)
-    states = part_states(report)
-    heights: list[s.DeckHeight] = []
-    for params in design.builds:
-        place = layout(params, report.context.host, report.context.catalog)
-        sheet = report.context.catalog.sheets[params.deck]
-        heights = [
-            s.DeckHeight(roller=d, under=u, let_in=i)
-            for d, u, i in deck_heights(params, place, sheet.t, report.context.catalog.roller_diameters)
-        ]
-    return s.FrameOut(
-        views=list(frame_views(report, studies[0] if studies else None, travel, states, masses)),
-        here=[s.HereFinding(id=f.id, use=f.use, state=f.state, sentence=f.sentence) for f in at.values()],
-        travel=travel,
-        reach=reach,
-        positions=[p for b in report.context.builds for m in b.motions for p in m.positions],
-        stack=[h for b in report.context.builds for h in b.stack],
-        deck_heights=heights,
-    ).model_dump(mode="json")
+    surfaces = [
+        s.SurfaceOut(id=x.id, label=f"{build.label}, {x.label}", size=x.size, sleeping=x.use == "sleeping")
+        for build in report.context.builds
+        for x in build.surfaces
+    ]
+    views = [v for v in drawn if v.name in ("plan", "side")]
+    return s.CarryOut(views=views, placed=placed, surfaces=surfaces).model_dump(mode="json")
 
 
 @api.get("/balance", responses={200: s.BalanceOut})
 def balance(path: s.JobPath, query: s.BalanceQuery) -> dict[str, object]:
-    """The truck on its axles with the tray at ``travel``, with or without crew."""
+    """The truck on its axles with motions where they stand, with or without crew."""
     design, report = service().load(path.job)
-    entries, missing = ledger(report.context, query.travel, query.crew)
+    travels = travels_of(query.at)
+    entries, missing = ledger(report.context, travels, query.crew)
     axles = axle_loads(report.context, entries, missing)
     w = design.host.weights
     ratings = {
@@ -124,18 +85,26 @@ def balance(path: s.JobPath, query: s.BalanceQuery) -> dict[str, object]:
         entries=list(entries),
         axles=axles,
         ratings=ratings,
-        reach=max((m.reach for b in report.context.builds for m in b.motions), default=0.0),
+        motions=motions_out(report, travels),
         findings=[f for f in report.findings if f.place == "balance"],
     ).model_dump(mode="json")
 
 
 @api.get("/anchor", responses={200: s.AnchorOut})
 def anchor(path: s.JobPath, query: s.AnchorQuery) -> dict[str, object]:
-    """Fixings with what each takes in one case, with one of them gone if named."""
+    """Fixings of one build with what each takes in one case, with one of them gone if named."""
     _, report = service().load(path.job)
-    if not report.anchors or not report.anchors[0].cases:
-        return s.AnchorOut(view=None, positions=[], cases=[], position="", case="", fixings=[], settled=False).model_dump(mode="json")
-    held = report.anchors[0]
+    studies = {study.assembly.id: study for study in report.anchors}
+    held = studies.get(query.build) or next(iter(studies.values()), None)
+    if held is None or not held.cases:
+        blank = s.AnchorOut(
+            build="", builds=list(studies), view=None, positions=[], cases=[], position="", case="", fixings=[], settled=False
+        )
+        return blank.model_dump(mode="json")
+    return _anchored(report, held, list(studies), query).model_dump(mode="json")
+
+
+def _anchored(report: Report, held: AnchorStudy, builds: list[str], query: s.AnchorQuery) -> s.AnchorOut:
     positions = list(dict.fromkeys(row.position for row in held.cases))
     position = query.position if query.position in positions else positions[0]
     rows = [row for row in (*held.cases, *held.crash) if row.position == position]
@@ -143,7 +112,7 @@ def anchor(path: s.JobPath, query: s.AnchorQuery) -> dict[str, object]:
     crash = any(row is one for one in held.crash)
     names = [a.name for a in held.assembly.anchors]
     if query.gone in names:
-        row = AnchorCase(row.case, row.position, row.travel, row.load, share(held.held_by, row.load, names.index(query.gone)))
+        row = AnchorCase(row.case, row.position, row.load, share(held.held_by, row.load, names.index(query.gone)))
     fixings = []
     states: dict[str, State] = {}
     for bolt, (tension, shear) in zip(held.assembly.anchors, row.shared.each, strict=True):
@@ -166,6 +135,8 @@ def anchor(path: s.JobPath, query: s.AnchorQuery) -> dict[str, object]:
             )
         )
     return s.AnchorOut(
+        build=held.assembly.id,
+        builds=builds,
         view=anchor_view(report.context.host, held, row, states),
         positions=positions,
         cases=[x.case for x in rows],
@@ -173,7 +144,7 @@ def anchor(path: s.JobPath, query: s.AnchorQuery) -> dict[str, object]:
         case=row.case,
         fixings=fixings,
         settled=row.shared.settled,
-    ).model_dump(mode="json")
+    )
 
 
 @api.get("/cut", responses={200: s.CutOut})

@@ -13,28 +13,30 @@ from ergostrut.core.prove.diagram import diagram
 from ergostrut.core.prove.joints.check import joint_rows
 from ergostrut.core.prove.study import FAR
 from ergostrut.core.report import study_named
+from ergostrut.core.structure.assembly import Assembly
+from ergostrut.core.structure.setting import settings_of
 from ergostrut.files.calculation_pdf import calculation_pdf
 from ergostrut.store.database import now
 
+from .. import prove_shapes as p
 from .. import shapes as s
 from ..downloads import download, offered
 from ..service import service
-from .nine import part_states
+from ..settings import part_states, travels_of
 
 api = APIBlueprint("prove", __name__, url_prefix="/api/jobs/<int:job>", abp_responses=s.REFUSED)
 WORST = "all cases"
 
 
-@api.get("/prove", responses={200: s.ProveOut})
-def prove(path: s.JobPath, query: s.ProveQuery) -> dict[str, object]:
-    """The tray as a frame in one position and case; an unknown case falls to the hardest, "all cases" gives the envelope."""
+@api.get("/prove", responses={200: p.ProveOut})
+def prove(path: s.JobPath, query: p.ProveQuery) -> dict[str, object]:
+    """A build as a frame in one position and case; an unknown case falls to the hardest, "all cases" gives the envelope."""
     _, report = service().load(path.job)
-    positions = [p for b in report.context.builds for m in b.motions for p in m.positions]
-    study = study_named(report, query.position)
+    study = study_named(report, query.position, query.build)
     if study is None:
-        return s.ProveOut(error="There is no build to prove yet.").model_dump(mode="json")
+        return p.ProveOut(error="There is no build to prove yet.").model_dump(mode="json")
     cases = [
-        s.CaseOut(name=item.case.name, worst=max((r.use for r in member_uses(study, item.case.name)), default=0.0)) for item in study.solved
+        p.CaseOut(name=item.case.name, worst=max((r.use for r in member_uses(study, item.case.name)), default=0.0)) for item in study.solved
     ]
     names = [row.name for row in cases]
     hardest = max(cases, key=lambda row: row.worst).name if cases else ""
@@ -44,14 +46,14 @@ def prove(path: s.JobPath, query: s.ProveQuery) -> dict[str, object]:
     states: dict[str, State] = {row.member: row.state for row in members}
     solved = next((item for item in study.solved if item.case.name == drawn), None)
     reactions = []
-    if solved is not None and solved.result is not None and study.tray is not None:
-        rows = zip(study.tray.model.rests, solved.result.rest_force, strict=True)
-        reactions = [s.ReactionOut(name=rest.id, newton=float(force)) for rest, force in rows]
+    if solved is not None and study.posed is not None:
+        rows = zip(study.posed.model.rests, solved.result.rest_force, strict=True)
+        reactions = [p.ReactionOut(name=rest.id, newton=float(force)) for rest, force in rows]
     joints = []
     for end, verdict in joint_rows(study, drawn):
         state: State = "unknown" if verdict.use is None else state_of_use(verdict.use)
         joints.append(
-            s.JointOut(
+            p.JointOut(
                 rib=end.rib.id,
                 rail=end.rail.id,
                 side=end.side,
@@ -65,9 +67,10 @@ def prove(path: s.JobPath, query: s.ProveQuery) -> dict[str, object]:
     views, scale = proof_views(study, drawn, states, marks)
     mode = study.buckling(solved) if solved is not None else None
     critical = mode.value if mode is not None else None
-    return s.ProveOut(
-        positions=positions,
-        position=study.position.name,
+    return p.ProveOut(
+        build=study.assembly.id,
+        positions=[setting.name for setting in settings_of(study.assembly)],
+        position=study.setting.name,
         cases=cases,
         case=case,
         drawn=drawn,
@@ -78,42 +81,49 @@ def prove(path: s.JobPath, query: s.ProveQuery) -> dict[str, object]:
         joints=joints,
         critical=None if critical is None or critical > FAR else critical,
         frequency=study.frequency.value if study.frequency is not None else None,
-        system=study.assembly.joints.system.label,
+        system=study.assembly.joining.system.label,
+        facing=_facing(study.assembly, members[0].member) if members else "side",
         relies=study.relies,
-        error=study.error or "; ".join(item.error for item in study.failed),
+        error=study.error or "; ".join(item.why for item in study.fallen),
     ).model_dump(mode="json")
 
 
-@api.get("/prove/diagram", responses={200: s.DiagramOut})
-def member_diagram(path: s.JobPath, query: s.DiagramQuery) -> dict[str, object]:
+def _facing(build: Assembly, member: str) -> str:
+    """Side for a member along the vehicle or upright, rear for one across it."""
+    one = build.member(member)
+    return "rear" if abs(one.b[1] - one.a[1]) > abs(one.b[0] - one.a[0]) and not build.sliders else "side"
+
+
+@api.get("/prove/diagram", responses={200: p.DiagramOut})
+def member_diagram(path: s.JobPath, query: p.DiagramQuery) -> dict[str, object]:
     """Actions and deflection along one member in a case, with the envelope over all cases of the position."""
     _, report = service().load(path.job)
-    study = study_named(report, query.position)
+    study = study_named(report, query.position, query.build)
     found = diagram(study, query.member, query.case) if study is not None else None
-    return s.DiagramOut(diagram=found).model_dump(mode="json")
+    return p.DiagramOut(diagram=found).model_dump(mode="json")
 
 
-@api.get("/solid", responses={200: s.SolidOut})
-def solid(path: s.JobPath, query: s.SolidQuery) -> dict[str, object]:
-    """Everything in three dimensions with the tray at ``travel``, or at a named position with its case drawn in."""
+@api.get("/solid", responses={200: p.SolidOut})
+def solid(path: s.JobPath, query: p.SolidQuery) -> dict[str, object]:
+    """Everything in three dimensions with motions where they stand; ``proof``: one build's frame in a named setting with its case drawn in."""
     _, report = service().load(path.job)
-    if query.position:
-        study = study_named(report, query.position)
-        states: dict[str, State] = {row.member: row.state for row in member_uses(study, query.case)} if study is not None else {}
-        found = scene(report, study.travel if study is not None else 0.0, states, study, query.case, query.shape)
+    study = study_named(report, query.position, query.build) if query.proof else None
+    if study is not None:
+        states: dict[str, State] = {row.member: row.state for row in member_uses(study, query.case)}
+        found = scene(report, {}, states, study, query.case, query.shape)
     else:
-        found = scene(report, query.travel, part_states(report))
-    return s.SolidOut(scene=found).model_dump(mode="json")
+        found = scene(report, travels_of(query.at), part_states(report))
+    return p.SolidOut(scene=found).model_dump(mode="json")
 
 
-@api.get("/loads", responses={200: s.LoadsOut})
+@api.get("/loads", responses={200: p.LoadsOut})
 def loads(path: s.JobPath) -> dict[str, object]:
     """Every load case with its usual and its own vector."""
     design, _ = service().load(path.job)
     used = design.loads
     plain = used.model_copy(update={"cases": {}, "off": ()})
     rows = [
-        s.CaseRow(
+        p.CaseRow(
             name=case.name,
             usual=case.g,
             used=own.g,
@@ -125,8 +135,8 @@ def loads(path: s.JobPath) -> dict[str, object]:
         for case, own in zip(road_cases(plain), road_cases(used.model_copy(update={"off": ()})), strict=True)
     ]
     for name, g, basis in (("Slope", slope_cases()[0].g, SLOPE_BASIS), ("Foot", (0.0, 0.0, -1.0), FOOT_BASIS)):
-        rows.append(s.CaseRow(name=name, usual=g, used=g, own=False, off=name in used.off, editable=False, basis=basis))
-    return s.LoadsOut(cases=rows, road=used.road, roads=list(BUMP)).model_dump(mode="json")
+        rows.append(p.CaseRow(name=name, usual=g, used=g, own=False, off=name in used.off, editable=False, basis=basis))
+    return p.LoadsOut(cases=rows, road=used.road, roads=list(BUMP)).model_dump(mode="json")
 
 
 @api.get("/report.pdf", responses=offered("application/pdf"))

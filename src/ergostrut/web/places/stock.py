@@ -7,7 +7,7 @@ from flask_openapi3 import APIBlueprint
 
 from ergostrut.core.catalog.model import Planks
 from ergostrut.core.catalog.own import SIZES, OwnStock, extended, merged
-from ergostrut.core.frame.systems import SYSTEMS
+from ergostrut.core.structure.systems import SYSTEMS
 from ergostrut.files.stock_json import read_stock, write_stock
 from ergostrut.store import jobs, stock
 
@@ -20,7 +20,7 @@ api = APIBlueprint("stock", __name__, url_prefix="/api", abp_responses=s.REFUSED
 
 
 def _out(own: OwnStock) -> dict[str, object]:
-    families = [t.FamilyOut(family=family, sizes=list(names)) for family, (names, _) in SIZES.items()]
+    families = [t.SizesOut(family=family, sizes=list(names)) for family, (names, _) in SIZES.items()]
     return t.StockOut(stock=own, families=families).model_dump(mode="json")
 
 

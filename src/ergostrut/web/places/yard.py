@@ -5,8 +5,10 @@ from __future__ import annotations
 from flask import Response
 from flask_openapi3 import APIBlueprint
 
-from ergostrut.core.document import InputError, Job, Problem, read_job, write_job
-from ergostrut.core.start import start
+from ergostrut.core.frame.families import FAMILIES
+from ergostrut.core.job.document import Job, read_job, write_job
+from ergostrut.core.job.start import start
+from ergostrut.core.problem import InputError, Problem
 from ergostrut.files.card_json import read_card, write_card
 from ergostrut.files.catalog_files import shipped_templates
 from ergostrut.store import jobs
@@ -43,7 +45,8 @@ def yard() -> dict[str, object]:
         errors = {row.id: jobs.unreadable(session, row.id) for row in rows if read_card(row.card).get("by") != service().maker}
     cards = [_card(row, errors.get(row.id, "")) for row in rows]
     templates = [s.TemplateOut(id=t.id, label=t.label, note=t.note) for t in shipped_templates()]
-    return s.YardOut(jobs=cards, templates=templates).model_dump(mode="json")
+    families = [s.FamilyOut(id=f.id, label=f.label, words=f.words) for f in FAMILIES.values()]
+    return s.YardOut(jobs=cards, templates=templates, families=families).model_dump(mode="json")
 
 
 def job_out(saved: jobs.Saved) -> dict[str, object]:
@@ -58,7 +61,7 @@ def new_job(body: s.NewJob) -> dict[str, object]:
     template = next((t for t in shipped_templates() if t.id == body.template), None)
     if template is None:
         raise InputError([Problem(field="/template", message=f"there is no host template “{body.template}”; choose one from the list")])
-    design = start(template, body.name.strip(), body.units)
+    design = start(template, body.name.strip(), body.units, body.builds)
     card = write_card(service().report(design))
     with service().database.writing() as session:
         return job_out(jobs.create(session, Job(design=design), card=card))

@@ -1,1 +1,11 @@
-"""Build families by name. A family is one folder: parameters, ``frame``, knobs, steps."""
+"""The families of builds: every folder here is one. This list alone finds them."""
+
+from __future__ import annotations
+
+import sys
+from typing import cast
+
+from ...folders import found_in
+from ..family import Family
+
+FAMILIES = cast(dict[str, Family], found_in(sys.modules[__name__], "FAMILY"))

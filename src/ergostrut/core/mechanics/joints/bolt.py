@@ -4,7 +4,12 @@ from __future__ import annotations
 
 import math
 
+import numpy as np
+from numpy.typing import NDArray
+
 from ...catalog.model import Metal, Thread
+
+Array = NDArray[np.float64]
 
 
 def tension(thread: Thread, Fu: float) -> float:
@@ -38,6 +43,16 @@ def combined(T: float, V: float, thread: Thread, Fu: float) -> float:
     left = min(1.3 * Fnt - 2.0 * Fnt / Fnv * V / area, Fnt) / 2
     alone = max(T / tension(thread, Fu), V / shear(thread, Fu))
     return max(alone, T / (left * area) if left > 0 else math.inf if T > 0 else alone)
+
+
+def combined_all(T: Array, V: Array, thread: Thread, Fu: float) -> Array:
+    """``combined`` of many pulls and shears (n,)."""
+    area = math.pi * thread.d**2 / 4
+    Fnt, Fnv = 0.75 * Fu, 0.45 * Fu
+    left = np.minimum(1.3 * Fnt - 2.0 * Fnt / Fnv * V / area, Fnt) / 2
+    alone = np.maximum(T / tension(thread, Fu), V / shear(thread, Fu))
+    safe = np.where(left > 0, left * area, 1.0)
+    return np.maximum(alone, np.where(left > 0, T / safe, np.where(T > 0, np.inf, alone)))
 
 
 def torque(thread: Thread, proof: float, K: float = 0.20) -> float:

@@ -9,10 +9,14 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
+import numpy as np
+from numpy.typing import NDArray
+
 from ...catalog.model import Metal
 from ...constants import KSI
 from ...sections import Properties
 
+Array = NDArray[np.float64]
 FEXX = 70 * KSI
 FILLER_4043 = 11.5 * KSI
 """Ultimate shear of 4043 filler (ADM 2015 table J.2.1, from memory); 5356 has 17 ksi."""
@@ -61,8 +65,8 @@ def base(metal: Metal, t: float) -> float:
     return 0.6 * metal.Fu * t / 2
 
 
-def per_length(line: Line, N: float, Vy: float, Vz: float, T: float, My: float, Mz: float) -> tuple[float, float]:
-    """N per mm at the worst corner: (along the member, across it)."""
+def per_length(line: Line, N: Array, Vy: Array, Vz: Array, T: Array, My: Array, Mz: Array) -> tuple[Array, Array]:
+    """N per mm at the worst corner: (along the member, across it), of actions (cases,) each."""
     along = abs(N) / line.length + abs(My) / line.Sy + abs(Mz) / line.Sz
     twist = abs(T) * line.far / line.J
-    return along, math.hypot(abs(Vy) / line.length + twist / math.sqrt(2), abs(Vz) / line.length + twist / math.sqrt(2))
+    return along, np.hypot(abs(Vy) / line.length + twist / math.sqrt(2), abs(Vz) / line.length + twist / math.sqrt(2))

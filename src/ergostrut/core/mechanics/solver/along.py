@@ -7,7 +7,7 @@ The pieces of all bars lie in one list, and so do their stations, bar after bar.
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass, fields, replace
 
 import numpy as np
@@ -66,12 +66,11 @@ class Curves:
     T: Array
 
 
-def _ranks(given: Prepared) -> Iterator[tuple[np.ndarray, np.ndarray]]:
-    """The first piece of all bars, then the second of those that have one, and so on: (bars, pieces)."""
-    count = np.diff(given.first)
-    for rank in range(int(count.max(initial=0))):
-        bars = np.flatnonzero(count > rank)
-        yield bars, given.first[bars] + rank
+def _before(values: Array, given: Prepared) -> Array:
+    """What the earlier pieces of the same bar add up to, (..., pieces, k) along the pieces."""
+    earlier = np.cumsum(values, axis=-2) - values
+    out: Array = earlier - earlier[..., given.first[given.bar], :]
+    return out
 
 
 def curves(frame: Frame, results: Sequence[CaseResult]) -> Curves:
@@ -80,20 +79,15 @@ def curves(frame: Frame, results: Sequence[CaseResult]) -> Curves:
     factors = np.array([result.factors for result in results])
     ends = np.array([result.ends for result in results])
     q, slope, jump = (np.tensordot(factors, field, axes=1) for field in (given.q, given.slope, given.jump))
-    cases, pieces, _ = q.shape
-    force, moment = np.zeros((cases, pieces, 3, 3)), np.zeros((cases, pieces, 2, 4))
-    force[..., 1], force[..., 2] = -q, -slope / 2
-    F, M = -ends[:, :, :3], -ends[:, :, 4:6]
-    for bars, at in _ranks(given):
-        start = F[:, bars] - jump[:, at]
-        here, turn = force[:, at], moment[:, at]
-        here[..., 0], turn[..., 0] = start, M[:, bars]
-        for row, axis, sign in ((0, 2, 1.0), (1, 1, -1.0)):
-            for power in range(3):
-                turn[:, :, row, power + 1] = sign * here[:, :, axis, power] / (power + 1)
-        force[:, at], moment[:, at] = here, turn
-        F[:, bars], M[:, bars] = _at(here, given.span[at]), _at(turn, given.span[at])
-    return Curves(given, force, moment, -ends[:, :, 3])
+    t, powers = given.span[:, None], np.array([1.0, 2.0, 3.0])
+    taken = q * t + slope * (t * t / 2)
+    start = -ends[:, given.bar, :3] - jump - _before(jump + taken, given)
+    force = np.stack([start, -q, -slope / 2], axis=-1)
+    # dMy/ds = Vz, dMz/ds = -Vy
+    turn = force[:, :, (2, 1), :] * (np.array([[1.0], [-1.0]]) / powers)
+    gained = np.matmul(turn, (t**powers)[:, :, None])[..., 0]
+    held = -ends[:, given.bar, 4:6] + _before(gained, given)
+    return Curves(given, force, np.concatenate([held[..., None], turn], axis=-1), -ends[:, :, 3])
 
 
 def _at(coefficients: Array, t: Array) -> Array:
@@ -153,37 +147,42 @@ def lines(frame: Frame, result: CaseResult, steps: int = 8) -> Array:
     L = parts.lengths
     local = np.einsum("mij,mj->mi", parts.T, result.u.ravel()[parts.dofs])
     c = curves(frame, [result])
-    given, force, moment = c.given, c.force[0], c.moment[0]
+    given = c.given
     share = np.linspace(0.0, 1.0, steps + 1)
-    s = L[:, None] * share
-    bends = []
-    for row, axis, sign, inertia, area in ((1, 1, 1.0, "Iz", "Avy"), (0, 2, -1.0, "Iy", "Avz")):
-        EI = np.array([bar.E * getattr(bar, inertia) for bar in bars])
-        GA = np.array([bar.G * getattr(bar, area) for bar in bars])
-        soft = np.where(GA > 0, 1 / np.maximum(GA, 1e-30), 0.0)
-        m = sign * moment[:, row] / EI[given.bar, None]
-        v = force[:, axis] * soft[given.bar, None]
-        bend = np.zeros_like(s)
-        start, slope = np.zeros_like(L), np.zeros_like(L)
-        for which, at in _ranks(given):
-            span = given.span[at]
-            # deflection in this piece: start + slope t + shear + the moments integrated twice
-            rows = [
-                start[which],
-                slope[which] + v[at, 0],
-                v[at, 1] / 2 + m[at, 0] / 2,
-                v[at, 2] / 3 + m[at, 1] / 6,
-                m[at, 2] / 12,
-                m[at, 3] / 20,
-            ]
-            here = np.stack(rows, axis=1)
-            place = s[which] - given.start[at, None]
-            t = np.clip(place, 0.0, span[:, None])
-            bend[which] = np.where(place >= 0, _at(here[:, None, None, :], t)[..., 0], bend[which])
-            start[which] = _at(here[:, None, :], span)[:, 0]
-            slope[which] += sum(m[at, power] * span ** (power + 1) / (power + 1) for power in range(4))
-        near, far = local[:, axis], local[:, 6 + axis]
-        bends.append(bend + near[:, None] + (far - near - start)[:, None] * share)
-    x = local[:, :1] + (local[:, 6:7] - local[:, :1]) * share
-    out: Array = np.einsum("msi,mij->msj", np.stack([x, bends[0], bends[1]], axis=2), parts.rotations)
+    EI = np.array([(bar.E * bar.Iz, bar.E * bar.Iy) for bar in bars])[given.bar]
+    GA = np.array([(bar.G * bar.Avy, bar.G * bar.Avz) for bar in bars])[given.bar]
+    soft = np.where(GA > 0, 1 / np.maximum(GA, 1e-30), 0.0)
+    # per piece, across local y and z: curvature over EI, shear over GA
+    m = c.moment[0][:, (1, 0), :] * np.array([[1.0], [-1.0]]) / EI[..., None]
+    v = c.force[0][:, (1, 2), :] * soft[..., None]
+    t = given.span[:, None]
+    slope = _before(np.matmul(m, (t ** np.arange(1.0, 5.0) / np.arange(1.0, 5.0))[:, :, None])[..., 0], given)
+    rows = [
+        np.zeros_like(slope),
+        slope + v[..., 0],
+        (v[..., 1] + m[..., 0]) / 2,
+        v[..., 2] / 3 + m[..., 1] / 6,
+        m[..., 2] / 12,
+        m[..., 3] / 20,
+    ]
+    shape = np.stack(rows, axis=-1)
+    rise = _at(shape, given.span)
+    shape[..., 0] = _before(rise, given)
+    total = shape[..., 0] + rise
+    piece, place = _pieces_at(given, L, share)
+    bend = _at(shape[piece], place)
+    last = given.first[1:] - 1
+    near, far = local[:, None, 1:3], local[:, None, 7:9]
+    bent = bend + near + (far - near - total[last][:, None, :]) * share[:, None]
+    x = local[:, None, :1] + (local[:, None, 6:7] - local[:, None, :1]) * share[:, None]
+    out: Array = np.einsum("msi,mij->msj", np.concatenate([x, bent], axis=2), parts.rotations)
     return out
+
+
+def _pieces_at(given: Prepared, L: Array, share: Array) -> tuple[np.ndarray, Array]:
+    """The piece that every station ``share`` of the bars' lengths lies on, and mm from the piece's start: (bars, stations)."""
+    before = np.cumsum(L) - L
+    s = L[:, None] * share
+    piece = np.searchsorted(given.start + before[given.bar], s + before[:, None], side="right") - 1
+    piece = np.clip(piece, given.first[:-1, None], given.first[1:, None] - 1)
+    return piece, np.clip(s - given.start[piece], 0.0, given.span[piece])

@@ -6,7 +6,8 @@ Rests push, straps pull; which of them act is found by an active set.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+import math
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -92,7 +93,7 @@ class Contacts:
         self.rigid = np.array([part.k is None for part in parts], dtype=bool)
         self.at = np.argmax(np.abs(self.b), axis=1) if n and len(S) else np.zeros(n, dtype=int)
         self.into = self.b[np.arange(n), self.at] if n and len(S) else np.zeros(n)
-        self._known: dict[frozenset[int], _System | None] = {}
+        self._known: dict[tuple[frozenset[int], float], _System | None] = {}
 
     def lent(self, soft: float) -> Contacts:
         """The same with ``soft`` springs on all parts."""
@@ -100,12 +101,7 @@ class Contacts:
 
     def displaced(self, load: Array, acting: frozenset[int], soft: float = 0.0) -> Array | None:
         """Displacements with ``acting`` parts in, the others on ``soft`` springs; None when they leave something loose."""
-        if soft:
-            system = self._system(acting, soft)
-        else:
-            if acting not in self._known:
-                self._known[acting] = self._system(acting, 0.0)
-            system = self._known[acting]
+        system = self._in(acting, soft)
         if system is None:
             return None
         u = np.zeros(len(load))
@@ -113,6 +109,11 @@ class Contacts:
         right = load + system.pressed
         u[system.free] = system.inverse @ (right[system.free] - system.across @ system.value)
         return u
+
+    def _in(self, acting: frozenset[int], soft: float = 0.0) -> _System | None:
+        if (acting, soft) not in self._known:
+            self._known[acting, soft] = self._system(acting, soft)
+        return self._known[acting, soft]
 
     def _system(self, acting: frozenset[int], soft: float) -> _System | None:
         inside = np.zeros(len(self.parts), dtype=bool)
@@ -136,13 +137,14 @@ class Contacts:
         if factor is not None and not soft and float(np.min(np.abs(np.diag(factor[0])))) < 1e-7:
             return None
         inverse = np.outer(scale, scale) * cho_solve(factor, np.eye(len(free))) if factor is not None else np.zeros((0, 0))
+        if not soft and float(np.max(np.diag(inverse), initial=0.0)) * self.least > 1.0:
+            # some way to move is held by rounding alone: whether it factored is chance
+            return None
         return _System(free, fixed, value, inverse, S[np.ix_(free, fixed)], pressed)
 
     def states(self, loads: Array, acting: frozenset[int], sizes: Array) -> list[_State | None]:
         """``state`` of many loads (cases, dofs) with the same parts in; None for all when they leave something loose."""
-        if acting not in self._known:
-            self._known[acting] = self._system(acting, 0.0)
-        system = self._known[acting]
+        system = self._in(acting)
         if system is None:
             return [None] * len(loads)
         u = np.zeros_like(loads)
@@ -217,12 +219,14 @@ def settle_all(contacts: Contacts, loads: Array, names: Sequence[str]) -> list[S
     start = frozenset(np.flatnonzero(contacts.slack == 0).tolist())
     groups: dict[frozenset[int], list[int]] = {start: list(range(len(loads)))}
     seen: list[set[frozenset[int]]] = [set() for _ in loads]
+    last = [start] * len(loads)
     for _ in range(MAX_PASSES):
         if not groups:
             break
         following: dict[frozenset[int], list[int]] = {}
         for acting, rows in groups.items():
             for i, state in zip(rows, contacts.states(given[rows], acting, sizes[rows]), strict=True):
+                last[i] = acting
                 if state is None:
                     continue
                 if not state.pulling and not state.pressed:
@@ -233,18 +237,20 @@ def settle_all(contacts: Contacts, loads: Array, names: Sequence[str]) -> list[S
                 if after not in seen[i]:
                     following.setdefault(after, []).append(i)
         groups = following
-    return [_alone(contacts, load, name) if row is None else row for row, load, name in zip(found, loads, names, strict=True)]
+    return [_alone(contacts, loads[i], names[i], last[i], seen[i]) if row is None else row for i, row in enumerate(found)]
 
 
-def _alone(contacts: Contacts, load: Array, name: str) -> Settled | SolverError:
+def _alone(contacts: Contacts, load: Array, name: str, acting: frozenset[int], seen: set[frozenset[int]]) -> Settled | SolverError:
     try:
-        return settle(contacts, load, name)
+        return settle(contacts, load, name, acting, seen)
     except SolverError as error:
         return error
 
 
-def settle(contacts: Contacts, load: Array, name: str) -> Settled:
-    """Find the parts that act under ``load``.
+def settle(
+    contacts: Contacts, load: Array, name: str, acting: frozenset[int] | None = None, before: Iterable[frozenset[int]] = ()
+) -> Settled:
+    """Find the parts that act under ``load``, from those that act at first: all without slack, or ``acting`` that ``before`` led to.
 
     All that are wrong change together, which takes few passes; should that run in a circle, one at a time does.
 
@@ -259,9 +265,11 @@ def settle(contacts: Contacts, load: Array, name: str) -> Settled:
     widest = 1.0 + float(np.max(contacts.slack, initial=0.0))
     # never so soft that it is lost beside the frame's own stiffness
     least = 1e-10 * float(np.max(np.diag(contacts.S), initial=0.0))
-    soft = max(size / (_SEEK * widest), least)
-    acting = frozenset(np.flatnonzero(contacts.slack == 0).tolist())
-    seen: set[frozenset[int]] = set()
+    # a round number, so that cases of one size share what is factored
+    soft = max(10.0 ** math.ceil(math.log10(size / (_SEEK * widest))), least)
+    if acting is None:
+        acting = frozenset(np.flatnonzero(contacts.slack == 0).tolist())
+    seen = set(before)
     loose: set[frozenset[int]] = set()
     circled = False
     for _ in range(MAX_PASSES):

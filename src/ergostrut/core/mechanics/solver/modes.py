@@ -144,14 +144,14 @@ def lumped(frame: Stiffness, weight: LoadCase, g: float) -> Array:
     parts = frame.elements
     mass: Array = np.zeros(len(frame.model.nodes))
     for spread in weight.spreads:
-        force = float(np.linalg.norm(spread.w0) + np.linalg.norm(spread.w1)) / 2 * (spread.end - spread.start)
+        force = (math.hypot(*spread.w0) + math.hypot(*spread.w1)) / 2 * (spread.end - spread.start)
         share = (spread.start + spread.end) / 2 / parts.lengths[spread.bar]
         bar = frame.model.bars[spread.bar]
         mass[bar.a] += force * (1 - share) / g
         mass[bar.b] += force * share / g
     for point in weight.points:
         bar, share = frame.model.bars[point.bar], point.at / parts.lengths[point.bar]
-        force = float(np.linalg.norm(point.force))
+        force = math.hypot(*point.force)
         mass[bar.a] += force * (1 - share) / g
         mass[bar.b] += force * share / g
     for node, action in weight.nodal:

@@ -7,7 +7,7 @@ import math
 from ...catalog.model import Wood
 from ...constants import PSI
 from ...sections import Properties
-from ...working import Working
+from ...working import Line, Working
 from .allowable import Allowable, Span
 
 REPETITIVE = 1.15
@@ -19,43 +19,47 @@ def _curve(ratio: float, c: float) -> float:
     return a - math.sqrt(a * a - ratio / c)
 
 
+def _bending(wood: Wood, span: Span, symbol: str, wide: float, tall: float, Lb: float) -> tuple[float, float, tuple[Line, ...]]:
+    """Allowable moment (N mm) about the axis across ``tall``, the one at which it rolls over, and the working; ``Lb`` mm unbraced."""
+    wet_b = 0.85 if span.wet and wood.Fb > 1150 * PSI else 1.0
+    Emin = wood.Emin * (0.9 if span.wet else 1.0)
+    w = Working()
+    w.given("F_b", wood.Fb, "MPa", f"{wood.label}, size factor in, {wood.source}")
+    w.given("C_D", span.CD, "", "load duration")
+    flat = wood.Cfu if wide > tall else 1.0
+    w.line(
+        "F_bs",
+        "F_b * C_D * C_M * C_fu * C_r",
+        "MPa",
+        "all factors but CL, NDS 2018 4.3",
+        C_M=wet_b,
+        C_fu=flat,
+        C_r=REPETITIVE if span.repetitive and tall >= wide else 1.0,
+    )
+    FbE = math.inf
+    if tall > wide and Lb > 0:
+        # any load on a single span, NDS 2018 table 3.3.3 footnote 1
+        le = 2.06 * Lb if Lb / tall < 7 else 1.63 * Lb + 3 * tall if Lb / tall <= 14.3 else 1.84 * Lb
+        RB2 = le * tall / wide**2
+        FbE = 1.20 * Emin / RB2
+        w.given("F_bE", FbE, "MPa", f"1.20 E'min / RB², RB {math.sqrt(RB2):.1f}")
+        CL = _curve(FbE / w.values["F_bs"], 0.95)
+    else:
+        CL = 1.0
+    w.given("C_L", CL, "", "beam stability, NDS 3.3.3")
+    M = w.line(symbol, "F_bs * C_L * S", "N mm", "allowable, NDS 2018 3.3", S=wide * tall**2 / 6)
+    return M, FbE * wide * tall**2 / 6, w.done()
+
+
 def allowable(shape: Properties, wood: Wood, span: Span) -> Allowable:
     """Allowables of a board or joist ``width`` x ``depth`` as it stands."""
     b, d, A = shape.width, shape.depth, shape.A
     lines = {}
-    wet_b = 0.85 if span.wet and wood.Fb > 1150 * PSI else 1.0
     wet_v, wet_c, wet_E = (0.97, 0.8 if wood.Fc > 750 * PSI else 1.0, 0.9) if span.wet else (1.0, 1.0, 1.0)
     Emin = wood.Emin * wet_E
 
-    def bending(symbol: str, wide: float, tall: float, Lb: float) -> tuple[float, float, tuple]:  # type: ignore[type-arg]
-        w = Working()
-        w.given("F_b", wood.Fb, "MPa", f"{wood.label}, size factor in, {wood.source}")
-        w.given("C_D", span.CD, "", "load duration")
-        flat = wood.Cfu if wide > tall else 1.0
-        w.line(
-            "F_bs",
-            "F_b * C_D * C_M * C_fu * C_r",
-            "MPa",
-            "all factors but CL, NDS 2018 4.3",
-            C_M=wet_b,
-            C_fu=flat,
-            C_r=REPETITIVE if span.repetitive and tall >= wide else 1.0,
-        )
-        FbE = math.inf
-        if tall > wide and Lb > 0:
-            le = 2.06 * Lb if Lb / tall < 7 else 1.63 * Lb + 3 * tall
-            RB2 = le * tall / wide**2
-            FbE = 1.20 * Emin / RB2
-            w.given("F_bE", FbE, "MPa", f"1.20 E'min / RB², RB {math.sqrt(RB2):.1f}")
-            CL = _curve(FbE / w.values["F_bs"], 0.95)
-        else:
-            CL = 1.0
-        w.given("C_L", CL, "", "beam stability, NDS 3.3.3")
-        M = w.line(symbol, "F_bs * C_L * S", "N mm", "allowable, NDS 2018 3.3", S=wide * tall**2 / 6)
-        return M, FbE * wide * tall**2 / 6, w.done()
-
-    My, ME, lines["My"] = bending("M_cy", b, d, span.Lb)
-    Mz, _, lines["Mz"] = bending("M_cz", d, b, 0.0)
+    My, ME, lines["My"] = _bending(wood, span, "M_cy", b, d, span.Lb)
+    Mz, _, lines["Mz"] = _bending(wood, span, "M_cz", d, b, 0.0)
     for key in ("Vy", "Vz"):
         w = Working()
         w.given("F_v", wood.Fv, "MPa", wood.source)

@@ -8,9 +8,10 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from ...catalog.model import Planks, Sandwich
-from ...context import Context
 from ...finding import Finding
-from ...frame.assembly import Assembly
+from ...structure.assembly import Assembly
+from ...structure.context import Context
+from .edge import check_edge
 from .field import fields
 from .held import check_plate
 from .layered import check_sandwich
@@ -21,6 +22,7 @@ from .strips import check_strips
 def check_deck(context: Context, assembly: Assembly) -> Iterator[Finding]:
     """Strength under one foot and under the load in a bump; sag under the load; springiness under one foot."""
     for field in fields(context, assembly):
+        yield from check_edge(field)
         sheet = field.panel.sheet
         if isinstance(sheet, Planks):
             yield from check_planks(field, sheet)

@@ -6,13 +6,14 @@ import itertools
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from ...carry.place import Placed
 from ...cases import BUMP
 from ...catalog.model import Sheet
-from ...context import Context
 from ...finding import Finding, Working, at_most
-from ...frame.assembly import Assembly, PanelPart
 from ...mechanics.panels.strip import Bays, bays
+from ...structure.assembly import Assembly
+from ...structure.carried import Placed
+from ...structure.context import Context
+from ...structure.parts import PanelPart
 
 FOOT = 75.0
 CREEP = 1.5
@@ -36,10 +37,36 @@ class Field:
         return self.context.design.loads.foot
 
     @property
-    def heavy(self) -> Placed | None:
-        """The thing that presses hardest."""
-        things = self.context.plan.on(self.panel.body)
-        return max(things, key=lambda item: item.mass / (item.size[0] * item.size[1]), default=None)
+    def wide(self) -> float:
+        """mm of the panel across its span."""
+        return self.panel.size[1 - self.panel.span]
+
+    def laid(self, item: Placed) -> tuple[float, float]:
+        """Size of a thing along the span and across it, mm."""
+        return item.size[self.panel.span], item.size[1 - self.panel.span]
+
+    def _over(self, item: Placed) -> bool:
+        (x, y, _), at, size = self.panel.origin, item.at(), item.size
+        inside = (at[0] + size[0] / 2 > x, at[0] - size[0] / 2 < x + self.panel.size[0])
+        return all(inside) and at[1] + size[1] / 2 > y and at[1] - size[1] / 2 < y + self.panel.size[1]
+
+    @property
+    def things(self) -> tuple[Placed, ...]:
+        """Everything on it, but for what another thing outdoes: presses at least as hard on at least as long and wide a place."""
+        found: list[tuple[tuple[float, float, float], Placed]] = []
+        for item in (item for item in self.context.plan.on(self.panel.body) if self._over(item)):
+            long, across = self.laid(item)
+            mine = item.mass / (long * across), long, across
+            if not any(all(a >= b for a, b in zip(other, mine, strict=True)) for other, _ in found):
+                found = [(other, one) for other, one in found if not all(a >= b for a, b in zip(mine, other, strict=True))]
+                found.append((mine, item))
+        return tuple(item for _, item in found)
+
+    @property
+    def presses(self) -> tuple[tuple[float, str, bool], ...]:
+        """What presses a thing down: g, the case, and whether it lasts. Standing still lasts on every road, a bump does not."""
+        parked = (1.0, "Parked", True)
+        return (parked, (self.bump, "Bump", False)) if self.bump > 1.0 else (parked,)
 
     @property
     def bump(self) -> float:
@@ -49,13 +76,8 @@ class Field:
         return 1.0 if "Bump" in loads.off else max(1.0, -own.z) if own else BUMP[loads.road]
 
     @property
-    def press(self) -> str:
-        """The case behind ``bump``."""
-        return "Bump" if self.bump > 1.0 else "Parked"
-
-    @property
     def limit(self) -> float:
-        return self.L / self.context.design.loads.limits.deck
+        return self.L / self.context.design.loads.limits.of(self.panel.use)
 
     def finding(
         self, check: str, title: str, sentence: str, stress: float, limit: float, case: str, w: Working, basis: str, unit: str = "MPa"
@@ -86,7 +108,7 @@ class Field:
             "prove",
             (self.panel.id,),
             "Deck, spring under one foot",
-            f"Gives {say.length(sag)} under a foot over {say.length(self.L)}; 1/{self.context.design.loads.limits.deck:g} of that is {say.length(self.limit)}.",
+            f"Gives {say.length(sag)} under a foot over {say.length(self.L)}; 1/{self.context.design.loads.limits.of(self.panel.use):g} of that is {say.length(self.limit)}.",
             "note",
             sag,
             self.limit,
@@ -100,24 +122,24 @@ class Field:
     def sagging(self, sag: float, under: str, w: Working, basis: str) -> Finding:
         """Lasting sag in mm under the thing called ``under`` against the deck's limit."""
         say = self.context.say
-        limit = w.line("delta_limit", "L / r", "mm", "decks", L=self.L, r=self.context.design.loads.limits.deck)
+        limit = w.line("delta_limit", "L / r", "mm", "decks", L=self.L, r=self.context.design.loads.limits.of(self.panel.use))
         text = f"{say.length(sag)} of {say.length(limit)} under {under}."
         return self.finding("deck.sag", "Deck, sag under the load", text, sag, limit, "Parked", w, f"{basis}; {SAG_LIMIT}", "mm")
 
 
 def fields(context: Context, assembly: Assembly) -> Iterator[Field]:
-    """Every deck of a build with its longest clear bay."""
+    """Every panel that members carry, with its longest clear bay."""
     for panel in assembly.panels:
-        if panel.role != "deck":
-            continue
-        ribs = sorted((m for m in assembly.of_body(panel.body) if m.role in ("end rib", "mid rib")), key=lambda m: m.a[0])
-        clear = [b.a[0] - a.a[0] - (a.shape.width + b.shape.width) / 2 for a, b in itertools.pairwise(ribs)]
-        yield Field(context, assembly, panel, max(clear), bays(len(clear)))
+        k = panel.span
+        under = sorted((assembly.member(name) for name in panel.on), key=lambda m: m.a[k])
+        clear = [b.a[k] - a.a[k] - (a.shape.width + b.shape.width) / 2 for a, b in itertools.pairwise(under)]
+        if clear:
+            yield Field(context, assembly, panel, max(clear), bays(len(clear)))
 
 
 def along(panel: PanelPart, sheet: Sheet) -> tuple[float, float, float, float]:
-    """E along the span (x), E across it, and characteristic bending strength along and across it."""
-    i, j = (0, 1) if panel.along else (1, 0)
+    """E along the span, E across it, and characteristic bending strength along and across it."""
+    i, j = (0, 1) if panel.along == (panel.span == 0) else (1, 0)
     return sheet.E[i], sheet.E[j], sheet.f[i], sheet.f[j]
 
 

@@ -9,31 +9,33 @@ from ...constants import G
 from ...finding import Finding, Working
 from ...mechanics.panels import sandwich
 from ...mechanics.panels.strip import carrying_width
+from ...structure.carried import Placed
 from .field import CREEP, FOOT, Field
 
 THIN_FACES = "sandwich with thin faces (Allen 1969); core / 3, / 5 when held over a day"
 
 
-def check_sandwich(field: Field, sheet: Sandwich) -> Iterator[Finding]:
-    say, panel = field.context.say, field.panel
+def _lines(field: Field, sheet: Sandwich, found: sandwich.SandwichResult, what: str) -> Working:
     D, S, d = sandwich.stiffness(sheet)
-    b = carrying_width(field.L, 1.0, 1.0, FOOT, panel.size[1])
+    w = Working()
+    w.say(f"{sheet.label} over {field.context.say.length(field.L)}: {what}.")
+    w.given("D", D, "N mm²/mm", "E t_f d² / 2")
+    w.given("S", S, "N/mm", "G d² / c")
+    w.given("d", d, "mm", "between the faces' centres")
+    w.given("sigma_f", found.face, "MPa", "M / (t_f d)")
+    w.given("sigma_allow", found.face_allow, "MPa", f"face, or half of wrinkling at {found.wrinkle:.0f} MPa")
+    w.given("tau_c", found.shear, "MPa", "V / d")
+    w.given("tau_allow", found.shear_allow, "MPa", "core, factor in")
+    w.line("use", "max(sigma_f / sigma_allow, tau_c / tau_allow)", "")
+    return w
+
+
+def check_sandwich(field: Field, sheet: Sandwich) -> Iterator[Finding]:
+    say = field.context.say
+    b = carrying_width(field.L, 1.0, 1.0, FOOT, field.wide)
     foot = sandwich.line(sheet, field.L, field.foot / b, lasting=False)
 
-    def lines(found: sandwich.SandwichResult, what: str) -> Working:
-        w = Working()
-        w.say(f"{sheet.label} over {say.length(field.L)}: {what}.")
-        w.given("D", D, "N mm²/mm", "E t_f d² / 2")
-        w.given("S", S, "N/mm", "G d² / c")
-        w.given("d", d, "mm", "between the faces' centres")
-        w.given("sigma_f", found.face, "MPa", "M / (t_f d)")
-        w.given("sigma_allow", found.face_allow, "MPa", f"face, or half of wrinkling at {found.wrinkle:.0f} MPa")
-        w.given("tau_c", found.shear, "MPa", "V / d")
-        w.given("tau_allow", found.shear_allow, "MPa", "core, factor in")
-        w.line("use", "max(sigma_f / sigma_allow, tau_c / tau_allow)", "")
-        return w
-
-    w = lines(foot, f"one foot shared by {b:.0f} mm")
+    w = _lines(field, sheet, foot, f"one foot shared by {b:.0f} mm")
     text = f"Face {say.stress(foot.face)} of {say.stress(foot.face_allow)}, core {foot.shear:.3f} of {foot.shear_allow:.3f} MPa, {sheet.label}."
     yield field.finding("deck.foot", "Deck, one foot mid bay", text, foot.use, 1.0, "Parked, foot", w, THIN_FACES, "of the limit")
     yield field.spring(foot.sag, w, THIN_FACES)
@@ -45,26 +47,21 @@ def check_sandwich(field: Field, sheet: Sandwich) -> Iterator[Finding]:
     yield field.finding(
         "deck.crush", "Deck core under a foot", text, field.foot / FOOT**2, sheet.core.crush / 3, "Parked, foot", c, THIN_FACES
     )
-    heavy = field.heavy
-    if heavy is None:
-        return
-    p = heavy.mass * G / (heavy.size[0] * heavy.size[1])
-    bumped, parked = sandwich.uniform(sheet, field.L, field.bump * p, lasting=False), sandwich.uniform(sheet, field.L, p, lasting=True)
-    worst = bumped if bumped.use >= parked.use else parked
-    text = f"Face {say.stress(worst.face)} of {say.stress(worst.face_allow)}, core {worst.shear:.3f} of {worst.shear_allow:.3f} MPa under {heavy.thing.name}."
-    case = field.press if worst is bumped else "Parked"
-    yield field.finding(
-        "deck.load",
-        "Deck under the load",
-        text,
-        worst.use,
-        1.0,
-        case,
-        lines(worst, f"{heavy.thing.name}, {case.lower()}"),
-        THIN_FACES,
-        "of the limit",
-    )
+    for item in field.things:
+        yield from _under(field, sheet, item)
+
+
+def _under(field: Field, sheet: Sandwich, item: Placed) -> Iterator[Finding]:
+    """A thing's place on the deck, standing still and in a bump, and its lasting sag."""
+    say = field.context.say
+    long, across = field.laid(item)
+    p = item.mass * G / (long * across)
+    for n, case, lasting in field.presses:
+        found = sandwich.uniform(sheet, field.L, n * p, lasting=lasting)
+        text = f"Face {say.stress(found.face)} of {say.stress(found.face_allow)}, core {found.shear:.3f} of {found.shear_allow:.3f} MPa under {item.thing.name}."
+        w = _lines(field, sheet, found, f"{item.thing.name}, {case.lower()}")
+        yield field.finding("deck.load", "Deck under the load", text, found.use, 1.0, case, w, THIN_FACES, "of the limit")
     q = Working()
-    q.given("w_0", parked.sag, "mm", "5 p L⁴ / 384 D + p L² / 8 S")
+    q.given("w_0", sandwich.uniform(sheet, field.L, p, lasting=True).sag, "mm", "5 p L⁴ / 384 D + p L² / 8 S")
     sag = q.line("delta", "k_c * w_0", "mm", "creep", k_c=CREEP)
-    yield field.sagging(sag, heavy.thing.name, q, THIN_FACES)
+    yield field.sagging(sag, item.thing.name, q, THIN_FACES)

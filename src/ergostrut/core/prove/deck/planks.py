@@ -1,4 +1,4 @@
-"""A deck of boards along the tray: each a beam of its own from rib to rib."""
+"""A deck of boards: each a beam of its own from one member under it to the next."""
 
 from __future__ import annotations
 
@@ -9,6 +9,7 @@ from ...catalog.model import Planks
 from ...constants import G
 from ...finding import Finding, Working
 from ...mechanics.panels.boards import share
+from ...structure.carried import Placed
 from .field import CREEP, FOOT, Field
 
 BOARDS = "each board a beam over the ribs, continuous over the bays, worst pattern; a foot stands on one board alone"
@@ -43,32 +44,34 @@ def check_planks(field: Field, boards: Planks) -> Iterator[Finding]:
     s.given("E", E, "MPa", "of the board")
     s.line("I", "b * t**3 / 12", "mm⁴")
     yield field.spring(s.line("delta", "k_d * P * L**3 / (E * I)", "mm", k_d=row.point_sag), s, "one board")
-    heavy = field.heavy
-    if heavy is None:
-        return
-    pitch = boards.width + panel.gap
-    q = Working()
-    q.given("m", heavy.mass, "kg", heavy.thing.name)
-    q.given("l", heavy.size[0], "mm", "its length on the deck")
-    q.given(
-        "k_s",
-        share(pitch, heavy.size[1], 0.0),
-        "",
-        f"part of it on one board: {say.length(pitch)} of its {say.length(heavy.size[1])} width",
-    )
-    q.line("q", "n * k_s * m * g / l", "N/mm", "on one board, parked or in a bump", n=field.bump, g=G)
-    q.given("L", L, "mm", "longest bay")
-    if heavy.size[0] >= L:
-        q.line("M", "k_w * q * L**2", "N mm", f"{row.count} bays, worst pattern", k_w=row.moment)
-    else:
-        q.line("M", "q * l * (k_p * L - l / 8)", "N mm", "load mid end bay", k_p=row.point_moment)
-    stress = q.line("sigma", "M / (b * t**2 / 6)", "MPa", b=boards.width, t=boards.t)
-    limit = _allow(q, field, boards, road=field.press == "Bump")
-    text = f"{say.stress(stress)} of the {say.stress(limit)} working limit in one board under {heavy.thing.name}."
-    yield field.finding("deck.load", "Deck under the load", text, stress, limit, field.press, q, basis)
+    for item in field.things:
+        yield from _under(field, boards, item, E)
+
+
+def _under(field: Field, boards: Planks, item: Placed, E: float) -> Iterator[Finding]:
+    """A thing's place on the boards, standing still and in a bump, and its lasting sag."""
+    say, row, basis = field.context.say, field.bays, f"{BOARDS}; {boards.source}"
+    long, across = field.laid(item)
+    pitch = boards.width + field.panel.gap
+    for n, case, lasting in field.presses:
+        q = Working()
+        q.given("m", item.mass, "kg", item.thing.name)
+        q.given("l", long, "mm", "its length on the deck")
+        note = f"part of it on one board: {say.length(pitch)} of its {say.length(across)} width"
+        q.given("k_s", share(pitch, across, 0.0), "", note)
+        q.line("q", "n * k_s * m * g / l", "N/mm", f"on one board, {case.lower()}", n=n, g=G)
+        L = q.given("L", field.L, "mm", "longest bay")
+        if long >= L:
+            q.line("M", "k_w * q * L**2", "N mm", f"{row.count} bays, worst pattern", k_w=row.moment)
+        else:
+            q.line("M", "q * l * (k_p * L - l / 8)", "N mm", "load mid end bay", k_p=row.point_moment)
+        stress = q.line("sigma", "M / (b * t**2 / 6)", "MPa", b=boards.width, t=boards.t)
+        limit = _allow(q, field, boards, road=not lasting)
+        text = f"{say.stress(stress)} of the {say.stress(limit)} working limit in one board under {item.thing.name}."
+        yield field.finding("deck.load", "Deck under the load", text, stress, limit, case, q, basis)
     d = Working(dict(q.values))
-    d.line("q_0", "k_s * m * g / l", "N/mm", "parked")
+    d.line("q_0", "k_s * m * g / l", "N/mm", f"{item.thing.name}, parked")
     d.given("E", E, "MPa", "of the board")
     d.line("I", "b * t**3 / 12", "mm⁴")
     sag = d.line("delta", "k_c * k_d * q_0 * L**4 / (E * I)", "mm", "whole bay under it, creep", k_c=CREEP, k_d=row.sag)
-    yield field.sagging(sag, heavy.thing.name, d, basis)
+    yield field.sagging(sag, item.thing.name, d, basis)

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from ...catalog.model import Sheet
 from ...constants import G
 from ...finding import Finding, Working
+from ...structure.carried import Placed
 from .field import CREEP, FOOT, PLYWOOD, Field, allowable, along
 
 STRIP = "strips between ribs, continuous over the bays, spread after Westergaard 1930"
@@ -23,7 +24,7 @@ def check_strips(field: Field, sheet: Sheet) -> Iterator[Finding]:
     w.given("E", E, "MPa", "along the span")
     w.given("E_x", Ex, "MPa", "across the span")
     w.given("c", min(FOOT, L), "mm", "contact")
-    w.given("B", panel.size[1], "mm", "panel width")
+    w.given("B", field.wide, "mm", "panel width")
     w.line("b", "min(0.58 * L * (E_x / E)**0.25 + c, B)", "mm", "width that carries, Westergaard 1930")
     w.line("M", "P * (k_p * L - c / 8)", "N mm", "foot mid end bay", k_p=row.point_moment)
     t = w.given("t", sheet.t, "mm", "mean thickness")
@@ -34,26 +35,35 @@ def check_strips(field: Field, sheet: Sheet) -> Iterator[Finding]:
     s = Working(dict(w.values))
     s.line("I", "b * t**3 / 12", "mm⁴")
     yield field.spring(s.line("delta", "k_d * P * L**3 / (E * I)", "mm", k_d=row.point_sag), s, "simple strip")
-    heavy = field.heavy
-    if heavy is None or t <= 0:
-        return
-    q = Working()
-    q.given("m", heavy.mass, "kg", heavy.thing.name)
-    q.given("l", heavy.size[0], "mm", "its length on the deck")
-    q.given("w", heavy.size[1], "mm", "its width on the deck")
-    q.line("p", "n * m * g / (l * w)", "MPa", "pressure, parked or in a bump", n=field.bump, g=G)
-    q.given("L", L, "mm", "longest bay")
-    q.given("t", t, "mm", "mean thickness")
-    if heavy.size[0] >= L:
-        q.line("M", "k_w * p * L**2", "N mm/mm", f"per width, {row.count} bays, worst pattern", k_w=row.moment)
-    else:
-        q.line("M", "p * l * (k_p * L - l / 8)", "N mm/mm", "per width, load mid end bay", k_p=row.point_moment)
-    stress = q.line("sigma", "6 * M / t**2", "MPa")
-    limit = allowable(q, field, sheet, f, lasting=False)
-    text = f"{say.stress(stress)} of the {say.stress(limit)} working limit under {heavy.thing.name}."
-    yield field.finding("deck.load", "Deck under the load", text, stress, limit, field.press, q, basis)
-    d = Working(dict(q.values))
-    d.line("p_0", "m * g / (l * w)", "MPa", "parked")
+    for item in field.things if t > 0 else ():
+        yield from _under(field, sheet, item)
+
+
+def _under(field: Field, sheet: Sheet, item: Placed) -> Iterator[Finding]:
+    """A thing's place on the deck, standing still and in a bump, and its lasting sag."""
+    say, row = field.context.say, field.bays
+    E, _, f, _ = along(field.panel, sheet)
+    basis = f"{STRIP}; {PLYWOOD}"
+    long, across = field.laid(item)
+    for n, case, lasting in field.presses:
+        q = Working()
+        q.given("m", item.mass, "kg", item.thing.name)
+        q.given("l", long, "mm", "its length on the deck")
+        q.given("w", across, "mm", "its width on the deck")
+        q.line("p", "n * m * g / (l * w)", "MPa", f"pressure, {case.lower()}", n=n, g=G)
+        L = q.given("L", field.L, "mm", "longest bay")
+        t = q.given("t", sheet.t, "mm", "mean thickness")
+        if long >= L:
+            q.line("M", "k_w * p * L**2", "N mm/mm", f"per width, {row.count} bays, worst pattern", k_w=row.moment)
+        else:
+            q.line("M", "p * l * (k_p * L - l / 8)", "N mm/mm", "per width, load mid end bay", k_p=row.point_moment)
+        stress = q.line("sigma", "6 * M / t**2", "MPa")
+        limit = allowable(q, field, sheet, f, lasting=lasting)
+        text = f"{say.stress(stress)} of the {say.stress(limit)} working limit under {item.thing.name}."
+        yield field.finding("deck.load", "Deck under the load", text, stress, limit, case, q, basis)
+    d = Working()
+    d.line("p_0", "m * g / (l * w)", "MPa", f"{item.thing.name}, parked", m=item.mass, g=G, l=long, w=across)
     d.given("E", E, "MPa", "along the span")
+    d.values.update(L=field.L, t=t)
     sag = d.line("delta", "k_c * k_d * p_0 * L**4 / (E * (t**3 / 12))", "mm", "whole bay under it, creep", k_c=CREEP, k_d=row.sag)
-    yield field.sagging(sag, heavy.thing.name, d, basis)
+    yield field.sagging(sag, item.thing.name, d, basis)

@@ -4,23 +4,24 @@ from __future__ import annotations
 
 import math
 
+import numpy as np
+
 from ...catalog.model import Metal
 from ...finding import COMMON_PRACTICE, Working
-from ...frame.assembly import JointSpec
 from ...mechanics.joints import bolt, thin
-from ..members import lasting
-from .ends import End, Verdict, state_forces
+from ...mechanics.solver.model import Array
+from ...structure.holds import JointSpec
+from .ends import End, Ends, Verdict, state_forces
 
 COUPLE = f"couple over the rib's depth: {COMMON_PRACTICE}"
 BRACKET_FU = 150.0
 """MPa of a bracket of unknown aluminium: the lowest of its family, 6063-T5 (ADM 2015)."""
 
 
-def rank_bracket(end: End, spec: JointSpec) -> float:
+def rank_bracket(ends: Ends, spec: JointSpec) -> Array:
     """Grows with the use of this joint; without the working, to find the worst quickly."""
-    at, shape = end.at, end.rib.shape
-    force = math.sqrt(at.N**2 + at.Vy**2 + at.Vz**2) + math.hypot(at.My, at.Mz) / shape.depth
-    return force / (thin.STRUT_ON_ROAD if spec.kind == "strut nut" and not lasting(end.case) else 1.0)
+    force = np.sqrt(ends.N**2 + ends.Vy**2 + ends.Vz**2) + np.hypot(ends.My, ends.Mz) / ends.rib.shape.depth
+    return force / np.where(ends.lasting, 1.0, thin.STRUT_ON_ROAD) if spec.kind == "strut nut" else force
 
 
 def _per_bracket(w: Working, end: End, n: int) -> float:
@@ -82,7 +83,7 @@ def check_strut(end: End, spec: JointSpec) -> Verdict:
     nut = thin.STRUT_NUTS.get(spec.bolt.id) if spec.bolt else None
     if nut is None:
         return Verdict(None, "strut nuts are known here for 3/8-16 and 1/2-13 bolts", force, None, "N", w, ("strut nut bolt",))
-    part = 1.0 if lasting(end.case) else thin.STRUT_ON_ROAD
+    part = 1.0 if end.lasting else thin.STRUT_ON_ROAD
     limit = w.line(
         "R_a",
         "k * min(R_p, R_s)",
@@ -152,13 +153,17 @@ def _end_bolt(end: End, spec: JointSpec) -> tuple[float, float]:
     return (max(at.N, 0.0) + math.hypot(at.My, at.Mz) / (end.rib.shape.depth / 2)) / n, math.hypot(at.Vy, at.Vz) / n
 
 
-def rank_end_bolt(end: End, spec: JointSpec) -> float:
-    """The use itself."""
+def _rank_end_bolt(end: End, spec: JointSpec) -> float:
     T, V = _end_bolt(end, spec)
     metal = end.rib.section.material
     if spec.bolt is None or spec.grade is None or not isinstance(metal, Metal):
         return T + V
     return max(min(bolt.combined(T, V, spec.bolt, spec.grade.Fu), 99.0), T / bolt.stripping(spec.tap_depth, spec.bolt.d, metal.Fu))
+
+
+def rank_end_bolt(ends: Ends, spec: JointSpec) -> Array:
+    """The use itself."""
+    return np.array([_rank_end_bolt(ends.one(i), spec) for i in range(len(ends.cases))])
 
 
 def check_end_bolt(end: End, spec: JointSpec) -> Verdict:

@@ -8,23 +8,49 @@ from dataclasses import dataclass
 import numpy as np
 
 from ...finding import Working
-from ...frame.assembly import Member
+from ...mechanics.solver.model import Array
 from ...mechanics.strength import Actions
+from ...structure.parts import Member
 from ..members import forces_of
 from ..study import Study
 
 
 @dataclass(frozen=True, slots=True)
 class End:
-    """One end of a rib where it meets a rail, with what it hands over in a case."""
+    """One end of a member where it frames into another, with what it hands over in a case."""
 
     rib: Member
     rail: Member
     side: str
     at: Actions
     case: str
+    lasting: bool
     fixity: str
     wet: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Ends:
+    """One end in all cases at once: actions (cases,) each, to find the hardest worked one before any working is written."""
+
+    rib: Member
+    rail: Member
+    side: str
+    N: Array
+    Vy: Array
+    Vz: Array
+    T: Array
+    My: Array
+    Mz: Array
+    lasting: np.ndarray
+    cases: tuple[str, ...]
+    fixity: str
+    wet: bool
+
+    def one(self, i: int) -> End:
+        """The end in its case ``i``."""
+        at = Actions(*(float(part[i]) for part in (self.N, self.Vy, self.Vz, self.T, self.My, self.Mz)))
+        return End(self.rib, self.rail, self.side, at, self.cases[i], bool(self.lasting[i]), self.fixity, self.wet)
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,23 +66,30 @@ class Verdict:
     missing: tuple[str, ...] = ()
 
 
-def rib_ends(study: Study) -> Iterator[End]:
-    """Every rib end in every case and way of taking the joints."""
+def joined(study: Study) -> Iterator[Ends]:
+    """Every joined end in every way of taking the joints, all cases together."""
     wet = study.context.design.loads.wet
     for bound in study.bounds:
-        if bound.tray is None or bound.forces is None:
+        if bound.posed is None or bound.forces is None:
             continue
-        whole = {piece.member.id: piece.offset + piece.length for piece in bound.tray.pieces}
-        for piece in bound.tray.pieces:
-            if piece.member.role == "side rail":
+        rows = bound.posed.rows
+        cases = tuple(item.case.name for item in bound.solved)
+        lasting = np.array([item.case.lasting for item in bound.solved])
+        for joint in study.assembly.joints:
+            if joint.end == "crosses" or joint.hinge or joint.framing not in rows:
                 continue
-            outer = {"left": piece.offset == 0.0, "right": piece.offset + piece.length == whole[piece.member.id]}
+            piece = rows[joint.framing][0 if joint.end == "a" else -1]
             f = forces_of(bound, piece, study.amplify)
-            table = np.stack([f.N, f.Vy, f.Vz, f.T, f.My, f.Mz], axis=-1)[:, (0, -1)].tolist()
-            for row, item in zip(table, bound.solved, strict=True):
-                for values, side, rail in zip(row, ("left", "right"), bound.tray.rails, strict=True):
-                    if outer[side]:
-                        yield End(piece.member, rail, side, Actions(*values), item.case.name, bound.tray.fixity, wet)
+            k = 0 if joint.end == "a" else -1
+            through, side = rows[joint.through][0].member, joint.side
+            N, Vy, Vz, T, My, Mz = (part[:, k] for part in (f.N, f.Vy, f.Vz, f.T, f.My, f.Mz))
+            yield Ends(piece.member, through, side, N, Vy, Vz, T, My, Mz, lasting, cases, bound.posed.fixity, wet)
+
+
+def rib_ends(study: Study) -> Iterator[End]:
+    """Every joined end in every case and way of taking the joints."""
+    for ends in joined(study):
+        yield from (ends.one(i) for i in range(len(ends.cases)))
 
 
 def state_forces(w: Working, end: End) -> None:

@@ -2,22 +2,23 @@
 
 from __future__ import annotations
 
-import math
+import numpy as np
 
 from ...catalog.model import Metal
 from ...finding import Working
-from ...frame.assembly import JointSpec
 from ...mechanics.joints import weld
-from .ends import End, Verdict, state_forces
+from ...mechanics.solver.model import Array
+from ...structure.holds import JointSpec
+from .ends import End, Ends, Verdict, state_forces
 
 BASIS = "AISC 360-16 J2 or ADM 2015 J.2; weld as a line (Blodgett)"
 
 
-def rank_weld(end: End, _: JointSpec) -> float:
+def rank_weld(ends: Ends, _: JointSpec) -> Array:
     """Grows with the use of this joint; without the working, to find the worst quickly."""
-    at, shape = end.at, end.rib.shape
-    per_length = weld.per_length(weld.around(shape), at.N, at.Vy, at.Vz, at.T, at.My, at.Mz)
-    return math.hypot(*per_length) / min(shape.wall, end.rail.shape.wall)
+    shape = ends.rib.shape
+    along, across = weld.per_length(weld.around(shape), ends.N, ends.Vy, ends.Vz, ends.T, ends.My, ends.Mz)
+    return np.hypot(along, across) / min(shape.wall, ends.rail.shape.wall)
 
 
 def check_weld(end: End, spec: JointSpec) -> Verdict:

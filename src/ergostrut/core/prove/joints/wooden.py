@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-import math
+import numpy as np
 
 from ...cases import ROAD_DURATION
 from ...catalog.model import Wood
 from ...finding import Working
-from ...frame.assembly import JointSpec
 from ...mechanics.joints import woodscrew
-from ..members import lasting
-from .ends import End, Verdict, state_forces
+from ...mechanics.solver.model import Array
+from ...structure.holds import JointSpec
+from .ends import End, Ends, Verdict, state_forces
 
 BASIS = "NDS 2018 chapter 12"
 POCKET = 0.67
@@ -19,27 +19,28 @@ END_GRAIN = 0.67
 WET_SCREW = 0.7
 
 
-def _duration(case: str) -> float:
-    return 1.0 if lasting(case) else ROAD_DURATION
+def _duration(end: End) -> float:
+    return 1.0 if end.lasting else ROAD_DURATION
 
 
-def rank_screw(end: End, _: JointSpec) -> float:
+def rank_screw(ends: Ends, _: JointSpec) -> Array:
     """Grows with the use of a joint that holds sideways only."""
-    return math.hypot(end.at.Vy, end.at.Vz) / _duration(end.case)
+    return np.hypot(ends.Vy, ends.Vz) / np.where(ends.lasting, 1.0, ROAD_DURATION)
 
 
-def rank_pulled(end: End, spec: JointSpec) -> float:
+def rank_pulled(ends: Ends, spec: JointSpec) -> Array:
     """Grows with the use of a joint that holds pull as well: both verdicts take the same shares of a rib's two forces."""
-    woods = _woods(end)
+    woods = _woods(ends)
+    across = np.hypot(ends.Vy, ends.Vz)
     if woods is None:
-        return 0.0
-    held = _held(spec, *woods, end.rail.shape.width)
+        return np.zeros_like(across)
+    held = _held(spec, *woods, ends.rail.shape.width)
     if held is None:
-        return math.hypot(end.at.Vy, end.at.Vz)
-    return (math.hypot(end.at.Vy, end.at.Vz) / held[0] + max(end.at.N, 0.0) / held[1]) / _duration(end.case)
+        return across
+    return (across / held[0] + np.maximum(ends.N, 0.0) / held[1]) / np.where(ends.lasting, 1.0, ROAD_DURATION)
 
 
-def _woods(end: End) -> tuple[Wood, Wood] | None:
+def _woods(end: End | Ends) -> tuple[Wood, Wood] | None:
     rib, rail = end.rib.section.material, end.rail.section.material
     return (rib, rail) if isinstance(rib, Wood) and isinstance(rail, Wood) else None
 
@@ -74,7 +75,7 @@ def check_wood_screw(end: End, spec: JointSpec) -> Verdict:
         "Z * C_D * C_eg * C_M",
         "N",
         "into end grain, NDS 2018 12.5.2",
-        C_D=_duration(end.case),
+        C_D=_duration(end),
         C_eg=0.67,
         C_M=WET_SCREW if end.wet else 1.0,
     )
@@ -101,7 +102,7 @@ def check_pulled(end: End, spec: JointSpec) -> Verdict:
     how = "into end grain x 0.67" if spec.kind == "lag screw" else "x 0.67 at its slant"
     w.given("Z", held[0], "N", f"{name}, least yield mode, {spec.bite:.0f} mm deep, {how}")
     w.given("W", held[1], "N", "withdrawal, into end grain x 0.75" if spec.kind == "lag screw" else "withdrawal from side grain x 0.67")
-    w.given("C_D", _duration(end.case), "", "load duration, NDS 2018 2.3.2")
+    w.given("C_D", _duration(end), "", "load duration, NDS 2018 2.3.2")
     limit = w.line("Z_a", "Z * C_D * C_M", "N", C_M=WET_SCREW if end.wet else 1.0)
     use = w.line("use", "V / Z_a + T / (W * C_D * C_M)", "")
     return Verdict(use, f"{across:.0f} N across and {pull:.0f} N in pull on a {name}", use * limit, limit, "N", w)

@@ -3,44 +3,17 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
 
-from ....catalog.errors import StockError, UnknownStockError
-from ....catalog.model import Catalog, Section
-from ....measure.host import Host
+from ....catalog.model import Catalog
 from ....sections import Properties
-from ...assembly import Height
-from ...systems import SYSTEMS
+from ....structure.host import FLOOR_END, Reader
+from ....structure.parts import Height
+from ...blocks.stock import framed_section, laid, section_of, sheet_of
+from ...family import Table
 from .params import BedSlide
 
 GEAR_CLEARANCE = 3.0
 """Between rail and roller, and between roller and base rail's outer edge."""
-
-
-def section_of(catalog: Catalog, field: str, name: str) -> Section:
-    try:
-        return catalog.sections[name]
-    except KeyError:
-        raise UnknownStockError(field, name, "section") from None
-
-
-def framed_section(catalog: Catalog, build: BedSlide, field: Literal["rail", "rib"]) -> Section:
-    """Rail or rib, checked against the framing system.
-
-    Raises:
-        StockError: the catalogue does not hold it, or it belongs to another system, or no slide is built in this one.
-    """
-    system = SYSTEMS[build.framing]
-    if not system.slide:
-        raise StockError("framing", f"a bed slide is not built in {system.label}; choose another framing system")
-    section = section_of(catalog, field, getattr(build, field))
-    if not system.takes(section):
-        raise StockError(field, f"{section.label} does not belong to {system.label}; choose a section of that system")
-    return section
-
-
-def laid(section: Section, flat: bool) -> Properties:
-    return section.properties.turned() if flat else section.properties
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,25 +43,21 @@ class Layout:
     upper_end: float
 
 
-def layout(build: BedSlide, host: Host, catalog: Catalog) -> Layout:
+def layout(build: BedSlide, host: Reader, catalog: Catalog) -> Layout:
     """Place everything from the parameters.
 
     The carrying axle stands ``rear_setback`` ahead of the end of the floor; until the floor is
     measured it is drawn from the tray's own length.
     """
-    rail = laid(framed_section(catalog, build, "rail"), build.rail_flat)
-    rib = framed_section(catalog, build, "rib").properties
+    rail = laid(framed_section(catalog, build.framing, "rail", build.rail, "a bed slide"), build.rail_flat)
+    rib = framed_section(catalog, build.framing, "rib", build.rib, "a bed slide").properties
     lower = laid(section_of(catalog, "base/lower", build.base.lower), True)
     upper = laid(section_of(catalog, "base/upper", build.base.upper), True)
-    try:
-        sheet = catalog.sheets[build.deck]
-    except KeyError:
-        raise UnknownStockError("deck", build.deck, "sheet") from None
+    sheet = sheet_of(catalog, "deck", build.deck)
     r = build.rollers
     front = build.front_gap.mm
     back = front + build.tray_length.mm
-    floor = host.mm("floor_length")
-    x_rear = (floor if floor is not None else back) - r.rear_setback.mm
+    x_rear = host.need(FLOOR_END, back) - r.rear_setback.mm
     x_front = front + r.front_setback.mm
     D = r.diameter.mm
     run = build.roller_lift.mm + D
@@ -136,14 +105,15 @@ def stack(build: BedSlide, place: Layout, sheet_t: float) -> tuple[Height, ...]:
     return tuple(lines)
 
 
-def deck_heights(build: BedSlide, place: Layout, sheet_t: float, diameters: tuple[float, ...]) -> tuple[tuple[float, float, float], ...]:
-    """(roller diameter, deck top with it under the rail, deck top let in as now) for other rollers.
+def deck_tables(build: BedSlide, host: Reader, catalog: Catalog) -> tuple[Table, ...]:
+    """The deck's top with other rollers, let in as now and under the rail.
 
     Let in, the rail's underside never comes below the roller's own lift.
     """
+    place, t = layout(build, host, catalog), sheet_of(catalog, "deck", build.deck).t
     rows = []
-    for d in sorted({*diameters, build.rollers.diameter.mm}):
-        under = build.roller_lift.mm + d + place.rail.depth + sheet_t
-        let_in = max(under - build.rollers.let_in.mm, build.roller_lift.mm + place.rail.depth + sheet_t)
-        rows.append((d, under, let_in))
-    return tuple(rows)
+    for d in sorted({*catalog.roller_diameters, build.rollers.diameter.mm}):
+        under = build.roller_lift.mm + d + place.rail.depth + t
+        let_in = max(under - build.rollers.let_in.mm, build.roller_lift.mm + place.rail.depth + t)
+        rows.append((d, let_in, under))
+    return (("Deck top with other rollers", ("Roller", "let in as now", "under the rail"), tuple(rows)),)

@@ -6,10 +6,19 @@ import math
 
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Section
-from ...assembly import Member
-from ...systems import SYSTEMS
-from .geometry import Layout, section_of
+from ....structure.parts import Group, Member
+from ....structure.systems import SYSTEMS
+from ...blocks.stock import section_of
+from .geometry import Layout
 from .params import BedSlide, OwnMember
+
+RIB = Group("rib", "Rib, bending")
+BRACE = Group("brace", "Brace, strength")
+
+
+def rib_member(ident: str, role: str, body: str, section: Section, x: float, inner: float, z: float, welded: bool) -> Member:
+    """A rib across the tray at ``x``, between the rails' inner faces."""
+    return Member(ident, role, body, section, (x, -inner, z), (x, inner, z), False, welded, group=RIB)
 
 
 def _section(build: BedSlide, own: OwnMember, field: str, catalog: Catalog) -> Section:
@@ -51,7 +60,7 @@ def own_members(build: BedSlide, place: Layout, catalog: Catalog) -> list[Member
                 raise StockError(f"{field}/left", f"own rib {own.name} stands where another rib is; move it")
             taken.append(x)
             z = place.rail_top - p.depth / 2
-            found.append(Member(ident, "mid rib", f"{build.id}/tray", section, (x, -inner, z), (x, inner, z), False, welded))
+            found.append(rib_member(ident, "mid rib", f"{build.id}/tray", section, x, inner, z, welded))
             continue
         laid = section.properties.turned() if p.depth > p.width else section.properties
         z = place.rail_top - place.rib.depth - laid.depth / 2
@@ -61,5 +70,9 @@ def own_members(build: BedSlide, place: Layout, catalog: Catalog) -> list[Member
         near, far = place.front + half, place.back - half
         a, b = ((min(max(place.front + at.mm, near), far), side, z) for at, side in ((own.left, -inner), (own.right, inner)))
         mitre = math.degrees(math.atan2(abs(b[0] - a[0]), b[1] - a[1]))
-        found.append(Member(ident, "brace", f"{build.id}/tray", section, a, b, p.depth > p.width, welded, mitre))
+        found.append(
+            Member(
+                ident, "brace", f"{build.id}/tray", section, a, b, p.depth > p.width, welded, mitre, group=BRACE, use="brace", held="both"
+            )
+        )
     return found

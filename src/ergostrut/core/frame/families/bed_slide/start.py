@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
-from ....measure.survey import PickupBed
+from ....structure.host import GATE_OUTSIDE, GATE_THICKNESS, WIDTH_LOW, Host
 from ....units import Units
+from ...blocks.rounding import down
 
 CLEAR_WELL, CLEAR_GATE, GEAR, SHEET = 19.0, 10.0, 36.0, 1219.2
 """mm: left beside the wells in all, at the gate, taken by the running gear on both sides, and the width of a sheet."""
@@ -13,7 +14,6 @@ FRONT_GAP = 25.4
 PULL = 0.55
 """Part of its length that a slide comes out at first."""
 
-_STEP = {"in": 25.4 / 2, "mm": 10.0}
 _ROUND: dict[str, dict[str, Any]] = {
     "in": {
         "tray_length": "74 in",
@@ -39,23 +39,15 @@ _ROUND: dict[str, dict[str, Any]] = {
 """What replaces the parameters' own defaults, which are round in mm."""
 
 
-def _down(mm: float, units: Units) -> str:
-    """The next round length under ``mm``: half inches, or 10 mm."""
-    step = _STEP[units.length]
-    count = int(mm // step)
-    return f"{count / 2:g} in" if units.length == "in" else f"{count * 10} mm"
-
-
-def start(host: PickupBed, units: Units) -> dict[str, Any]:
+def start(host: Host, units: Units) -> dict[str, Any]:
     """Parameters of a slide as large as the bed's figures allow; of a usual size where the bed is not measured."""
     found = dict(_ROUND[units.length])
-    dims = host.dims
-    gate, thick, between = dims.length_to_gate.value, dims.gate_thickness.value, dims.width_between_wells.value
+    gate, thick, between = host.mm(GATE_OUTSIDE), host.mm(GATE_THICKNESS), host.mm(WIDTH_LOW)
     if gate and thick and between:
-        length = gate.mm - thick.mm - CLEAR_GATE - FRONT_GAP
+        length = gate - thick - CLEAR_GATE - FRONT_GAP
         found |= {
-            "tray_length": _down(length, units),
-            "tray_width": _down(min(between.mm - CLEAR_WELL - GEAR, SHEET), units),
-            "pull_out": _down(PULL * length, units),
+            "tray_length": down(length, units),
+            "tray_width": down(min(between - CLEAR_WELL - GEAR, SHEET), units),
+            "pull_out": down(PULL * length, units),
         }
     return found

@@ -2,21 +2,17 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
-
 from ....mechanics.joints.bolt import torque
-from ...assembly import Assembly, Member
-
-if TYPE_CHECKING:
-    from ....context import Context
-    from ....cut.plan import CutPlan
-
-Row = tuple[str, str, str, str, str, float, tuple[str, ...]]
+from ....structure.assembly import Assembly
+from ....structure.context import Context
+from ....structure.parts import Member
+from ....structure.plans import CutPlan
+from ...family import Row
 
 
 def _joining(context: Context, build: Assembly, rails: list[Member], ribs: list[Member], cuts: int, diagonal: float) -> list[Row]:
     """The steps that make a tray of the cut pieces, by framing system."""
-    say, spec = context.say, build.joints
+    say, spec = context.say, build.joining
     parts = tuple(m.id for m in (*rails, *ribs))
     square = f"Both diagonals {say.length(diagonal)} along the outside, equal within 1.5 mm."
     braces = [m for m in build.members if m.role == "brace"]
@@ -124,10 +120,10 @@ def _torques(build: Assembly) -> str:
     return ": " + ", ".join(f"{name} {value:.0f} N m" for name, value in kinds.items()) + " at most, dry; less where thin sheet dishes"
 
 
-def bed_slide_steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
+def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
     """(id, title, text, hold, caution, minutes, parts) in order."""
     say = context.say
-    slide, pin = build.slides[0], build.pins[0]
+    slide, pin = build.sliders[0], build.locks[0]
     bars = [m for m in build.members if m.body == slide.body]
     base = [m for m in build.members if m.body != slide.body]
     rails = [m for m in bars if m.role == "side rail"]

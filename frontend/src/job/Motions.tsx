@@ -1,0 +1,71 @@
+import type { Schemas } from "../api/client";
+import { TravelSlider } from "../ui/TravelSlider";
+import { useJob } from "./context";
+
+type Motion = Schemas["MotionOut"];
+
+const SCENES = ["driving", "parked", "night"] as const;
+
+/** Where everything stands in a scene: at the first position that names it, else home. */
+function arranged(motions: readonly Motion[], scene: (typeof SCENES)[number]): Record<string, number> {
+  return Object.fromEntries(
+    motions.map((motion) => [
+      motion.id,
+      motion.positions.find((position) => position.scenes.includes(scene))?.travel ?? 0,
+    ]),
+  );
+}
+
+/** Everything that moves, each with a slider or an angle and its named positions, and all of it by scene; kept from place to place. */
+export function Motions({ motions, drivable }: { motions: readonly Motion[]; drivable?: boolean }) {
+  const { units, travels, setTravels, design } = useJob();
+  if (motions.length === 0) return null;
+  const several = new Set(motions.map((motion) => motion.build)).size > 1;
+  const to = (motion: Motion, mm: number) => setTravels({ ...travels, [motion.id]: mm });
+  return (
+    <div className="flex flex-wrap items-center gap-x-5">
+      {motions.map((motion) => {
+        const build = design.builds?.find((one) => one.id === motion.build)?.label ?? "";
+        return (
+          <div key={motion.id} className="flex flex-wrap items-center gap-x-2" data-motion={motion.id}>
+            <TravelSlider
+              label={several ? `${motion.label} (${build.toLowerCase()})` : motion.label}
+              reach={motion.reach}
+              travel={Math.min(travels[motion.id] ?? 0, motion.reach)}
+              unit={motion.unit === "deg" ? "deg" : units.length}
+              onChange={(mm) => to(motion, mm)}
+            />
+            {motion.positions.map((position) => (
+              <button
+                key={position.name}
+                type="button"
+                className="min-h-11 px-1 text-[14px] text-chalk underline"
+                onClick={() => to(motion, position.travel)}
+              >
+                {position.name}
+              </button>
+            ))}
+          </div>
+        );
+      })}
+      {motions.length > 1 && (
+        <div className="flex items-center gap-x-2" role="group" aria-label="Everything">
+          <span className="text-steel">Everything</span>
+          {SCENES.map((scene) => (
+            <button
+              key={scene}
+              type="button"
+              className="min-h-11 px-1 text-[14px] text-chalk underline"
+              onClick={() => setTravels(arranged(motions, scene))}
+            >
+              {scene}
+            </button>
+          ))}
+        </div>
+      )}
+      {drivable !== undefined && (
+        <span className="text-[14px] text-steel">{drivable ? "as driven" : "parked only"}</span>
+      )}
+    </div>
+  );
+}

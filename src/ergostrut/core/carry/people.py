@@ -1,0 +1,96 @@
+"""Where people sleep, sit and step on what is built for them."""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Sequence
+from dataclasses import replace
+
+from ..constants import G
+from ..document.load import Person
+from ..structure.assembly import Assembly
+from ..structure.holds import Stand
+from ..structure.parts import Member, Surface
+
+LYING = (800.0, 400.0)
+"""mm that a sleeper's weight lies on (common practice, no published source)."""
+SLEEPER, SITTING = 1200.0, 2000.0
+"""N: the least a sleeper counts for strength, and one who sits down hard (common practice, no published source)."""
+SEAT = 300.0
+
+
+def sleepers(surface: Surface, people: Sequence[Person]) -> tuple[Person, ...]:
+    """Who sleeps on a surface."""
+    return tuple(person for person in people if person.sleeps == surface.id)
+
+
+def _rows(build: Assembly, surface: Surface) -> list[float]:
+    """Places along the vehicle worth lying at: over every member that carries it, and between neighbours."""
+    under = _carrying(build, surface)
+    if not under or any(abs(member.b[0] - member.a[0]) > 1.0 for member in under):
+        return [surface.origin[0] + surface.size[0] / 2]
+    xs = sorted({member.a[0] for member in under})
+    return sorted([*xs, *((a + b) / 2 for a, b in itertools.pairwise(xs))])
+
+
+def _within(value: float, lo: float, size: float, width: float) -> float:
+    """A centre moved so that ``width`` lies within ``lo`` .. ``lo + size``."""
+    return min(max(value, lo + width / 2), lo + size - width / 2) if size > width else lo + size / 2
+
+
+def _carrying(build: Assembly, surface: Surface) -> list[Member]:
+    """The members that carry a surface's panels."""
+    names = dict.fromkeys(name for panel in build.panels for name in panel.on if build.member(name).body == surface.body)
+    return [build.member(name) for name in names]
+
+
+def _feet(build: Assembly, surface: Surface) -> list[Stand]:
+    """One foot at mid span and both ends of every member that carries a surface."""
+    found = []
+    for member in _carrying(build, surface):
+        for end, at in (("in the middle", member.middle), ("left", member.a), ("right", member.b)):
+            words = f"one foot on {member.name}, {end}"
+            found.append(Stand(f"foot.{member.name}.{end.split()[-1]}", words, at, member.id))
+    return found
+
+
+def _over(build: Assembly, surface: Surface, x: float) -> str:
+    """Which member a place lies over, or between which two."""
+    rows = sorted(_carrying(build, surface), key=lambda member: member.a[0])
+    near = min(rows, key=lambda member: abs(member.a[0] - x), default=None)
+    if near is None or (near.a[0] == near.b[0] and abs(near.a[0] - x) < 60.0):
+        return f"over {near.name}" if near else "anywhere"
+    before = [member.name for member in rows if member.a[0] <= x]
+    after = [member.name for member in rows if member.a[0] > x]
+    return f"between {before[-1]} and {after[0]}" if before and after else "mid length"
+
+
+def with_people(build: Assembly, people: Sequence[Person]) -> Assembly:
+    """The build with every place where somebody may lie, sit down hard or step: where they lie for sag, everywhere for strength."""
+    found: list[Stand] = []
+    if not build.stands:
+        found += [stand for surface in build.surfaces if surface.use == "deck" for stand in _feet(build, surface)]
+    for surface in (s for s in build.surfaces if s.use == "sleeping"):
+        (x0, y0, z), (lx, ly) = surface.origin, surface.size
+        mine = sleepers(surface, people)
+        lanes = max(len(mine), 1)
+        for i, person in enumerate(mine):
+            at = (x0 + lx / 2, y0 + ly * (i + 0.5) / lanes, z)
+            words = f"{person.name} asleep"
+            found.append(Stand(f"asleep.{person.id}", words, at, "", surface.body, LYING, person.mass.kg * G, "asleep"))
+        heaviest = max((person.mass.kg * G for person in mine), default=0.0)
+        force = max(SLEEPER, heaviest)
+        for kind, newton, size, words in (
+            ("sleeper", force, LYING, "a sleeper in the worst place"),
+            ("sitting", SITTING, (SEAT, SEAT), "sitting down hard"),
+        ):
+            spots = {
+                (round(_within(x, x0, lx, size[0]), 1), round(_within(y, y0, ly, size[1]), 1))
+                for x in _rows(build, surface)
+                for y in (y0, y0 + ly / 2, y0 + ly)
+            }
+            for n, (x, y) in enumerate(sorted(spots), 1):
+                place = f"{words}, {_over(build, surface, x)}, {'in the middle' if abs(y) < 1 else 'left' if y < 0 else 'right'}"
+                found.append(Stand(f"{kind}.{n}", place, (x, y, z), "", surface.body, size, newton, kind))  # type: ignore[arg-type]
+        found += _feet(build, surface)
+    return replace(build, stands=(*build.stands, *found)) if found else build

@@ -1,0 +1,88 @@
+"""The design's bases: everything every job has, before the kinds of host and the families of builds close it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from typing import Annotated
+
+from pydantic import Field, model_validator
+
+from ..catalog.own import OwnStock
+from ..loads import Loads
+from ..problem import FieldError
+from ..quantity import BuildMass
+from ..record import Record
+from ..units import Units
+from .load import LoadOut
+from .survey import HostBase, Name, Text
+
+BuildId = Annotated[str, Field(pattern=r"^[a-z][a-z0-9-]{0,23}$")]
+MOST_BUILDS = 16
+
+
+class Goals(Record):
+    """Limits the user sets himself."""
+
+    build_mass: BuildMass | None = None
+    price: Annotated[float, Field(gt=0, le=10_000_000)] | None = None
+
+
+class Shop(Record):
+    """How this shop cuts and what it pays; prices by catalogue id replace the typical ones."""
+
+    kerf_mm: Annotated[float, Field(ge=0, le=20)] = 2.0
+    trim_mm: Annotated[float, Field(ge=0, le=200)] = 5.0
+    currency: Annotated[str, Field(min_length=1, max_length=4)] = "$"
+    prices: Annotated[dict[Annotated[str, Field(max_length=60)], Annotated[float, Field(ge=0, le=100_000)]], Field(max_length=500)] = {}
+
+
+class BuildBase(Record):
+    """What every build has; each family adds its own parameters and closes ``family``."""
+
+    family: str
+    id: BuildId
+    label: Name
+
+
+class DesignBase(Record):
+    """Everything undo and restore act on. ``host`` and ``builds`` are closed over their kinds and families where the job is read."""
+
+    name: Name
+    note: Text = ""
+    units: Units = Units()
+    host: HostBase
+    carry: LoadOut = LoadOut()
+    builds: tuple[BuildBase, ...] = Field(default=(), max_length=MOST_BUILDS)
+    loads: Loads = Loads()
+    goals: Goals = Goals()
+    shop: Shop = Shop()
+    own: OwnStock = OwnStock()
+
+    @model_validator(mode="after")
+    def _own_ids(self) -> DesignBase:
+        ids: set[str] = set()
+        for i, build in enumerate(self.builds):
+            if build.id in ids:
+                raise FieldError(f"builds/{i}/id", f"two builds have the id “{build.id}”; give each its own")
+            ids.add(build.id)
+        return self
+
+    @model_validator(mode="after")
+    def _riders_sit(self) -> DesignBase:
+        seats = {seat.name for seat in self.host.seats}
+        taken: set[str] = set()
+        for i, rider in enumerate(self.carry.crew):
+            if rider.seat is None:
+                continue
+            if rider.seat not in seats:
+                raise FieldError(f"carry/crew/{i}/seat", f"{rider.name} sits on “{rider.seat}”, but the host has no such seat")
+            if rider.seat in taken:
+                raise FieldError(f"carry/crew/{i}/seat", f"two people sit on “{rider.seat}”; give {rider.name} another seat")
+            taken.add(rider.seat)
+        return self
+
+
+def free_id(taken: Iterable[str], stem: str) -> str:
+    """The first of ``stem1``, ``stem2`` and so on that is not taken."""
+    used = set(taken)
+    return next(f"{stem}{n}" for n in range(1, len(used) + 2) if f"{stem}{n}" not in used)

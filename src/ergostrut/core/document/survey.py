@@ -1,0 +1,130 @@
+"""What every survey of a host has: dimensions with their confidence, holes and slots, seats, weights."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+from typing import Annotated, Any, Literal
+
+from pydantic import Field
+
+from ..problem import FieldError
+from ..quantity import Between, Length, Mass, Place, Rating
+from ..record import Record
+
+Confidence = Literal["typical", "measured", "checked"]
+Name = Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[^/]+$")]
+Text = Annotated[str, Field(max_length=2000)]
+AxleLoad = Annotated[Mass, Between(20, 60_000)]
+
+DEFAULT_TOLERANCE: dict[Confidence, float] = {"typical": 25.0, "measured": 3.0, "checked": 1.5}
+"""mm; common practice, no published source. A dimension's own tolerance replaces it."""
+
+
+class Dimension(Record):
+    """One measured length. ``value`` None: not measured yet."""
+
+    value: Length | None = None
+    state: Confidence = "typical"
+    tolerance: Annotated[Length, Between(0, 500)] | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class DimensionNote:
+    """How a dimension is named and taken; ``lo`` and ``hi`` bound what can be meant, mm."""
+
+    label: str
+    how: str
+    lo: float
+    hi: float
+    optional: bool = False
+
+
+class Hole(Record):
+    """An existing bolt or hole in the floor. The rating is the user's; none is ever assumed."""
+
+    name: Name
+    x: Place
+    y: Place
+    thread: Annotated[str, Field(max_length=20)]
+    behind: Literal["rib", "sheet", "weld nut", "unknown"] = "unknown"
+    rating: Rating | None = None
+    holds_bed: bool = False
+
+
+class Slot(Record):
+    """A pocket in both sides that takes a cross member on edge: ``x`` its middle from the front, ``height`` of its bottom above the
+    floor, ``opening`` along the vehicle. What one side bears is the user's figure; none is ever assumed."""
+
+    name: Name
+    x: Place
+    height: Annotated[Length, Between(0, 2_500)]
+    opening: Annotated[Length, Between(5, 400)]
+    rating: Rating | None = None
+
+
+class Seat(Record):
+    """A seat place: ``ahead`` of the host's front, ``y`` right of the centre line."""
+
+    name: Name
+    ahead: Place
+    y: Place
+
+
+class Aboard(Record):
+    """What was in the vehicle when its empty axle loads were taken."""
+
+    crew: Annotated[Mass, Between(0, 3_000)] = Mass.parse("0 kg")
+    crew_seat: Annotated[str, Field(max_length=60)] | None = None
+    fuel: Literal["full", "half", "empty", "unknown"] = "unknown"
+    note: Text = ""
+
+
+class Tank(Record):
+    """Fuel, when full; needed where the empty weights were taken with less."""
+
+    full: Annotated[Mass, Between(0, 2_000)] | None = None
+    ahead: Place | None = None
+
+
+class Weights(Record):
+    """Empty axle loads and ratings. Ratings come from the plate or stay unknown."""
+
+    front_empty: AxleLoad | None = None
+    rear_empty: AxleLoad | None = None
+    source: Literal["typical", "ticket"] = "typical"
+    aboard: Aboard = Aboard()
+    tank: Tank = Tank()
+    front_rating: AxleLoad | None = None
+    rear_rating: AxleLoad | None = None
+    gross_rating: AxleLoad | None = None
+
+
+class HostBase(Record):
+    """What a survey of any kind of host has; each kind adds its own ``dims`` and closes ``kind``."""
+
+    kind: str
+    label: Name = "host"
+    may_drill: bool = True
+    holes: tuple[Hole, ...] = Field(default=(), max_length=60)
+    slots: tuple[Slot, ...] = Field(default=(), max_length=24)
+    seats: tuple[Seat, ...] = Field(default=(), max_length=12)
+    weights: Weights = Weights()
+
+
+def check_survey_fields(survey: HostBase, dims: Any, notes: Mapping[str, DimensionNote]) -> None:
+    """Every dimension within what can be meant, every name once.
+
+    Raises:
+        FieldError: naming the dimension or the list.
+    """
+    for name, note in notes.items():
+        value = getattr(dims, name).value
+        if value is not None and not note.lo <= value.mm <= note.hi:
+            words = f"{note.label}: {value} cannot be right; expected between {note.lo:g} and {note.hi:g} mm"
+            raise FieldError(f"dims/{name}/value", words)
+    lists: dict[str, Iterable[Hole | Slot | Seat]] = {"holes": survey.holes, "slots": survey.slots, "seats": survey.seats}
+    for field, rows in lists.items():
+        names = [row.name for row in rows]
+        if len(set(names)) != len(names):
+            raise FieldError(field, f"two {field} have the same name; give each its own")

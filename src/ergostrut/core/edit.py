@@ -1,0 +1,15 @@
+"""An edit of a design as data."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any, Literal
+
+
+@dataclass(frozen=True, slots=True)
+class Change:
+    """``add`` appends to the list at ``path``; ``remove`` takes the item or field at ``path`` away."""
+
+    path: str
+    value: Any = None
+    op: Literal["set", "add", "remove"] = "set"

@@ -1,0 +1,126 @@
+"""Does what stands still fit the host: what stands inside it, its sides, closed gate and cover."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+from ..finding import COMMON_PRACTICE, Finding, Working, at_least
+from ..structure.assembly import Assembly
+from ..structure.context import Context
+from ..structure.host import (
+    COVER,
+    GATE_OUTSIDE,
+    GATE_THICKNESS,
+    SIDE_HEIGHT,
+    WELL_HEIGHT,
+    WELL_LENGTH,
+    WELL_START,
+    WIDTH_HIGH,
+    WIDTH_LOW,
+    WIDTH_TOP,
+)
+from .between import Solid, gap, solids
+from .clearance import clearance
+
+TOUCH = 1.0
+"""mm that parts may be drawn into what they rest on."""
+
+
+def check_standing(context: Context, build: Assembly) -> Iterator[Finding]:
+    """Fit of a build on which nothing slides, over every place its bodies come to."""
+    if build.sliders:
+        return
+    parts = [solid for solid in solids(context, build) if not solid.part.startswith("thing/")]
+    if not parts:
+        return
+    yield from _inside(context, build, parts)
+    top = context.host.mm(SIDE_HEIGHT)
+    in_slots = {contact.member for contact in build.contacts if contact.kind == "slot"}
+    low = [part for part in parts if part.part not in in_slots and (top is None or part.lo[2] < top)]
+    if low:
+        widest = max(low, key=lambda part: max(abs(part.lo[1]), abs(part.hi[1])))
+        reach = 2 * max(abs(widest.lo[1]), abs(widest.hi[1]))
+        at_rail = top is not None and widest.hi[2] > top
+        yield clearance(
+            context,
+            f"{build.id}/fit.sides",
+            "Between the host's sides",
+            (widest.part,),
+            symbol="c",
+            formula="(W - w) / 2",
+            dims={"W": WIDTH_TOP if at_rail else WIDTH_HIGH},
+            values={"w": (reach, f"{widest.name}, twice its reach from the centre line")},
+            want=3.0,
+            share=0.5,
+            what="Clears the sides each side by",
+        )
+        last = max(low, key=lambda part: part.hi[0])
+        yield clearance(
+            context,
+            f"{build.id}/fit.gate",
+            "Closed gate",
+            (last.part,),
+            symbol="c",
+            formula="G - t - x",
+            dims={"G": GATE_OUTSIDE, "t": GATE_THICKNESS},
+            values={"x": (last.hi[0], f"rear end of {last.name}")},
+            want=6.0,
+            what=f"{build.label} clears the closed gate by",
+        )
+    if context.host.mm(COVER) is not None:
+        high = max([part.hi[2] for part in parts] + [surface.origin[2] for surface in build.surfaces])
+        yield clearance(
+            context,
+            f"{build.id}/fit.cover",
+            "Under the cover",
+            (max(parts, key=lambda part: part.hi[2]).part,),
+            symbol="c",
+            formula="H - z",
+            dims={"H": COVER},
+            values={"z": (high, "its top above the floor")},
+            want=15.0,
+            what=f"{build.label} clears the cover by",
+        )
+
+
+def _inside(context: Context, build: Assembly, parts: list[Solid]) -> Iterator[Finding]:
+    """Whatever stands inside the host, such as wheel wells: nothing may stand in it."""
+    host = context.host
+    needed = [role for role in (WELL_START, WELL_LENGTH, WELL_HEIGHT, WIDTH_LOW, WIDTH_HIGH) if role in host.dims]
+    missing = tuple(role for role in needed if host.mm(role) is None)
+    ident, title = f"{build.id}/fit.wells", "Clear of what stands in the host"
+    blank = Finding(ident, "fit.wells", "frame", (), title, "", "unknown", unit="mm", minimum=True, basis=COMMON_PRACTICE)
+    if missing:
+        names = ", ".join(host.dims[role].label.lower() for role in missing)
+        yield replace(blank, sentence=f"Not known until measured: {names}.", missing=missing)
+        return
+    boxes = [Solid(box.name, box.name, box.lo, box.hi) for box in host.solids]
+    if not boxes:
+        return
+    have, part, box = min(((gap(part, box), part, box) for part in parts for box in boxes), key=lambda row: row[0])
+    w = Working()
+    w.given("c", have, "mm", f"{part.name} to the {box.name}, as upright boxes")
+    use, state = at_least(have if have < -TOUCH else max(have, 0.0), 0.0, 0.0)
+    words = (
+        f"{part.name} stands in the {box.name} by {context.say.length(-have)}."
+        if have < -TOUCH
+        else f"Stands clear of the {box.name}, or on it."
+    )
+    yield Finding(
+        ident,
+        "fit.wells",
+        "frame",
+        (part.part,),
+        title,
+        words,
+        state,
+        have,
+        0.0,
+        "mm",
+        use,
+        True,
+        0.0,
+        basis=COMMON_PRACTICE,
+        working=w.done(),
+    )

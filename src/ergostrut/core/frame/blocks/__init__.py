@@ -1,0 +1,1 @@
+"""What families share: stock, decks, joining, fixings, legs, steps."""

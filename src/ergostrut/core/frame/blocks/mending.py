@@ -1,0 +1,35 @@
+"""Changes that many families may try: the next sizes of stock."""
+
+from __future__ import annotations
+
+from ...catalog.model import Catalog, Planks, Sandwich, Section, Sheet
+from ...edit import Change
+from ...quantity import Length
+from ..family import Offers
+
+
+def exact(mm: float, inches: bool) -> str:
+    """A length as it would be typed."""
+    return str(Length.parse(f"{mm / 25.4:.4f}", "in")) if inches else f"{mm:g} mm"
+
+
+def sections(now: str, field: str, at: str, catalog: Catalog, need: float = 1.02) -> Offers:
+    """Sections of the same metal and shape with at least ``need`` times the plastic modulus, lightest first."""
+    used = catalog.sections.get(now)
+    if used is None:
+        return []
+
+    def stronger(section: Section) -> bool:
+        return (
+            section.material.id == used.material.id
+            and section.properties.shape == used.properties.shape
+            and section.properties.Zy > used.properties.Zy * need
+        )
+
+    rows = sorted((s for s in catalog.sections.values() if stronger(s)), key=lambda s: s.mass_per_m)
+    return [(s.label, (Change(f"{at}/{field}", s.id),)) for s in rows]
+
+
+def kind(sheet: Sheet | Sandwich | Planks) -> str:
+    """Panels of one kind differ in thickness alone."""
+    return sheet.material.id if isinstance(sheet, Sheet) else sheet.core.id if isinstance(sheet, Sandwich) else str(sheet.duration)

@@ -1,0 +1,178 @@
+"""What a bed slide is made of: members, panel, bought parts."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from ....catalog.errors import StockError
+from ....catalog.model import Catalog, Planks
+from ....structure.parts import Group, Item, Member, PanelPart
+from ....structure.systems import SYSTEMS
+from ...blocks.deck import boarded
+from ...blocks.joining import joint_parts
+from ...blocks.stock import bought, section_of
+from .geometry import Layout
+from .own import own_members, rib_member
+from .params import BedSlide
+
+RAIL = Group("side-rail", "Side rail, bending")
+RUNNER = "flat 3/4x3/16"
+LEAST_BAY = 25.0
+"""Clear room between ribs, mm, that a hand with a fastener needs."""
+
+
+def members_of(build: BedSlide, place: Layout, catalog: Catalog) -> list[Member]:
+    tray = f"{build.id}/tray"
+    rail, rib = section_of(catalog, "rail", build.rail), section_of(catalog, "rib", build.rib)
+    welded = SYSTEMS[build.framing].joint == "weld"
+    zc = place.underside + place.rail.depth / 2
+    y = place.half - place.rail.width / 2
+    found = [
+        Member(
+            f"{tray}/rail.{side}",
+            "side rail",
+            tray,
+            rail,
+            (place.front, sign * y, zc),
+            (place.back, sign * y, zc),
+            build.rail_flat,
+            welded,
+            group=RAIL,
+            held="sideways",
+        )
+        for side, sign in (("left", -1), ("right", 1))
+    ]
+    inner = place.half - place.rail.width
+    if 2 * inner < LEAST_BAY:
+        raise StockError(
+            "tray_width", f"two rails of {rail.label} leave no room for ribs between them; take a wider tray or narrower rails"
+        )
+    count = build.mid_ribs + 2
+    first, last = place.front + place.rib.width / 2, place.back - place.rib.width / 2
+    rib_z = place.rail_top - place.rib.depth / 2
+    if (last - first) / (count - 1) < place.rib.width + LEAST_BAY:
+        raise StockError("mid_ribs", f"{count} ribs leave no room between them on this tray; take fewer or narrower ones, or a longer tray")
+    for i in range(count):
+        x = first + (last - first) * i / (count - 1)
+        name, role = ("rib.front", "end rib") if i == 0 else ("rib.rear", "end rib") if i == count - 1 else (f"rib.{i}", "mid rib")
+        found.append(rib_member(f"{tray}/{name}", role, tray, rib, x, inner, rib_z, welded))
+    found += own_members(build, place, catalog)
+    return [*found, *_runners(build, place, catalog), *_base_rails(build, place, catalog)]
+
+
+def _runners(build: BedSlide, place: Layout, catalog: Catalog) -> list[Member]:
+    """Strips under a tray whose rollers are let into its rails' depth."""
+    tray, found = f"{build.id}/tray", list[Member]()
+    if build.rollers.let_in.mm > 0:
+        runner = section_of(catalog, "runner", RUNNER)
+        z = place.run + runner.properties.width / 2
+        yr = place.half + runner.properties.depth / 2
+        found += [
+            Member(
+                f"{tray}/runner.{side}",
+                "runner",
+                tray,
+                runner,
+                (place.front, sign * yr, z),
+                (place.back, sign * yr, z),
+                True,
+                rides=f"{tray}/rail.{side}",
+            )
+            for side, sign in (("left", -1), ("right", 1))
+        ]
+    return found
+
+
+def _base_rails(build: BedSlide, place: Layout, catalog: Catalog) -> list[Member]:
+    base, found = f"{build.id}/base", list[Member]()
+    lower, upper = section_of(catalog, "base/lower", build.base.lower), section_of(catalog, "base/upper", build.base.upper)
+    yb = place.gear_y
+    for side, sign in (("left", -1), ("right", 1)):
+        zl, zu = place.lower_top / 2, (place.upper_under + place.upper_top) / 2
+        found.append(
+            Member(
+                f"{base}/lower.{side}",
+                "lower rail",
+                base,
+                lower,
+                (place.base_start, sign * yb, zl),
+                (place.base_end, sign * yb, zl),
+                True,
+                use="base",
+            )
+        )
+        found.append(
+            Member(
+                f"{base}/upper.{side}",
+                "upper rail",
+                base,
+                upper,
+                (place.base_start, sign * yb, zu),
+                (place.upper_end, sign * yb, zu),
+                True,
+                use="base",
+            )
+        )
+    return found
+
+
+def deck_of(build: BedSlide, place: Layout, catalog: Catalog, ribs: list[Member]) -> PanelPart:
+    """The deck on its ribs.
+
+    Raises:
+        StockError: boards in slots, or a board wider than the tray.
+    """
+    sheet = catalog.sheets[build.deck]
+    origin, size = (place.front, -place.half, place.rail_top), (build.tray_length.mm, build.tray_width.mm)
+    on = tuple(m.id for m in sorted(ribs, key=lambda m: m.a[0]))
+    deck = PanelPart(
+        f"{build.id}/tray/deck",
+        "deck",
+        f"{build.id}/tray",
+        sheet,
+        origin,
+        size,
+        build.grain == "along",
+        build.deck_edges,
+        on=on,
+        direct=not isinstance(sheet, Planks),
+    )
+    return boarded(deck, build.board_gap.mm, "deck", "tray")
+
+
+def items_of(build: BedSlide, place: Layout, catalog: Catalog, deck: PanelPart) -> list[Item]:
+    tray, base = f"{build.id}/tray", f"{build.id}/base"
+
+    def item(name: str, part: str, body: str, at: tuple[float, float, float], count: int = 1) -> Item:
+        return bought(catalog, f"{body}/{name}", part, body, at, count)
+
+    mid = (place.front + place.back) / 2
+    screws = 2 * deck.boards * (build.mid_ribs + 2) if deck.boards else max(12, round(deck.size[0] * deck.size[1] / 40_000))
+    found = [
+        replace(item("roller.front", "roller", tray, (place.x_front, 0, place.axle_front), 2), aboard=False),
+        item("roller.rear", "roller", base, (place.x_rear, 0, place.axle_rear), 2),
+        item("lock", "lock", tray, (place.back - 60, place.half, place.underside), build.lock.pins),
+        item("deck screws", "deckscrew", tray, (mid, 0, place.rail_top), screws),
+        item("stands", "stand", base, ((place.base_start + place.upper_end) / 2, 0, place.axle_front), 2 * build.base.stands),
+    ]
+    at = (mid, 0.0, place.underside + place.rail.depth / 2)
+    ends = 2 * (build.mid_ribs + 2 + len(build.own_members))
+    found += [item(name, part, tray, at, each * ends) for name, part, each in joint_parts(build.framing, build.joints)]
+    if build.tip_leg is not None:
+        found.append(item("legs", "leg", tray, (place.back - 60, 0, place.underside), 2))
+        if build.tip_leg.braced:
+            found.append(item("leg braces", "brace", tray, (place.back - 200, 0, place.underside), 2))
+    if build.guides.fitted:
+        found.append(item("guides", "guide", base, (place.x_rear, 0, place.underside), 4))
+    if build.base.keeper:
+        found.append(item("keeper", "keeper", base, (place.x_rear, 0, place.underside), 2))
+    stops = build.base.front_stop + build.base.out_stop
+    if stops:
+        found.append(item("stops", "stop", base, (place.x_rear, 0, place.underside), 2 * stops))
+    if build.fixings:
+        x = sum(fixing.x.mm if fixing.x else 0.0 for fixing in build.fixings) / len(build.fixings)
+        found.append(item("fixings", "fixing", base, (x, 0, 0), len(build.fixings)))
+        plates = sum(fixing.backing for fixing in build.fixings)
+        if plates:
+            found.append(item("backing plates", "plate", base, (x, 0, -2), plates))
+    return found

@@ -1,0 +1,147 @@
+"""Where the parts of a platform lie, mm in host axes."""
+
+from __future__ import annotations
+
+import itertools
+from dataclasses import dataclass
+from typing import Literal
+
+from ....catalog.errors import StockError
+from ....catalog.model import Catalog
+from ....sections import Properties
+from ....structure.host import WELL_HEIGHT, WELL_LENGTH, WELL_START, WIDTH_HIGH, WIDTH_LOW, Reader, SlotPair
+from ....structure.parts import Height
+from ...blocks.stock import framed_section, laid, section_of, sheet_of
+from .params import FixedPlatform
+
+SNAP = 60.0
+"""A bearer this near to a slot, mm, lies in it."""
+LEVEL = 3.0
+"""Slots of one platform agree in height within so much, mm."""
+Bears = Literal["slot", "well", "leg", "rest"]
+
+
+@dataclass(frozen=True, slots=True)
+class Seat:
+    """A bearer: ``at`` mm along its axis of spacing, what its ends bear on, and the slot it lies in."""
+
+    at: float
+    bears: Bears
+    slot: SlotPair | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Layout:
+    """``level``: underside of the bearers; ``split``: where two halves meet (None: one)."""
+
+    front: float
+    back: float
+    half: float
+    level: float
+    top: float
+    deck_top: float
+    bearer: Properties
+    seats: tuple[Seat, ...]
+    split: float | None
+    leg_half: float
+    """Half of a leg's width."""
+    well: tuple[float, float] | None
+    """Top of a wheel well and the middle of its width from the centre line."""
+
+
+def _spaced(lo: float, hi: float, count: int) -> list[float]:
+    return [lo + (hi - lo) * i / (count - 1) for i in range(count)]
+
+
+def _wells(build: FixedPlatform, host: Reader) -> tuple[float, float, float, float] | None:
+    """Front and rear end, height and middle of the wheel wells; None where this host has none that matter."""
+    if build.run != "across" or build.ends not in ("wells", "mixed"):
+        return None
+    if WELL_HEIGHT not in host.host.dims:
+        return None
+    start, long = host.need(WELL_START, 700.0), host.need(WELL_LENGTH, 900.0)
+    height = host.need(WELL_HEIGHT, 230.0)
+    low, high = host.need(WIDTH_LOW, 1280.0), host.need(WIDTH_HIGH, 1650.0)
+    return start, start + long, height, (low + high) / 4
+
+
+def _seats(build: FixedPlatform, host: Reader, front: float, back: float, wide: float) -> tuple[Seat, ...]:
+    """Every bearer with what it bears on.
+
+    Raises:
+        StockError: fewer than two slots under a platform that is to lie in them.
+    """
+    if build.run == "along":
+        lo, hi = -build.width.mm / 2 + wide / 2, build.width.mm / 2 - wide / 2
+        bears: Bears = "leg" if build.ends == "legs" else "rest"
+        return tuple(Seat(at, bears) for at in _spaced(lo, hi, build.bearers))
+    lo, hi = front + wide / 2, back - wide / 2
+    slots = [slot for slot in host.host.slots.values() if lo - SNAP <= slot.x <= hi + SNAP]
+    if build.ends == "slots":
+        if len(slots) < 2:
+            raise StockError("ends", "there are fewer than two slots under this platform; add them on Measure, or stand it on legs")
+        return tuple(Seat(slot.x, "slot", slot) for slot in sorted(slots, key=lambda slot: slot.x))
+    # an odd number lets two halves meet over a bearer
+    count = build.bearers | 1 if build.halves == 2 else build.bearers
+    wells = _wells(build, host)
+    found = []
+    for at in _spaced(lo, hi, count):
+        slot = min(slots, key=lambda slot: abs(slot.x - at), default=None) if build.ends == "mixed" else None
+        if slot is not None and abs(slot.x - at) <= SNAP:
+            found.append(Seat(slot.x, "slot", slot))
+        elif wells is not None and wells[0] <= at <= wells[1]:
+            found.append(Seat(at, "well"))
+        else:
+            found.append(Seat(at, "rest" if build.ends == "rests" else "leg"))
+    return tuple(found)
+
+
+def layout(build: FixedPlatform, host: Reader, catalog: Catalog) -> Layout:
+    """Place everything from the parameters.
+
+    Raises:
+        StockError: sizes that cannot be built, naming the parameter.
+    """
+    section = framed_section(catalog, build.framing, "bearer", build.bearer, "a platform")
+    bearer = laid(section, build.bearer_flat)
+    front, back = build.front.mm, build.front.mm + build.length.mm
+    seats = _seats(build, host, front, back, bearer.width)
+    heights = [seat.slot.height for seat in seats if seat.slot is not None]
+    if heights and max(heights) - min(heights) > LEVEL:
+        raise StockError("ends", "the slots under this platform lie at different heights; measure them again, or choose other ends")
+    level = heights[0] if heights else build.height.mm
+    wells = _wells(build, host)
+    if wells is not None and any(seat.bears == "well" for seat in seats) and level < wells[2] - 0.5:
+        raise StockError("height", f"the bearers would lie {wells[2] - level:.0f} mm inside the wheel wells; lift the platform")
+    at = sorted(seat.at for seat in seats)
+    if min(b - a for a, b in itertools.pairwise(at)) < bearer.width + 5.0:
+        raise StockError("bearers", "the members lie on each other; take fewer or narrower ones")
+    middle = (front + back) / 2
+    split = min(at[1:-1], key=lambda x: abs(x - middle), default=None) if build.halves == 2 else None
+    top = level + bearer.depth
+    return Layout(
+        front,
+        back,
+        build.width.mm / 2,
+        level,
+        top,
+        top + sheet_of(catalog, "deck", build.deck).t,
+        bearer,
+        seats,
+        split,
+        section_of(catalog, "legs/section", build.legs.section).properties.width / 2,
+        (wells[2], wells[3]) if wells else None,
+    )
+
+
+def stack(build: FixedPlatform, place: Layout, sheet_t: float) -> tuple[Height, ...]:
+    """The height people lie at, from the floor up."""
+    rows = [
+        Height("floor to underside of the members", place.level, place.level),
+        Height("members, to their top", place.bearer.depth, place.top),
+        Height("deck, to its top", sheet_t, place.deck_top),
+    ]
+    if build.mattress is not None:
+        thick = build.mattress.thickness.mm
+        rows.append(Height("mattress, to the top one lies on", thick, place.deck_top + thick))
+    return tuple(rows)

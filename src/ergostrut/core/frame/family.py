@@ -1,0 +1,49 @@
+"""What a family of builds is: its parameters, how it is framed, where it starts, its sheet, how it is made and mended."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any
+
+from ..catalog.model import Catalog
+from ..document.base import BuildBase
+from ..edit import Change
+from ..structure.assembly import Assembly
+from ..structure.context import Context
+from ..structure.host import Host, Reader
+from ..structure.plans import CutPlan
+from ..units import Units
+from ..wording import Say
+from .sheet import Group
+
+Offers = list[tuple[str, tuple[Change, ...]]]
+"""Changes worth trying, each with its words, smallest first."""
+Row = tuple[str, str, str, str, str, float, tuple[str, ...]]
+"""A step: id, title, text, what must hold, caution, minutes, parts."""
+Table = tuple[str, tuple[str, ...], tuple[tuple[float, ...], ...]]
+"""Title, column heads and rows of lengths in mm, for a choice that wants comparing."""
+
+
+@dataclass(frozen=True)
+class Family:
+    """``stem`` begins the ids of its builds; ``words`` say in a line what it is.
+
+    ``frame(params, reader, catalog)`` makes the parts, ``start(host, units)`` a sensible first design in round numbers of those units,
+    ``steps(context, assembly, cut)`` the making in order, ``offers(params, path, catalog, say, use)`` what may mend each check,
+    ``tables(params, reader, catalog)`` what the Frame page compares.
+    """
+
+    id: str
+    label: str
+    stem: str
+    words: str
+    params: type[BuildBase]
+    frame: Callable[[Any, Reader, Catalog], Assembly]
+    start: Callable[[Host, Units], dict[str, Any]]
+    sheet: tuple[Group, ...]
+    steps: Callable[[Context, Assembly, CutPlan], list[Row]]
+    offers: Callable[[Any, str, Catalog, Say, float], dict[str, Callable[[], Offers]]] = lambda *_: {}
+    tables: Callable[[Any, Reader, Catalog], tuple[Table, ...]] = lambda *_: ()
+    since: int = 2
+    """The first version of the job document that knew it."""

@@ -1,0 +1,48 @@
+"""A new job from a host template, and new builds in a host."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+from ..document.base import DesignBase, free_id
+from ..frame.families import FAMILIES
+from ..measure.hosts import resolve
+from ..measure.templates import Template
+from ..problem import InputError, Problem
+from ..structure.host import Host
+from ..units import Units
+from .document import Design, read_design
+
+
+def first_design(family: str, host: Host, units: Units, taken: Sequence[str] = ()) -> dict[str, Any]:
+    """A build of a family as it starts in a host, with an id of its own.
+
+    Raises:
+        InputError: there is no such family.
+    """
+    known = FAMILIES.get(family)
+    if known is None:
+        raise InputError([Problem(field="/builds", message=f"there is no family “{family}”; there are {', '.join(FAMILIES)}")])
+    ident = free_id(taken, known.stem)
+    same = sum(name.startswith(known.stem) for name in taken)
+    label = known.label if not same else f"{known.label} {same + 1}"
+    return {"family": family, "id": ident, "label": label, **known.start(host, units)}
+
+
+def with_build(design: DesignBase, family: str) -> dict[str, Any]:
+    """A further build of a family for a job."""
+    return first_design(family, resolve(design.host), design.units, [build.id for build in design.builds])
+
+
+def start(template: Template, name: str, units: Units, families: Sequence[str] = ()) -> Design:
+    """A new design on a template, each family as large as the host's figures allow.
+
+    Raises:
+        InputError: the name cannot be used, or there is no such family.
+    """
+    design = read_design({"name": name, "units": units.model_dump(), "host": template.host})
+    host, builds = resolve(design.host), list[dict[str, Any]]()
+    for family in families:
+        builds.append(first_design(family, host, units, [build["id"] for build in builds]))
+    return read_design({**design.model_dump(mode="json"), "builds": builds})

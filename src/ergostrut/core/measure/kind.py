@@ -1,0 +1,27 @@
+"""What a kind of host is: its survey, how it resolves to numbers, and how it is drawn."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any
+
+from ..document.survey import HostBase
+from ..primitives import Path, Primitive, View
+from ..structure.host import Host
+
+
+@dataclass(frozen=True)
+class HostKind:
+    """``resolve(survey)`` gives the host in numbers; ``shapes`` its bare outlines by view, ``views(host)`` those with every dimension as a
+    tag, ``silhouette(host, front axle x)`` the vehicle behind the balance beam."""
+
+    id: str
+    label: str
+    survey: type[HostBase]
+    resolve: Callable[[Any], Host]
+    shapes: dict[str, Callable[[Host], list[Primitive]]]
+    views: Callable[[Host], tuple[View, ...]]
+    silhouette: Callable[[Host, float], Path]
+    since: int = 2
+    """The first version of the job document that knew it."""

@@ -1,0 +1,52 @@
+"""What is checked of a build in every setting, by kind of part."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+
+from ..finding import Finding
+from ..structure.holds import Contact, Slider
+from ..structure.parts import Member
+from .base import check_base
+from .bearing import check_bearing
+from .bow import check_bow, check_short_legs
+from .effort import check_effort
+from .joints.check import check_joints
+from .leg import check_leg
+from .members import check_members
+from .pin import check_pin
+from .running import check_guides, check_hold_down, check_keeper, check_rollers
+from .sag import check_droop, check_sag
+from .stability import check_fatigue, check_frequency, check_square, check_stability
+from .stops import check_stops
+from .study import Study
+
+CHECKS: dict[type, tuple[Callable[[Study], Iterator[Finding]], ...]] = {
+    Member: (check_members, check_joints, check_stability, check_frequency, check_fatigue, check_square, check_bow),
+    Contact: (check_bearing, check_short_legs),
+}
+"""Checks of a solved build by the kind of part they look at."""
+SLIDING: tuple[Callable[[Study, Slider], Iterator[Finding]], ...] = (
+    check_leg,
+    check_rollers,
+    check_hold_down,
+    check_keeper,
+    check_guides,
+    check_effort,
+    check_base,
+    check_pin,
+    check_stops,
+)
+"""Checks of every slider, each in turn."""
+
+
+def check_setting(study: Study) -> Iterator[Finding]:
+    """Everything that hangs on where the build stands."""
+    for checks in CHECKS.values():
+        for check in checks:
+            yield from check(study)
+    yield from check_sag(study)
+    yield from check_droop(study)
+    for slider in study.assembly.sliders:
+        for sliding in SLIDING:
+            yield from sliding(study, slider)

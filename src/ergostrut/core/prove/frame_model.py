@@ -1,0 +1,260 @@
+"""The frame model of a build in a setting: bars between the places where its parts meet, contacts as rests, panels as shear."""
+
+from __future__ import annotations
+
+import itertools
+import math
+from collections.abc import Sequence
+from dataclasses import replace
+
+import numpy as np
+
+from ..catalog.model import Sheet
+from ..constants import G
+from ..mechanics.solver.model import Bar, FrameModel, Rest, SolverError
+from ..structure.assembly import Assembly
+from ..structure.carried import CarryPlan
+from ..structure.holds import Contact, Joint, JointSpec, Slider
+from ..structure.parts import Member, PanelPart
+from ..structure.setting import Setting
+from ..structure.systems import Fixity
+from ..structure.turn import turned
+from .field import Carriers
+from .lines import Line, Lines, lay, place_of
+from .posed import Piece, Posed, patches_on
+
+SEMI = 2.0
+"""Turning stiffness of a bolted joint, in E I / L of the member that frames in (k = 2 E I / L, engineering judgement)."""
+TSLOT_CAP = 3.0e6
+"""N mm/rad a T-slot bracket at most."""
+SOFT = 1.0
+"""N/mm lent where only friction would hold."""
+STIFF = 1e10
+"""mm4 of a bar that stands for a sheet: hinged at its ends, it takes no bending and does not buckle by itself."""
+SCREW_PITCH, SCREW_SLIP = 200.0, 2000.0
+"""Fasteners of a panel: mm apart, N/mm each (EN 1995-1-1 table 7.1 for a 4.8 mm screw in wood, rounded down, from memory)."""
+PLY_SHEAR = 500.0
+"""MPa in a panel's plane where its own is not known (softwood plywood, EN 12369-2, from memory)."""
+
+
+def _springs(spec: JointSpec, member: Member, bar: Bar, end: int) -> tuple[tuple[int, float], ...]:
+    """Springs about both bending axes at an end (0, 6) joined by brackets or several bolts; torsion rigid."""
+    cap = TSLOT_CAP * spec.brackets if spec.system.joint == "bracket" else np.inf
+    return tuple((dof + end, min(SEMI * bar.E * inertia / member.length, cap)) for dof, inertia in ((4, bar.Iy), (5, bar.Iz)))
+
+
+def _joined(bar: Bar, member: Member, spec: JointSpec, end: int, fixity: Fixity) -> Bar:
+    """A bar with its end as its joint has it: a welded one is rigid whatever is asked."""
+    if spec.system.fixity == "rigid" or fixity == "rigid":
+        return bar
+    if fixity == "semi":
+        return replace(bar, springs=(*bar.springs, *_springs(spec, member, bar, end)))
+    return replace(bar, released=(*bar.released, 4 + end, 5 + end))
+
+
+def _free(line: Line) -> tuple[float, float]:
+    """(sideways, upright) mm between what holds a member in buckling."""
+    member = line.member
+    if member.held == "both":
+        free = max(b - a for (a, _), (b, _) in itertools.pairwise(line.stops))
+        return free, free
+    if member.held == "sideways":
+        return max((b - a for a, b in itertools.pairwise(line.holding)), default=member.length), member.length
+    return member.length, member.length
+
+
+def _hinge(joint: Joint) -> bool:
+    return joint.spec is None and joint.hinge
+
+
+def _bars(build: Assembly, lines: Lines) -> tuple[list[Bar], list[Piece]]:
+    """Bars and pieces, members in the build's order; joined rigidly but for hinges."""
+    ends: dict[tuple[str, str], Joint] = {(joint.framing, joint.end): joint for joint in build.joints if joint.end != "crosses"}
+    bars: list[Bar] = []
+    pieces: list[Piece] = []
+    for member in (m for m in build.members if m.id in lines.of):
+        line, p, material = lines.of[member.id], member.shape, member.section.material
+        I1, I2, turn = p.principal if p.shape == "angle" else (p.Iy, p.Iz, 0.0)
+        Lb, KLy = _free(line)
+        down = (float(line.down[0]), float(line.down[1]), float(line.down[2]))
+        frames = (member.id, "a") in ends or (member.id, "b") in ends
+        for i, ((at, a), (_, b)) in enumerate(itertools.pairwise(line.stops)):
+            bar = Bar(member.id, a, b, material.E, material.G, p.A, I1, I2, p.J, turn, offset_a=down, offset_b=down)
+            for end, dof, outer in (("a", 0, i == 0), ("b", 6, i == len(line.stops) - 2)):
+                joint = ends.get((member.id, end)) if outer else None
+                if joint is not None and _hinge(joint):
+                    bar = replace(bar, released=(*bar.released, 4 + dof, 5 + dof))
+            length = math.dist(lines.nodes[b], lines.nodes[a])
+            joined = a in lines.joined, b in lines.joined
+            pieces.append(Piece(member, len(bars), at, length, Lb, KLy, joined, turn, not frames))
+            bars.append(bar)
+    return bars, pieces
+
+
+def _rests(lines: Lines, build: Assembly, setting: Setting, contacts: Sequence[Contact]) -> tuple[Rest, ...]:
+    found = []
+    for contact in contacts:
+        line = lines.of[contact.member]
+        node = line.near(place_of(contact, np.array(setting.shift(build, line.member.body))))
+        axis = next(i for i, part in enumerate(contact.push) if part)
+        found.append(Rest(contact.label, node, axis, 1 if contact.push[axis] > 0 else -1, contact.gap))
+    return tuple(found)
+
+
+def _held(lines: Lines, build: Assembly, setting: Setting) -> tuple[list[tuple[int, int]], list[tuple[int, int]]]:
+    """(node, axis) held by shape, and held by friction alone."""
+    firm: list[tuple[int, int]] = []
+    soft: list[tuple[int, int]] = []
+    for hold in build.holds:
+        line = lines.of.get(hold.member)
+        if line is None:
+            continue
+        shift = np.array(setting.shift(build, line.member.body))
+        node = line.near(np.array(hold.at) + (0.0 if hold.rides == "host" else shift))
+        (soft if hold.by == "friction" else firm).append((node, hold.axis))
+    firm = list(dict.fromkeys(firm))
+    return firm, [row for row in dict.fromkeys(soft) if row not in firm]
+
+
+def _lies(build: Assembly, setting: Setting, lines: Lines, panel: PanelPart) -> str:
+    """The body whose members carry a panel where it stands; empty where it was taken off them."""
+    under = next((lines.of[name].member.body for name in panel.on if name in lines.of), "")
+    return under if under and setting.shift(build, panel.body) == setting.shift(build, under) else ""
+
+
+def _carriers(build: Assembly, setting: Setting, lines: Lines) -> tuple[dict[str, str], tuple[Carriers, ...]]:
+    """Which body's members carry each body's panels, and those members; panels side by side on one body carry together."""
+    homes: dict[str, str] = {}
+    fields: dict[str, list[PanelPart]] = {}
+    for panel in build.panels:
+        home = _lies(build, setting, lines, panel)
+        if home:
+            homes[panel.body] = home
+            fields.setdefault(home, []).append(panel)
+    found = []
+    for home, panels in fields.items():
+        k = panels[0].span
+        rows = sorted({m for panel in panels for m in panel.on if m in lines.of}, key=lambda m: float(lines.of[m].p[k]))
+        if len(rows) < 2:
+            continue
+        ends = [sorted((float(lines.of[m].p[1 - k]), float(lines.of[m].q[1 - k]))) for m in rows]
+        found.append(
+            Carriers(
+                home,
+                k,
+                tuple(rows),
+                tuple(float(lines.of[m].p[k]) for m in rows),
+                tuple(e[0] for e in ends),
+                tuple(e[1] for e in ends),
+                any(panel.direct for panel in panels),
+            )
+        )
+    return homes, tuple(found)
+
+
+def _shear(build: Assembly, lines: Lines, homes: dict[str, str], carriers: Sequence[Carriers]) -> list[Bar]:
+    """A sheet between two members that carry it, as a pair of diagonals with its stiffness in shear and its fasteners' slip.
+
+    1/(Gt)eff = 1/(Gt) + 2 (s/k)(1/a + 1/b), a fastener taking q s; two diagonals of length d are as stiff when E A = (Gt)eff d3/(2 a b).
+    """
+    found = []
+    for row in carriers:
+        if row.direct:
+            continue
+        sheets = [panel for panel in build.panels if homes.get(panel.body) == row.body and panel.braces]
+        for one, two in itertools.pairwise(row.members):
+            over = next((panel for panel in sheets if one in panel.on and two in panel.on), None)
+            if over is None:
+                continue
+            la, lb = lines.of[one], lines.of[two]
+            a, b = abs(float(lb.p[row.span] - la.p[row.span])), la.length
+            G_ = over.sheet.material.G if isinstance(over.sheet, Sheet) and over.sheet.material.G > 0 else PLY_SHEAR
+            Gt = 1 / (1 / (G_ * over.sheet.t) + 2 * SCREW_PITCH / SCREW_SLIP * (1 / a + 1 / b))
+            for i, k in ((0, -1), (-1, 0)):
+                n, m = la.stops[i][1], lb.stops[k][1]
+                d = float(np.linalg.norm(lines.nodes[m] - lines.nodes[n]))
+                area = Gt * d**3 / (2 * a * b) / 1e3
+                found.append(Bar(f"{over.id} in shear", n, m, 1e3, 1e3, area, STIFF, STIFF, 1.0, released=(3, 4, 5, 10, 11)))
+    return found
+
+
+def _on_rollers(build: Assembly, setting: Setting, slider: Slider) -> None:
+    """Refuse a setting in which a sliding body does not lie on its rollers.
+
+    Raises:
+        SolverError: saying which do not.
+    """
+    rail = build.member(slider.rails[0])
+    travel = setting.shift(build, slider.body)[0]
+    x_front, x_rear = slider.hold_down.x, slider.carrying.x - travel
+    if not rail.a[0] <= x_front < rail.b[0]:
+        raise SolverError(f"the hold-down rollers do not lie on the {slider.label}")
+    if x_rear > rail.b[0] + 1e-6:
+        raise SolverError(f"the carrying rollers stand behind the {slider.label}'s end: nothing rests on them")
+    if x_rear - x_front < 1.0:
+        raise SolverError(f"the {slider.label} is pulled off its carrying rollers")
+
+
+def taken(posed: Posed, fixity: Fixity) -> Posed:
+    """A build as ``frame_model`` made it, its members joined by ``fixity`` unless welded: nothing but the bars' ends differs."""
+    if fixity == posed.fixity:
+        return posed
+    build, bars = posed.assembly, list(posed.model.bars)
+    ends = {(joint.framing, joint.end): joint for joint in build.joints if joint.end != "crosses"}
+    for (name, end), joint in ends.items():
+        row = posed.rows.get(name)
+        if row is not None and not _hinge(joint):
+            piece, dof = (row[0], 0) if end == "a" else (row[-1], 6)
+            bars[piece.index] = _joined(bars[piece.index], piece.member, joint.spec or build.joining, dof, fixity)
+    other = replace(posed, fixity=fixity, model=replace(posed.model, bars=tuple(bars)))
+    vars(other)["basic_loads"] = posed.basic_loads
+    return other
+
+
+def frame_model(build: Assembly, setting: Setting, plan: CarryPlan) -> Posed:
+    """A build where it stands in the setting, its members joined rigidly but for hinges.
+
+    Raises:
+        SolverError: it cannot be framed as it stands, in words.
+    """
+    build = turned(build, setting)
+    for slider in build.sliders:
+        _on_rollers(build, setting, slider)
+    members = [m for m in build.members if m.group is not None]
+    travel = {m.id: setting.travel(build.motion_of(m.body)) for m in members}
+    contacts = [c for c in build.contacts if c.member in travel and (c.only_at is None or abs(travel[c.member] - c.only_at) < 0.01)]
+    lines = lay(build, setting, members, contacts)
+    bars, pieces = _bars(build, lines)
+    homes, carriers = _carriers(build, setting, lines)
+    bars += _shear(build, lines, homes, carriers)
+    firm, soft = _held(lines, build, setting)
+    for node, axis in soft:
+        away = np.zeros(3)
+        away[axis] = 1000.0
+        far = lines.node(lines.nodes[node] + away, "friction")
+        bars.append(Bar("friction", node, far, SOFT, 1.0, 1000.0, 1.0, 1.0, 1.0, released=(3, 4, 5)))
+        firm += [(far, dof) for dof in range(6)]
+    level = {row.body: float(lines.of[row.members[0]].p[2]) for row in carriers}
+    rows: dict[str, list[Piece]] = {}
+    for piece in pieces:
+        rows.setdefault(piece.member.id, []).append(piece)
+    extra: dict[str, float] = {}
+    for member in build.members:
+        if member.group is None and member.rides:
+            extra[member.rides] = extra.get(member.rides, 0.0) + member.mass * G / build.member(member.rides).length
+    model = FrameModel(np.array(lines.nodes), tuple(bars), tuple(firm), _rests(lines, build, setting, contacts), tuple(lines.names))
+    return Posed(
+        build,
+        setting,
+        "rigid",
+        model,
+        tuple(pieces),
+        {name: tuple(row) for name, row in rows.items()},
+        carriers,
+        patches_on(build, setting, plan, level, homes),
+        tuple(contacts),
+        tuple(soft),
+        extra,
+        {name: (line.stops[0][1], line.stops[-1][1]) for name, line in lines.of.items()},
+        homes,
+    )

@@ -1,0 +1,220 @@
+"""A build as a frame in one setting: bars of its members, one-way contacts, what holds it, and the load on its panels.
+
+Assumptions, said on the page: a panel spans from one member that carries it to the next (simple beams); a sheet braces the frame in
+its plane, boards do not; contact forces act on a member's centre line; a member that frames into another meets its centre line.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from functools import cached_property
+
+import numpy as np
+
+from ..cases import Case
+from ..constants import G
+from ..mechanics.solver.model import Array, CaseResult, FrameModel, LoadCase, Point, SolverError, Spread
+from ..mechanics.solver.solve import Frame
+from ..structure.assembly import Assembly
+from ..structure.carried import CarryPlan
+from ..structure.holds import Contact, Stand
+from ..structure.parts import Member, PanelPart
+from ..structure.setting import Setting
+from ..structure.systems import Fixity
+from .field import Carriers, Patch, on_carriers
+
+Vec = tuple[float, float, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """A bar of the model with the member it belongs to; ``Lb`` mm between points that hold the member sideways, ``KLy`` upright;
+    ``joined``: whether another member meets it at its end a and b; ``turn``: of the solver's axes from the section's, rad;
+    ``through``: whether it runs on past what frames into it."""
+
+    member: Member
+    index: int
+    offset: float
+    length: float
+    Lb: float
+    KLy: float
+    joined: tuple[bool, bool]
+    turn: float
+    through: bool
+
+
+@dataclass(frozen=True)
+class Posed:
+    """A build in one setting, ready to be solved. ``rows``: pieces of every member by its id; ``contacts`` match the model's rests."""
+
+    assembly: Assembly
+    setting: Setting
+    fixity: Fixity
+    model: FrameModel
+    pieces: tuple[Piece, ...]
+    rows: dict[str, tuple[Piece, ...]]
+    carriers: tuple[Carriers, ...]
+    patches: tuple[Patch, ...]
+    contacts: tuple[Contact, ...]
+    by_friction: tuple[tuple[int, int], ...] = ()
+    """(node, axis) that only friction would hold."""
+    extra: dict[str, float] = field(default_factory=dict)
+    """N/mm that a member carries besides itself, by its id."""
+    _nodes: dict[str, tuple[int, int]] = field(default_factory=dict)
+    homes: dict[str, str] = field(default_factory=dict)
+    """The body whose members carry a body's panels."""
+
+    def tips(self, member: str) -> tuple[int, int]:
+        """Nodes at a member's ends a and b."""
+        return self._nodes[member]
+
+    def direct(self, body: str) -> int | None:
+        """Axis along which a body's panel hands what pushes across straight to what holds it; None where the members take it."""
+        return next((c.along for c in self.carriers if c.body == body and c.direct), None)
+
+    @cached_property
+    def frame(self) -> Frame:
+        """The solver's frame with its basic loads."""
+        return Frame(self.model, self.basic_loads)
+
+    @property
+    def stands(self) -> tuple[Stand, ...]:
+        return self.assembly.stands
+
+    def factors(self, case: Case, foot: float) -> Array:
+        """Shares of the basic loads in a case; ``foot`` in N for stands that have no force of their own."""
+        live = [(stand.newton if stand.newton is not None else foot) * (stand.id in case.live) for stand in self.stands]
+        return np.array([*case.g, *live])
+
+    @cached_property
+    def basic_loads(self) -> tuple[LoadCase, ...]:
+        """1 g along x, y and z, and 1 N at every place where somebody may stand, sit or lie."""
+        found = []
+        for name, g in (("x", (1.0, 0.0, 0.0)), ("y", (0.0, 1.0, 0.0)), ("z", (0.0, 0.0, 1.0))):
+            spreads: list[Spread] = []
+            for piece in self.pieces:
+                w = piece.member.section.mass_per_m * 1e-3 * G + self.extra.get(piece.member.id, 0.0)
+                skip = self.direct(piece.member.body)
+                own: Vec = tuple(0.0 if axis == skip else w * part for axis, part in enumerate(g))  # type: ignore[assignment]
+                spreads.append(Spread(piece.index, 0.0, piece.length, own, own))
+            for patch in self.patches:
+                spreads += self._spread(patch, g)
+            found.append(LoadCase(name, tuple(spreads)))
+        return (*found, *(self._live(stand) for stand in self.stands))
+
+    def _live(self, stand: Stand) -> LoadCase:
+        member = self.rows[stand.member][0].member if stand.member else None
+        if member is None:
+            dx, dy, _ = self.setting.shift(self.assembly, stand.body)
+            body = self.homes.get(stand.body, stand.body)
+            patch = Patch(stand.id, body, stand.at[0] + dx, stand.at[1] + dy, stand.size, 1.0 / G, 0.0)
+            return LoadCase(stand.words, tuple(self._spread(patch, (0.0, 0.0, -1.0))))
+        row, (a, b) = self.rows[member.id], self.tips(member.id)
+        line = self.model.nodes[b] - self.model.nodes[a]
+        at = np.array(stand.at) + np.array(self.setting.shift(self.assembly, member.body))
+        length = float(np.linalg.norm(line))
+        s = min(max(float((at - self.model.nodes[a]) @ line / length), 0.0), length)
+        if s < 1e-6 or s > length - 1e-6:
+            return LoadCase(stand.words, nodal=((a if s < 1e-6 else b, (0, 0, -1, 0, 0, 0)),))
+        piece = next(piece for piece in row if piece.offset + piece.length >= s - 1e-9)
+        return LoadCase(stand.words, points=(Point(piece.index, s - piece.offset, (0, 0, -1)),))
+
+    def _spread(self, patch: Patch, g: Vec) -> list[Spread]:
+        """A patch's weight on the members that carry its panel."""
+        carriers = next((c for c in self.carriers if c.body == patch.body), None)
+        if carriers is None:
+            return []
+        found = []
+        for load in on_carriers(carriers, patch, g):
+            found += self._along(load.member, load.start, load.end, load.w0, load.w1)
+        return found
+
+    def _along(self, member: str, start: float, end: float, w0: Vec, w1: Vec) -> list[Spread]:
+        """A load that runs from ``start`` to ``end`` mm along a member, on its bars."""
+        found, even = [], w0 == w1
+        for piece in self.rows[member]:
+            lo, hi = max(start, piece.offset), min(end, piece.offset + piece.length)
+            if hi > lo:
+                here, there = (w0, w1) if even else (_between(s, start, end, w0, w1) for s in (lo, hi))
+                found.append(Spread(piece.index, lo - piece.offset, min(hi - piece.offset, piece.length), here, there))
+        return found
+
+
+def _between(s: float, start: float, end: float, w0: Vec, w1: Vec) -> Vec:
+    share = (s - start) / (end - start)
+    return w0[0] + (w1[0] - w0[0]) * share, w0[1] + (w1[1] - w0[1]) * share, w0[2] + (w1[2] - w0[2]) * share
+
+
+def patches_on(build: Assembly, setting: Setting, plan: CarryPlan, level: dict[str, float], homes: dict[str, str]) -> tuple[Patch, ...]:
+    """Panels with the small parts of their body, and every thing carried, as patches; ``level``: z of what carries each body's panels."""
+    found = []
+    for body in dict.fromkeys(panel.body for panel in build.panels):
+        dx, dy, dz = setting.shift(build, body)
+        panels = [panel for panel in build.panels if panel.body == body]
+        small = sum(item.mass * item.count for item in build.items if item.body == body and item.aboard)
+        area = sum(panel.size[0] * panel.size[1] for panel in panels)
+        host, z0 = _below(build, setting, body, level, homes, panels[0])
+        for panel in panels:
+            (x, y, z), (lx, ly) = panel.origin, panel.size
+            part = panel.mass + small * lx * ly / area
+            at = x + lx / 2 + dx, y + ly / 2 + dy
+            found.append(Patch("deck", host, at[0], at[1], panel.size, part, z + dz + panel.sheet.t / 2 - z0))
+        for item in plan.on(body):
+            x, y, z = item.at()
+            found.append(Patch(item.thing.name, host, x + dx, y + dy, item.size[:2], item.mass, z + dz - z0))
+    return tuple(found)
+
+
+def _below(
+    build: Assembly, setting: Setting, body: str, level: dict[str, float], homes: dict[str, str], panel: PanelPart
+) -> tuple[str, float]:
+    """The body whose members carry a body's panels, and their level: the one they lie on, or the one they are shifted on to."""
+    home = homes.get(body)
+    if home is not None and home in level:
+        return home, level[home]
+    shift = setting.shift(build, body)
+    middle = panel.origin[0] + panel.size[0] / 2 + shift[0]
+
+    def beside(other: PanelPart) -> float:
+        return max(other.origin[0] - middle, middle - other.origin[0] - other.size[0], 0.0)
+
+    under = min((p for p in build.panels if homes.get(p.body) in level), key=beside, default=None)
+    return (homes[under.body], level[homes[under.body]]) if under else (body, 0.0)
+
+
+@dataclass(frozen=True)
+class Solved:
+    """A case solved in a setting."""
+
+    case: Case
+    result: CaseResult
+
+
+@dataclass(frozen=True)
+class Fallen:
+    """A case that has no result, with the reason."""
+
+    case: Case
+    why: str
+
+
+def solve_cases(posed: Posed, cases: Sequence[Case], foot: float) -> tuple[tuple[Solved, ...], tuple[Fallen, ...]]:
+    """Every case: those that stand, and those that do not with the reason."""
+    if not cases:
+        return (), ()
+    rows = posed.frame.solve_many([case.name for case in cases], np.array([posed.factors(case, foot) for case in cases]))
+    solved, fallen = [], []
+    for case, row in zip(cases, rows, strict=True):
+        if isinstance(row, SolverError):
+            fallen.append(Fallen(case, str(row)))
+        else:
+            solved.append(Solved(case, row))
+    return tuple(solved), tuple(fallen)
+
+
+def pressed(posed: Posed, item: Solved, *kinds: str) -> tuple[float, float]:
+    """(sum, largest) of the contacts of these kinds, N."""
+    forces = zip(posed.contacts, item.result.rest_force, strict=True)
+    found = [float(force) for contact, force in forces if contact.kind in kinds]
+    return sum(found), max(found, default=0.0)

@@ -1,0 +1,118 @@
+"""What every build family produces, and all that anything after it knows. mm, kg, host axes, motions home."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from .holds import Anchor, Contact, Hold, Joint, JointSpec, Lock, Motion, Slider, Stand
+from .parts import Height, Item, Member, PanelPart, Point3, Surface
+
+
+@dataclass(frozen=True, slots=True)
+class Tag:
+    """A length that a view shows with its field: from ``lo`` to ``hi`` along an axis, in a row on one side of the view.
+
+    ``path``: the parameter it opens, below the build; empty for a computed one. ``at``: the other coordinate, None at the view's edge.
+    ``rides``: the body it moves with; ``when``: drawn with that body at home alone, or wherever it is."""
+
+    view: Literal["plan", "side", "rear"]
+    axis: Literal["h", "v"]
+    lo: float
+    hi: float
+    side: Literal["below", "above", "left", "right"]
+    row: int
+    label: str
+    path: str = ""
+    at: float | None = None
+    rides: str = ""
+    when: Literal["always", "home"] = "always"
+
+
+@dataclass(frozen=True)
+class Assembly:
+    """One build, with its parts by id. ``joining``: how its members are joined unless a joint says otherwise."""
+
+    id: str
+    family: str
+    label: str
+    members: tuple[Member, ...]
+    panels: tuple[PanelPart, ...]
+    items: tuple[Item, ...]
+    surfaces: tuple[Surface, ...]
+    joining: JointSpec
+    motions: tuple[Motion, ...] = ()
+    joints: tuple[Joint, ...] = ()
+    contacts: tuple[Contact, ...] = ()
+    holds: tuple[Hold, ...] = ()
+    stands: tuple[Stand, ...] = ()
+    sliders: tuple[Slider, ...] = ()
+    locks: tuple[Lock, ...] = ()
+    anchors: tuple[Anchor, ...] = ()
+    base: str = ""
+    """Body that is fixed to the host by anchors; empty: nothing is."""
+    stack: tuple[Height, ...] = ()
+    tags: tuple[Tag, ...] = ()
+    read: frozenset[str] = frozenset()
+    missing: tuple[str, ...] = ()
+    """Host lengths it was framed from, and those of them that are not measured."""
+
+    def member(self, part: str) -> Member:
+        return next(member for member in self.members if member.id == part)
+
+    def of_body(self, body: str) -> tuple[Member, ...]:
+        return tuple(member for member in self.members if member.body == body)
+
+    @property
+    def bodies(self) -> tuple[str, ...]:
+        return tuple(sorted({m.body for m in self.members} | {p.body for p in self.panels} | {i.body for i in self.items}))
+
+    @property
+    def rows(self) -> dict[str, tuple[str, ...]]:
+        """Bodies that move together, under the one whose motion is the handle, or that does not move."""
+        by_id = {motion.id: motion for motion in self.motions}
+        found: dict[str, tuple[str, ...]] = {}
+        for body in self.bodies:
+            motion = self.motion_of(body)
+            lead = by_id[motion.follows].body if motion is not None and motion.follows else body
+            found[lead] = (*found.get(lead, ()), body)
+        return found
+
+    @property
+    def handles(self) -> tuple[Motion, ...]:
+        """Motions that somebody moves; the others follow one of them."""
+        return tuple(motion for motion in self.motions if not motion.follows)
+
+    def motion_of(self, body: str) -> Motion | None:
+        return next((motion for motion in self.motions if motion.body == body), None)
+
+    @property
+    def mass(self) -> float:
+        return (
+            sum(member.mass for member in self.members)
+            + sum(panel.mass for panel in self.panels)
+            + sum(item.mass * item.count for item in self.items)
+        )
+
+    def masses(self, body: str) -> list[tuple[float, Point3]]:
+        """(kg, centroid at home) of everything on a body."""
+        found: list[tuple[float, Point3]] = [(m.mass, m.middle) for m in self.members if m.body == body]
+        found += [
+            (p.mass, (p.origin[0] + p.size[0] / 2, p.origin[1] + p.size[1] / 2, p.origin[2] + p.sheet.t / 2))
+            for p in self.panels
+            if p.body == body
+        ]
+        found += [(item.mass * item.count, item.at) for item in self.items if item.body == body]
+        return found
+
+
+def centroid(masses: list[tuple[float, Point3]]) -> tuple[float, Point3]:
+    """Total kg and centre of gravity; the origin when there is no mass."""
+    total = sum(mass for mass, _ in masses)
+    if total <= 0:
+        return 0.0, (0.0, 0.0, 0.0)
+    return total, (
+        sum(mass * at[0] for mass, at in masses) / total,
+        sum(mass * at[1] for mass, at in masses) / total,
+        sum(mass * at[2] for mass, at in masses) / total,
+    )

@@ -1,0 +1,48 @@
+"""What every check is given."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from ..catalog.model import Catalog
+from ..document.base import DesignBase
+from ..wording import Say
+from .assembly import Assembly
+from .carried import CarryPlan, Placed
+from .host import Host
+from .parts import Point3
+from .setting import setting_at
+
+
+@dataclass(frozen=True)
+class Context:
+    """The design with its host in numbers, its builds framed and its load placed."""
+
+    design: DesignBase
+    host: Host
+    catalog: Catalog
+    builds: tuple[Assembly, ...]
+    plan: CarryPlan
+
+    @property
+    def say(self) -> Say:
+        return Say(self.design.units)
+
+    def build(self, name: str) -> Assembly | None:
+        return next((build for build in self.builds if build.id == name), None)
+
+
+def standing(context: Context, item: Placed, travels: Mapping[str, float]) -> Point3:
+    """Centre of a thing carried, with every motion at its travel."""
+    for build in context.builds:
+        if item.surface.body in build.bodies:
+            (x, y, z), (dx, dy, dz) = item.at(), setting_at(build, travels).shift(build, item.surface.body)
+            return x + dx, y + dy, z + dz
+    return item.at()
+
+
+def out(context: Context, way: int = 1) -> dict[str, float]:
+    """Every motion that goes to the rear (``way`` 1), or to the front (-1), at its reach; the others home: the worst for one axle."""
+    motions = [motion for build in context.builds for motion in build.motions]
+    return {motion.id: motion.reach for motion in motions if motion.pivot is None and motion.toward[0] * way > 0}

@@ -1,0 +1,134 @@
+"""A host in numbers, mm and host axes, whatever its kind. Unknown stays None.
+
+Builds and checks ask for lengths by their *role* (what they are to a build), so that a build moves between kinds of host;
+each kind says which of its dimensions plays which role.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+
+from ..document.survey import Confidence, Weights
+
+FLOOR_END = "floor_length"
+"""Front to the end of the floor."""
+GATE_OUTSIDE, GATE_THICKNESS = "length_to_gate", "gate_thickness"
+"""Front to the outside of what closes the rear, and how thick that is."""
+WIDTH_LOW, WIDTH_HIGH, WIDTH_TOP = "width_between_wells", "width_above_wells", "width_at_rails"
+"""Clear widths: at the floor, over what stands beside it, at the top of the sides."""
+SIDE_HEIGHT, COVER = "depth", "cover_height"
+"""Floor to the top of the sides, and to what lies over them."""
+LOWERED_GATE, GATE_RISE = "gate_length", "gate_rise"
+"""How far the lowered gate reaches behind the floor, and how high."""
+WELL_START, WELL_LENGTH, WELL_HEIGHT = "well_start", "well_length", "well_height"
+FLOOR_SHEET = "floor_thickness"
+WHEELBASE, REAR_AXLE, TRACK = "wheelbase", "axle_from_front", "track"
+
+
+@dataclass(frozen=True, slots=True)
+class Measured:
+    """A dimension: mm (None: not measured), how sure, its tolerance mm, and how it is taken."""
+
+    name: str
+    label: str
+    mm: float | None
+    state: Confidence
+    tolerance: float
+    how: str = ""
+    optional: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Box:
+    """An axis-aligned body in host axes, mm."""
+
+    name: str
+    lo: tuple[float, float, float]
+    hi: tuple[float, float, float]
+
+
+@dataclass(frozen=True, slots=True)
+class FloorHole:
+    """An existing bolt or hole, with its rating in N when the user gave one."""
+
+    name: str
+    x: float
+    y: float
+    thread: str
+    behind: str
+    rating: float | None
+    holds_bed: bool
+
+
+@dataclass(frozen=True, slots=True)
+class SlotPair:
+    """A pocket in both sides: middle x, height of its bottom, opening along x, mm; rating of one side in N when given."""
+
+    name: str
+    x: float
+    height: float
+    opening: float
+    rating: float | None
+
+
+@dataclass(frozen=True)
+class Host:
+    """Everything later stages ask of what a build stands in. ``solids``: what stands inside, such as wheel wells."""
+
+    kind: str
+    label: str
+    dims: Mapping[str, Measured]
+    holes: Mapping[str, FloorHole]
+    slots: Mapping[str, SlotPair]
+    seats: Mapping[str, tuple[float, float]]
+    solids: tuple[Box, ...]
+    weights: Weights
+    may_drill: bool
+    stand_in: Mapping[str, float] = field(default_factory=dict)
+    """Plain lengths for drawing where nothing was measured."""
+
+    def mm(self, role: str) -> float | None:
+        """A length by its role; None where it is not measured, or this kind of host has none."""
+        found = self.dims.get(role)
+        return found.mm if found else None
+
+    def shape(self, role: str) -> float:
+        """For drawing only: the measured length, or a plain stand-in where it is missing."""
+        value = self.mm(role)
+        return self.stand_in.get(role, 0.0) if value is None else value
+
+    @property
+    def rear_axle_x(self) -> float | None:
+        return self.mm(REAR_AXLE)
+
+    @property
+    def front_axle_x(self) -> float | None:
+        rear, base = self.mm(REAR_AXLE), self.mm(WHEELBASE)
+        return None if rear is None or base is None else rear - base
+
+
+@dataclass
+class Reader:
+    """A host as a family reads it while it frames: what was read is kept, and what was missing is named.
+
+    A stand-in keeps the drawing going; verdicts on what was framed from one are unknown.
+    """
+
+    host: Host
+    read: set[str] = field(default_factory=set)
+    missing: set[str] = field(default_factory=set)
+
+    def known(self, role: str) -> float | None:
+        """A length that the build can do without."""
+        self.read.add(role)
+        return self.host.mm(role)
+
+    def need(self, role: str, instead: float) -> float:
+        """A length that the build is framed from: ``instead`` for the drawing while it is not measured."""
+        self.read.add(role)
+        value = self.host.mm(role)
+        if value is None:
+            self.missing.add(role)
+            return instead
+        return value

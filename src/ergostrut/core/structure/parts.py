@@ -1,0 +1,155 @@
+"""What a build is made of: cut pieces, panels, bought parts, and the surfaces things go on. mm, kg, host axes, motions home."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import Literal
+
+from ..catalog.model import Planks, Sandwich, Section, Sheet
+from ..sections import Properties
+
+Point3 = tuple[float, float, float]
+Use = Literal["rail", "deck", "sleeping", "brace", "leg", "base"]
+"""What a part is for, which limits hang on."""
+
+
+@dataclass(frozen=True, slots=True)
+class Group:
+    """Members that share their findings: ``key`` begins the check's name, ``title`` the finding's."""
+
+    key: str
+    title: str
+
+
+@dataclass(frozen=True, slots=True)
+class Member:
+    """A cut piece: centroid line from ``a`` to ``b`` between its cut faces. ``flat``: laid on its wide face; ``welded`` to others.
+
+    ``group`` None: not proved as part of the frame; ``rides``: the member that carries such a piece's weight. ``held``: which joints
+    between its ends hold it: none, sideways ones, or in both planes.
+    """
+
+    id: str
+    role: str
+    body: str
+    section: Section
+    a: Point3
+    b: Point3
+    flat: bool = False
+    welded: bool = False
+    mitre: float = 0.0
+    """Both ends cut so many degrees off square, the same way."""
+    group: Group | None = None
+    use: Use = "rail"
+    held: Literal["ends", "sideways", "both"] = "ends"
+    rides: str = ""
+    mark: str = ""
+    """Letter of its cut mark; empty: the first of its role."""
+
+    @property
+    def shape(self) -> Properties:
+        """Section properties as the member lies."""
+        return self.section.properties.turned() if self.flat else self.section.properties
+
+    @property
+    def length(self) -> float:
+        return math.dist(self.a, self.b)
+
+    @property
+    def mass(self) -> float:
+        return self.length * 1e-3 * self.section.mass_per_m
+
+    @property
+    def middle(self) -> Point3:
+        (ax, ay, az), (bx, by, bz) = self.a, self.b
+        return (ax + bx) / 2, (ay + by) / 2, (az + bz) / 2
+
+    @property
+    def name(self) -> str:
+        """The last word of its id: what people call it."""
+        return self.id.rsplit("/", 1)[-1]
+
+
+@dataclass(frozen=True, slots=True)
+class PanelPart:
+    """A rectangular sheet, ``size`` along x and y, underside corner at ``origin``; ``along``: face grain along x.
+
+    ``edges`` in slots hold the panel on all four sides. A deck of ``boards`` has so many along its span, ``gap`` mm apart."""
+
+    id: str
+    role: str
+    body: str
+    sheet: Sheet | Sandwich | Planks
+    origin: Point3
+    size: tuple[float, float]
+    along: bool
+    edges: Literal["screwed", "slots"] = "screwed"
+    boards: int = 0
+    gap: float = 0.0
+    on: tuple[str, ...] = ()
+    """Members that carry it, in order along ``span``."""
+    span: Literal[0, 1] = 0
+    """Axis from one of them to the next: 0 along the vehicle, 1 across."""
+    use: Use = "deck"
+    direct: bool = False
+    """Whether it hands what pushes across straight to what holds it sideways, past the members."""
+
+    @property
+    def rects(self) -> tuple[tuple[float, float, float, float], ...]:
+        """(x, y, length along x, along y) of every board, which runs along the span; of the whole sheet otherwise."""
+        (x, y, _), (lx, ly) = self.origin, self.size
+        if not isinstance(self.sheet, Planks):
+            return ((x, y, lx, ly),)
+        wide, pitch = self.sheet.width, self.sheet.width + self.gap
+        if self.span == 0:
+            return tuple((x, y + i * pitch, lx, wide) for i in range(self.boards))
+        return tuple((x + i * pitch, y, wide, ly) for i in range(self.boards))
+
+    @property
+    def braces(self) -> bool:
+        """Whether it holds the frame square in its plane: a sheet does, boards with a screw or two at each rib do not."""
+        return not isinstance(self.sheet, Planks)
+
+    @property
+    def mass(self) -> float:
+        if isinstance(self.sheet, Planks):
+            return self.boards * self.size[self.span] * 1e-3 * self.sheet.mass_per_m
+        return self.size[0] * self.size[1] * 1e-6 * self.sheet.mass_per_m2
+
+
+@dataclass(frozen=True, slots=True)
+class Item:
+    """Bought hardware at a place; ``count`` alike lumped there."""
+
+    id: str
+    part: str
+    label: str
+    body: str
+    at: Point3
+    mass: float
+    price: float
+    count: int = 1
+    aboard: bool = True
+    """Whether the frame carries it; a roller bears on what it runs on."""
+
+
+@dataclass(frozen=True, slots=True)
+class Surface:
+    """A named place things stand on, or people lie on: front left corner at ``origin``, ``size`` along x and y."""
+
+    id: str
+    label: str
+    body: str
+    origin: Point3
+    size: tuple[float, float]
+    use: Use = "deck"
+
+
+@dataclass(frozen=True, slots=True)
+class Height:
+    """One line of the stack that makes the deck height: what, and the height of its top above the floor."""
+
+    label: str
+    adds: float
+    top: float

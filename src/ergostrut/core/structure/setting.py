@@ -1,0 +1,86 @@
+"""Where everything that moves stands: every motion at a travel. ``shift`` alone moves parts along a line; nobody else adds travel."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+
+from .assembly import Assembly
+from .holds import SCENES, Motion, Position, Scene
+from .parts import Point3
+
+
+@dataclass(frozen=True)
+class Setting:
+    """``travels``: mm, or degrees, of each motion that is not home. ``named``: a position of the build's own, as against one along the way.
+
+    ``name`` is empty for a build without motions.
+    """
+
+    name: str
+    drivable: bool
+    named: bool = True
+    travels: Mapping[str, float] = field(default_factory=dict)
+    noun: str = ""
+    bare: bool = False
+    """Nothing and nobody is on the build."""
+
+    @property
+    def where(self) -> str:
+        """Ends a sentence about this setting: “, tray out”."""
+        return f", {self.noun} {self.name}".rstrip() if self.name else ""
+
+    def travel(self, motion: Motion | None) -> float:
+        return self.travels.get(motion.follows or motion.id, 0.0) if motion else 0.0
+
+    def shift(self, build: Assembly, body: str) -> Point3:
+        """How far a body of a build stands from home along its line, mm; what turns stays (``turn.turned``)."""
+        motion = build.motion_of(body)
+        if motion is None or motion.pivot is not None:
+            return 0.0, 0.0, 0.0
+        travel, (x, y, z) = self.travel(motion), motion.toward
+        return travel * x, travel * y, travel * z
+
+
+def at_position(motion: Motion, position: Position) -> Setting:
+    """One motion at a named position, everything else home."""
+    return Setting(position.name, position.drivable, True, {motion.id: position.travel}, motion.noun, position.bare)
+
+
+def settings_of(build: Assembly) -> tuple[Setting, ...]:
+    """Home, each motion's other positions in turn, and scenes that are none of these; one setting without a name where nothing moves."""
+    if not build.motions:
+        return (Setting("", True),)
+    first, *others = build.handles
+    found = [at_position(first, position) for position in first.positions]
+    found += [at_position(motion, position) for motion in others for position in motion.positions[1:]]
+    for scene in SCENES:
+        travels = scene_travels(build, scene)
+        if not any(_same(build, setting, travels) for setting in found):
+            found.append(Setting(scene, scene == "driving", True, travels, build.label.lower(), _bare(build, travels)))
+    return tuple(found)
+
+
+def scene_travels(build: Assembly, scene: Scene) -> dict[str, float]:
+    """Where every motion of a build stands in a scene, those that are home left out."""
+    at = {m.id: next((p.travel for p in m.positions if scene in p.scenes), 0.0) for m in build.handles}
+    return {motion: travel for motion, travel in at.items() if travel}
+
+
+def _bare(build: Assembly, travels: Mapping[str, float]) -> bool:
+    """Whether a motion is on its way to, or at, a position that wants the build bare."""
+    return any(travels.get(m.id, 0.0) > 0 and any(p.bare for p in m.positions) for m in build.handles)
+
+
+def _same(build: Assembly, setting: Setting, travels: Mapping[str, float]) -> bool:
+    return all(abs(setting.travel(m) - travels.get(m.id, 0.0)) < 0.01 for m in build.handles)
+
+
+def setting_at(build: Assembly, travels: Mapping[str, float]) -> Setting:
+    """The setting with motions at these travels (mm or degrees, at most their reach): a named one where it is one."""
+    mine = {m.id: min(travels[m.id], m.reach) for m in build.handles if travels.get(m.id, 0.0) > 0}
+    for setting in settings_of(build):
+        if _same(build, setting, mine):
+            return setting
+    noun = next((m.noun for m in build.handles if m.id in mine), "")
+    return Setting("here", False, False, mine, noun, _bare(build, mine))

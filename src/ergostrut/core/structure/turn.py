@@ -1,0 +1,53 @@
+"""A build with what turns about an axis where it stands: the one place that turns parts."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import numpy as np
+
+from .assembly import Assembly
+from .holds import Motion
+from .parts import Member, Point3
+from .setting import Setting
+
+
+def about(point: Point3, pivot: Point3, axis: Point3, degrees: float) -> Point3:
+    """A point turned by the right hand about a unit axis through ``pivot`` (Rodrigues' formula)."""
+    k, r, turn = np.array(axis), np.array(point) - np.array(pivot), np.radians(degrees)
+    x, y, z = np.array(pivot) + r * np.cos(turn) + np.cross(k, r) * np.sin(turn) + k * (k @ r) * (1 - np.cos(turn))
+    return float(x), float(y), float(z)
+
+
+def turned(build: Assembly, setting: Setting) -> Assembly:
+    """A build with its turning bodies where they stand; itself where all are home.
+
+    What is turned from home hangs on the member it is joined to: it carries nothing, and its weight rides there.
+    Call it once, on a build whose turning bodies are home.
+    """
+    moved = {m.body: m for m in build.motions if m.pivot is not None and setting.travel(m) != 0.0}
+    if not moved:
+        return build
+    gone = {member.id for member in build.members if member.body in moved}
+    holder = {joint.framing: joint.through for joint in build.joints if joint.framing in gone}
+
+    def placed(member: Member) -> Member:
+        motion = moved.get(member.body)
+        if motion is None:
+            return member
+        a, b = (_at(end, motion, setting) for end in (member.a, member.b))
+        return replace(member, a=a, b=b, group=None, rides=holder.get(member.id, ""))
+
+    return replace(
+        build,
+        members=tuple(placed(member) for member in build.members),
+        items=tuple(replace(i, at=_at(i.at, moved[i.body], setting)) if i.body in moved else i for i in build.items),
+        joints=tuple(joint for joint in build.joints if joint.framing not in gone and joint.through not in gone),
+        contacts=tuple(contact for contact in build.contacts if contact.member not in gone),
+        holds=tuple(hold for hold in build.holds if hold.member not in gone),
+    )
+
+
+def _at(point: Point3, motion: Motion, setting: Setting) -> Point3:
+    assert motion.pivot is not None
+    return about(point, motion.pivot, motion.toward, setting.travel(motion))

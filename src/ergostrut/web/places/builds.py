@@ -1,0 +1,133 @@
+"""3 Frame: the builds of a job, one in hand; its sheet; further builds to add."""
+
+from __future__ import annotations
+
+from flask_openapi3 import APIBlueprint
+
+from ergostrut.core.catalog.own import extended
+from ergostrut.core.document.base import free_id
+from ergostrut.core.drawing.frame import build_view, frame_views
+from ergostrut.core.edit import Change
+from ergostrut.core.frame.build import family_of, framed
+from ergostrut.core.frame.families import FAMILIES
+from ergostrut.core.frame.sheet import Command, Row, shown
+from ergostrut.core.job.document import Design
+from ergostrut.core.job.start import with_build
+from ergostrut.core.measure.hosts import resolve
+from ergostrut.core.problem import InputError, Problem
+from ergostrut.core.report import here, studies_at
+from ergostrut.core.structure.host import Reader
+from ergostrut.core.structure.setting import setting_at
+from ergostrut.core.wording import Say
+from ergostrut.store import jobs
+
+from .. import build_shapes as b
+from .. import shapes as s
+from ..service import service
+from ..settings import motions_out, part_states, travels_of
+from .job import STALE, save_changes
+
+api = APIBlueprint("builds", __name__, url_prefix="/api/jobs/<int:job>", abp_responses=s.REFUSED)
+
+
+@api.get("/frame", responses={200: s.FrameOut})
+def frame(path: s.JobPath, query: s.SettingQuery) -> dict[str, object]:
+    """The builds with motions where they stand, the one in hand with its dimensions, and what its findings say there."""
+    design, report = service().load(path.job)
+    context, travels, say = report.context, travels_of(query.at), Say(design.units)
+    masses = {item.thing.id: say.mass(item.mass) for item in context.plan.placed}
+    studies = studies_at(report, travels)
+    hand = context.build(query.build) or next(iter(context.builds), None)
+    study = next((item for item in studies if item.assembly is hand), None)
+    tables: list[s.CompareTable] = []
+    if hand is not None:
+        params = design.builds[context.builds.index(hand)]
+        for title, heads, rows in family_of(hand.family).tables(params, Reader(context.host), context.catalog):
+            tables.append(s.CompareTable(title=title, heads=list(heads), rows=[list(row) for row in rows]))
+    return s.FrameOut(
+        views=list(frame_views(report, study, travels, part_states(report), masses, query.build)),
+        here=[s.HereFinding(id=f.id, use=f.use, state=f.state, sentence=f.sentence) for f in here(studies).values()],
+        build=hand.id if hand is not None else "",
+        drivable=all(setting_at(build, travels).drivable for build in context.builds),
+        motions=motions_out(report, travels),
+        stack=list(hand.stack) if hand is not None else [],
+        tables=tables,
+    ).model_dump(mode="json")
+
+
+def _index(design: Design, name: str) -> int:
+    for i, build in enumerate(design.builds):
+        if build.id == name or not name:
+            return i
+    raise InputError(
+        [Problem(field="/build", message=f"there is no build “{name}” in this job" if name else "there is no build in this job")]
+    )
+
+
+def _row(row: Row | Command, at: str) -> b.FormRow:
+    if isinstance(row, Command):
+        return b.FormRow(path=f"{at}/{row.path}", label=row.label, kind="command", op=row.op, value=row.value)
+    choices = [
+        b.ChoiceOut(
+            value=c.value, label=c.label, also=[b.AlsoOut(path=f"{at}/{path}", value=value) for path, value in c.also], closed=c.closed
+        )
+        for c in row.choices
+    ]
+    return b.FormRow(
+        path=f"{at}/{row.path}",
+        label=row.label,
+        kind=row.kind,
+        choices=choices,
+        help=row.help,
+        optional=row.optional,
+        unit=row.unit,
+        empty=row.empty,
+        knob=row.knob,
+    )
+
+
+@api.get("/sheet", responses={200: b.FormOut})
+def sheet(path: s.JobPath, query: b.BuildQuery) -> dict[str, object]:
+    """The form of a build as it stands: every choice it has now."""
+    with service().database.reading() as session:
+        design = jobs.get(session, path.job).design
+    index = _index(design, query.build)
+    build = design.builds[index]
+    groups = [
+        b.FormGroup(title=group.title, help=group.help, rows=[_row(row, f"/builds/{index}") for row in group.rows])
+        for group in shown(family_of(build.family).sheet, build, extended(service().catalog, design.own))
+    ]
+    return b.FormOut(build=build.id, index=index, family=build.family, groups=groups).model_dump(mode="json")
+
+
+@api.get("/families", responses={200: b.FamiliesOut})
+def families(path: s.JobPath) -> dict[str, object]:
+    """What can be built in this job's host, each drawn at its start size in it."""
+    with service().database.reading() as session:
+        design = jobs.get(session, path.job).design
+    host, catalog = resolve(design.host), extended(service().catalog, design.own)
+    cards = []
+    for family in FAMILIES.values():
+        view, error = None, ""
+        try:
+            params = family.params.model_validate(with_build(design, family.id))
+            view = build_view(framed(params, host, catalog), host)
+        except (InputError, ValueError) as problem:
+            error = str(problem)
+        cards.append(b.FamilyCard(id=family.id, label=family.label, words=family.words, view=view, error=error))
+    return b.FamiliesOut(families=cards).model_dump(mode="json")
+
+
+@api.post("/builds", responses={200: s.JobOut, **STALE})
+def add_build(path: s.JobPath, body: b.NewBuild) -> dict[str, object]:
+    """Add a build: a family at its start size in the host, or a copy of one that is there."""
+    with service().database.reading() as session:
+        design = jobs.seen_at(session, path.job, body.version)[1]
+    if body.copy_of:
+        taken = [build.id for build in design.builds]
+        known = design.builds[_index(design, body.copy_of)]
+        ident = free_id(taken, family_of(known.family).stem)
+        value = {**known.model_dump(mode="json"), "id": ident, "label": f"{known.label[:52]}, copy"}
+    else:
+        value = with_build(design, body.family)
+    return save_changes(path.job, body.version, [Change("/builds", value, "add")], f"{value['label']} added")

@@ -1,0 +1,98 @@
+"""Several builds over the wire: families drawn in the job's host, builds added, copied and removed, the form of each, motions of any."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+
+from .conftest import Shop
+
+
+def add(shop: Shop, version: int, **what: str) -> dict[str, Any]:
+    return shop.post("/api/jobs/1/builds", {"version": version, **what})
+
+
+def test_families_are_drawn_at_their_start_size_in_this_host(shop: Shop) -> None:
+    cards = {card["id"]: card for card in shop.get("/api/jobs/1/families")["families"]}
+    assert {"bed_slide", "fixed_platform"} <= set(cards)
+    for card in cards.values():
+        parts = {item.get("part", "") for item in card["view"]["items"]}
+        assert card["error"] == "" and any("/" in part and not part.startswith("host/") for part in parts), card["id"]
+    bare = shop.post("/api/jobs", {"template": "pickup-empty", "name": "bare", "units": {"length": "mm", "mass": "kg"}})["id"]
+    assert all(card["view"] for card in shop.get(f"/api/jobs/{bare}/families")["families"]), "a bed that nobody measured has stand-ins"
+
+
+def test_a_build_is_added_copied_renamed_removed_and_comes_back(shop: Shop) -> None:
+    first = len(shop.get("/api/jobs/1")["design"]["builds"])
+    saved = add(shop, 1, family="bed_slide")
+    assert [b["id"] for b in saved["design"]["builds"]][first:] == ["slide2"]
+    copied = add(shop, 2, copy_of="platform1")
+    assert copied["design"]["builds"][-1] == {**copied["design"]["builds"][1], "id": "platform2", "label": "Bunk over the slide, copy"}
+    assert shop.change(3, f"/builds/{first}/label", "spare")["design"]["builds"][first]["label"] == "spare"
+    gone = shop.change(4, "/builds/0", None, op="remove")
+    assert "slide1" not in [b["id"] for b in gone["design"]["builds"]]
+    lost = [f for f in shop.get("/api/jobs/1/report")["findings"] if f["check"] == "place"]
+    assert len(lost) == 4 and all(f["state"] == "over" for f in lost), "what stood on it has no place"
+    assert shop.post("/api/jobs/1/undo", {"version": 5})["design"]["builds"][0]["id"] == "slide1"
+
+
+@pytest.mark.parametrize(
+    ("what", "says"), [({"family": "boat"}, "there is no family"), ({"copy_of": "boat"}, "there is no build"), ({}, "no family")]
+)
+def test_what_cannot_be_added_says_why_and_saves_nothing(shop: Shop, what: dict[str, str], says: str) -> None:
+    refused = shop.post("/api/jobs/1/builds", {"version": 1, **what}, 422)
+    assert says in refused["problems"][0]["message"] and shop.get("/api/jobs/1")["version"] == 1
+
+
+def test_every_builds_form_is_data(shop: Shop) -> None:
+    """Paths lie below the design, a choice says what it brings along, a button what it sets."""
+    for index, build in enumerate(("slide1", "platform1")):
+        form = shop.get(f"/api/jobs/1/sheet?build={build}")
+        rows = [row for group in form["groups"] for row in group["rows"]]
+        assert (form["build"], form["index"]) == (build, index) and len(rows) > 15
+        assert all(row["path"].startswith(f"/builds/{index}/") for row in rows)
+        system = next(row for row in rows if row["kind"] == "system")
+        assert all(choice["also"] or choice["closed"] for choice in system["choices"])
+        commands = [row for row in rows if row["kind"] == "command"]
+        assert commands and all(row["op"] in ("set", "add", "remove") for row in commands)
+    assert shop.get("/api/jobs/1/sheet?build=boat", 422)["problems"][0]["field"] == "/build"
+
+
+def test_a_form_follows_what_was_chosen(shop: Shop) -> None:
+    def paths(build: str) -> set[str]:
+        form = shop.get(f"/api/jobs/1/sheet?build={build}")
+        return {row["path"].split("/", 3)[3] for group in form["groups"] for row in group["rows"] if row["kind"] != "command"}
+
+    assert "props/gap" not in paths("platform1") and "board_gap" not in paths("slide1")
+    shop.change(1, "/builds/1/props", {})
+    shop.change(2, "/builds/0/deck", "board.1x4.spf")
+    assert "props/gap" in paths("platform1")
+    assert "board_gap" in paths("slide1") and "grain" not in paths("slide1")
+
+
+def test_motions_of_every_build_stand_where_the_page_says(shop: Shop) -> None:
+    home = shop.get("/api/jobs/1/frame?build=platform1")
+    assert home["build"] == "platform1" and home["drivable"] and [m["travel"] for m in home["motions"]] == [0, 0]
+    moved = shop.get("/api/jobs/1/frame?build=platform1&at=slide1/tray/pull=500&at=platform1/half/shift=9999")
+    travels = {m["id"]: m["travel"] for m in moved["motions"]}
+    reach = next(m["reach"] for m in moved["motions"] if m["build"] == "platform1")
+    assert travels == {"slide1/tray/pull": 500, "platform1/half/shift": reach} and not moved["drivable"]
+    side = {name: next(v for v in view["views"] if v["name"] == "side")["items"] for name, view in (("home", home), ("moved", moved))}
+    pale = {item["part"] for item in side["home"] if item.get("role") == "ghost" and item.get("part", "").startswith("slide1/")}
+    assert pale, "the other build is drawn pale"
+    assert not any(i.get("role") in ("member", "deck") and i["part"].startswith("slide1/") for i in side["home"])
+    assert side["home"] != side["moved"]
+    for wrong in ("pull", "slide1/tray/pull=far", "=3", "slide1/tray/pull=-1"):
+        assert "motion=mm" in shop.get(f"/api/jobs/1/frame?at={wrong}", 422)["problems"][0]["message"]
+
+
+def test_places_follow_the_build_in_hand(shop: Shop) -> None:
+    bunk = shop.get("/api/jobs/1/prove?build=platform1&position=seat")
+    assert (bunk["build"], bunk["position"], bunk["positions"]) == ("platform1", "seat", ["bed", "seat"])
+    assert {row["role"] for row in bunk["members"]} == {"bearer", "leg"}
+    assert shop.get("/api/jobs/1/anchor?build=platform1")["build"] == "slide1", "only the slide is held by fixings"
+    surfaces = shop.get("/api/jobs/1/carry")["surfaces"]
+    assert [(row["id"], row["sleeping"]) for row in surfaces] == [("slide1/tray", False), ("platform1/bed", True)]
+    bare = shop.get("/api/jobs/1/solid?proof=true&build=platform1&position=bed&case=Parked")["scene"]
+    assert bare["strands"] and all(p["part"].startswith("platform1/") for p in bare["prisms"])
