@@ -19,7 +19,7 @@ BEGINS = {
     "command line": "from ergostrut.cli import main; main(['cut', PATH])",
     "server": "from pathlib import Path; from ergostrut.store.database import Database; from ergostrut.web.app import create_app; "
     "create_app(Database(Path(PATH + '.db')))",
-    "advice": "from ergostrut.web import adviser\nclass End:\n    def recv(self): raise EOFError\nadviser._work(End())",
+    "advice": "from ergostrut.web import adviser\nclass End:\n    def recv(self): raise EOFError\nadviser._work(End(), 0)",
     "nothing": "import scipy.linalg",
 }
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Locator, Page, expect
 
 
 def type_in(page: Page, path: str, text: str) -> None:
@@ -31,3 +31,8 @@ def sample_copy(page: Page) -> str:
     page.goto("/")
     saved = page.evaluate("() => fetch('/api/jobs/1/copy', { method: 'POST' }).then((answer) => answer.json())")
     return f"/job/{saved['id']}"
+
+
+def try_mend(finding: Locator) -> None:
+    """Take the mend of a finding as soon as the search behind the page has found it."""
+    finding.get_by_role("button", name="Try").click(timeout=240_000)

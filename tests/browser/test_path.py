@@ -7,7 +7,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, expect
 
-from .moves import new_job, revision, sample_copy, type_in
+from .moves import new_job, revision, sample_copy, try_mend, type_in
 
 
 def test_from_the_tape_measure_to_the_cut_list(screen: Page, tmp_path: Path) -> None:
@@ -39,7 +39,7 @@ def test_from_the_tape_measure_to_the_cut_list(screen: Page, tmp_path: Path) -> 
     expect(page.get_by_test_id("travel")).not_to_have_text("0")
     expect(rail).to_have_attribute("data-state", "over")
 
-    rail.get_by_role("button", name="Try").click()
+    try_mend(rail)
     revision(page, 5)
     expect(rail).to_have_attribute("data-state", "holds")
     expect(page.get_by_text("Ctrl+Z takes it back")).to_be_visible()

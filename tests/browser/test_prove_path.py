@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from playwright.sync_api import Page, expect
 
-from .moves import revision, sample_copy, type_in
+from .moves import revision, sample_copy, try_mend, type_in
 
 
 def test_prove_follows_a_member_through_case_and_position(screen: Page) -> None:
@@ -171,7 +171,7 @@ def test_boards_go_out_of_square_until_braced(screen: Page) -> None:
     square = page.locator('[data-finding="slide1/frame.square"]')
     expect(square).to_have_attribute("data-state", "over")
     expect(page.locator('[data-path="/builds/0/board_gap"]')).to_be_visible()
-    square.get_by_role("button", name="Try").click()
+    try_mend(square)
     revision(page, 4)
     expect(square).to_have_attribute("data-state", "holds")
     type_in(page, "/builds/0/own_members/0/right", "1500 mm")

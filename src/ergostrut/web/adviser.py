@@ -24,6 +24,7 @@ BUDGET_S = 90.0
 PATIENCE_S = 20.0
 """How long a search may take to notice that it is no longer wanted before its process is ended."""
 NICE = 10
+"""How far the process steps back before those that answer pages."""
 REMEMBERED = 64
 _LOG = logging.getLogger(__name__)
 
@@ -39,10 +40,10 @@ class Advice:
     ended: str = ""
 
 
-def _work(pipe: Connection) -> None:
+def _work(pipe: Connection, nice: int) -> None:
     """The process: a design comes, mends go as they are found; any further message means that it is not wanted any more."""
     with contextlib.suppress(OSError):
-        os.nice(NICE)
+        os.nice(nice)
     one_thread()
     catalog = shipped_catalog()
     while True:
@@ -126,7 +127,7 @@ class Adviser:
             # spawned, not forked: the server's threads and its database stay out of it
             context = multiprocessing.get_context("spawn")
             self._pipe, far = context.Pipe()
-            self._process = context.Process(target=_work, args=(far,), name="ergostrut-adviser", daemon=True)
+            self._process = context.Process(target=_work, args=(far, NICE), name="ergostrut-adviser", daemon=True)
             self._process.start()
             far.close()
         return self._pipe
