@@ -30,8 +30,9 @@ def trays(design: Design, catalog: Catalog, travel: float, fixity: str = "rigid"
     return taken(frame_model(build, setting_at(build, {PULL: travel}), context.plan), fixity)  # type: ignore[arg-type]
 
 
-def parked(**feet: float) -> np.ndarray:
-    return np.array([0.0, 0.0, -1.0, feet.get("corner", 0.0), feet.get("middle", 0.0)])
+def parked(tray: Posed, **feet: float) -> np.ndarray:
+    """1 g down, and so many N in places by their ids."""
+    return np.array([0.0, 0.0, -1.0, *(feet.get(stand.id, 0.0) for stand in tray.stands)])
 
 
 @pytest.mark.parametrize("system", SLIDES)
@@ -40,7 +41,7 @@ def test_rests_carry_the_moving_mass(sample: Job, catalog: Catalog, system: str,
     """What the rollers push, less what the upper rail pulls, is the tray with its load, whatever it is made of."""
     design = framed(sample.design, system)
     tray = trays(design, catalog, travel)
-    result = tray.frame.solve("Parked", parked())
+    result = tray.frame.solve("Parked", parked(tray))
     up = sum(rest.sign * force for rest, force in zip(tray.model.rests, result.rest_force, strict=True))
     context = context_of(design, catalog)
     build = context.builds[0]
@@ -66,7 +67,7 @@ def by_side(design: Design, catalog: Catalog, width: str, y: str) -> dict[str, f
     size = {"length": "400 mm", "width": width, "height": "300 mm", "mass": "80 kg"}
     things = [{"id": "box", "name": "box", "on": "slide1/tray", **size, "at": {"x": "900 mm", "y": y}}]
     tray = trays(apply(design, [Change("/carry/things", things)]), catalog, 0.0)
-    result = tray.frame.solve("Parked", parked())
+    result = tray.frame.solve("Parked", parked(tray))
     pairs = list(zip(tray.model.rests, result.rest_force, strict=True))
     return {side: sum(float(force) for rest, force in pairs if side in rest.id) for side in ("left", "right")}
 
@@ -87,7 +88,7 @@ def test_softer_joints_bend_more(sample: Job, catalog: Catalog) -> None:
     sinks = []
     for fixity in ("rigid", "semi"):
         tray = trays(design, catalog, 0.0, fixity)
-        result = tray.frame.solve("foot", parked(middle=1330.0))
+        result = tray.frame.solve("foot", parked(tray, middle=1330.0))
         (piece,) = (row.index for row in tray.rows["slide1/tray/rib.rear"])
         from ergostrut.core.mechanics.solver.along import lines
 

@@ -12,6 +12,7 @@ from ..constants import G
 from ..finding import Finding, Working, at_most
 from ..structure.assembly import Assembly, centroid
 from ..structure.context import Context
+from ..structure.feet import present
 from ..structure.parts import Point3
 from ..structure.setting import Setting, settings_of
 from ..structure.turn import turned
@@ -86,11 +87,12 @@ def anchor_study(context: Context, assembly: Assembly) -> AnchorStudy:
             masses += [(kg, _moved(at, shift)) for kg, at in stood.masses(body)]
             masses += [(item.mass, _moved(item.at(), shift)) for item in context.plan.on(body)]
         places = {}
-        for stand in assembly.stands:
+        stands = present(stood, setting)
+        for stand in stands:
             x, y, _ = _moved(stand.at, setting.shift(assembly, stand.body or assembly.member(stand.member).body))
             places[stand.id] = (stand.newton if stand.newton is not None else foot, x, y)
         kg, at = centroid(masses)
-        for case in cases_at(context.design.loads, setting.drivable, assembly.stands):
+        for case in cases_at(context.design.loads, setting.drivable, stands):
             rows.append((case, setting, _load(kg, at, case, places)))
         if setting.drivable:
             crash += [(case, setting, _load(kg, at, case, places)) for case in crash_cases(context.design.loads)]

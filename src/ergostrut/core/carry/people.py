@@ -1,4 +1,4 @@
-"""Where people sleep, sit and step on what is built for them."""
+"""Where people sleep and sit on what is built for them."""
 
 from __future__ import annotations
 
@@ -44,16 +44,6 @@ def _carrying(build: Assembly, surface: Surface) -> list[Member]:
     return [build.member(name) for name in names]
 
 
-def _feet(build: Assembly, surface: Surface) -> list[Stand]:
-    """One foot at mid span and both ends of every member that carries a surface."""
-    found = []
-    for member in _carrying(build, surface):
-        for end, at in (("in the middle", member.middle), ("left", member.a), ("right", member.b)):
-            words = f"one foot on {member.name}, {end}"
-            found.append(Stand(f"foot.{member.name}.{end.split()[-1]}", words, at, member.id))
-    return found
-
-
 def _over(build: Assembly, surface: Surface, x: float) -> str:
     """Which member a place lies over, or between which two."""
     rows = sorted(_carrying(build, surface), key=lambda member: member.a[0])
@@ -66,10 +56,8 @@ def _over(build: Assembly, surface: Surface, x: float) -> str:
 
 
 def with_people(build: Assembly, people: Sequence[Person]) -> Assembly:
-    """The build with every place where somebody may lie, sit down hard or step: where they lie for sag, everywhere for strength."""
+    """The build with every place where somebody may lie or sit down hard: where they lie for sag, everywhere for strength."""
     found: list[Stand] = []
-    if not build.stands:
-        found += [stand for surface in build.surfaces if surface.use == "deck" for stand in _feet(build, surface)]
     for surface in (s for s in build.surfaces if s.use == "sleeping"):
         (x0, y0, z), (lx, ly) = surface.origin, surface.size
         mine = sleepers(surface, people)
@@ -92,5 +80,4 @@ def with_people(build: Assembly, people: Sequence[Person]) -> Assembly:
             for n, (x, y) in enumerate(sorted(spots), 1):
                 place = f"{words}, {_over(build, surface, x)}, {'in the middle' if abs(y) < 1 else 'left' if y < 0 else 'right'}"
                 found.append(Stand(f"{kind}.{n}", place, (x, y, z), "", surface.body, size, newton, kind))  # type: ignore[arg-type]
-        found += _feet(build, surface)
     return replace(build, stands=(*build.stands, *found)) if found else build

@@ -99,22 +99,12 @@ def _vec(v: np.ndarray) -> Vec:
     return float(v[0]), float(v[1]), float(v[2])
 
 
-def _axes(member: Member) -> tuple[Vec, Vec]:
-    """Local y and z of a member, by the rule of the solver: z as near host +z as it can be, y = z cross x."""
-    x = np.array(member.b) - np.array(member.a)
-    x = x / np.linalg.norm(x)
-    up = np.array([1.0, 0.0, 0.0]) if abs(x[2]) > 1 - 1e-9 else np.array([0.0, 0.0, 1.0])
-    z = up - (up @ x) * x
-    z = z / np.linalg.norm(z)
-    return _vec(np.cross(z, x)), _vec(z)
-
-
 def _shift(at: Vec, by: Vec) -> Vec:
     return at[0] + by[0], at[1] + by[1], at[2] + by[2]
 
 
 def _prism(member: Member, dx: Vec, state: State | None) -> Prism:
-    y, z = _axes(member)
+    _, y, z = member.axes
     role: Role = "base" if member.use == "base" else "member"
     title = f"{member.name}, {member.section.label}"
     return Prism(_shift(member.a, dx), _shift(member.b, dx), y, z, member.shape.loops, role, member.id, title, state)

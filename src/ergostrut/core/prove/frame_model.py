@@ -14,6 +14,7 @@ from ..constants import G
 from ..mechanics.solver.model import Bar, FrameModel, Rest, SolverError
 from ..structure.assembly import Assembly
 from ..structure.carried import CarryPlan
+from ..structure.feet import acting, present
 from ..structure.holds import Contact, Joint, JointSpec, Slider
 from ..structure.parts import Member, PanelPart
 from ..structure.setting import Setting
@@ -218,11 +219,12 @@ def frame_model(build: Assembly, setting: Setting, plan: CarryPlan) -> Posed:
         SolverError: it cannot be framed as it stands, in words.
     """
     build = turned(build, setting)
+    build = replace(build, stands=present(build, setting))
     for slider in build.sliders:
         _on_rollers(build, setting, slider)
     members = [m for m in build.members if m.group is not None]
-    travel = {m.id: setting.travel(build.motion_of(m.body)) for m in members}
-    contacts = [c for c in build.contacts if c.member in travel and (c.only_at is None or abs(travel[c.member] - c.only_at) < 0.01)]
+    proved = {m.id for m in members}
+    contacts = [c for c in build.contacts if c.member in proved and acting(build, setting, c)]
     lines = lay(build, setting, members, contacts)
     bars, pieces = _bars(build, lines)
     homes, carriers = _carriers(build, setting, lines)

@@ -40,16 +40,17 @@ def worst(study: Study, value: Callable[[Solved], float]) -> tuple[Solved, float
 
 def _statics(study: Study, slider: Slider, item: Solved, w: Working) -> None:
     """What each pair takes of a rigid body, as the first lines of a roller's working."""
-    foot = study.context.design.loads.foot
     kg, at = study.moving(slider)
     w.say(f"{item.case.name}{study.where}. First as a rigid body by statics, then the frame.")
     w.given("W", -kg * G * item.case.g[2], "N", f"{kg:.1f} kg times {-item.case.g[2]:.3g} g, down")
     w.given("x_g", at[0], "mm", "centre of gravity")
     w.given("x_f", slider.hold_down.x + study.travel(slider), "mm", "hold-down axle")
     w.given("x_r", slider.carrying.x, "mm", "carrying axle")
-    if item.case.live:
-        w.given("P", foot, "N", "one foot at the end")
-        w.given("x_t", study.tip_x(slider), "mm", f"{slider.label}'s end")
+    people = study.people(item.case)
+    if people:
+        P = sum(newton for newton, _ in people)
+        w.given("P", P, "N", item.case.name.removeprefix("Parked, "))
+        w.given("x_t", sum(newton * at[0] for newton, at in people) / P, "mm", "where that stands")
         w.line("R_r", "(W * (x_g - x_f) + P * (x_t - x_f)) / (x_r - x_f)", "N", "carrying pair")
         w.line("R_f", "W + P - R_r", "N", "hold-down pair; minus: the upper rail holds it down")
     else:

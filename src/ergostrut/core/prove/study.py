@@ -8,7 +8,7 @@ from functools import cached_property
 
 import numpy as np
 
-from ..cases import cases_at
+from ..cases import Case, cases_at
 from ..constants import G
 from ..mechanics.solver.along import Along, along
 from ..mechanics.solver.model import MechanismError, SolverError
@@ -18,7 +18,7 @@ from ..mechanics.solver.solve import Frame, Stiffness
 from ..structure.assembly import Assembly, centroid
 from ..structure.carried import CarryPlan
 from ..structure.context import Context
-from ..structure.holds import Slider, Stand
+from ..structure.holds import Slider
 from ..structure.parts import Point3
 from ..structure.setting import Setting
 from .frame_model import frame_model, taken
@@ -160,6 +160,18 @@ class Study:
         kg, (x, y, z) = centroid(masses)
         return kg, (x + self.travel(slider), y, z)
 
+    def people(self, case: Case) -> list[tuple[float, Point3]]:
+        """N and place (host axes, where it stands) of everybody in a case."""
+        if self.posed is None:
+            return []
+        build, foot = self.posed.assembly, self.context.design.loads.foot
+        found = []
+        for stand in (stand for stand in build.stands if stand.id in case.live):
+            shift = self.setting.shift(build, stand.body or build.member(stand.member).body)
+            at = stand.at[0] + shift[0], stand.at[1] + shift[1], stand.at[2] + shift[2]
+            found.append((stand.newton if stand.newton is not None else foot, at))
+        return found
+
     def reach(self, slider: Slider) -> float:
         motion = self.assembly.motion_of(slider.body)
         return motion.reach if motion else 0.0
@@ -191,24 +203,6 @@ def study(context: Context, assembly: Assembly, setting: Setting) -> Study:
     return replace(drawn, other=(rigid,) if folds else (rigid, pinned), relies=folds)
 
 
-def present(build: Assembly, setting: Setting) -> tuple[Stand, ...]:
-    """Who may be there in a setting: nobody on a bare build, nobody sleeps on what is moved from home, nor sits where no panel lies any more."""
-    if setting.bare:
-        return ()
-    home = not any(setting.travels.values())
-
-    def over(stand: Stand) -> bool:
-        x, y = stand.at[0], stand.at[1]
-        for panel in build.panels:
-            dx, dy, _ = setting.shift(build, panel.body)
-            (px, py, _), (lx, ly) = panel.origin, panel.size
-            if px + dx - 1 <= x <= px + dx + lx + 1 and py + dy - 1 <= y <= py + dy + ly + 1:
-                return True
-        return False
-
-    return tuple(s for s in build.stands if home or s.kind == "foot" or (s.kind == "sitting" and over(s)))
-
-
 def _nothing(context: Context, assembly: Assembly, setting: Setting, error: SolverError) -> Study:
     return Study(context, assembly, setting, None, (), (), None, str(error))
 
@@ -217,7 +211,7 @@ def _solve(context: Context, posed: Posed) -> Study:
     loads, assembly, setting = context.design.loads, posed.assembly, posed.setting
     try:
         posed.frame  # noqa: B018 - assembled here: what folds in every case is one error
-        solved, fallen = solve_cases(posed, cases_at(loads, setting.drivable, present(assembly, setting)), loads.foot)
+        solved, fallen = solve_cases(posed, cases_at(loads, setting.drivable, assembly.stands), loads.foot)
     except SolverError as error:
         return _nothing(context, assembly, setting, error)
     forces = along(posed.frame, [item.result for item in solved]) if solved else None

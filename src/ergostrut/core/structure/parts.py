@@ -10,6 +10,27 @@ from ..catalog.model import Planks, Sandwich, Section, Sheet
 from ..sections import Properties
 
 Point3 = tuple[float, float, float]
+
+
+def dot(a: Point3, b: Point3) -> float:
+    """Scalar product."""
+    return a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
+
+
+def cross(a: Point3, b: Point3) -> Point3:
+    """Vector product."""
+    return a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]
+
+
+def _less(a: Point3, b: Point3) -> Point3:
+    return a[0] - b[0], a[1] - b[1], a[2] - b[2]
+
+
+def _unit(a: Point3) -> Point3:
+    length = math.sqrt(dot(a, a))
+    return a[0] / length, a[1] / length, a[2] / length
+
+
 Use = Literal["rail", "deck", "sleeping", "brace", "leg", "base"]
 """What a part is for, which limits hang on."""
 
@@ -64,6 +85,15 @@ class Member:
     def middle(self) -> Point3:
         (ax, ay, az), (bx, by, bz) = self.a, self.b
         return (ax + bx) / 2, (ay + by) / 2, (az + bz) / 2
+
+    @property
+    def axes(self) -> tuple[Point3, Point3, Point3]:
+        """Local x from ``a`` to ``b``; z as near host +z as it can be (a vertical member: host +x); y = z cross x. Unit vectors."""
+        x = _unit(_less(self.b, self.a))
+        up = (1.0, 0.0, 0.0) if abs(x[2]) > 1 - 1e-9 else (0.0, 0.0, 1.0)
+        along = dot(up, x)
+        z = _unit((up[0] - along * x[0], up[1] - along * x[1], up[2] - along * x[2]))
+        return x, cross(z, x), z
 
     @property
     def name(self) -> str:
