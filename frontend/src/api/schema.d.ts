@@ -1249,6 +1249,7 @@ export interface components {
             /**
              * @default {
              *       "weld_leg": null,
+             *       "capped": false,
              *       "bracket_rating": null,
              *       "brackets": 2,
              *       "bolt": "5/16-18",
@@ -1569,6 +1570,7 @@ export interface components {
             /**
              * @default {
              *       "weld_leg": null,
+             *       "capped": false,
              *       "bracket_rating": null,
              *       "brackets": 2,
              *       "bolt": "5/16-18",
@@ -1794,6 +1796,7 @@ export interface components {
          * @description What joins members. ``weld_leg``: fillet leg (None: the thinner wall). ``bracket_rating``: load one bracket is
          *     sold for (read it from its catalogue). ``screws`` a joint, of ``screw`` size, ``bite`` into the rib; ``bolt`` of bolted ones.
          *     ``fastener``: another than the system's usual; ``per_leg`` rivets or screws in one leg of a bracket of ``bracket_wall``.
+         *     ``capped``: the open ends of tubes that others are welded on are closed with welded caps.
          */
         Joints: {
             /**
@@ -1801,6 +1804,11 @@ export interface components {
              * @default null
              */
             weld_leg: string | null;
+            /**
+             * Capped
+             * @default false
+             */
+            capped: boolean;
             /**
              * Bracket Rating
              * @default null

@@ -12,6 +12,7 @@ from .bearing import check_bearing
 from .bow import check_bow, check_short_legs
 from .effort import check_effort
 from .joints.check import check_joints
+from .joints.chord import check_chord_walls
 from .leg import check_leg
 from .members import check_members
 from .pin import check_pin
@@ -22,7 +23,7 @@ from .stops import check_stops
 from .study import Study
 
 CHECKS: dict[type, tuple[Callable[[Study], Iterator[Finding]], ...]] = {
-    Member: (check_members, check_joints, check_stability, check_frequency, check_fatigue, check_square, check_bow),
+    Member: (check_members, check_joints, check_chord_walls, check_stability, check_frequency, check_fatigue, check_square, check_bow),
     Contact: (check_bearing, check_short_legs),
 }
 """Checks of a solved build by the kind of part they look at."""

@@ -251,6 +251,8 @@ class JointSpec:
     bracket_wall: float
     lag: str
     tap_depth: float
+    capped: bool = False
+    """Whether the open ends of tubes are closed by welded caps."""
     key: str = "rib"
     """Begins the finding's id."""
     between: str = "rib to rail"

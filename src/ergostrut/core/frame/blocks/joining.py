@@ -20,9 +20,11 @@ from .stock import StockId, typed
 class Joints(Record):
     """What joins members. ``weld_leg``: fillet leg (None: the thinner wall). ``bracket_rating``: load one bracket is
     sold for (read it from its catalogue). ``screws`` a joint, of ``screw`` size, ``bite`` into the rib; ``bolt`` of bolted ones.
-    ``fastener``: another than the system's usual; ``per_leg`` rivets or screws in one leg of a bracket of ``bracket_wall``."""
+    ``fastener``: another than the system's usual; ``per_leg`` rivets or screws in one leg of a bracket of ``bracket_wall``.
+    ``capped``: the open ends of tubes that others are welded on are closed with welded caps."""
 
     weld_leg: Annotated[Length, Between(0.5, 25)] | None = None
+    capped: bool = False
     bracket_rating: Rating | None = None
     brackets: Annotated[int, Field(ge=1, le=4)] = 2
     bolt: StockId = "5/16-18"
@@ -93,6 +95,7 @@ def joint_spec(system_id: SystemId, j: Joints, catalog: Catalog) -> JointSpec:
         j.bracket_wall.mm,
         j.lag,
         j.tap_depth.mm,
+        capped=j.capped,
     )
 
 
@@ -107,6 +110,7 @@ def joining_sheet(title: str, what: str, through: str) -> Group:
         (
             Row("joints/fastener", "Fastener", "choice", source="fasteners", when=(When("framing", (True,), "more"),)),
             Row("joints/weld_leg", "Fillet leg", "length", optional=True, empty="the wall", when=kind("weld")),
+            Row("joints/capped", "Tube ends closed by welded caps", "tick", help="keeps the wall stiff beside an end", when=kind("weld")),
             Row("joints/brackets", "Brackets or bolts a joint", "whole", when=kind("bracket", "bolt", "rivet", "drill screw", "end bolt")),
             Row("joints/bracket_rating", "A bracket is sold for", "mass", optional=True, when=kind("bracket")),
             Row("joints/bolt", "Bolt", "choice", source="threads", when=kind("bolt", "strut nut", "end bolt")),

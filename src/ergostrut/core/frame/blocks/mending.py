@@ -6,6 +6,7 @@ from ...catalog.model import Catalog, Planks, Sandwich, Section, Sheet
 from ...edit import Change
 from ...quantity import Length
 from ..family import Offers
+from .joining import Joints
 
 
 def exact(mm: float, inches: bool) -> str:
@@ -28,6 +29,11 @@ def sections(now: str, field: str, at: str, catalog: Catalog, need: float = 1.02
 
     rows = sorted((s for s in catalog.sections.values() if stronger(s)), key=lambda s: s.mass_per_m)
     return [(s.label, (Change(f"{at}/{field}", s.id),)) for s in rows]
+
+
+def capped(joints: Joints, at: str) -> Offers:
+    """Open tube ends closed."""
+    return [] if joints.capped else [("tube ends capped", (Change(f"{at}/joints/capped", True),))]
 
 
 def kind(sheet: Sheet | Sandwich | Planks) -> str:

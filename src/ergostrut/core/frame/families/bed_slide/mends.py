@@ -9,7 +9,7 @@ from ....catalog.model import Catalog, Sheet
 from ....edit import Change
 from ....structure.systems import SYSTEMS
 from ....wording import Say
-from ...blocks.mending import exact, kind, sections
+from ...blocks.mending import capped, exact, kind, sections
 from ...family import Offers
 from .params import BedSlide
 
@@ -126,6 +126,7 @@ def offers(build: BedSlide, at: str, catalog: Catalog, say: Say, use: float) -> 
         "fit.lowered-gate": pulls,
         "frame.square": lambda: _squares(build, at, catalog),
         "rib.joint": lambda: _joints(build, at),
+        "rib.wall": lambda: [*capped(build.joints, at), *sections(build.rail, "rail", at, catalog, need)[:6], *pulls()],
         "rib.strength": lambda: sections(build.rib, "rib", at, catalog, need),
         "lower-rail": lambda: sections(build.base.lower, "base/lower", at, catalog),
         "upper-rail": lambda: sections(build.base.upper, "base/upper", at, catalog),

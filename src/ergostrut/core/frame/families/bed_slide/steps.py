@@ -74,6 +74,7 @@ def _joining(context: Context, build: Assembly, rails: list[Member], ribs: list[
             )
         ]
     aluminium = rails[0].section.material.kind == "aluminium"
+    caps = " Close the rails' open ends with caps as thick as their wall." if build.joining.capped else ""
     rows: list[Row] = [
         (
             "clean",
@@ -100,7 +101,7 @@ def _joining(context: Context, build: Assembly, rails: list[Member], ribs: list[
         (
             "weld",
             "Weld the tray",
-            "Short runs, opposite corners in turn, let it cool between; thin tube warps when welded in haste.",
+            "Short runs, opposite corners in turn, let it cool between; thin tube warps when welded in haste." + caps,
             "Diagonals still equal. Straight within 2 mm on the rails' length.",
             "Fume: outdoors or extracted.",
             12.0 * len(ribs),

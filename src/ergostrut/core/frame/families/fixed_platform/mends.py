@@ -7,7 +7,7 @@ from collections.abc import Callable
 from ....catalog.model import Catalog
 from ....edit import Change
 from ....wording import Say
-from ...blocks.mending import kind, sections
+from ...blocks.mending import capped, kind, sections
 from ...family import Offers
 from .params import FixedPlatform
 
@@ -54,6 +54,7 @@ def offers(build: FixedPlatform, at: str, catalog: Catalog, _say: Say, use: floa
         "deck.foot": decks,
         "deck.load": decks,
         "deck.sag": decks,
+        "leg.wall": lambda: [*capped(build.joints, at), *sections(build.bearer, "bearer", at, catalog, need)[:6]],
         "leg.strength": lambda: sections(build.legs.section, "legs/section", at, catalog, need),
         "frame.settles": lambda: [("every end tied down", (Change(f"{at}/tied", True),))],
         "held.friction": lambda: [("packed against sides and ends", (Change(f"{at}/snug", True),))],
