@@ -165,12 +165,12 @@ def test_rivet_nut_is_unknown_until_both_are_rated(sample: Job, catalog: Catalog
 
 
 def test_a_spacer_bends_its_bolt_but_is_no_verdict(sample: Job, catalog: Catalog) -> None:
-    """M = V h / 2 to 0.75 of 580 MPa proof: a low spacer changes nothing, a tall one halves and halves again."""
+    """M = V h / 2 to 0.75 of 580 MPa proof: a low spacer changes little (a longer bolt pulls softer), a tall one halves and halves again."""
     uses = []
     for height in ("0 mm", "10 mm", "200 mm", "400 mm"):
         found = by_id(check(apply(sample.design, [Change("/builds/0/fixings/0/spacer", height)]), catalog), "slide1/anchor.F1")
         uses.append(found.use or 0.0)
-    assert uses[0] == pytest.approx(uses[1]) and uses[3] > 1.5 * uses[2] > uses[0]
+    assert uses[0] >= uses[1] == pytest.approx(uses[0], rel=0.05) and uses[3] > 1.5 * uses[2] > uses[0]
 
 
 @pytest.mark.parametrize(

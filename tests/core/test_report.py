@@ -33,12 +33,13 @@ from tests.conftest import PULL, by_id
 
 
 def test_the_sample_shows_the_tape_in_all_its_states(report: Report) -> None:
-    assert report.counts["over"] == 1 and report.counts["tight"] == 3 and report.counts["unknown"] == 1
+    assert report.counts["over"] == 2 and report.counts["tight"] == 4 and report.counts["unknown"] == 2
     assert report.counts["holds"] > 30
     assert by_id(report, "slide1/pin.bending").state == "over"
     assert by_id(report, "slide1/side-rail.strength").state == "tight"
     assert by_id(report, "slide1/rib.strength").state == by_id(report, "slide1/rib.wall").state == "tight"
-    assert by_id(report, "slide1/keeper").state == "unknown"
+    assert by_id(report, "slide1/anchor.F3").state == "over"
+    assert by_id(report, "slide1/keeper").state == by_id(report, "slide1/anchor.beside").state == "unknown"
 
 
 def test_findings_come_worst_first_and_once(report: Report) -> None:

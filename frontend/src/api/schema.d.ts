@@ -1593,6 +1593,7 @@ export interface components {
          * Fixing
          * @description One bolt through the base: into an existing hole by name, or drilled at a place. A ``rivet nut`` (or plate nut) in sheet
          *     is sold for a load; what the sheet round it holds is unknown until rated. ``spacer``: height of one under the rail.
+         *     ``tab``: how far a tab from the rail reaches past a bolt that stands beside it.
          */
         Fixing: {
             /** Name */
@@ -1647,6 +1648,11 @@ export interface components {
              *     }
              */
             spacer: string;
+            /**
+             * Tab
+             * @default null
+             */
+            tab: string | null;
             /**
              * Nut
              * @default through bolt

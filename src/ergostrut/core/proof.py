@@ -8,14 +8,17 @@ from dataclasses import dataclass, replace
 
 from .anchor.checks import AnchorStudy, anchor_study, check_anchors
 from .anchor.crash import check_crash
+from .anchor.rails import check_rails
 from .finding import Finding
 from .fit.sliding import check_floor, check_lowered_gate, check_sliding
 from .fit.standing import check_standing
 from .prove.checks import check_setting
 from .prove.deck import check_deck
+from .prove.reactions import pressing
 from .prove.study import Study, study
 from .structure.assembly import Assembly
 from .structure.context import Context
+from .structure.pressing import Pressing
 from .structure.setting import settings_of
 
 KEPT = 3_000_000
@@ -83,17 +86,19 @@ def _doubtful(build: Assembly, context: Context, finding: Finding) -> Finding:
 def _proved(context: Context, build: Assembly, key: str) -> Proof:
     found: list[Finding] = []
     kept: list[Study] = []
+    pressings: list[Pressing | None] = []
     room = KEPT
     for setting in settings_of(build):
         item = study(context, build, setting)
         found += setting_findings(item)
+        pressings.append(pressing(item))
         room -= item.floats
         if room >= 0:
             kept.append(item)
     found += [*check_sliding(context, build), *check_standing(context, build), *check_deck(context, build)]
-    anchors = anchor_study(context, build) if build.base else None
+    anchors = anchor_study(context, build, [p for p in pressings if p is not None]) if build.base else None
     if anchors is not None:
-        found += check_anchors(context, anchors)
+        found += [*check_anchors(context, anchors), *check_rails(context, anchors)]
     found += check_crash(context, build, anchors)
     if build.missing:
         found = [_doubtful(build, context, finding) for finding in found]

@@ -75,6 +75,13 @@ function Fixings({ index }: { index: number }) {
             )}
             <ChoiceField label="Grade" path={`${p}/grade`} options={grades} />
             <QuantityField label="Spacer under the rail" path={`${p}/spacer`} kind="length" />
+            <QuantityField
+              label="Tab past it, beside the rail"
+              path={`${p}/tab`}
+              kind="length"
+              optional
+              placeholder="under the rail, or not known"
+            />
             <ChoiceField
               label="Into"
               path={`${p}/nut`}

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 import numpy as np
 
@@ -14,14 +15,14 @@ from ..structure.assembly import Assembly, centroid
 from ..structure.context import Context
 from ..structure.feet import present
 from ..structure.parts import Point3
+from ..structure.pressing import Pressing
 from ..structure.setting import Setting, settings_of
 from ..structure.turn import turned
 from .body import ACROSS_SOFT, ACROSS_STEEL, Array, Bolt, Share, Supports, share_all, supports
 from .bolts import BOLT_BASIS, bolt_uses, capacity
+from .footing import BOUNDS, ON_FLOOR, Footing, footing
 
 GONE_LIMIT = 1.33
-ON_FLOOR = 1.0
-"""A rail whose underside lies lower than this (mm) presses on the floor."""
 
 
 @dataclass(frozen=True)
@@ -43,6 +44,29 @@ class AnchorStudy:
     cases: tuple[AnchorCase, ...]
     crash: tuple[AnchorCase, ...] = ()
     """Crash cases where the build may be driven; none unless the job asks for them."""
+    footing: Footing | None = None
+    """The base as beams; None where nothing was solved on it."""
+
+    @cached_property
+    def beams(self) -> dict[tuple[str, str], int]:
+        """Row of the footing by case and position."""
+        rows = self.footing.rows if self.footing is not None else ()
+        return {(row.case.name, row.setting.name): i for i, row in enumerate(rows)}
+
+    def lifts(self, row: AnchorCase) -> bool:
+        """Whether a rail of the base comes off the floor with nothing to hold it."""
+        return self.footing is not None and self.beams.get((row.case, row.position)) in dict(self.footing.loose)
+
+    def pulls(self, rows: Sequence[AnchorCase]) -> Array:
+        """Pull of every fixing (rows, anchors), N: the worse of the base taken rigid, and as beams on either bound of its fixings."""
+        rigid: Array = np.array([row.shared.tension for row in rows])
+        if self.footing is None:
+            return rigid
+        beams = self.footing.pulls
+        at = [self.beams.get((row.case, row.position)) for row in rows]
+        more = np.array([beams[i] if i is not None else np.zeros(rigid.shape[1]) for i in at])
+        both: Array = np.maximum(rigid, more)
+        return both
 
 
 def _load(kg: float, at: Point3, case: Case, places: Mapping[str, tuple[float, float, float]]) -> Array:
@@ -64,8 +88,8 @@ def _moved(at: Point3, shift: Point3) -> Point3:
     return at[0] + shift[0], at[1] + shift[1], at[2] + shift[2]
 
 
-def anchor_study(context: Context, assembly: Assembly) -> AnchorStudy:
-    """Solve every case in every setting."""
+def anchor_study(context: Context, assembly: Assembly, pressings: Sequence[Pressing] = ()) -> AnchorStudy:
+    """Solve every case in every setting: the base rigid on its fixings, and as beams under what the settings press on it."""
     soft = context.host.mm("floor_thickness") is not None and (context.host.mm("floor_thickness") or 0) < 3
     bolts = tuple(Bolt(a.name, a.x, a.y, ACROSS_SOFT if soft and a.hole is None else ACROSS_STEEL) for a in assembly.anchors)
     base = [m for m in assembly.of_body(assembly.base) if m.a[2] - m.shape.depth / 2 < ON_FLOOR]
@@ -96,7 +120,8 @@ def anchor_study(context: Context, assembly: Assembly) -> AnchorStudy:
             rows.append((case, setting, _load(kg, at, case, places)))
         if setting.drivable:
             crash += [(case, setting, _load(kg, at, case, places)) for case in crash_cases(context.design.loads)]
-    return AnchorStudy(assembly, bolts, contacts, held_by, _shared(held_by, rows), _shared(held_by, crash))
+    beams = footing(context, assembly, pressings) if bolts else None
+    return AnchorStudy(assembly, bolts, contacts, held_by, _shared(held_by, rows), _shared(held_by, crash), beams)
 
 
 def _shared(held_by: Supports, rows: Sequence[tuple[Case, Setting, Array]]) -> tuple[AnchorCase, ...]:
@@ -130,7 +155,7 @@ def _whole(context: Context, study: AnchorStudy, parts: tuple[str, ...]) -> Iter
             caution="What is loose goes through the cab wall in a crash.",
         )
         return
-    loose = [row for row in study.cases if not row.shared.settled]
+    loose = [row for row in study.cases if not row.shared.settled or study.lifts(row)]
     if loose:
         row = loose[0]
         yield Finding(
@@ -161,7 +186,7 @@ def _whole(context: Context, study: AnchorStudy, parts: tuple[str, ...]) -> Iter
 def _each(context: Context, study: AnchorStudy) -> Iterator[Finding]:
     build, say = study.assembly.id, context.say
     held = [row for row in study.cases if row.shared.settled]
-    pulls = np.array([row.shared.tension for row in held])
+    pulls = study.pulls(held)
     shears = np.array([np.hypot(*row.shared.shear.T) for row in held])
     for i, anchor in enumerate(study.assembly.anchors):
         w = Working()
@@ -172,7 +197,7 @@ def _each(context: Context, study: AnchorStudy) -> Iterator[Finding]:
         uses = np.maximum(pulls[:, i], shears[:, i]) if cap.missing else bolt_uses(pulls[:, i], shears[:, i], cap, anchor)
         worst = int(np.argmax(uses))
         use, row, T, V = float(uses[worst]), held[worst], float(pulls[worst, i]), float(shears[worst, i])
-        w.given("T", T, "N", f"pull, {row.case}{where(study.assembly, row)}; rigid base on its bolts and the floor")
+        _pulled(w, study, row, i)
         w.given("V", V, "N", "shear; no friction counted")
         hole = context.host.holes.get(anchor.hole or "")
         tail = " It must go on holding the bed." if hole and hole.holds_bed else ""
@@ -202,6 +227,26 @@ def _each(context: Context, study: AnchorStudy) -> Iterator[Finding]:
             cap.shear,
             cap.rated,
         )
+
+
+def _pulled(w: Working, study: AnchorStudy, row: AnchorCase, i: int) -> None:
+    """What pulls on a fixing in a case, by every way to take the base, as lines of its working."""
+    w.say(f"{row.case}{where(study.assembly, row)}.")
+    at = study.beams.get((row.case, row.position))
+    rigid = float(row.shared.tension[i])
+    if study.footing is None or at is None:
+        w.given("T", rigid, "N", "pull; rigid base on its bolts and the floor")
+        return
+    w.given("T_r", rigid, "N", "base taken as rigid on its bolts and the floor")
+    for name, bound in zip(("T_1", "T_2"), range(len(BOUNDS)), strict=True):
+        w.given(name, float(study.footing.pull[bound, at, i]), "N", f"rails as beams on the floor, {study.footing.words[i][bound]}")
+    w.given("T_q", float(study.footing.roll[at, i]), "N", "pushed across, one rail rolls over its edge")
+    lever = float(study.footing.lever[i])
+    if lever > 1.0:
+        w.given("k_t", lever, "", "the rail lifts its tab about the tab's far edge: reach to the bolt and past it over past it")
+        w.line("T", "max(T_r, k_t * T_1 + T_q, k_t * T_2 + T_q)", "N", "pull")
+    else:
+        w.line("T", "max(T_r, T_1 + T_q, T_2 + T_q)", "N", "pull")
 
 
 def _verdict(
@@ -240,9 +285,14 @@ def _one_gone(context: Context, study: AnchorStudy, parts: tuple[str, ...]) -> I
     found = share_all(study.held_by, np.array([row.load for _, row in turns]), [gone for gone, _ in turns])
     pulls = np.array([shared.tension for shared in found])
     shears = np.array([np.hypot(*shared.shear.T) for shared in found])
+    settled = np.array([shared.settled for shared in found])
+    if study.footing is not None:
+        pulls = np.maximum(pulls, _pulls_gone(study, turns))
+        settled &= np.isfinite(pulls).all(axis=1)
+        pulls = np.where(np.isfinite(pulls), pulls, 0.0)
     uses = np.stack([bolt_uses(pulls[:, i], shears[:, i], cap, study.assembly.anchors[i]) for i, cap in enumerate(caps)], axis=1)
     uses[np.arange(len(turns)), [gone for gone, _ in turns]] = 0.0
-    hardest = np.where([shared.settled for shared in found], uses.max(axis=1), 9.9)
+    hardest = np.where(settled, uses.max(axis=1), 9.9)
     for (gone, row), use in zip(turns, hardest.tolist(), strict=True):
         if use > worst:
             worst, text, case, position = use, study.assembly.anchors[gone].name, row.case, row.position
@@ -268,3 +318,23 @@ def _one_gone(context: Context, study: AnchorStudy, parts: tuple[str, ...]) -> I
         basis="1.33 accepted with one fixing gone: common practice; a verdict only where people sleep or ride in front of it",
         working=w.done(),
     )
+
+
+HARDEST = 6
+"""Cases that are solved again with a fixing gone: those in which the base pulls hardest on any."""
+
+
+def _pulls_gone(study: AnchorStudy, turns: Sequence[tuple[int, AnchorCase]]) -> Array:
+    """Pull of the others as the base bends with one fixing gone (turns, anchors), in the cases that pull hardest; 0 in the others."""
+    assert study.footing is not None
+    hardest = study.footing.pulls
+    rows = sorted({int(i) for column in hardest.T for i in np.argsort(-column)[:HARDEST]})
+    found = np.zeros((len(turns), len(study.bolts)))
+    place = {row: k for k, row in enumerate(rows)}
+    for gone in range(len(study.bolts)):
+        table = study.footing.without(gone, rows)
+        for t, (which, row) in enumerate(turns):
+            k = place.get(study.beams.get((row.case, row.position), -1))
+            if which == gone and k is not None:
+                found[t] = table[k]
+    return found

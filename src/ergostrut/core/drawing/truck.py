@@ -6,7 +6,8 @@ from collections.abc import Mapping, Sequence
 
 import numpy as np
 
-from ..anchor.checks import ON_FLOOR, AnchorCase, AnchorStudy
+from ..anchor.checks import AnchorCase, AnchorStudy
+from ..anchor.footing import ON_FLOOR
 from ..balance.ledger import Axles, LedgerRow
 from ..constants import G
 from ..finding import State

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from .holds import Anchor, Contact, Hold, Joint, JointSpec, Lock, Motion, Slider, Stand
+from .holds import Anchor, Contact, Hold, Joint, JointSpec, Link, Lock, Motion, Slider, Stand
 from .parts import Height, Item, Member, PanelPart, Point3, Surface
 
 
@@ -51,6 +51,8 @@ class Assembly:
     anchors: tuple[Anchor, ...] = ()
     base: str = ""
     """Body that is fixed to the host by anchors; empty: nothing is."""
+    links: tuple[Link, ...] = ()
+    """What keeps the base's members apart."""
     stack: tuple[Height, ...] = ()
     tags: tuple[Tag, ...] = ()
     read: frozenset[str] = frozenset()

@@ -80,7 +80,7 @@ class Contact:
     """Pushes only: the host on ``member`` at ``at`` along ``push``, after ``gap`` mm.
 
     ``rides`` host: its place on the member moves as the body does. ``only_at``: the travel at which it is there; None: always.
-    ``source``: the host feature it bears on; ``group``: contacts that share a finding."""
+    ``on``: the base's member that takes it; empty: the host itself. ``source``: the host feature it bears on; ``group``: contacts that share a finding."""
 
     id: str
     label: str
@@ -94,6 +94,17 @@ class Contact:
     source: str = ""
     group: str = ""
     rating: float | None = None
+    on: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Link:
+    """A post or stand that keeps two of the base's members, ``lower`` and ``upper``, apart at ``x``, y of both; it turns at its ends."""
+
+    id: str
+    lower: str
+    upper: str
+    x: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -209,7 +220,7 @@ class Lock:
 class Anchor:
     """A bolt from the build to the host at (x, y) on the floor. ``hole``: the existing feature used. ``nut``: a rivet or plate nut,
     ``nut_sold`` and ``sheet_rating`` N; ``tube``: yield MPa and wall mm of a steel tube that it passes through; ``proof`` MPa of the bolt;
-    ``spacer`` mm high under the rail."""
+    ``spacer`` mm high under the rail; ``tab`` mm that a tab from the rail reaches past a bolt beside it."""
 
     id: str
     name: str
@@ -228,6 +239,7 @@ class Anchor:
     tube: tuple[float, float] | None = None
     proof: float = 0.0
     spacer: float = 0.0
+    tab: float | None = None
 
 
 @dataclass(frozen=True, slots=True)

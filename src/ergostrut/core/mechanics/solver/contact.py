@@ -14,6 +14,7 @@ import numpy as np
 from scipy.linalg import LinAlgError, cho_factor, cho_solve
 
 from .model import Array, FrameModel, MechanismError, SolverError, UnsettledError
+from .together import passes, settles
 
 MAX_PASSES = 20
 LEAST_PASSES = 600
@@ -208,14 +209,19 @@ def _least_index(contacts: Contacts, load: Array, acting: frozenset[int], soft: 
     return None
 
 
-def settle_all(contacts: Contacts, loads: Array, names: Sequence[str]) -> list[Settled | SolverError]:
+def settle_all(
+    contacts: Contacts, loads: Array, names: Sequence[str], begun: Sequence[frozenset[int]] | None = None
+) -> list[Settled | SolverError]:
     """``settle`` of many cases (cases, dofs): those in one state of their parts are solved together, and change state together.
 
-    A case that comes to a state it was in before, or to one that holds nothing, is settled on its own.
+    A case that comes to a state it was in before, or to one that holds nothing, is settled on its own. ``begun``: parts that act in each
+    case at first, where a like problem has been settled; counts where all parts give.
     """
     found: list[Settled | SolverError | None] = [None] * len(loads)
     sizes = np.max(np.abs(loads), axis=1, initial=0.0) + 1e-9
     given = np.where((sizes < NOTHING)[:, None], 0.0, loads)
+    if settles(contacts, len(loads)):
+        return _together(contacts, loads, given, sizes, names, begun)
     start = frozenset(np.flatnonzero(contacts.slack == 0).tolist())
     groups: dict[frozenset[int], list[int]] = {start: list(range(len(loads)))}
     seen: list[set[frozenset[int]]] = [set() for _ in loads]
@@ -238,6 +244,13 @@ def settle_all(contacts: Contacts, loads: Array, names: Sequence[str]) -> list[S
                     following.setdefault(after, []).append(i)
         groups = following
     return [_alone(contacts, loads[i], names[i], last[i], seen[i]) if row is None else row for i, row in enumerate(found)]
+
+
+def _together(
+    contacts: Contacts, loads: Array, given: Array, sizes: Array, names: Sequence[str], start: Sequence[frozenset[int]] | None
+) -> list[Settled | SolverError]:
+    whole, last, seen = passes(contacts, given, sizes, MAX_PASSES, start)
+    return [Settled(*one) if one is not None else _alone(contacts, loads[i], names[i], last[i], seen[i]) for i, one in enumerate(whole)]
 
 
 def _alone(contacts: Contacts, load: Array, name: str, acting: frozenset[int], seen: set[frozenset[int]]) -> Settled | SolverError:

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from copy import copy
+from dataclasses import replace
 from functools import cached_property
 
 import numpy as np
@@ -137,6 +139,16 @@ class Frame(Stiffness):
         table = total(flat, blocks[used], self.size * len(c)).reshape(self.size, len(c))
         return table[r], table[c]
 
+    def without(self, part: int) -> Frame:
+        """The same frame without one of its one-way parts (its index among rests, then straps): nothing is condensed again."""
+        other = copy(self)
+        parts = list(self.parts)
+        # it acts on nothing, and never
+        parts[part] = replace(parts[part], b=np.zeros_like(parts[part].b), slack=1.0, k=0.0)
+        other.parts = tuple(parts)
+        other._contacts = Contacts(self._S, other.parts, self._contacts.least)
+        return other
+
     @property
     def floats(self) -> int:
         """How many numbers it holds: most of what it weighs."""
@@ -148,8 +160,12 @@ class Frame(Stiffness):
         _, shape = eigh(self._S, subset_by_index=[0, 0])
         return MechanismError(f"this frame can fold: {self.words(self._c[int(np.argmax(np.abs(shape[:, 0])))])} freely")
 
-    def solve_many(self, names: Sequence[str], factors: Array) -> list[CaseResult | SolverError]:
-        """Every row of ``factors`` (cases, loads) times the basic loads; a case without result comes back as its error."""
+    def solve_many(
+        self, names: Sequence[str], factors: Array, start: Sequence[frozenset[int]] | None = None
+    ) -> list[CaseResult | SolverError]:
+        """Every row of ``factors`` (cases, loads) times the basic loads; a case without result comes back as its error.
+
+        ``start``: which one-way parts bear at first, from a like frame that was solved (``CaseResult.bearing``)."""
         factors = np.asarray(factors, dtype=float)
         shares = np.column_stack([factors, np.ones(len(names))]) if self._moves else factors
         n, width = len(names), self.size
@@ -157,7 +173,7 @@ class Frame(Stiffness):
         force, acting = np.zeros((n, len(self.parts))), [frozenset[int]()] * n
         errors: dict[int, SolverError] = {}
         if len(self._c):
-            for i, found in enumerate(settle_all(self._contacts, shares @ self._push, names)):
+            for i, found in enumerate(settle_all(self._contacts, shares @ self._push, names, start)):
                 if isinstance(found, MechanismError):
                     errors[i] = self._loose()
                 elif isinstance(found, SolverError):

@@ -12,7 +12,7 @@ from ....structure.parts import Member, Surface
 from ...blocks.fixings import anchors
 from ...blocks.joining import joint_spec
 from ...blocks.stock import section_of
-from .gear import contacts_of, holds_of, joints_of, lock_of, slider_of, stands_of
+from .gear import contacts_of, holds_of, joints_of, links_of, lock_of, slider_of, stands_of
 from .geometry import Layout, layout, stack
 from .params import BedSlide
 from .parts import deck_of, items_of, members_of
@@ -75,6 +75,7 @@ def frame(build: BedSlide, host: Reader, catalog: Catalog) -> Assembly:
         locks=(lock_of(build),),
         anchors=anchors(base, build.fixings, host.host, section_of(catalog, "base/lower", build.base.lower), catalog),
         base=base,
+        links=links_of(build, place),
         stack=stack(build, place, deck.sheet.t),
         tags=_tags(build, place, ribs),
     )

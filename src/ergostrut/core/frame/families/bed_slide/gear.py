@@ -6,7 +6,7 @@ import itertools
 
 from ....catalog.model import Catalog
 from ....constants import G
-from ....structure.holds import Contact, Hold, Joint, Lock, Pair, Prop, Slider, Stand
+from ....structure.holds import Contact, Hold, Joint, Link, Lock, Pair, Prop, Slider, Stand
 from ....structure.parts import Member, PanelPart
 from ...blocks.stock import section_of
 from .geometry import GEAR_CLEARANCE, Layout
@@ -44,10 +44,19 @@ def contacts_of(build: BedSlide, place: Layout, rails: list[Member]) -> tuple[Co
     found = []
     for rail, side in zip(rails, SIDES, strict=True):
         _, y, z = rail.a
+        lower, upper = f"{base}/lower.{side}", f"{base}/upper.{side}"
         rear, front = (place.x_rear, y, z), (place.x_front, y, z)
         found += [
-            Contact(f"{base}/roller.rear.{side}", f"rear roller {side}", "roller", rail.id, rear, rides="host", rating=rating),
-            Contact(f"{tray}/roller.front.{side}.lower", f"front roller {side} on the lower rail", "lower", rail.id, front, rating=rating),
+            Contact(f"{base}/roller.rear.{side}", f"rear roller {side}", "roller", rail.id, rear, rides="host", rating=rating, on=lower),
+            Contact(
+                f"{tray}/roller.front.{side}.lower",
+                f"front roller {side} on the lower rail",
+                "lower",
+                rail.id,
+                front,
+                rating=rating,
+                on=lower,
+            ),
             Contact(
                 f"{tray}/roller.front.{side}.upper",
                 f"front roller {side} under the upper rail",
@@ -57,11 +66,14 @@ def contacts_of(build: BedSlide, place: Layout, rails: list[Member]) -> tuple[Co
                 down,
                 play,
                 rating=rating,
+                on=upper,
             ),
         ]
         if build.base.keeper:
             found.append(
-                Contact(f"{base}/keeper.{side}", f"rear keeper {side}", "keeper", rail.id, rear, down, play, "host", 0.0, rating=hook)
+                Contact(
+                    f"{base}/keeper.{side}", f"rear keeper {side}", "keeper", rail.id, rear, down, play, "host", 0.0, rating=hook, on=lower
+                )
             )
         if build.tip_leg is not None:
             foot = (place.back - build.tip_leg.inset.mm, y, z)
@@ -91,6 +103,17 @@ def stands_of(rails: list[Member], ribs: list[Member]) -> tuple[Stand, ...]:
     left, last = rails[0], max(ribs, key=lambda m: m.a[0])
     corner = Stand("corner", "foot at the corner", left.b, left.id)
     return corner, Stand("middle", "foot mid end", (left.b[0], 0.0, left.b[2]), last.id)
+
+
+def links_of(build: BedSlide, place: Layout) -> tuple[Link, ...]:
+    """The stands between lower and upper rail, evenly."""
+    base, count = f"{build.id}/base", build.base.stands
+    pitch = (place.upper_end - place.base_start) / (count - 1)
+    return tuple(
+        Link(f"{base}/stand.{side}.{i + 1}", f"{base}/lower.{side}", f"{base}/upper.{side}", place.base_start + i * pitch)
+        for side in SIDES
+        for i in range(count)
+    )
 
 
 def _prop(build: BedSlide, catalog: Catalog) -> Prop | None:

@@ -1,0 +1,46 @@
+"""How stiff a fixing pulls: the bolt alone, and the bolt in series with what it is clamped to. The worse of both bounds counts."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from ..structure.context import Context
+from ..structure.holds import Anchor
+
+STEEL_E = 200_000.0
+RIB_PITCH = 150.0
+"""mm from rib to rib of a bed or floor where it is not known: common practice, no published source."""
+THIN = 1.0
+"""mm of floor sheet where it is not known; a softer bound is the safer one for what it bends."""
+FIRM = 20_000.0
+"""N/mm of a rib or frame under a fixing, the soft bound: typical, no published source."""
+GRIP = 10.0
+"""mm of nut, washers and sheet besides the rail."""
+
+
+@dataclass(frozen=True, slots=True)
+class Grip:
+    """N/mm along the bolt: stiff bound, soft bound, and how they came about."""
+
+    stiff: float
+    soft: float
+    words: tuple[str, str]
+
+
+def grip(context: Context, anchor: Anchor, through: float) -> Grip:
+    """A fixing through ``through`` mm of rail and spacer: E As / grip; in series with a clamped disc of sheet, 16 pi D / r2, r half the
+    rib pitch (Timoshenko, w = P r2/(16 pi D)), where only sheet lies behind it."""
+    length = through + anchor.spacer + GRIP
+    area = anchor.thread.stress_area if anchor.thread is not None else 30.0
+    stiff = STEEL_E * area / length
+    hole = context.host.holes.get(anchor.hole or "")
+    if hole is not None and hole.behind in ("rib", "frame"):
+        behind, words = FIRM, f"in series with {FIRM / 1e3:.0f} kN/mm of the {hole.behind}"
+    else:
+        t = context.host.mm("floor_thickness") or THIN
+        D = STEEL_E * t**3 / (12 * (1 - 0.3**2))
+        behind = 16 * math.pi * D / (RIB_PITCH / 2) ** 2
+        words = f"in series with {behind:.0f} N/mm of {t:.1f} mm sheet"
+    soft = 1 / (1 / stiff + 1 / behind)
+    return Grip(stiff, soft, (f"bolt alone, {stiff / 1e3:.0f} kN/mm", words))
