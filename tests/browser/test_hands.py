@@ -23,7 +23,7 @@ def test_parts_are_chosen_by_key(screen: Page) -> None:
     rail = page.locator('svg [data-stop$="tray/rail.left"]')
     rail.focus()
     page.keyboard.press("Enter")
-    expect(page.locator('[data-finding="slide1/side-rail.strength"].bg-card')).to_have_count(1)
+    expect(page.locator('[data-finding="slide1/rib.wall"].bg-card')).to_have_count(1)
     expect(rail).to_have_attribute("aria-label", "rail.left, 1.5 x 2.5 x 11ga tube")
 
 

@@ -88,7 +88,7 @@ def test_moved_shapes_follow_the_refined_frame(built: Report) -> None:
     """Swinging and buckled shapes stand on the same refined frame that gave the frequency."""
     study = built.studies[0]
     assert study.frequency is not None and study.refined is not None
-    assert study.frequency.shape.shape == (len(study.refined[0].model.nodes), 6)
+    assert study.frequency.shape.shape == (len(study.refined.model.nodes), 6)
     for shape in ("swinging", "buckled"):
         drawn = scene(built, {}, {}, study, "Brake", shape)  # type: ignore[arg-type]
         assert drawn.prisms

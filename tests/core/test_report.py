@@ -183,7 +183,8 @@ def _views(report: Report) -> list[View]:
     ]
     beam = beam_view(report.context.host, entries, axle_loads(report.context, entries, missing), report.context.say)
     assert beam is not None
-    return [*found, beam, anchor_view(report.context.host, report.anchors[0], report.anchors[0].cases[0], {})]
+    held = report.anchors[0]
+    return [*found, beam, anchor_view(report.context.host, held, held.cases[0], held.pull_of(held.cases[0]), {})]
 
 
 def test_drawings_are_finite_and_inside_their_box(report: Report) -> None:

@@ -182,7 +182,7 @@ def test_try_saves_nothing(shop: Shop) -> None:
 def test_prove_gives_the_frame_in_a_case(shop: Shop) -> None:
     told = shop.get("/api/jobs/1/prove?position=out&case=Parked, foot at the corner")
     assert (told["position"], told["case"]) == ("out", "Parked, foot at the corner")
-    assert told["members"][0]["use"] == pytest.approx(max(c["worst"] for c in told["cases"]))
+    assert max(m["use"] for m in told["members"]) == pytest.approx(next(c["worst"] for c in told["cases"] if c["name"] == told["case"]))
     assert sum(r["newton"] for r in told["reactions"] if "rear roller" in r["name"]) > 3000
     assert shop.get("/api/jobs/1/prove?position=nowhere")["position"] == "in"
 
@@ -195,6 +195,10 @@ def test_balance_and_anchor_answer_what_if(shop: Shop) -> None:
     assert full["axles"]["total"] - alone["axles"]["total"] == pytest.approx(82 + 95)
     whole, gone = shop.get("/api/jobs/1/anchor?case=Brake"), shop.get("/api/jobs/1/anchor?case=Brake&gone=F1")
     assert gone["fixings"][0]["shear"] == 0 and gone["fixings"][2]["shear"] > whole["fixings"][2]["shear"]
+    pried = shop.get("/api/jobs/1/anchor?position=out&case=Parked, foot at the corner")
+    lost = shop.get("/api/jobs/1/anchor?position=out&case=Parked, foot at the corner&gone=F1")
+    assert pried["fixings"][2]["tension"] > 4000, "the page shows what the finding counts: the base bends and pries"
+    assert lost["fixings"][0]["tension"] == 0 and lost["fixings"][2]["tension"] > pried["fixings"][2]["tension"]
 
 
 def test_issued_marks_stay(shop: Shop) -> None:

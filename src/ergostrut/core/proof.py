@@ -38,7 +38,8 @@ class Proof:
     @property
     def bytes(self) -> int:
         """About what it weighs in memory."""
-        return 500_000 + 12 * sum(item.floats for item in self.studies)
+        base = self.anchors.footing.floats if self.anchors is not None and self.anchors.footing is not None else 0
+        return 500_000 + 12 * (sum(item.floats for item in self.studies) + base)
 
 
 Keep = Callable[[str, Callable[[], Proof]], Proof]

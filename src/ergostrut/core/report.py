@@ -72,7 +72,7 @@ class Report:
     @property
     def bytes(self) -> int:
         """About what it weighs in memory: findings and drawings data, and the positions it keeps."""
-        return 1_000_000 + 12 * sum(item.floats for item in self.studies)
+        return 500_000 + sum(proof.bytes for proof in self.proofs)
 
     @property
     def counts(self) -> dict[State, int]:

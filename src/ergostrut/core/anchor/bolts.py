@@ -6,18 +6,27 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from ..catalog.model import Wood
 from ..mechanics.joints.bolt import combined, combined_all, through_tube
 from ..mechanics.joints.thin import rated_nut
+from ..mechanics.joints.tube_wall import WALL_FACTOR, roller_on_face
 from ..mechanics.solver.model import Array
 from ..structure.context import Context
 from ..structure.holds import Anchor
 from ..working import Working
+from .grip import RIB_PITCH
 
 FLOOR_FU = 270.0
 """MPa: mild sheet steel at the lowest of its family (EN 10130 DC01, from memory)."""
+FLOOR_FY = 140.0
+"""MPa: its yield likewise."""
+DISH = 2.0
+"""mm that a floor may dish under a fixing: judgement, no published source."""
+WASHER_MOST = 19.1
+"""mm of a washer that counts in pull-over (AISI S100-16 J4.4.2: 3/4 in)."""
 PLATE = 60.0
 """Backing plate, side of the square, mm."""
-BOLT_BASIS = "AISC 360-16 J3.6, J3.7, J3.10 with factor 2; AISI S100 pull-over 1.5 t dw Fu / 3; threads in the shear plane"
+BOLT_BASIS = "AISC 360-16 J3.6, J3.7, J3.10 with factor 2; AISI S100 pull-over 1.5 t dw Fu / 3; the rail's own walls by J7 and chapter K; threads in the shear plane"
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,15 +50,7 @@ def capacity(context: Context, anchor: Anchor, w: Working | None = None, *, nomi
     w.line("A_b", "pi * d**2 / 4", "mm²", "nominal area")
     T = w.line("T_b", "0.75 * F_u * A_b / O", "N", "bolt in tension, J3.6", O=half)
     V = w.line("V_b", "0.45 * F_u * A_b / O", "N", "bolt in shear, threads in the plane, J3.6", O=half)
-    if anchor.tube is not None:
-        Fy, wall = anchor.tube
-        tube = w.given(
-            "V_t",
-            4 / half * through_tube(Fy, anchor.thread.d, wall),
-            "N",
-            f"both walls of the base rail, {wall:.2f} mm, 1.8 Fy d t{' / 2' if half > 1 else ''}, J7",
-        )
-        V = min(V, tube)
+    T, V = _through_rail(anchor, T, V, w, nominal)
     if anchor.spacer > 0:
         w.given("h", anchor.spacer, "mm", "spacer: the bolt bends over it, held at both ends, M = V h / 2")
         V = min(
@@ -76,10 +77,56 @@ def capacity(context: Context, anchor: Anchor, w: Working | None = None, *, nomi
         return Capacity(T, V, ("floor_thickness",))
     w.given("t", t, "mm", "floor sheet")
     w.given("F_s", FLOOR_FU, "MPa", "floor steel at the lowest of its family, from memory")
-    w.given("d_w", PLATE if anchor.backing else anchor.washer, "mm", "backing plate" if anchor.backing else "washer")
+    head = w.given("d_h", PLATE if anchor.backing else anchor.washer, "mm", "backing plate" if anchor.backing else "washer")
+    w.line("d_w", "min(d_h, d_max)", "mm", "as much of it as counts, AISI S100 J4.4.2", d_max=WASHER_MOST)
     pull = w.line("T_s", "1.5 * t * d_w * F_s / O_3", "N", "pulls over the washer, AISI S100 J4.4", O_3=third)
+    pull = min(pull, _sheet_bends(w, head, nominal))
     bear = w.line("V_s", "2.4 * d * t * F_s / O", "N", "bearing on the sheet, J3.10", O=half)
     return Capacity(w.given("T_a", min(T, pull), "N", "the lesser"), w.given("V_a", min(V, bear), "N", "the least"))
+
+
+def _sheet_bends(w: Working, head: float, nominal: bool) -> float:
+    """Floor between ribs under a stiff washer, as a clamped disc: yield fans, 4 pi m r/(r - c) with m = Fy t2/4, and what it stretches to
+    when it has dished by ``DISH``, 2 pi Fy t w/ln(r/c)."""
+    c = w.given("c", min(head / 2, 0.8 * RIB_PITCH / 2), "mm", "half the washer or plate")
+    w.line("P_b", "pi * F_yf * t**2 * r / (r - c)", "N", "bends between its ribs", F_yf=FLOOR_FY, r=RIB_PITCH / 2, c=c)
+    w.line("P_m", "2 * pi * F_yf * t * w_d / log(r / c)", "N", "and stretches, dished by 2 mm at most (judgement)", w_d=DISH)
+    return w.line("T_p", "(P_b + P_m) / O_f", "N", "", O_f=1.0 if nominal else 1.67)
+
+
+def _through_rail(anchor: Anchor, T: float, V: float, w: Working, nominal: bool) -> tuple[float, float]:
+    """What the rail itself takes of its bolt: the wall on the floor in shear, the face under the bolt's head in pull."""
+    if anchor.rail is None or anchor.thread is None:
+        return T, V
+    material = anchor.rail.material
+    shape = anchor.rail.properties.turned() if anchor.flat else anchor.rail.properties
+    if isinstance(material, Wood):
+        w.line("A_w", "pi * (d_0**2 - (d + 1.5)**2) / 4", "mm²", "washer on the rail", d_0=anchor.washer)
+        return min(T, w.line("T_w", "F_cp * A_w", "N", "wood across its grain under it, NDS 3.10", F_cp=material.Fcp)), V
+    if shape.shape != "tube":
+        return T, V
+    wall, d = shape.wall, anchor.thread.d
+    if material.kind == "aluminium":
+        shear = w.line(
+            "V_t",
+            "2 * d * t_r * F_ur / O_a",
+            "N",
+            "the wall on the floor, ADM J.3.6",
+            t_r=wall,
+            F_ur=material.Fu,
+            O_a=1.0 if nominal else 1.95,
+        )
+    else:
+        shear = w.given(
+            "V_t",
+            (2 if nominal else 1) * through_tube(material.Fy, d, wall),
+            "N",
+            f"the rail's wall on the floor alone, {wall:.2f} mm, 1.8 Fy d t{'' if nominal else ' / 2'}, J7",
+        )
+    head = min(anchor.washer, shape.width)
+    face = WALL_FACTOR * roller_on_face(shape.width, wall, head, head, material.Fy) / (1.0 if nominal else WALL_FACTOR)
+    pull = w.given("T_w", face, "N", f"the rail's face under its {head:.0f} mm washer, {shape.width:.1f} mm wide, AISC 360-16 chapter K")
+    return min(T, pull), min(V, shear)
 
 
 def _nut(anchor: Anchor, T: float, V: float, w: Working, nominal: bool) -> Capacity:

@@ -68,6 +68,15 @@ class AnchorStudy:
         both: Array = np.maximum(rigid, more)
         return both
 
+    def pull_of(self, row: AnchorCase, gone: int | None = None) -> Array:
+        """``pulls`` of one case, shared out with one fixing gone when told (anchors,), N; inf where nothing holds any more."""
+        at = self.beams.get((row.case, row.position))
+        if gone is None or self.footing is None or at is None:
+            found: Array = self.pulls([row])[0]
+            return found
+        worse: Array = np.maximum(row.shared.tension, self.footing.without(gone, [at])[0])
+        return worse
+
 
 def _load(kg: float, at: Point3, case: Case, places: Mapping[str, tuple[float, float, float]]) -> Array:
     """Force and moment about the host's origin of ``kg`` at ``at`` in a case, and of whoever stands in ``places`` (N, x, y) besides."""
@@ -320,7 +329,7 @@ def _one_gone(context: Context, study: AnchorStudy, parts: tuple[str, ...]) -> I
     )
 
 
-HARDEST = 6
+HARDEST = 8
 """Cases that are solved again with a fixing gone: those in which the base pulls hardest on any."""
 
 

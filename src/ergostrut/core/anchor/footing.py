@@ -89,6 +89,12 @@ class Footing:
     """Their frames, to be solved again with a fixing gone."""
 
     @property
+    def floats(self) -> int:
+        """How many numbers it holds: most of what it weighs."""
+        arrays = (self.pull, self.roll, *self.moment, *self.shear, *(side.factors for side in self.sides))
+        return sum(array.size for array in arrays) + sum(frame.floats for side in self.sides for frame in side.frames)
+
+    @property
     def pulls(self) -> Array:
         """The worse bound with what a tab and rolling add, (cases, anchors) N."""
         found: Array = self.pull.max(axis=0) * self.lever + self.roll

@@ -194,7 +194,7 @@ def _lines(study: Study, solved: Solved, shape: Shape) -> tuple[tuple[Strand, ..
     length = longest(study.posed)
     mode = study.buckling(solved) if shape == "buckled" else study.frequency if shape == "swinging" else None
     if mode is not None and study.refined is not None:
-        parts, _ = study.refined
+        parts = study.refined
         scale = DRAWN * length
         rows = []
         for piece, chain in zip(study.posed.pieces, parts.chain, strict=True):

@@ -62,8 +62,8 @@ def beam_view(host: Host, entries: Sequence[LedgerRow], axles: Axles, say: Say) 
     return View("beam", box, tuple(items))
 
 
-def anchor_view(host: Host, study: AnchorStudy, row: AnchorCase, states: Mapping[str, State]) -> View:
-    """Plan of the base with every fixing, its pull as a ring and its shear as an arrow."""
+def anchor_view(host: Host, study: AnchorStudy, row: AnchorCase, pulls: np.ndarray, states: Mapping[str, State]) -> View:
+    """Plan of the base with every fixing, its pull (anchors,) N as a ring and its shear as an arrow."""
     items: list[Primitive] = kind_of(host).shapes["plan"](host)
     for member in study.assembly.members:
         if member.body == study.assembly.base and member.a[2] - member.shape.depth / 2 < ON_FLOOR:
@@ -71,9 +71,9 @@ def anchor_view(host: Host, study: AnchorStudy, row: AnchorCase, states: Mapping
             items.append(rect(member.a[0], member.a[1] - w / 2, member.b[0], member.a[1] + w / 2, "base", member.id, member.section.label))
     box = box_of(items)
     shear = np.hypot(row.shared.shear[:, 0], row.shared.shear[:, 1]) if len(study.bolts) else np.zeros(0)
-    top = float(max(shear.max(initial=1.0), row.shared.tension.max(initial=1.0), 1.0))
+    top = float(max(shear.max(initial=1.0), pulls.max(initial=1.0), 1.0))
     for i, anchor in enumerate(study.assembly.anchors):
-        T, V = float(row.shared.tension[i]), float(shear[i])
+        T, V = float(pulls[i]), float(shear[i])
         items.append(Circle((anchor.x, anchor.y), 16, "fixing", anchor.id, f"fixing {anchor.name}", states.get(anchor.id)))
         items.append(Label((anchor.x, anchor.y - 62), anchor.name, "middle", "", "fixing", anchor.id))
         if V > 1:

@@ -16,6 +16,7 @@ from .joints.chord import check_chord_walls
 from .leg import check_leg
 from .members import check_members
 from .pin import check_pin
+from .pressed import check_pressed
 from .running import check_guides, check_hold_down, check_keeper, check_rollers
 from .sag import check_droop, check_sag
 from .stability import check_fatigue, check_frequency, check_square, check_stability
@@ -24,7 +25,7 @@ from .study import Study
 
 CHECKS: dict[type, tuple[Callable[[Study], Iterator[Finding]], ...]] = {
     Member: (check_members, check_joints, check_chord_walls, check_stability, check_frequency, check_fatigue, check_square, check_bow),
-    Contact: (check_bearing, check_short_legs),
+    Contact: (check_bearing, check_short_legs, check_pressed),
 }
 """Checks of a solved build by the kind of part they look at."""
 SLIDING: tuple[Callable[[Study, Slider], Iterator[Finding]], ...] = (

@@ -51,19 +51,12 @@ class Study:
         """How many numbers its forces and frames hold, those of its other joints with them: most of what it weighs."""
         own = 6 * self.forces.s.size if self.forces is not None else 0
         frame = self.posed.frame.floats if self.posed is not None else 0
-        refined = self.refined[1].floats if "refined" in self.__dict__ and self.refined is not None else 0
-        return own + frame + refined + sum(item.floats for item in self.other)
+        return own + frame + sum(item.floats for item in self.other)
 
     @cached_property
-    def refined(self) -> tuple[Refined, Frame] | None:
-        """The frame with every bar in pieces, for shapes between the joints; None when there is none, or it folds."""
-        if self.posed is None:
-            return None
-        parts = refine(self.posed.model, self.posed.basic_loads, PIECES)
-        try:
-            return parts, Frame(parts.model, parts.loads)
-        except SolverError:
-            return None
+    def refined(self) -> Refined | None:
+        """The frame with every bar in pieces, for shapes between the joints, under its weight alone; None when there is none."""
+        return refine(self.posed.model, self.posed.basic_loads[:3], PIECES) if self.posed is not None else None
 
     @cached_property
     def critical(self) -> tuple[Mode, str] | None:
@@ -87,11 +80,18 @@ class Study:
 
     def buckling(self, item: Solved) -> Mode | None:
         """Critical factor and shape (on ``refined``) of one case; None when the rests that bear leave something loose."""
-        if self.refined is None or self.posed is None:
+        if self.posed is None:
             return None
-        frame = self.refined[1]
+        factors = self.posed.factors(item.case, self.context.design.loads.foot)
+        # a case takes few of the basic loads: the others are not cut up
+        taken_up = np.flatnonzero(factors)
+        parts = refine(self.posed.model, [self.posed.basic_loads[i] for i in taken_up], PIECES)
         try:
-            fine = frame.solve(item.case.name, self.posed.factors(item.case, self.context.design.loads.foot))
+            frame = Frame(parts.model, parts.loads)
+        except SolverError:
+            return None
+        try:
+            fine = frame.solve(item.case.name, factors[taken_up])
         except SolverError:
             fine = None
         try:

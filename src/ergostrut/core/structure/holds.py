@@ -76,11 +76,22 @@ Bears = Literal["roller", "lower", "upper", "keeper", "leg", "slot", "well", "fl
 
 
 @dataclass(frozen=True, slots=True)
+class Pad:
+    """A ledge or foot on a face of ``member``: mm along it and across; or a roller, ``along`` its diameter, which touches along a line."""
+
+    member: str
+    along: float
+    across: float
+    roller: bool = False
+
+
+@dataclass(frozen=True, slots=True)
 class Contact:
     """Pushes only: the host on ``member`` at ``at`` along ``push``, after ``gap`` mm.
 
     ``rides`` host: its place on the member moves as the body does. ``only_at``: the travel at which it is there; None: always.
-    ``on``: the base's member that takes it; empty: the host itself. ``source``: the host feature it bears on; ``group``: contacts that share a finding."""
+    ``on``: the base's member that takes it; empty: the host itself. ``pad``: what bears on which member, None where that is no
+    wall or wood across its grain. ``source``: the host feature it bears on; ``group``: contacts that share a finding."""
 
     id: str
     label: str
@@ -95,6 +106,7 @@ class Contact:
     group: str = ""
     rating: float | None = None
     on: str = ""
+    pad: Pad | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -219,7 +231,7 @@ class Lock:
 @dataclass(frozen=True, slots=True)
 class Anchor:
     """A bolt from the build to the host at (x, y) on the floor. ``hole``: the existing feature used. ``nut``: a rivet or plate nut,
-    ``nut_sold`` and ``sheet_rating`` N; ``tube``: yield MPa and wall mm of a steel tube that it passes through; ``proof`` MPa of the bolt;
+    ``nut_sold`` and ``sheet_rating`` N; ``rail``: section it passes through, laid ``flat``; ``proof`` MPa of the bolt;
     ``spacer`` mm high under the rail; ``tab`` mm that a tab from the rail reaches past a bolt beside it."""
 
     id: str
@@ -236,7 +248,8 @@ class Anchor:
     nut: bool = False
     nut_sold: float | None = None
     sheet_rating: float | None = None
-    tube: tuple[float, float] | None = None
+    rail: Section | None = None
+    flat: bool = False
     proof: float = 0.0
     spacer: float = 0.0
     tab: float | None = None

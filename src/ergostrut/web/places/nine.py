@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import numpy as np
 from flask import Response
 from flask_openapi3 import APIBlueprint
 
@@ -111,13 +112,17 @@ def _anchored(report: Report, held: AnchorStudy, builds: list[str], query: s.Anc
     row = next((x for x in rows if x.case == query.case), rows[0])
     crash = any(row is one for one in held.crash)
     names = [a.name for a in held.assembly.anchors]
-    if query.gone in names:
-        row = AnchorCase(row.case, row.position, row.load, share(held.held_by, row.load, names.index(query.gone)))
+    gone = names.index(query.gone) if query.gone in names else None
+    if gone is not None:
+        row = AnchorCase(row.case, row.position, row.load, share(held.held_by, row.load, gone))
     fixings = []
     states: dict[str, State] = {}
-    for bolt, (tension, shear) in zip(held.assembly.anchors, row.shared.each, strict=True):
+    pulls = held.pull_of(row, gone)
+    settled = row.shared.settled and not held.lifts(row) and bool(np.isfinite(pulls).all())
+    pulls = np.where(np.isfinite(pulls), pulls, 0.0)
+    for bolt, tension, (_, shear) in zip(held.assembly.anchors, pulls.tolist(), row.shared.each, strict=True):
         cap = capacity(report.context, bolt, nominal=crash)
-        use = None if cap.missing or not row.shared.settled else bolt_use(tension, shear, cap, bolt, nominal=crash)
+        use = None if cap.missing or not settled else bolt_use(tension, shear, cap, bolt, nominal=crash)
         state: State = "unknown" if use is None else state_of_use(use)
         states[bolt.id] = state
         fixings.append(
@@ -137,13 +142,13 @@ def _anchored(report: Report, held: AnchorStudy, builds: list[str], query: s.Anc
     return s.AnchorOut(
         build=held.assembly.id,
         builds=builds,
-        view=anchor_view(report.context.host, held, row, states),
+        view=anchor_view(report.context.host, held, row, pulls, states),
         positions=positions,
         cases=[x.case for x in rows],
         position=position,
         case=row.case,
         fixings=fixings,
-        settled=row.shared.settled,
+        settled=settled,
     )
 
 

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
-from ...catalog.model import Catalog, Metal, Section
+from ...catalog.model import Catalog, Section
 from ...constants import G
 from ...document.survey import Name
 from ...problem import FieldError
@@ -43,13 +43,11 @@ class Fixing(Record):
         return self
 
 
-def anchors(body: str, fixings: tuple[Fixing, ...], host: Host, rail: Section, catalog: Catalog) -> tuple[Anchor, ...]:
-    """The fixings of a body whose rails of ``rail`` they pass through; what is missing is named, not refused."""
+def anchors(
+    body: str, fixings: tuple[Fixing, ...], host: Host, rail: Section, catalog: Catalog, *, flat: bool = False
+) -> tuple[Anchor, ...]:
+    """The fixings of a body whose rails of ``rail``, laid ``flat`` or not, they pass through; what is missing is named, not refused."""
     found = []
-    steel = isinstance(rail.material, Metal) and rail.material.kind != "aluminium"
-    tube = (
-        (rail.material.Fy, rail.properties.wall) if isinstance(rail.material, Metal) and steel and rail.properties.shape == "tube" else None
-    )
     for fixing in fixings:
         hole = host.holes.get(fixing.hole) if fixing.hole else None
         thread_id = hole.thread if hole else fixing.thread
@@ -80,7 +78,8 @@ def anchors(body: str, fixings: tuple[Fixing, ...], host: Host, rail: Section, c
                 fixing.nut == "rivet nut",
                 fixing.nut_sold.kg * G if fixing.nut_sold else None,
                 fixing.sheet_rating.kg * G if fixing.sheet_rating else None,
-                tube,
+                rail,
+                flat,
                 grade.proof if grade else 0.0,
                 fixing.spacer.mm,
                 fixing.tab.mm if fixing.tab else None,

@@ -73,7 +73,7 @@ def frame(build: BedSlide, host: Reader, catalog: Catalog) -> Assembly:
         stands=stands_of(rails, ribs),
         sliders=(slider_of(build, place, catalog),),
         locks=(lock_of(build),),
-        anchors=anchors(base, build.fixings, host.host, section_of(catalog, "base/lower", build.base.lower), catalog),
+        anchors=anchors(base, build.fixings, host.host, section_of(catalog, "base/lower", build.base.lower), catalog, flat=True),
         base=base,
         links=links_of(build, place),
         stack=stack(build, place, deck.sheet.t),

@@ -6,7 +6,7 @@ import itertools
 
 from ....catalog.model import Catalog
 from ....constants import G
-from ....structure.holds import Contact, Hold, Joint, Link, Lock, Pair, Prop, Slider, Stand
+from ....structure.holds import Contact, Hold, Joint, Link, Lock, Pad, Pair, Prop, Slider, Stand
 from ....structure.parts import Member, PanelPart
 from ...blocks.stock import section_of
 from .geometry import GEAR_CLEARANCE, Layout
@@ -46,8 +46,21 @@ def contacts_of(build: BedSlide, place: Layout, rails: list[Member]) -> tuple[Co
         _, y, z = rail.a
         lower, upper = f"{base}/lower.{side}", f"{base}/upper.{side}"
         rear, front = (place.x_rear, y, z), (place.x_front, y, z)
+        size = build.rollers.diameter.mm, build.rollers.width.mm
+        # let in beside the rail it runs on a strip, and bears on no wall
+        runs = None if build.rollers.let_in.mm > 0 else Pad(rail.id, *size, roller=True)
         found += [
-            Contact(f"{base}/roller.rear.{side}", f"rear roller {side}", "roller", rail.id, rear, rides="host", rating=rating, on=lower),
+            Contact(
+                f"{base}/roller.rear.{side}",
+                f"rear roller {side}",
+                "roller",
+                rail.id,
+                rear,
+                rides="host",
+                rating=rating,
+                on=lower,
+                pad=runs,
+            ),
             Contact(
                 f"{tray}/roller.front.{side}.lower",
                 f"front roller {side} on the lower rail",
@@ -56,6 +69,7 @@ def contacts_of(build: BedSlide, place: Layout, rails: list[Member]) -> tuple[Co
                 front,
                 rating=rating,
                 on=lower,
+                pad=Pad(lower, *size, roller=True),
             ),
             Contact(
                 f"{tray}/roller.front.{side}.upper",
@@ -67,6 +81,7 @@ def contacts_of(build: BedSlide, place: Layout, rails: list[Member]) -> tuple[Co
                 play,
                 rating=rating,
                 on=upper,
+                pad=Pad(upper, *size, roller=True),
             ),
         ]
         if build.base.keeper:

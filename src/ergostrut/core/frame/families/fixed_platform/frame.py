@@ -10,7 +10,7 @@ from typing import Literal
 from ....catalog.model import Catalog
 from ....constants import G
 from ....structure.assembly import Assembly, Tag
-from ....structure.holds import SCENES, Contact, Hold, Joint, Motion, Position
+from ....structure.holds import SCENES, Contact, Hold, Joint, Motion, Pad, Position
 from ....structure.host import Reader
 from ....structure.parts import Member, Point3, Surface
 from ...blocks.joining import joint_spec
@@ -23,6 +23,8 @@ LEVEL: tuple[Axis, Axis] = (0, 1)
 LEAST = 1e-6
 """A gap of nothing, mm: enough to tell pushing up from pulling down."""
 DOWN: Point3 = (0.0, 0.0, -1.0)
+LIES = {"slot": 25.0, "well": 80.0, "rest": 38.0, "leg": 38.0}
+"""mm of a bearer's length that lie on what bears it: common practice, no published source."""
 WORDS = {"slot": "slot", "well": "wheel well", "rest": "rest", "leg": "leg"}
 
 
@@ -47,12 +49,13 @@ def _bearing(build: FixedPlatform, place: Layout, bearers: list[Member], seats: 
     for bearer, seat in zip(bearers, seats, strict=True):
         for name, at in _places(build, place, bearer, seat):
             ident, words = f"{bearer.id}/{name}", f"{WORDS[seat.bears]} {name}, {bearer.name}"
+            pad = Pad(bearer.id, LIES[seat.bears], bearer.shape.width)
             if seat.bears == "slot" and seat.slot is not None:
-                found.append(Contact(ident, words, "slot", bearer.id, at, source=seat.slot.name, rating=seat.slot.rating))
+                found.append(Contact(ident, words, "slot", bearer.id, at, source=seat.slot.name, rating=seat.slot.rating, pad=pad))
             elif seat.bears == "well":
-                found.append(Contact(ident, words, "well", bearer.id, at, rating=well))
+                found.append(Contact(ident, words, "well", bearer.id, at, rating=well, pad=pad))
             elif seat.bears == "rest":
-                found.append(Contact(ident, words, "floor", bearer.id, at))
+                found.append(Contact(ident, words, "floor", bearer.id, at, pad=pad))
             if build.tied:
                 words = f"tie {name}, {bearer.name}"
                 found.append(Contact(f"{ident}.tie", words, "tie", bearer.id, at, DOWN, LEAST, rating=tie))
