@@ -35,7 +35,7 @@ def test_the_upper_rail_is_lifted_between_bolts(report: Report) -> None:
     assert lifted.posed is not None
     item = next(i for i in lifted.solved if i.case.name == CORNER)
     up = [f for c, f in zip(lifted.posed.contacts, item.result.rest_force, strict=True) if c.kind == "upper"]
-    assert max(up) == pytest.approx(1480, rel=1e-3)
+    assert max(up) == pytest.approx(1480, rel=1e-2)
     rear = [i for i, a in enumerate(study.assembly.anchors) if a.x > 1500 and a.y < 0]
     assert all(600 < found.pull[b, at, i] < 4600 for b in (0, 1) for i in rear)
     rigid = next(c for c in study.cases if (c.case, c.position) == (CORNER, "out"))

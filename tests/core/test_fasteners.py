@@ -33,9 +33,9 @@ def chosen(sample: Job, catalog: Catalog, system: str, fastener: str, **more: ob
 
 
 def bracket_share(found: Finding) -> float:
-    """On one of three fasteners in one of two brackets: resultant, and the couple over a 2 in rib."""
-    N, Vy, Vz, M = (given(found, s) for s in ("N", "V_y", "V_z", "M"))
-    return (math.sqrt(N**2 + Vy**2 + Vz**2) + M / 50.8) / 2 / 3
+    """On one of three fasteners in one of two brackets: resultant, and the couples over a 1 x 2 in rib's depth and width."""
+    N, Vy, Vz, M, T = (given(found, s) for s in ("N", "V_y", "V_z", "M", "T"))
+    return (math.sqrt(N**2 + Vy**2 + Vz**2) + M / 50.8 + T / 25.4) / 2 / 3
 
 
 def test_rivet_by_hand(sample: Job, catalog: Catalog) -> None:

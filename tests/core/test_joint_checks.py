@@ -57,16 +57,16 @@ def test_aluminium_weld_takes_filler_and_softened_wall(sample: Job, catalog: Cat
     assert found.limit == pytest.approx(min(11.5 * KSI * 0.707 * t / 1.95, 0.6 * 165 * t / 1.95))
 
 
-def _bracket(found: Finding, n: int, depth: float) -> float:
-    N, Vy, Vz, M = (given(found, s) for s in ("N", "V_y", "V_z", "M"))
-    return (math.sqrt(N**2 + Vy**2 + Vz**2) + M / depth) / n
+def _bracket(found: Finding, n: int, depth: float, width: float) -> float:
+    N, Vy, Vz, M, T = (given(found, s) for s in ("N", "V_y", "V_z", "M", "T"))
+    return (math.sqrt(N**2 + Vy**2 + Vz**2) + M / depth + T / width) / n
 
 
 def test_bolted_bracket_by_hand(sample: Job, catalog: Catalog) -> None:
     """5/16-18 SAE 5 in 1/8 in 6061-T6: bolt 0.45 Fu Ab / 2, wall min(2 d, edge) d t Fu / 1.95."""
     found = joint(check(framed(sample.design, "aluminium_tube_brackets"), catalog))
     d, t = 7.9375, 3.175
-    assert found.demand == pytest.approx(_bracket(found, 2, 50.8))
+    assert found.demand == pytest.approx(_bracket(found, 2, 50.8, 25.4))
     assert found.limit == pytest.approx(min(0.45 * 827 * math.pi * d**2 / 4 / 2, 2 * d * t * 260 / 1.95))
     more = joint(check(framed(sample.design, "aluminium_tube_brackets", joints__brackets=4), catalog))
     assert (more.demand or 0) < 0.7 * (found.demand or 0)

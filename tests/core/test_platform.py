@@ -12,6 +12,7 @@ import pytest
 from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
+from ergostrut.core.drawing.solid import scene
 from ergostrut.core.edit import Change
 from ergostrut.core.finding import Finding
 from ergostrut.core.job.change import apply
@@ -114,6 +115,14 @@ def test_two_sheets_cover_a_bed(catalog: Catalog) -> None:
     assert sheets.count == 2 and [round(cut[1] / IN) for cut in sheets.cuts] == [39, 39]
     whole = check(platform(length=str(78 * IN), bearers=5), catalog)
     assert by_id(whole, "cut/birch.18").state == "over", "in one it is larger than any sheet"
+
+
+def test_a_platform_buckles_and_swings_on_the_page(shop_job: Job, catalog: Catalog) -> None:
+    """Its sheet stands in the frame as diagonals that no member is drawn for."""
+    report = check(shop_job.design, catalog)
+    study = next(s for s in report.studies if s.assembly.id == "platform1")
+    for shape in ("swinging", "buckled"):
+        assert scene(report, {}, {}, study, "Parked", shape).prisms  # type: ignore[arg-type]
 
 
 def test_a_short_leg_bears_after_its_gap(catalog: Catalog) -> None:

@@ -91,7 +91,8 @@ def test_a_report_lends_its_proofs(shop_job: Job, catalog: Catalog) -> None:
 
 
 def test_neighbours_do_not_change_each_others_verdicts(shop_job: Job, sample: Job, catalog: Catalog) -> None:
-    slide = apply(sample.design, [Change("/host/holes", shop_job.design.model_dump(mode="json")["host"]["holes"])])
+    rows = [Change("/host/holes", shop_job.design.model_dump(mode="json")["host"]["holes"]), Change("/builds/0/joints/capped", True)]
+    slide = apply(sample.design, rows)
     both, alone = verdicts(check(shop_job.design, catalog)), verdicts(check(slide, catalog))
     mine = {ident: row for ident, row in alone.items() if ident.startswith("slide1/")}
     assert {ident: both[ident] for ident in mine} == mine

@@ -33,11 +33,11 @@ from tests.conftest import PULL, by_id
 
 
 def test_the_sample_shows_the_tape_in_all_its_states(report: Report) -> None:
-    assert report.counts["over"] == 2 and report.counts["tight"] == 4 and report.counts["unknown"] == 2
+    assert report.counts["over"] == 3 and report.counts["tight"] == 3 and report.counts["unknown"] == 2
     assert report.counts["holds"] > 30
     assert by_id(report, "slide1/pin.bending").state == "over"
     assert by_id(report, "slide1/side-rail.strength").state == "tight"
-    assert by_id(report, "slide1/rib.strength").state == by_id(report, "slide1/rib.wall").state == "tight"
+    assert by_id(report, "slide1/rib.strength").state == "tight" and by_id(report, "slide1/rib.wall").state == "over"
     assert by_id(report, "slide1/anchor.F3").state == "over"
     assert by_id(report, "slide1/keeper").state == by_id(report, "slide1/anchor.beside").state == "unknown"
 
@@ -169,7 +169,11 @@ def test_a_change_that_breaks_the_document_is_refused(sample: Job) -> None:
 
 def test_effects_name_what_got_worse(report: Report, sample: Job, catalog: Catalog) -> None:
     after = check(apply(sample.design, [Change("/builds/0/lock/pin", "1/4 in")]), catalog)
-    assert [e.id for e in effects(report, after)] == ["slide1/pin.bending", "slide1/pin.shear"][: len(effects(report, after))]
+    assert (
+        {"slide1/pin.bending"}
+        <= {e.id for e in effects(report, after)}
+        <= {f"slide1/pin.{n}" for n in ("bending", "shear", "together", "plate")}
+    )
     assert effects(report, report) == ()
 
 

@@ -153,7 +153,8 @@ class Adviser:
                 ended = self._search(job, key, design)
             except Exception:
                 # whatever it was, the next search gets a process of its own
-                _LOG.exception("the search for mends broke off")
+                if not self._closed:
+                    _LOG.exception("the search for mends broke off")
                 self._end_process()
                 ended = "the search broke off"
             with self._changed:

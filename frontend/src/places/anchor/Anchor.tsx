@@ -80,7 +80,7 @@ function Fixings({ index }: { index: number }) {
               path={`${p}/tab`}
               kind="length"
               optional
-              placeholder="under the rail, or not known"
+              placeholder="none"
             />
             <ChoiceField
               label="Into"
@@ -188,7 +188,8 @@ export function Anchor() {
         </p>
       )}
       <p className="px-4 text-[14px] text-steel">
-        Ring: pull on the bolt. Arrow: shear it takes. The floor pushes, friction is not counted.
+        Ring: pull on the bolt, its rail bending and prying on the floor. Arrow: shear it takes. Friction is not
+        counted.
       </p>
       <table className="m-4 text-[14px]">
         <caption className="text-left font-head text-[17px] font-semibold">

@@ -197,7 +197,8 @@ def _lines(study: Study, solved: Solved, shape: Shape) -> tuple[tuple[Strand, ..
         parts = study.refined
         scale = DRAWN * length
         rows = []
-        for piece, chain in zip(study.posed.pieces, parts.chain, strict=True):
+        for piece in study.posed.pieces:
+            chain = parts.chain[piece.index]
             nodes = [parts.model.bars[chain[0]].a, *(parts.model.bars[i].b for i in chain)]
             rows.append((piece.member.id, [parts.model.nodes[n] + scale * mode.shape[n, :3] for n in nodes]))
         return tuple(Strand(tuple(_vec(p) for p in points), shape, part) for part, points in rows), 0.0

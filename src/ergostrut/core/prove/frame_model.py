@@ -32,6 +32,10 @@ SOFT = 1.0
 """N/mm lent where only friction would hold."""
 STIFF = 1e10
 """mm4 of a bar that stands for a sheet: hinged at its ends, it takes no bending and does not buckle by itself."""
+ARM = (200_000.0, 77_000.0, 2_000.0, 1e6, 1e6, 1e6)
+"""E, G, A, Iy, Iz, J of what reaches from a member to a contact beside it: an axle or a stand, stiffer than the member."""
+ON_AXIS = 0.1
+"""mm: a contact nearer to its member's axis than this does not twist it."""
 SCREW_PITCH, SCREW_SLIP = 200.0, 2000.0
 """Fasteners of a panel: mm apart, N/mm each (EN 1995-1-1 table 7.1 for a 4.8 mm screw in wood, rounded down, from memory)."""
 PLY_SHEAR = 500.0
@@ -92,14 +96,30 @@ def _bars(build: Assembly, lines: Lines) -> tuple[list[Bar], list[Piece]]:
     return bars, pieces
 
 
-def _rests(lines: Lines, build: Assembly, setting: Setting, contacts: Sequence[Contact]) -> tuple[Rest, ...]:
-    found = []
+def _aside(contact: Contact, member: Member) -> float:
+    """mm to the right of a member's shear centre at which a contact acts. An open shape may open either way: the worse."""
+    _, y, z = member.axes
+    away = abs(member.shape.shear[0] * y[1] + member.shape.shear[1] * z[1]) if contact.twists else 0.0
+    return contact.aside + (away if contact.aside >= 0 else -away)
+
+
+def _rests(lines: Lines, build: Assembly, setting: Setting, contacts: Sequence[Contact]) -> tuple[tuple[Rest, ...], list[Bar]]:
+    """Contacts as rests, and the arms that reach to those beside their member: they twist it."""
+    found, arms = list[Rest](), list[Bar]()
+    reached: dict[tuple[int, float], int] = {}
     for contact in contacts:
         line = lines.of[contact.member]
         node = line.near(place_of(contact, np.array(setting.shift(build, line.member.body))))
+        aside = _aside(contact, line.member)
+        if abs(aside) > ON_AXIS:
+            if (node, aside) not in reached:
+                tip = lines.node(lines.nodes[node] + np.array([0.0, aside, 0.0]), contact.label)
+                arms.append(Bar(f"{contact.id} arm", node, tip, *ARM))
+                reached[node, aside] = tip
+            node = reached[node, aside]
         axis = next(i for i, part in enumerate(contact.push) if part)
         found.append(Rest(contact.label, node, axis, 1 if contact.push[axis] > 0 else -1, contact.gap))
-    return tuple(found)
+    return tuple(found), arms
 
 
 def _held(lines: Lines, build: Assembly, setting: Setting) -> tuple[list[tuple[int, int]], list[tuple[int, int]]]:
@@ -244,7 +264,9 @@ def frame_model(build: Assembly, setting: Setting, plan: CarryPlan) -> Posed:
     for member in build.members:
         if member.group is None and member.rides:
             extra[member.rides] = extra.get(member.rides, 0.0) + member.mass * G / build.member(member.rides).length
-    model = FrameModel(np.array(lines.nodes), tuple(bars), tuple(firm), _rests(lines, build, setting, contacts), tuple(lines.names))
+    rests, arms = _rests(lines, build, setting, contacts)
+    bars += arms
+    model = FrameModel(np.array(lines.nodes), tuple(bars), tuple(firm), rests, tuple(lines.names))
     return Posed(
         build,
         setting,

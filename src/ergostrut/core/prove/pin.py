@@ -10,6 +10,9 @@ from ..finding import Finding, Working, at_most
 from ..structure.holds import Lock, Slider
 from .study import Study
 
+PLATE_FY = 221.0
+"""MPa of a plate of unknown steel (ASTM A513 low carbon, from memory)."""
+
 
 def lock_force(study: Study, slider: Slider) -> tuple[float, float, str]:
     """(kg, g along the travel, case) that the lock must hold here; a stop takes its own direction."""
@@ -73,7 +76,12 @@ def check_pin(study: Study, slider: Slider) -> Iterator[Finding]:
             working=w.done(),
             caution=f"A {slider.label} that slips its lock on the road comes through the tailgate." if state == "over" else "",
         )
-        yield _shear(study, pin, w.values["F"], name)
+        sheared = _shear(study, pin, w.values["F"], name)
+        yield sheared
+        if use <= 1.0 and (sheared.use or 0.0) <= 1.0:
+            # one that is over alone says it already
+            yield _together(study, pin, w.values["F"], w.values["M"], name)
+        yield _plate(study, pin, w.values["F"], name)
 
 
 def _shear(study: Study, pin: Lock, force: float, name: str) -> Finding:
@@ -102,4 +110,61 @@ def _shear(study: Study, pin: Lock, force: float, name: str) -> Finding:
         position=study.setting.name,
         basis="0.4 Fy, single shear",
         working=v.done(),
+    )
+
+
+def _together(study: Study, pin: Lock, force: float, moment: float, name: str) -> Finding:
+    """The same pin bent and sheared at once: the squares of both uses add to 1 at most."""
+    w = Working()
+    w.given("F", force, "N", "on one pin")
+    w.given("M", moment, "N mm", "over its gap")
+    w.given("d", pin.d, "mm", "pin")
+    w.line("u_M", "M / (pi * d**3 / 32) / (0.75 * F_y)", "", "bending", F_y=pin.Fy)
+    w.line("u_V", "F / (pi * d**2 / 4) / (0.4 * F_y)", "", "shear", F_y=pin.Fy)
+    use, state = at_most(w.line("use", "sqrt(u_M**2 + u_V**2)", ""), 1.0)
+    return Finding(
+        f"{study.assembly.id}/pin.together",
+        "pin.together",
+        "prove",
+        (pin.id,),
+        "Lock pin, bent and sheared together",
+        f"{use:.2f} of what the pin takes of both, {name.lower()}.",
+        state,
+        use,
+        1.0,
+        "of the limit",
+        use,
+        case=name,
+        position=study.setting.name,
+        basis="EN 1993-1-8 table 3.10: (M/M_R)2 + (F/F_R)2 <= 1, on allowable values",
+        working=w.done(),
+    )
+
+
+def _plate(study: Study, pin: Lock, force: float, name: str) -> Finding:
+    """The thinner of both plates where the pin bears on it."""
+    say = study.context.say
+    w = Working()
+    w.given("F", force, "N", "on one pin")
+    w.given("d", pin.d, "mm", "pin")
+    w.given("t", min(pin.t1, pin.t2), "mm", "thinner plate")
+    limit = w.line("R", "1.8 * F_p * d * t / 2", "N", "bearing, AISC 360-16 J7; mild plate at the lowest of its family", F_p=PLATE_FY)
+    use, state = at_most(force, limit)
+    w.line("use", "F / R", "")
+    return Finding(
+        f"{study.assembly.id}/pin.plate",
+        "pin.plate",
+        "prove",
+        (pin.id,),
+        "Plates of the lock",
+        f"{say.force(force)} of {say.force(limit)} that the {say.length(min(pin.t1, pin.t2))} plate bears, {name.lower()}.",
+        state,
+        force,
+        limit,
+        "N",
+        use,
+        case=name,
+        position=study.setting.name,
+        basis="AISC 360-16 J7",
+        working=w.done(),
     )

@@ -10,6 +10,7 @@ from ..cases import ROLL, SLOPE_BASIS
 from ..constants import G
 from ..finding import Finding, State, Working, at_least, at_most
 from ..structure.holds import Pair, Slider
+from .pin import lock_force
 from .posed import Solved, pressed
 from .study import Study
 
@@ -278,6 +279,17 @@ def _unguided(study: Study, slider: Slider) -> Finding:
     )
 
 
+def _yaw(study: Study, slider: Slider, kg: float, w: Working) -> tuple[float, str] | None:
+    """N on a guide, and the case, where one pin at a side holds what pushes along: the body yaws about it into its guides."""
+    if not study.setting.named or sum(lock.count for lock in study.assembly.locks if lock.slider == slider.id) != 1:
+        return None
+    _, g, case = lock_force(study, slider)
+    arm = abs(study.assembly.member(slider.rails[1]).a[1])
+    w.given("F_x", kg * G * g, "N", f"{kg:.1f} kg x {g:.3g} g along, {case}, on one pin")
+    w.given("y_p", arm, "mm", "from the middle to the pin, taken at the rail")
+    return w.line("Y_y", "F_x * y_p / (x_r - x_f)", "N", "yaws about its pin"), case
+
+
 def check_guides(study: Study, slider: Slider) -> Iterator[Finding]:
     """Side load on the guides: cornering where it may be driven, a 10 % cross slope anywhere."""
     say, build = study.context.say, study.assembly.id
@@ -300,7 +312,11 @@ def check_guides(study: Study, slider: Slider) -> Iterator[Finding]:
     w.given("x_r", xr, "mm", "rear guides, at the carrying axle")
     w.line("Y_r", "F * (x_g - x_f) / (x_r - x_f)", "N", "rear guide")
     w.line("Y_f", "F - Y_r", "N", "front guide; minus: the other side")
-    load = w.line("Y", "max(abs(Y_r), abs(Y_f))", "N")
+    load = w.line("Y_s", "max(abs(Y_r), abs(Y_f))", "N", "pushed across")
+    yaw = _yaw(study, slider, kg, w)
+    if yaw is not None and yaw[0] > load:
+        load, name = yaw
+    w.line("Y", "max(Y_s, Y_y)", "N", Y_y=yaw[0] if yaw is not None else 0.0)
     finding = Finding(
         f"{build}/guides",
         "guides",

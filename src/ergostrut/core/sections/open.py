@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+import itertools
 import math
 from collections.abc import Sequence
+from dataclasses import replace
 from functools import lru_cache
 
 from .outline import Point, arc, box, disc, from_outline, hole
 from .properties import Properties
+from .thinwall import shear_centre
 
 
 def _thin(lengths: Sequence[tuple[float, float]]) -> float:
@@ -29,7 +32,9 @@ def angle(a: float, b: float, t: float, root: float, toe: float = 0.0) -> Proper
     points += list(reversed(arc((t + root, t + root), root, math.pi))) if root else [(t, t)]
     points += arc((t - toe, a - toe), toe, 0.0) if toe else [(t, a)]
     points.append((0.0, a))
-    return from_outline("angle", [points], t, root, _thin([(a, t), (b - t, t)]))
+    h = t / 2
+    pole = shear_centre([((b, h), (h, h), t), ((h, h), (h, a), t)])
+    return replace(from_outline("angle", [points], t, root, _thin([(a, t), (b - t, t)])), shear=pole)
 
 
 @lru_cache(maxsize=256)
@@ -49,9 +54,12 @@ def channel(depth: float, flange: float, web_t: float, flange_t: float, root: fl
     points = [(0.0, -top), (flange, -top), (flange, -top + flange_t), *lower, *upper, (flange, top - flange_t), (flange, top), (0.0, top)]
     b = flange - web_t / 2
     Cw = b**3 * h**2 * flange_t * (3 * b * flange_t + 2 * h * web_t) / (12 * (6 * b * flange_t + h * web_t))
-    return from_outline(
-        "channel", [points], min(web_t, flange_t), root, None if root else _thin([(flange - web_t / 2, flange_t)] * 2 + [(h, web_t)]), Cw
+    m = web_t / 2
+    pole = shear_centre(
+        [((flange, -h / 2), (m, -h / 2), flange_t), ((m, -h / 2), (m, h / 2), web_t), ((m, h / 2), (flange, h / 2), flange_t)]
     )
+    J = None if root else _thin([(flange - web_t / 2, flange_t)] * 2 + [(h, web_t)])
+    return replace(from_outline("channel", [points], min(web_t, flange_t), root, J, Cw), shear=pole)
 
 
 @lru_cache(maxsize=256)
@@ -81,7 +89,11 @@ def strut(width: float, depth: float, t: float, lip: float, turn: float, slot: f
 
     loops = [half(1, slot / 2), half(-1, slot / 2)] if slot else [[*half(1, 0.0)[1:-1], *half(-1, 0.0)[1:-1]]]
     legs = [(depth - t, t), (lip - t / 2, t), (turn - t, t)] * 2 + [(width - t - slot, t)]
-    return from_outline("strut", loops, t, 0.0, _thin(legs))
+    m = t / 2
+    row = [(w - lip + m, depth - turn), (w - lip + m, depth - m), (w - m, depth - m), (w - m, m)]
+    line = [*row, *((-y, z) for y, z in reversed(row))]
+    pole = shear_centre([(p, q, t) for p, q in itertools.pairwise(line)])
+    return replace(from_outline("strut", loops, t, 0.0, _thin(legs)), shear=pole)
 
 
 @lru_cache(maxsize=256)

@@ -19,7 +19,7 @@ class Properties:
     """Gross properties of one shape, with the outside size and wall that produced them.
 
     ``Avy``/``Avz``: area that resists horizontal/vertical shear. ``Sy``/``Sz``: to the farther fibre.
-    ``loops``: outline, solid parts counter-clockwise and holes clockwise.
+    ``shear``: (y, z) of the shear centre from the centroid. ``loops``: outline, solid parts counter-clockwise and holes clockwise.
     """
 
     shape: Shape
@@ -40,6 +40,7 @@ class Properties:
     Iyz: float = 0.0
     Cw: float = 0.0
     loops: tuple[Loop, ...] = ()
+    shear: tuple[float, float] = (0.0, 0.0)
 
     def turned(self) -> Properties:
         """The same bar laid on its other face: a quarter turn."""
@@ -56,6 +57,7 @@ class Properties:
             Avy=self.Avz,
             Avz=self.Avy,
             Iyz=-self.Iyz,
+            shear=(-self.shear[1], self.shear[0]),
             loops=tuple(tuple((-z, y) for y, z in loop) for loop in self.loops),
         )
 

@@ -90,7 +90,8 @@ class Contact:
     """Pushes only: the host on ``member`` at ``at`` along ``push``, after ``gap`` mm.
 
     ``rides`` host: its place on the member moves as the body does. ``only_at``: the travel at which it is there; None: always.
-    ``on``: the base's member that takes it; empty: the host itself. ``pad``: what bears on which member, None where that is no
+    ``aside``: mm to the right of the member's axis at which it acts, beside it; ``twists``: a member
+    of open shape about its shear centre. ``on``: the base's member that takes it; empty: the host itself. ``pad``: what bears on which member, None where that is no
     wall or wood across its grain. ``source``: the host feature it bears on; ``group``: contacts that share a finding."""
 
     id: str
@@ -107,6 +108,8 @@ class Contact:
     rating: float | None = None
     on: str = ""
     pad: Pad | None = None
+    aside: float = 0.0
+    twists: bool = False
 
 
 @dataclass(frozen=True, slots=True)

@@ -20,20 +20,23 @@ BRACKET_FU = 150.0
 
 def rank_bracket(ends: Ends, spec: JointSpec) -> Array:
     """Grows with the use of this joint; without the working, to find the worst quickly."""
-    force = np.sqrt(ends.N**2 + ends.Vy**2 + ends.Vz**2) + np.hypot(ends.My, ends.Mz) / ends.rib.shape.depth
+    shape = ends.rib.shape
+    force = np.sqrt(ends.N**2 + ends.Vy**2 + ends.Vz**2) + np.hypot(ends.My, ends.Mz) / shape.depth + np.abs(ends.T) / shape.width
     return force / np.where(ends.lasting, 1.0, thin.STRUT_ON_ROAD) if spec.kind == "strut nut" else force
 
 
 def _per_bracket(w: Working, end: End, n: int) -> float:
     state_forces(w, end)
     w.given("M", math.hypot(end.at.My, end.at.Mz), "N mm", "bending handed over")
+    w.given("T", abs(end.at.T), "N mm", "torsion")
     return w.line(
         "F",
-        "(sqrt(N**2 + V_y**2 + V_z**2) + M / h) / n",
+        "(sqrt(N**2 + V_y**2 + V_z**2) + M / h + T / b) / n",
         "N",
-        f"on one of n brackets, couple over the rib's depth h: {COMMON_PRACTICE}",
+        f"on one of n brackets, couples over the rib's depth h and width b: {COMMON_PRACTICE}",
         n=n,
         h=end.rib.shape.depth,
+        b=end.rib.shape.width,
     )
 
 

@@ -47,6 +47,7 @@ def contacts_of(build: BedSlide, place: Layout, rails: list[Member]) -> tuple[Co
         lower, upper = f"{base}/lower.{side}", f"{base}/upper.{side}"
         rear, front = (place.x_rear, y, z), (place.x_front, y, z)
         size = build.rollers.diameter.mm, build.rollers.width.mm
+        beside = place.gear_y - abs(y) if side == "right" else abs(y) - place.gear_y
         # let in beside the rail it runs on a strip, and bears on no wall
         runs = None if build.rollers.let_in.mm > 0 else Pad(rail.id, *size, roller=True)
         found += [
@@ -60,6 +61,8 @@ def contacts_of(build: BedSlide, place: Layout, rails: list[Member]) -> tuple[Co
                 rating=rating,
                 on=lower,
                 pad=runs,
+                aside=beside,
+                twists=True,
             ),
             Contact(
                 f"{tray}/roller.front.{side}.lower",
@@ -70,6 +73,8 @@ def contacts_of(build: BedSlide, place: Layout, rails: list[Member]) -> tuple[Co
                 rating=rating,
                 on=lower,
                 pad=Pad(lower, *size, roller=True),
+                aside=beside,
+                twists=True,
             ),
             Contact(
                 f"{tray}/roller.front.{side}.upper",
@@ -82,12 +87,26 @@ def contacts_of(build: BedSlide, place: Layout, rails: list[Member]) -> tuple[Co
                 rating=rating,
                 on=upper,
                 pad=Pad(upper, *size, roller=True),
+                aside=beside,
+                twists=True,
             ),
         ]
         if build.base.keeper:
             found.append(
                 Contact(
-                    f"{base}/keeper.{side}", f"rear keeper {side}", "keeper", rail.id, rear, down, play, "host", 0.0, rating=hook, on=lower
+                    f"{base}/keeper.{side}",
+                    f"rear keeper {side}",
+                    "keeper",
+                    rail.id,
+                    rear,
+                    down,
+                    play,
+                    "host",
+                    0.0,
+                    rating=hook,
+                    on=lower,
+                    aside=beside,
+                    twists=True,
                 )
             )
         if build.tip_leg is not None:

@@ -116,6 +116,7 @@ def offers(build: BedSlide, at: str, catalog: Catalog, say: Say, use: float) -> 
     return {
         "pin.bending": pins,
         "pin.shear": pins,
+        "pin.together": pins,
         "side-rail.strength": lambda: [*sections(build.rail, "rail", at, catalog, need)[:6], *pulls()],
         "side-rail.sag": rails,
         "tip.droop": lambda: [*_plays(build, at, say), *rails()[:4], *pulls()],
