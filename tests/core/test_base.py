@@ -113,3 +113,10 @@ def test_a_fixing_beside_its_rail_is_not_known(report: Report, edit: Edit, catal
     rows = [{**one, "x": f"{one['x']} mm", "y": f"{one['y']} mm"} for one in under]
     moved = check(edit(to={"/builds/0/fixings": rows}), catalog)
     assert "slide1/anchor.beside" not in {f.id for f in moved.findings}
+
+
+def test_a_fixing_beyond_the_end_of_its_rail_is_not_known(edit: Edit, catalog: Catalog) -> None:
+    """Under the rail's line but past its end nothing goes through it."""
+    beyond = {"name": "F3", "x": "2200 mm", "y": "-609 mm", "backing": True}
+    found = by_id(check(edit(to={"/builds/0/fixings/2": beyond}), catalog), "slide1/anchor.beside")
+    assert found.state == "unknown" and "F3" in found.sentence

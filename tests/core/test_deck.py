@@ -111,6 +111,21 @@ def test_a_can_does_not_hide_a_heavy_thing(sample: Job, catalog: Catalog) -> Non
     assert by_id(both, "slide1/deck.load").state == "tight"
 
 
+def test_two_things_beside_each_other_press_on_one_bay(sample: Job, catalog: Catalog) -> None:
+    """Two boxes of 6 in, 60 kg each, an inch apart along the span bend their bay as one of 13 in and 120 kg; far apart each alone."""
+    box = sample.design.carry.things[0].model_dump(mode="json") | {"mass": "60 kg", "length": "6 in", "width": "12 in"}
+
+    def laid(*places: str) -> Report:
+        rows = [box | {"id": f"box-{i}", "name": f"box {i}", "at": {"x": x, "y": "0 in"}} for i, x in enumerate(places)]
+        return check(apply(sample.design, [Change("/carry/things", rows)]), catalog)
+
+    one, near, far = (by_id(laid(*places), "slide1/deck.load") for places in (("20 in",), ("20 in", "27 in"), ("20 in", "60 in")))
+    whole = box | {"id": "whole", "mass": "120 kg", "length": "13 in", "at": {"x": "23.5 in", "y": "0 in"}}
+    both = by_id(check(apply(sample.design, [Change("/carry/things", [whole])]), catalog), "slide1/deck.load")
+    assert near.demand == pytest.approx(both.demand, rel=1e-6) and "box 0 and box 1" in near.sentence
+    assert far.demand == pytest.approx(one.demand) and (near.demand or 0) > 1.4 * (one.demand or 0)
+
+
 def test_sandwich_in_the_report_by_hand(sample: Job, catalog: Catalog) -> None:
     report = check(apply(sample.design, [Change("/builds/0/deck", "sandwich.xps30")]), catalog)
     panel, field = catalog.sheets["sandwich.xps30"], field_of(report)

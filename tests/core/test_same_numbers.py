@@ -26,7 +26,8 @@ def differences(was: dict[str, list[Any]], now: dict[str, list[Any]]) -> list[st
     found = [f"{ident} {'came' if ident in now else 'went'}" for ident in sorted(was.keys() ^ now.keys())]
     for ident in sorted(was.keys() & now.keys()):
         (state, use), (state_now, use_now) = was[ident], now[ident]
-        same = use == use_now if use is None or use_now is None else abs(use - use_now) <= NEAR * max(1.0, abs(use))
+        # what is a hundred times over is nearly a mechanism: rounding counts there as the square of it
+        same = use == use_now if use is None or use_now is None else abs(use - use_now) <= NEAR * max(1.0, use**2)
         if state != state_now or not same:
             found.append(f"{ident}: {state} {use} -> {state_now} {use_now}")
     return found

@@ -136,12 +136,18 @@ def _on_floor(member: Member) -> bool:
 
 
 def _fixed_to(build: Assembly) -> list[tuple[str, float]]:
-    """The rail on the floor that each fixing is nearest to, and mm beyond that rail's half width."""
+    """The rail on the floor that each fixing is nearest to, and mm beyond that rail's half width, or its end."""
     low = [m for m in build.of_body(build.base) if m.use == "base" and _on_floor(m)]
+
+    def beyond(rail: Member, x: float, y: float) -> float:
+        lo, hi = sorted((rail.a[0], rail.b[0]))
+        return max(abs(rail.a[1] - y) - rail.shape.width / 2, lo - x, x - hi, 0.0)
+
     found = []
     for anchor in build.anchors:
-        best = min(low, key=lambda m: abs(m.a[1] - anchor.y), default=None)
-        found.append((best.id, max(abs(best.a[1] - anchor.y) - best.shape.width / 2, 0.0)) if best else ("", 0.0))
+        gaps = [(beyond(rail, anchor.x, anchor.y), rail.id) for rail in low]
+        gap, name = min(gaps, default=(0.0, ""))
+        found.append((name, gap))
     return found
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import itertools
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from ...cases import BUMP
@@ -20,6 +20,36 @@ CREEP = 1.5
 WET = 0.8
 SAG_LIMIT = "L/240 for decks unless changed, creep 1.5 on lasting load: common practice, no published source"
 PLYWOOD = "plywood after the Handbook of Finnish Plywood, factors after EC5"
+
+
+@dataclass(frozen=True, slots=True)
+class Load:
+    """A thing on a panel, or several beside each other: kg on a place ``long`` along the span and ``across`` it, mm, about ``s`` and ``c``."""
+
+    name: str
+    mass: float
+    long: float
+    across: float
+    s: float
+    c: float
+
+
+def _neighbours(each: Sequence[Load], L: float) -> Iterator[Load]:
+    """Things that press on one bay together: those within its length that lie over the same strip, with what of them lies in it."""
+    centres = {(load.s, load.c, load.across) for load in each}
+    pairs = ((a, b) for a, b in itertools.permutations(each, 2) if abs(a.s - b.s) < L and abs(a.c - b.c) < (a.across + b.across) / 2)
+    centres |= {((a.s + b.s) / 2, a.c, a.across) for a, b in pairs}
+    for s, c, across in sorted(centres):
+        rows = []
+        for load in each:
+            lo, hi = max(load.s - load.long / 2, s - L / 2), min(load.s + load.long / 2, s + L / 2)
+            beside = abs(load.c - c) < (load.across + across) / 2 - 1e-6
+            if hi > lo and beside:
+                rows.append((load, lo, hi))
+        if len(rows) > 1:
+            long = max(hi for _, _, hi in rows) - min(lo for _, lo, _ in rows)
+            per_width = sum(load.mass * (hi - lo) / load.long / load.across for load, lo, hi in rows)
+            yield Load(" and ".join(load.name for load, _, _ in rows), per_width * across, long, across, s, c)
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,26 +71,28 @@ class Field:
         """mm of the panel across its span."""
         return self.panel.size[1 - self.panel.span]
 
-    def laid(self, item: Placed) -> tuple[float, float]:
-        """Size of a thing along the span and across it, mm."""
-        return item.size[self.panel.span], item.size[1 - self.panel.span]
-
     def _over(self, item: Placed) -> bool:
         (x, y, _), at, size = self.panel.origin, item.at(), item.size
         inside = (at[0] + size[0] / 2 > x, at[0] - size[0] / 2 < x + self.panel.size[0])
         return all(inside) and at[1] + size[1] / 2 > y and at[1] - size[1] / 2 < y + self.panel.size[1]
 
     @property
-    def things(self) -> tuple[Placed, ...]:
-        """Everything on it, but for what another thing outdoes: presses at least as hard on at least as long and wide a place."""
-        found: list[tuple[tuple[float, float, float], Placed]] = []
-        for item in (item for item in self.context.plan.on(self.panel.body) if self._over(item)):
-            long, across = self.laid(item)
-            mine = item.mass / (long * across), long, across
-            if not any(all(a >= b for a, b in zip(other, mine, strict=True)) for other, _ in found):
+    def things(self) -> tuple[Load, ...]:
+        """Everything on it, alone and with what lies beside it on the same bay; but for what another outdoes: presses at least as hard
+        on at least as long and wide a place."""
+        k = self.panel.span
+        each = [
+            Load(item.thing.name, item.mass, item.size[k], item.size[1 - k], item.at()[k], item.at()[1 - k])
+            for item in self.context.plan.on(self.panel.body)
+            if self._over(item)
+        ]
+        found: list[tuple[tuple[float, float, float], Load]] = []
+        for load in (*each, *_neighbours(each, self.L)):
+            mine = load.mass / (load.long * load.across), load.long, load.across
+            if not any(all(a >= b - 1e-12 for a, b in zip(other, mine, strict=True)) for other, _ in found):
                 found = [(other, one) for other, one in found if not all(a >= b for a, b in zip(mine, other, strict=True))]
-                found.append((mine, item))
-        return tuple(item for _, item in found)
+                found.append((mine, load))
+        return tuple(load for _, load in found)
 
     @property
     def presses(self) -> tuple[tuple[float, str, bool], ...]:

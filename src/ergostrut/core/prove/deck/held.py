@@ -8,8 +8,7 @@ from ...catalog.model import Sheet
 from ...constants import G
 from ...finding import Finding, Working
 from ...mechanics.panels import plate
-from ...structure.carried import Placed
-from .field import CREEP, FOOT, PLYWOOD, Field, allowable, along
+from .field import CREEP, FOOT, PLYWOOD, Field, Load, allowable, along
 
 NAVIER = "orthotropic plate held on four edges, Navier series (Timoshenko and Woinowsky-Krieger, art. 85)"
 
@@ -54,20 +53,20 @@ def check_plate(field: Field, sheet: Sheet) -> Iterator[Finding]:
         yield from _under(field, sheet, body, item)
 
 
-def _under(field: Field, sheet: Sheet, body: plate.Plate, item: Placed) -> Iterator[Finding]:
+def _under(field: Field, sheet: Sheet, body: plate.Plate, item: Load) -> Iterator[Finding]:
     """A thing's place on the deck, standing still and in a bump, and its lasting sag."""
     say = field.context.say
-    long, across = field.laid(item)
+    long, across = item.long, item.across
     load = item.mass * G * min(long, body.a) / long
     found = plate.patch(body, load, body.a / 2, body.b / 2, min(long, body.a), min(across, body.b))
     for n, case, lasting in field.presses:
         q = Working()
-        q.given("n", n, "g", f"{item.thing.name}, {load:.0f} N of it on this bay, {case.lower()}")
+        q.given("n", n, "g", f"{item.name}, {load:.0f} N of it on this bay, {case.lower()}")
         stress, strength = _stress(field, sheet, q, plate.PlateResult(found.sag, n * found.Mx, n * found.My))
         limit = allowable(q, field, sheet, strength, lasting=lasting)
-        text = f"{say.stress(stress)} of the {say.stress(limit)} working limit under {item.thing.name}."
+        text = f"{say.stress(stress)} of the {say.stress(limit)} working limit under {item.name}."
         yield field.finding("deck.load", "Deck under the load", text, stress, limit, case, q, f"{NAVIER}; {PLYWOOD}")
     d = Working()
     d.given("w_0", found.sag, "mm", "from the series, parked")
     sag = d.line("delta", "k_c * w_0", "mm", "creep", k_c=CREEP)
-    yield field.sagging(sag, item.thing.name, d, NAVIER)
+    yield field.sagging(sag, item.name, d, NAVIER)

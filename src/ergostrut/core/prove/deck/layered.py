@@ -9,8 +9,7 @@ from ...constants import G
 from ...finding import Finding, Working
 from ...mechanics.panels import sandwich
 from ...mechanics.panels.strip import carrying_width
-from ...structure.carried import Placed
-from .field import CREEP, FOOT, Field
+from .field import CREEP, FOOT, Field, Load
 
 THIN_FACES = "sandwich with thin faces (Allen 1969); core / 3, / 5 when held over a day"
 
@@ -51,17 +50,17 @@ def check_sandwich(field: Field, sheet: Sandwich) -> Iterator[Finding]:
         yield from _under(field, sheet, item)
 
 
-def _under(field: Field, sheet: Sandwich, item: Placed) -> Iterator[Finding]:
+def _under(field: Field, sheet: Sandwich, item: Load) -> Iterator[Finding]:
     """A thing's place on the deck, standing still and in a bump, and its lasting sag."""
     say = field.context.say
-    long, across = field.laid(item)
+    long, across = item.long, item.across
     p = item.mass * G / (long * across)
     for n, case, lasting in field.presses:
         found = sandwich.uniform(sheet, field.L, n * p, lasting=lasting)
-        text = f"Face {say.stress(found.face)} of {say.stress(found.face_allow)}, core {found.shear:.3f} of {found.shear_allow:.3f} MPa under {item.thing.name}."
-        w = _lines(field, sheet, found, f"{item.thing.name}, {case.lower()}")
+        text = f"Face {say.stress(found.face)} of {say.stress(found.face_allow)}, core {found.shear:.3f} of {found.shear_allow:.3f} MPa under {item.name}."
+        w = _lines(field, sheet, found, f"{item.name}, {case.lower()}")
         yield field.finding("deck.load", "Deck under the load", text, found.use, 1.0, case, w, THIN_FACES, "of the limit")
     q = Working()
     q.given("w_0", sandwich.uniform(sheet, field.L, p, lasting=True).sag, "mm", "5 p L⁴ / 384 D + p L² / 8 S")
     sag = q.line("delta", "k_c * w_0", "mm", "creep", k_c=CREEP)
-    yield field.sagging(sag, item.thing.name, q, THIN_FACES)
+    yield field.sagging(sag, item.name, q, THIN_FACES)

@@ -9,8 +9,7 @@ from ...catalog.model import Planks
 from ...constants import G
 from ...finding import Finding, Working
 from ...mechanics.panels.boards import share
-from ...structure.carried import Placed
-from .field import CREEP, FOOT, Field
+from .field import CREEP, FOOT, Field, Load
 
 BOARDS = "each board a beam over the ribs, continuous over the bays, worst pattern; a foot stands on one board alone"
 
@@ -48,14 +47,14 @@ def check_planks(field: Field, boards: Planks) -> Iterator[Finding]:
         yield from _under(field, boards, item, E)
 
 
-def _under(field: Field, boards: Planks, item: Placed, E: float) -> Iterator[Finding]:
+def _under(field: Field, boards: Planks, item: Load, E: float) -> Iterator[Finding]:
     """A thing's place on the boards, standing still and in a bump, and its lasting sag."""
     say, row, basis = field.context.say, field.bays, f"{BOARDS}; {boards.source}"
-    long, across = field.laid(item)
+    long, across = item.long, item.across
     pitch = boards.width + field.panel.gap
     for n, case, lasting in field.presses:
         q = Working()
-        q.given("m", item.mass, "kg", item.thing.name)
+        q.given("m", item.mass, "kg", item.name)
         q.given("l", long, "mm", "its length on the deck")
         note = f"part of it on one board: {say.length(pitch)} of its {say.length(across)} width"
         q.given("k_s", share(pitch, across, 0.0), "", note)
@@ -67,11 +66,11 @@ def _under(field: Field, boards: Planks, item: Placed, E: float) -> Iterator[Fin
             q.line("M", "q * l * (k_p * L - l / 8)", "N mm", "load mid end bay", k_p=row.point_moment)
         stress = q.line("sigma", "M / (b * t**2 / 6)", "MPa", b=boards.width, t=boards.t)
         limit = _allow(q, field, boards, road=not lasting)
-        text = f"{say.stress(stress)} of the {say.stress(limit)} working limit in one board under {item.thing.name}."
+        text = f"{say.stress(stress)} of the {say.stress(limit)} working limit in one board under {item.name}."
         yield field.finding("deck.load", "Deck under the load", text, stress, limit, case, q, basis)
     d = Working(dict(q.values))
-    d.line("q_0", "k_s * m * g / l", "N/mm", f"{item.thing.name}, parked")
+    d.line("q_0", "k_s * m * g / l", "N/mm", f"{item.name}, parked")
     d.given("E", E, "MPa", "of the board")
     d.line("I", "b * t**3 / 12", "mm⁴")
     sag = d.line("delta", "k_c * k_d * q_0 * L**4 / (E * I)", "mm", "whole bay under it, creep", k_c=CREEP, k_d=row.sag)
-    yield field.sagging(sag, item.thing.name, d, basis)
+    yield field.sagging(sag, item.name, d, basis)

@@ -7,8 +7,7 @@ from collections.abc import Iterator
 from ...catalog.model import Sheet
 from ...constants import G
 from ...finding import Finding, Working
-from ...structure.carried import Placed
-from .field import CREEP, FOOT, PLYWOOD, Field, allowable, along
+from .field import CREEP, FOOT, PLYWOOD, Field, Load, allowable, along
 
 STRIP = "strips between ribs, continuous over the bays, spread after Westergaard 1930"
 
@@ -39,15 +38,15 @@ def check_strips(field: Field, sheet: Sheet) -> Iterator[Finding]:
         yield from _under(field, sheet, item)
 
 
-def _under(field: Field, sheet: Sheet, item: Placed) -> Iterator[Finding]:
+def _under(field: Field, sheet: Sheet, item: Load) -> Iterator[Finding]:
     """A thing's place on the deck, standing still and in a bump, and its lasting sag."""
     say, row = field.context.say, field.bays
     E, _, f, _ = along(field.panel, sheet)
     basis = f"{STRIP}; {PLYWOOD}"
-    long, across = field.laid(item)
+    long, across = item.long, item.across
     for n, case, lasting in field.presses:
         q = Working()
-        q.given("m", item.mass, "kg", item.thing.name)
+        q.given("m", item.mass, "kg", item.name)
         q.given("l", long, "mm", "its length on the deck")
         q.given("w", across, "mm", "its width on the deck")
         q.line("p", "n * m * g / (l * w)", "MPa", f"pressure, {case.lower()}", n=n, g=G)
@@ -59,11 +58,11 @@ def _under(field: Field, sheet: Sheet, item: Placed) -> Iterator[Finding]:
             q.line("M", "p * l * (k_p * L - l / 8)", "N mm/mm", "per width, load mid end bay", k_p=row.point_moment)
         stress = q.line("sigma", "6 * M / t**2", "MPa")
         limit = allowable(q, field, sheet, f, lasting=lasting)
-        text = f"{say.stress(stress)} of the {say.stress(limit)} working limit under {item.thing.name}."
+        text = f"{say.stress(stress)} of the {say.stress(limit)} working limit under {item.name}."
         yield field.finding("deck.load", "Deck under the load", text, stress, limit, case, q, basis)
     d = Working()
-    d.line("p_0", "m * g / (l * w)", "MPa", f"{item.thing.name}, parked", m=item.mass, g=G, l=long, w=across)
+    d.line("p_0", "m * g / (l * w)", "MPa", f"{item.name}, parked", m=item.mass, g=G, l=long, w=across)
     d.given("E", E, "MPa", "along the span")
     d.values.update(L=field.L, t=t)
     sag = d.line("delta", "k_c * k_d * p_0 * L**4 / (E * (t**3 / 12))", "mm", "whole bay under it, creep", k_c=CREEP, k_d=row.sag)
-    yield field.sagging(sag, item.thing.name, d, basis)
+    yield field.sagging(sag, item.name, d, basis)
