@@ -260,64 +260,66 @@ def footing(context: Context, build: Assembly, pressings: Sequence[Pressing]) ->
     count = len(build.anchors)
     pull, roll = np.zeros((2, len(rows), count)), np.zeros((len(rows), count))
     loose: dict[int, str] = {}
-    members: list[Member] = []
-    along: list[Array] = []
-    moment: list[Array] = []
-    shear: list[Array] = []
     words = [("", "")] * count
     solved: list[Solved] = []
+    bent: list[_Bent] = []
     framed: dict[tuple[object, ...], tuple[Frame, ...]] = {}
-    for members_of in sides:
-        names = {m.id for m in members_of}
+    for members in sides:
+        names = {m.id for m in members}
         held = [i for i, (name, _) in enumerate(fixed_to) if name in names]
         places = sorted({(c.on, round(at[0], 1)) for p in pressings for c, at in zip(p.contacts, p.places, strict=True) if c.on in names})
-        side = _Side(context, build, members_of, places, held)
-        factors = _factors(build, pressings, side)
-        for i, g in zip(held, side.grips, strict=True):
-            words[i] = g.words
+        side = _Side(context, build, members, places, held)
         if side.alike not in framed:
             framed[side.alike] = tuple(side.frame(bound) for bound in range(len(BOUNDS)))
-        frames = framed[side.alike]
+        frames, factors = framed[side.alike], _factors(build, pressings, side)
         results = _in_turn(frames, [row.case.name for row in rows], factors)
         solved.append(Solved(frames, factors, held, tuple(_bearing(found) for found in results)))
         ends = np.zeros((2, len(rows), len(side.bars), 12))
-        for b, found in enumerate(results):
-            for r, one in enumerate(found):
-                if isinstance(one, SolverError):
-                    loose.setdefault(r, str(one))
-                    continue
-                pull[b, r, held] = one.rest_force[len(side.floor) :]
-                ends[b, r] = one.ends
-        for rail in side.rails:
-            if not rail.bars:
+        for b, r in itertools.product(range(len(BOUNDS)), range(len(rows))):
+            one = results[b][r]
+            if isinstance(one, SolverError):
+                loose.setdefault(r, str(one))
                 continue
-            own = ends[:, :, list(rail.bars)]
-            members.append(rail.member)
-            starts = np.array(rail.starts)
-            along.append(
-                np.concatenate([starts, np.append(starts[1:], max(rail.member.a[0], rail.member.b[0]))])
-                - min(rail.member.a[0], rail.member.b[0])
-            )
-            moment.append(np.concatenate([own[..., 4], own[..., 10]], axis=2))
-            shear.append(np.concatenate([own[..., 2], own[..., 8]], axis=2))
+            pull[b, r, held] = one.rest_force[len(side.floor) :]
+            ends[b, r] = one.ends
+        bent += [_bent(rail, ends) for rail in side.rails if rail.bars]
+        for i, g in zip(held, side.grips, strict=True):
+            words[i] = g.words
         if held:
-            low = next(m for m in members_of if m.id == _floor_rail(members_of))
+            low = next(m for m in members if m.id == _floor_rail(members))
             roll[:, held] = _rolled(pressings, low, len(held))[:, None]
     off = {i: gap for i, (_, gap) in enumerate(fixed_to) if gap > BESIDE}
-    beside = tuple((i, gap) for i, gap in off.items() if build.anchors[i].tab is None)
     return Footing(
         rows=rows,
         pull=pull,
         roll=roll,
-        members=tuple(members),
-        along=tuple(along),
-        moment=tuple(moment),
-        shear=tuple(shear),
+        members=tuple(row.member for row in bent),
+        along=tuple(row.along for row in bent),
+        moment=tuple(row.moment for row in bent),
+        shear=tuple(row.shear for row in bent),
         loose=tuple(sorted(loose.items())),
         lever=_levers(build, fixed_to, off),
-        beside=beside,
+        beside=tuple((i, gap) for i, gap in off.items() if build.anchors[i].tab is None),
         words=tuple(words),
         sides=tuple(solved),
+    )
+
+
+@dataclass(frozen=True)
+class _Bent:
+    member: Member
+    along: Array
+    moment: Array
+    shear: Array
+
+
+def _bent(rail: Rail, ends: Array) -> _Bent:
+    """Moments and shears at both ends of every bar of a rail, (bounds, cases, 2 bars), and where, mm from its nearer end."""
+    own, starts = ends[:, :, list(rail.bars)], np.array(rail.starts)
+    near, far = sorted((rail.member.a[0], rail.member.b[0]))
+    along = np.concatenate([starts, np.append(starts[1:], far)]) - near
+    return _Bent(
+        rail.member, along, np.concatenate([own[..., 4], own[..., 10]], axis=2), np.concatenate([own[..., 2], own[..., 8]], axis=2)
     )
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import itertools
+from dataclasses import replace
 
 from ....catalog.model import Catalog
 from ....constants import G
@@ -36,84 +37,50 @@ def joints_of(members: list[Member]) -> tuple[Joint, ...]:
 
 def contacts_of(build: BedSlide, place: Layout, rails: list[Member]) -> tuple[Contact, ...]:
     """Rollers under, on and over the tray's rails, the keeper of the closed tray, and the legs of the open one."""
+    found: list[Contact] = []
+    for rail, side in zip(rails, SIDES, strict=True):
+        found += _running(build, place, rail, side)
+        if build.tip_leg is not None:
+            _, y, z = rail.a
+            foot = (place.back - build.tip_leg.inset.mm, y, z)
+            gap = max(build.tip_leg.gap.mm, LEAST)
+            ident = f"{build.id}/tray/leg.{side}"
+            found.append(Contact(ident, f"leg {side}", "leg", rail.id, foot, gap=gap, only_at=build.pull_out.mm))
+    return tuple(found)
+
+
+def _running(build: BedSlide, place: Layout, rail: Member, side: str) -> list[Contact]:
+    """What carries one rail and holds it down: on the base, beside the rail where the rollers are let in."""
     play = max(build.rollers.play.mm, LEAST)
     base, tray = f"{build.id}/base", f"{build.id}/tray"
     rating = build.rollers.rating.kg * G if build.rollers.rating else None
     hook = build.base.keeper_rating.kg * G if build.base.keeper_rating else None
-    down = (0.0, 0.0, -1.0)
-    found = []
-    for rail, side in zip(rails, SIDES, strict=True):
-        _, y, z = rail.a
-        lower, upper = f"{base}/lower.{side}", f"{base}/upper.{side}"
-        rear, front = (place.x_rear, y, z), (place.x_front, y, z)
-        size = build.rollers.diameter.mm, build.rollers.width.mm
-        beside = place.gear_y - abs(y) if side == "right" else abs(y) - place.gear_y
-        # let in beside the rail it runs on a strip, and bears on no wall
-        runs = None if build.rollers.let_in.mm > 0 else Pad(rail.id, *size, roller=True)
-        found += [
-            Contact(
-                f"{base}/roller.rear.{side}",
-                f"rear roller {side}",
-                "roller",
-                rail.id,
-                rear,
-                rides="host",
-                rating=rating,
-                on=lower,
-                pad=runs,
-                aside=beside,
-                twists=True,
-            ),
-            Contact(
-                f"{tray}/roller.front.{side}.lower",
-                f"front roller {side} on the lower rail",
-                "lower",
-                rail.id,
-                front,
-                rating=rating,
-                on=lower,
-                pad=Pad(lower, *size, roller=True),
-                aside=beside,
-                twists=True,
-            ),
-            Contact(
-                f"{tray}/roller.front.{side}.upper",
-                f"front roller {side} under the upper rail",
-                "upper",
-                rail.id,
-                front,
-                down,
-                play,
-                rating=rating,
-                on=upper,
-                pad=Pad(upper, *size, roller=True),
-                aside=beside,
-                twists=True,
-            ),
-        ]
-        if build.base.keeper:
-            found.append(
-                Contact(
-                    f"{base}/keeper.{side}",
-                    f"rear keeper {side}",
-                    "keeper",
-                    rail.id,
-                    rear,
-                    down,
-                    play,
-                    "host",
-                    0.0,
-                    rating=hook,
-                    on=lower,
-                    aside=beside,
-                    twists=True,
-                )
-            )
-        if build.tip_leg is not None:
-            foot = (place.back - build.tip_leg.inset.mm, y, z)
-            gap = max(build.tip_leg.gap.mm, LEAST)
-            found.append(Contact(f"{tray}/leg.{side}", f"leg {side}", "leg", rail.id, foot, gap=gap, only_at=build.pull_out.mm))
-    return tuple(found)
+    lower, upper, down = f"{base}/lower.{side}", f"{base}/upper.{side}", (0.0, 0.0, -1.0)
+    _, y, z = rail.a
+    rear, front = (place.x_rear, y, z), (place.x_front, y, z)
+    size = build.rollers.diameter.mm, build.rollers.width.mm
+    beside = place.gear_y - abs(y) if side == "right" else abs(y) - place.gear_y
+    # let in beside the rail it runs on a strip, and bears on no wall
+    runs = None if build.rollers.let_in.mm > 0 else Pad(rail.id, *size, roller=True)
+    first, second, third, fourth = (
+        Contact(
+            f"{base}/roller.rear.{side}", f"rear roller {side}", "roller", rail.id, rear, rides="host", rating=rating, on=lower, pad=runs
+        ),
+        Contact(
+            f"{tray}/roller.front.{side}.lower", f"front roller {side} on the lower rail", "lower", rail.id, front, rating=rating, on=lower
+        ),
+        Contact(
+            f"{tray}/roller.front.{side}.upper", f"front roller {side} under the upper rail", "upper", rail.id, front, down, play, on=upper
+        ),
+        Contact(f"{base}/keeper.{side}", f"rear keeper {side}", "keeper", rail.id, rear, down, play, "host", 0.0, rating=hook, on=lower),
+    )
+    found = [
+        first,
+        replace(second, pad=Pad(lower, *size, roller=True)),
+        replace(third, rating=rating, pad=Pad(upper, *size, roller=True)),
+        *((fourth,) if build.base.keeper else ()),
+    ]
+    return [replace(contact, aside=beside, twists=True) for contact in found]
 
 
 def holds_of(place: Layout, rails: list[Member], ribs: list[Member], deck: PanelPart) -> tuple[Hold, ...]:
