@@ -231,6 +231,7 @@ def test_crash_restraint_is_offered_and_answers(screen: Page) -> None:
     page.goto(f"{job}/anchor")
     fixings = page.locator('[data-finding="slide1/crash.fixings"]')
     expect(fixings).to_contain_text("Only a tested seat or restraint counts for people.")
+    page.get_by_role("radio", name="in", exact=True).click()
     page.get_by_label("Case").select_option("Crash ahead")
     expect(page.get_by_text("In crash ahead")).to_be_visible()
 

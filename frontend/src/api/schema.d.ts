@@ -403,7 +403,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Fixings of one build with what each takes in one case, with one of them gone if named. */
+        /** Fixings of one build with what each takes in one case (the hardest unless told), with one of them gone if named. */
         get: operations["nine_anchor_anchor_get"];
         put?: never;
         post?: never;

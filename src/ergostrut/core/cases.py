@@ -21,7 +21,9 @@ SWAY = 0.05
 ROAD_DURATION = 1.6
 """NDS load duration factor of road cases: never 2.0, the g factor already holds the impact."""
 ROAD_BASIS = "49 CFR 393.102 accelerations against working loads; bump and rebound common practice, no published source"
-FOOT_BASIS = "One foot, 300 lbf on 75 x 75 mm at the moving end: common practice, no published source"
+FOOT_BASIS = (
+    "One foot, 300 lbf on 75 x 75 mm, wherever a member lies under a deck, at its ends and mid span: common practice, no published source"
+)
 CRASH_BASIS = "10 g ahead and 5 g other ways unless changed, against nominal strength without safety factor, tie-downs at 0.8 of breaking: common practice, no published source"
 CRASH_CAUTION = "Only a tested seat or restraint counts for people."
 ASLEEP = "Parked, asleep"

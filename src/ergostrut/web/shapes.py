@@ -272,7 +272,7 @@ class BalanceOut(Wire):
 class AnchorQuery(Wire):
     build: str = Field(default="", max_length=24)
     position: str = ""
-    case: str = "Brake"
+    case: str = ""
     gone: str = ""
 
 

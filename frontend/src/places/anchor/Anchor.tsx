@@ -120,7 +120,7 @@ function Fixings({ index }: { index: number }) {
 export function Anchor() {
   const { jobId, version, units, light, design, hand, takeInHand } = useJob();
   const [position, setPosition] = useState("");
-  const [chosen, setChosen] = useState("Brake");
+  const [chosen, setChosen] = useState("");
   const [gone, setGone] = useState("");
   const anchor = useAnchor(jobId, version, hand, position, chosen, gone);
   const builds = design.builds ?? [];

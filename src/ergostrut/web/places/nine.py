@@ -93,7 +93,7 @@ def balance(path: s.JobPath, query: s.BalanceQuery) -> dict[str, object]:
 
 @api.get("/anchor", responses={200: s.AnchorOut})
 def anchor(path: s.JobPath, query: s.AnchorQuery) -> dict[str, object]:
-    """Fixings of one build with what each takes in one case, with one of them gone if named."""
+    """Fixings of one build with what each takes in one case (the hardest unless told), with one of them gone if named."""
     _, report = service().load(path.job)
     studies = {study.assembly.id: study for study in report.anchors}
     held = studies.get(query.build) or next(iter(studies.values()), None)
@@ -107,9 +107,16 @@ def anchor(path: s.JobPath, query: s.AnchorQuery) -> dict[str, object]:
 
 def _anchored(report: Report, held: AnchorStudy, builds: list[str], query: s.AnchorQuery) -> s.AnchorOut:
     positions = list(dict.fromkeys(row.position for row in held.cases))
-    position = query.position if query.position in positions else positions[0]
-    rows = [row for row in (*held.cases, *held.crash) if row.position == position]
-    row = next((x for x in rows if x.case == query.case), rows[0])
+    every = (*held.cases, *held.crash)
+    # unless told, what works a fixing hardest
+    mine = (f for f in report.findings if f.check == "anchor" and f.id.startswith(f"{held.assembly.id}/"))
+    worst = max(mine, key=lambda f: f.use or 0.0, default=None)
+    case = query.case or (worst.case if worst else "")
+    having = [at for at in positions if any((row.position, row.case) == (at, case) for row in every)]
+    asked = query.position or (worst.position if worst and worst.position in having else next(iter(having), ""))
+    position = asked if asked in positions else positions[0]
+    rows = [row for row in every if row.position == position]
+    row = next((x for x in rows if x.case == case), rows[0])
     crash = any(row is one for one in held.crash)
     names = [a.name for a in held.assembly.anchors]
     gone = names.index(query.gone) if query.gone in names else None
