@@ -14,7 +14,7 @@ from .setting import Setting
 FLUSH = 3.0
 """mm between a member's top and the panel above: closer, a foot on the panel stands on the member."""
 FOOT = 75.0
-"""mm: feet closer than this are one."""
+"""mm: a foot's width; feet closer than a third of it are one."""
 LEVEL = 1.0
 
 
@@ -27,7 +27,7 @@ def acting(build: Assembly, setting: Setting, contact: Contact) -> bool:
 def present(build: Assembly, setting: Setting) -> tuple[Stand, ...]:
     """Who may be there: nobody on a bare build; nobody sleeps on what is moved from home, nor sits where no panel lies any more.
 
-    A foot stands at both ends of every member under a panel, and in the middle between what it rests on, wherever that is in the
+    A foot stands at both ends of every member under a panel, half its width beside where it frames into another, and in the middle between what it rests on, wherever that is in the
     setting. ``build`` as it stands there (``turn.turned``).
     """
     if setting.bare:
@@ -37,7 +37,7 @@ def present(build: Assembly, setting: Setting) -> tuple[Stand, ...]:
     found = list(known)
     taken = {(s.member, s.at) for s in known if s.kind == "foot" and s.member}
     for stand in _feet(build, setting):
-        if all(member != stand.member or math.dist(at, stand.at) >= FOOT for member, at in taken):
+        if all(member != stand.member or math.dist(at, stand.at) >= FOOT / 3 for member, at in taken):
             taken.add((stand.member, stand.at))
             found.append(stand)
     return tuple(found)
@@ -61,6 +61,11 @@ def _feet(build: Assembly, setting: Setting) -> Iterator[Stand]:
         length = member.length
         rests = _rests(build, setting, member)
         spots = [(0.0, _ends(member)[0]), (length, _ends(member)[1])]
+        # beside a joint as well as on it: there the joint takes nearly all of the foot
+        framed = {joint.end for joint in build.joints if joint.framing == member.id}
+        beside = min(FOOT / 2, length / 4)
+        spots += [(beside, f"beside the joint, {_ends(member)[0]}")] if "a" in framed else []
+        spots += [(length - beside, f"beside the joint, {_ends(member)[1]}")] if "b" in framed else []
         spans = [(a, b) for a, b in itertools.pairwise(rests) if b - a >= 2 * FOOT]
         for n, (a, b) in enumerate(spans, 1):
             spots.append(((a + b) / 2, "in the middle" if len(spans) == 1 else f"in the middle of span {n}"))
