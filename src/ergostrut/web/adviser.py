@@ -133,13 +133,15 @@ class Adviser:
         return self._pipe
 
     def _end_process(self) -> None:
-        if self._process is not None:
-            self._process.terminate()
-            self._process.join(timeout=5)
-            self._process = None
-        if self._pipe is not None:
-            self._pipe.close()
-            self._pipe = None
+        # taken once, whoever ends it: a pipe closed twice closes a stranger's file
+        with self._changed:
+            process, self._process = self._process, None
+            pipe, self._pipe = self._pipe, None
+        if process is not None:
+            process.terminate()
+            process.join(timeout=5)
+        if pipe is not None:
+            pipe.close()
 
     def _run(self) -> None:
         while True:
