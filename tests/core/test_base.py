@@ -82,6 +82,25 @@ def test_a_fixing_gone_shifts_its_pull_to_the_next(report: Report) -> None:
     assert gone[1] == pytest.approx(found.pull[:, at, 1].max()), "the other side does not know"
 
 
+def test_the_only_fixing_of_a_side_gone_leaves_it_loose(edit: Edit, catalog: Catalog) -> None:
+    """Two on the right, one on the left: with that one gone nothing holds the left rail, whatever the right ones take."""
+    fixings = [{"name": f"F{i}", "hole": f"bolt {i}"} for i in (1, 2, 4)]
+    report = check(edit(to={"/builds/0/fixings": fixings}), catalog)
+    found = beams(report)
+    at = row(found, CORNER, "out")
+    assert np.isinf(found.without(0, [at])[0][1:]).all() and np.isfinite(found.without(1, [at])).all()
+    assert by_id(report, "slide1/anchor.one-gone").demand == pytest.approx(9.9)
+
+
+def test_cases_chosen_for_a_fixing_gone_hold_the_hardest(report: Report) -> None:
+    """Solved in the cases its side pulls hardest, no other case of all asks for more."""
+    found = beams(report)
+    for gone in range(4):
+        few, every = found.hardest(gone, 10), list(range(len(found.rows)))
+        assert len(few) == 10
+        assert found.without(gone, few).max() == pytest.approx(found.without(gone, every).max())
+
+
 def test_a_side_without_a_fixing_is_not_held(edit: Edit, catalog: Catalog) -> None:
     """Two bolts on the right hold a rigid base; they do not hold the left rail, which nothing joins to the right one."""
     fixings = [{"name": "F2", "hole": "bolt 2"}, {"name": "F4", "hole": "bolt 4"}]

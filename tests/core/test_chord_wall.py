@@ -7,7 +7,7 @@ from dataclasses import replace
 import pytest
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.mechanics.joints.tube_wall import on_tube
+from ergostrut.core.mechanics.joints.tube_wall import Footprint, on_tube
 from ergostrut.core.prove.joints.chord import met
 from ergostrut.core.report import Report, check
 from ergostrut.core.structure.parts import Group, Member
@@ -38,8 +38,6 @@ def test_an_open_end_near_the_rib_halves_the_wall(edit: Edit, catalog: Catalog) 
 
 def test_printed_limits_are_those_of_the_formulas(report: Report) -> None:
     """The sample's end rib of 1x1.5 on its 2.5 in rail: working and mechanics agree."""
-    from ergostrut.core.mechanics.joints.tube_wall import Footprint
-
     limits = on_tube(
         Footprint(value(report, "B"), 0.0, value(report, "t"), value(report, "B_b"), value(report, "H_b")), value(report, "F_y")
     )

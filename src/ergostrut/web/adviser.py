@@ -126,10 +126,11 @@ class Adviser:
             self._end_process()
             # spawned, not forked: the server's threads and its database stay out of it
             context = multiprocessing.get_context("spawn")
-            self._pipe, far = context.Pipe()
-            self._process = context.Process(target=_work, args=(far, NICE), name="ergostrut-adviser", daemon=True)
-            self._process.start()
+            near, far = context.Pipe()
+            process = context.Process(target=_work, args=(far, NICE), name="ergostrut-adviser", daemon=True)
+            process.start()
             far.close()
+            self._process, self._pipe = process, near
         return self._pipe
 
     def _end_process(self) -> None:

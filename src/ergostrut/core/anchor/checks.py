@@ -329,19 +329,18 @@ def _one_gone(context: Context, study: AnchorStudy, parts: tuple[str, ...]) -> I
     )
 
 
-HARDEST = 8
-"""Cases that are solved again with a fixing gone: those in which the base pulls hardest on any."""
+HARDEST = 10
+"""Cases that are solved again with a fixing gone: those in which its side of the base pulls hardest."""
 
 
 def _pulls_gone(study: AnchorStudy, turns: Sequence[tuple[int, AnchorCase]]) -> Array:
     """Pull of the others as the base bends with one fixing gone (turns, anchors), in the cases that pull hardest; 0 in the others."""
     assert study.footing is not None
-    hardest = study.footing.pulls
-    rows = sorted({int(i) for column in hardest.T for i in np.argsort(-column)[:HARDEST]})
     found = np.zeros((len(turns), len(study.bolts)))
-    place = {row: k for k, row in enumerate(rows)}
     for gone in range(len(study.bolts)):
+        rows = study.footing.hardest(gone, HARDEST)
         table = study.footing.without(gone, rows)
+        place = {row: k for k, row in enumerate(rows)}
         for t, (which, row) in enumerate(turns):
             k = place.get(study.beams.get((row.case, row.position), -1))
             if which == gone and k is not None:

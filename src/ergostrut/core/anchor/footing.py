@@ -100,24 +100,35 @@ class Footing:
         found: Array = self.pull.max(axis=0) * self.lever + self.roll
         return found
 
+    def hardest(self, gone: int, count: int) -> list[int]:
+        """The rows in which the side of a fixing pulls hardest in all: what it leaves to the others is most there."""
+        held = next((side.held for side in self.sides if gone in side.held), [])
+        total = self.pulls[:, held].sum(axis=1)
+        return sorted(int(i) for i in np.argsort(-total)[:count]) if held else []
+
     def without(self, gone: int, rows: Sequence[int]) -> Array:
-        """Pull of all fixings with one gone, the worse bound with what rolling adds, (rows, anchors) N; inf where nothing holds any more."""
-        found = self.pulls[list(rows)]
-        for side in self.sides:
-            if gone not in side.held:
-                continue
-            left = len(side.held) - 1
-            more = self.roll[list(rows)][:, side.held] * (left + 1) / left if left else np.full((len(rows), 1), np.inf)
-            worst = np.zeros((len(rows), len(side.held)))
-            names = [self.rows[r].case.name for r in rows]
+        """Pull of all fixings with one gone, the worse bound with what a tab and rolling add, (rows, anchors) N; inf in a row where its
+        side is not held any more."""
+        at = list(rows)
+        found: Array = self.pulls[at]
+        for side in (side for side in self.sides if gone in side.held):
+            left, roll = len(side.held) - 1, self.roll[at][:, side.held]
+            worst, lost = np.zeros_like(roll), np.zeros(len(at), dtype=bool)
             for frame, bearing in zip(side.frames, side.bearing, strict=True):
                 part = len(frame.model.rests) - len(side.held) + side.held.index(gone)
-                start = [bearing[r] - {part} for r in rows]
-                for k, one in enumerate(frame.without(part).solve_many(names, side.factors[list(rows)], start)):
-                    force = np.inf if isinstance(one, SolverError) else one.rest_force[-len(side.held) :]
-                    worst[k] = np.maximum(worst[k], force)
-            found[:, side.held] = worst * self.lever[side.held] + more
-            found[:, gone] = 0.0
+                start = [bearing[r] - {part} for r in at]
+                names = [self.rows[r].case.name for r in at]
+                for k, one in enumerate(frame.without(part).solve_many(names, side.factors[at], start)):
+                    if isinstance(one, SolverError):
+                        lost[k] = True
+                    else:
+                        worst[k] = np.maximum(worst[k], one.rest_force[-len(side.held) :])
+            if left:
+                found[:, side.held] = worst * self.lever[side.held] + roll * (left + 1) / left
+            else:
+                lost |= roll[:, 0] > 0
+            found[lost] = np.inf
+        found[:, gone] = 0.0
         return found
 
 
@@ -165,8 +176,11 @@ def _spaced(exact: Sequence[float], grid: Sequence[float]) -> list[float]:
 class _Side:
     """One side's frame, with a unit load at every place that something presses."""
 
-    def __init__(self, context: Context, build: Assembly, members: list[Member], places: list[tuple[str, float]], held: list[int]) -> None:
-        self.members, self.places, self.held = members, places, held
+    def __init__(
+        self, context: Context, build: Assembly, members: list[Member], places: list[tuple[str, float]], held: list[int], share: int
+    ) -> None:
+        """``share``: sides that take what pushes along together."""
+        self.members, self.places, self.held, self.share = members, places, held, share
         self.nodes: list[tuple[float, float, float]] = []
         self.at: dict[tuple[str, float], int] = {}
         bars: list[Bar] = []
@@ -204,9 +218,7 @@ class _Side:
         self.grips = [grip(context, anchors[i], _through(members)) for i in held]
         length = sum(hi - lo for lo, hi in (sorted((m.a[0], m.b[0])) for m in members)) or 1.0
         weight = tuple(
-            (node, (0.0, 0.0, share * 1.0, 0.0, 0.0, 0.0))
-            for member in members
-            for node, share in self._shares(member, member.length / length)
+            (node, (0.0, 0.0, part, 0.0, 0.0, 0.0)) for member in members for node, part in self._shares(member, member.length / length)
         )
         self.loads = (LoadCase("weight", nodal=weight), *(self._unit(name, x) for name, x in places), self._couple())
 
@@ -268,7 +280,7 @@ def footing(context: Context, build: Assembly, pressings: Sequence[Pressing]) ->
         names = {m.id for m in members}
         held = [i for i, (name, _) in enumerate(fixed_to) if name in names]
         places = sorted({(c.on, round(at[0], 1)) for p in pressings for c, at in zip(p.contacts, p.places, strict=True) if c.on in names})
-        side = _Side(context, build, members, places, held)
+        side = _Side(context, build, members, places, held, len(sides))
         if side.alike not in framed:
             framed[side.alike] = tuple(side.frame(bound) for bound in range(len(BOUNDS)))
         frames, factors = framed[side.alike], _factors(build, pressings, side)
@@ -361,7 +373,7 @@ def _factors(build: Assembly, pressings: Sequence[Pressing], side: _Side) -> Arr
                 # what pushes the build up presses the base down
                 table[:, column[place]] -= forces[:, k] * contact.push[2]
         height = np.mean([at[2] for at in p.places]) if p.places else 0.0
-        table[:, -1] = [p.kg * G * case.g[0] * height / 2 for case in p.cases]
+        table[:, -1] = [p.kg * G * case.g[0] * height / side.share for case in p.cases]
         found.append(table)
     return np.concatenate(found)
 

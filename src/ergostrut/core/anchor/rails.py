@@ -87,6 +87,9 @@ def _beside(context: Context, study: AnchorStudy, beams: Footing) -> Finding:
     anchors, say = study.assembly.anchors, context.say
     far = max(gap for _, gap in beams.beside)
     names = ", ".join(anchors[i].name for i, _ in beams.beside)
+    w = Working()
+    for n, (i, gap) in enumerate(beams.beside, 1):
+        w.given(f"g_{n}", gap, "mm", f"{anchors[i].name}, from the edge or the end of its rail")
     return Finding(
         f"{study.assembly.id}/anchor.beside",
         "anchor.beside",
@@ -101,5 +104,6 @@ def _beside(context: Context, study: AnchorStudy, beams: Footing) -> Finding:
         "mm",
         missing=("tab from rail to fixing",),
         basis=COMMON_PRACTICE,
+        working=w.done(),
         caution="A bolt at the end of a soft tab holds a fraction of what it holds under the rail.",
     )

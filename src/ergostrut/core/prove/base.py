@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ..finding import Finding, Working, at_most
+from ..finding import Finding, Working
 from ..mechanics.strength import Span, allowable
 from ..structure.holds import Slider
 from .posed import pressed
@@ -16,7 +16,7 @@ def check_base(study: Study, slider: Slider) -> Iterator[Finding]:
     """Lower rail pressed down, upper rail lifted, each as a simple beam between stands with the roller mid span."""
     if study.posed is None:
         return
-    say, build = study.context.say, study.assembly.id
+    say = study.context.say
     for key, title, prefix, kind in (
         ("lower-rail", "Lower base rail under a roller", slider.lower, "lower"),
         ("upper-rail", "Upper base rail, held down", slider.upper, "upper"),
@@ -33,21 +33,15 @@ def check_base(study: Study, slider: Slider) -> Iterator[Finding]:
         w.line("M", "P * L / 4", "N mm", "simple beam, load mid span")
         w.extend(allow.lines["My"])
         use = w.line("use", "M / M_cy", "", M_cy=allow.My)
-        _, state = at_most(use, 1.0)
-        yield Finding(
-            f"{build}/{key}",
+        yield study.held_to(
             key,
-            "prove",
-            (f"{prefix}.left", f"{prefix}.right"),
             title,
             f"{say.force(load)} mid way between stands {say.length(L)} apart, {item.case.name.lower()}{study.where}.",
-            state,
-            use * allow.stress,
-            allow.stress,
-            "MPa",
-            use,
+            parts=(f"{prefix}.left", f"{prefix}.right"),
+            demand=use * allow.stress,
+            limit=allow.stress,
+            unit="MPa",
             case=item.case.name,
-            position=study.setting.name,
             basis=f"{allow.clause}; simple span",
-            working=w.done(),
+            working=w,
         )

@@ -99,7 +99,7 @@ def _bars(build: Assembly, lines: Lines) -> tuple[list[Bar], list[Piece]]:
 def _aside(contact: Contact, member: Member) -> float:
     """mm to the right of a member's shear centre at which a contact acts. An open shape may open either way: the worse."""
     _, y, z = member.axes
-    away = abs(member.shape.shear[0] * y[1] + member.shape.shear[1] * z[1]) if contact.twists else 0.0
+    away = abs(member.shape.shear[0] * y[1] + member.shape.shear[1] * z[1])
     return contact.aside + (away if contact.aside >= 0 else -away)
 
 

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..catalog.model import Metal, Wood
-from ..finding import Finding, Working, at_most
+from ..finding import Finding, Working
 from ..mechanics.joints.tube_wall import NARROW, cripples, roller_on_face, side_walls
 from ..structure.holds import Joint
 from ..structure.parts import Member
@@ -19,6 +19,7 @@ WET_ACROSS = 0.67
 """Fc_perp in wet service (NDS 2018 table 4A)."""
 DENT = 0.5
 """mm that a roller has sunk into wood when it bears as it will: common practice, no published source. On metal it touches along a line."""
+DENTED = "chord of a roller sunk 0.5 mm into wood, common practice, no published source"
 _WORDS = {
     "roller": "a roller",
     "lower": "a roller",
@@ -44,6 +45,8 @@ class _Place:
     across: float
     at_end: bool
     force: np.ndarray
+    said: str
+    """Where its size along the member is from."""
 
 
 def check_pressed(study: Study) -> Iterator[Finding]:
@@ -73,9 +76,11 @@ def _contacts(study: Study) -> Iterator[_Place]:
             continue
         member = posed.assembly.member(pad.member)
         metal = not isinstance(member.section.material, Wood)
-        along = pad.along if not pad.roller else 0.0 if metal else 2 * math.sqrt(pad.along * DENT)
+        along, said = pad.along, pad.said
+        if pad.roller:
+            along, said = (0.0, "a roller touches metal along a line") if metal else (2 * math.sqrt(pad.along * DENT), DENTED)
         near = min(math.dist(contact.at, member.a), math.dist(contact.at, member.b)) < 1.5 * member.shape.depth
-        yield _Place(contact.kind, contact.label, member, along, min(pad.across, member.shape.width), near, forces[:, i])
+        yield _Place(contact.kind, contact.label, member, along, min(pad.across, member.shape.width), near, forces[:, i], said)
 
 
 def _posts(study: Study) -> Iterator[_Place]:
@@ -100,7 +105,16 @@ def _post(study: Study, joint: Joint) -> _Place | None:
     piece = posed.rows[joint.framing][0 if joint.end == "a" else -1]
     columns = forces.of(piece.index)
     push = np.maximum(-forces.N[:, columns][:, 0 if joint.end == "a" else -1], 0.0)
-    return _Place("post", post.name.replace(".", " "), member, post.shape.width, min(post.shape.depth, member.shape.width), False, push)
+    return _Place(
+        "post",
+        post.name.replace(".", " "),
+        member,
+        post.shape.width,
+        min(post.shape.depth, member.shape.width),
+        False,
+        push,
+        "the post's width",
+    )
 
 
 def _limit(place: _Place, *, wet: bool) -> float | None:
@@ -129,7 +143,7 @@ def _finding(study: Study, kind: str, place: _Place) -> Finding:
     w = Working()
     w.say(f"{place.label} on {place.member.name}, {case.name}{study.where}; force from the frame.")
     force = w.given("F", float(place.force[i]), "N", "presses")
-    w.given("l_b", place.along, "mm", "bears along the member")
+    w.given("l_b", place.along, "mm", f"bears along the member: {place.said}")
     w.given("b_b", place.across, "mm", "and across it")
     if isinstance(material, Wood):
         limit = w.line(
@@ -143,24 +157,18 @@ def _finding(study: Study, kind: str, place: _Place) -> Finding:
         what, basis = "wood across its grain", "NDS 2018 3.10.2, bearing area factor left out"
     else:
         limit, what, basis = _metal(w, place, material)
-    use, state = at_most(force, limit)
     w.line("use", "F / R", "", R=limit)
-    return Finding(
-        f"{study.assembly.id}/pressed.{kind}",
+    return study.held_to(
         f"pressed.{kind}",
-        "prove",
-        (place.member.id,),
         f"{what.capitalize()} under {_WORDS[kind]}",
         f"{say.force(force)} of {say.force(limit)} that the {what} of the {place.member.section.label} takes under {place.label}, {case.name.lower()}{study.where}.",
-        state,
-        force,
-        limit,
-        "N",
-        use,
+        parts=(place.member.id,),
+        demand=force,
+        limit=limit,
+        unit="N",
         case=case.name,
-        position=study.setting.name,
         basis=basis,
-        working=w.done(),
+        working=w,
     )
 
 

@@ -55,7 +55,7 @@ def check_sag(study: Study) -> Iterator[Finding]:
 
 
 def _rail_sag(study: Study, slider: Slider) -> Iterator[Finding]:
-    say, build, rails = study.context.say, study.assembly.id, slider.rails
+    say, rails = study.context.say, slider.rails
     front, rear, _ = _ends(study, slider)
     for item in study.solved:
         if item.case.name == "Parked":
@@ -63,46 +63,34 @@ def _rail_sag(study: Study, slider: Slider) -> Iterator[Finding]:
             L = w.given("L", rear - front, "mm", "between the rollers")
             sag = w.given("delta", _sag(study, slider, item), "mm", "drop below the line between the rollers, from the frame")
             limit = w.line("delta_limit", "L / r", "mm", "slide rails", r=study.context.design.loads.limits.rail)
-            use, state = at_most(sag, limit)
-            yield Finding(
-                f"{build}/side-rail.sag",
+            yield study.held_to(
                 "side-rail.sag",
-                "prove",
-                rails,
                 "Side rail, sag between rollers",
                 f"{say.length(sag)} of {say.length(limit)} on {say.length(L)}, parked{study.where}.",
-                state,
-                sag,
-                limit,
-                "mm",
-                use,
+                parts=rails,
+                demand=sag,
+                limit=limit,
+                unit="mm",
                 case="Parked",
-                position=study.setting.name,
                 basis="L/360 for slide rails unless changed: common practice, no published source",
-                working=w.done(),
+                working=w,
             )
         elif item.case.name == "Bump":
             w = Working()
             sag = w.given("delta", _sag(study, slider, item), "mm", "drop below the line between the rollers in a bump, from the frame")
             limit = w.given("gap", slider.rail_underside, "mm", "rail underside above the floor")
             w.line("use", "delta / gap", "")
-            use, state = at_most(sag, limit)
-            yield Finding(
-                f"{build}/side-rail.clearance",
+            yield study.held_to(
                 "side-rail.clearance",
-                "prove",
-                rails,
                 "Side rail stays off the floor",
                 f"{say.length(sag)} of {say.length(limit)} taken up in a bump{study.where}.",
-                state,
-                sag,
-                limit,
-                "mm",
-                use,
+                parts=rails,
+                demand=sag,
+                limit=limit,
+                unit="mm",
                 case="Bump",
-                position=study.setting.name,
                 basis="running clearance: common practice, no published source",
-                working=w.done(),
+                working=w,
             )
 
 

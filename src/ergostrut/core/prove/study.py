@@ -10,6 +10,7 @@ import numpy as np
 
 from ..cases import Case, cases_at
 from ..constants import G
+from ..finding import Finding, Working, at_most
 from ..mechanics.solver.along import Along, along
 from ..mechanics.solver.model import MechanismError, SolverError
 from ..mechanics.solver.modes import Mode, critical, frequency, lumped, stands_to
@@ -141,6 +142,42 @@ class Study:
     def body(self) -> str:
         """What moves in this setting, or the whole build: what a finding about all of it lights."""
         return next((s.body for s in self.assembly.sliders), self.assembly.id)
+
+    def held_to(
+        self,
+        check: str,
+        title: str,
+        sentence: str,
+        *,
+        parts: tuple[str, ...],
+        demand: float,
+        limit: float,
+        unit: str,
+        case: str,
+        basis: str,
+        working: Working,
+        caution: str = "",
+    ) -> Finding:
+        """A finding of this setting: ``demand`` at most ``limit``; the caution stands where it is over."""
+        use, state = at_most(demand, limit)
+        return Finding(
+            f"{self.assembly.id}/{check}",
+            check,
+            "prove",
+            parts,
+            title,
+            sentence,
+            state,
+            demand,
+            limit,
+            unit,
+            use,
+            case=case,
+            position=self.setting.name,
+            basis=basis,
+            working=working.done(),
+            caution=caution if state == "over" else "",
+        )
 
     def case(self, name: str) -> Solved | None:
         return next((item for item in self.solved if item.case.name == name), None)

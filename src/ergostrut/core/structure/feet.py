@@ -27,8 +27,8 @@ def acting(build: Assembly, setting: Setting, contact: Contact) -> bool:
 def present(build: Assembly, setting: Setting) -> tuple[Stand, ...]:
     """Who may be there: nobody on a bare build; nobody sleeps on what is moved from home, nor sits where no panel lies any more.
 
-    A foot stands at both ends of every member under a panel, half its width beside where it frames into another, and in the middle between what it rests on, wherever that is in the
-    setting. ``build`` as it stands there (``turn.turned``).
+    A foot stands at both ends of every member under a panel, half its width beside where it frames into another, and in the middle
+    between what it rests on, wherever that is in the setting. ``build`` as it stands there (``turn.turned``).
     """
     if setting.bare:
         return ()

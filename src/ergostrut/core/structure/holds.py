@@ -77,11 +77,13 @@ Bears = Literal["roller", "lower", "upper", "keeper", "leg", "slot", "well", "fl
 
 @dataclass(frozen=True, slots=True)
 class Pad:
-    """A ledge or foot on a face of ``member``: mm along it and across; or a roller, ``along`` its diameter, which touches along a line."""
+    """A ledge or foot on a face of ``member``: mm along it and across, as ``said``; or a roller, ``along`` its diameter, which touches
+    along a line."""
 
     member: str
     along: float
     across: float
+    said: str = ""
     roller: bool = False
 
 
@@ -90,9 +92,9 @@ class Contact:
     """Pushes only: the host on ``member`` at ``at`` along ``push``, after ``gap`` mm.
 
     ``rides`` host: its place on the member moves as the body does. ``only_at``: the travel at which it is there; None: always.
-    ``aside``: mm to the right of the member's axis at which it acts, beside it; ``twists``: a member
-    of open shape about its shear centre. ``on``: the base's member that takes it; empty: the host itself. ``pad``: what bears on which member, None where that is no
-    wall or wood across its grain. ``source``: the host feature it bears on; ``group``: contacts that share a finding."""
+    ``aside``: mm to the right of the member's axis at which it acts, where it stands beside it. ``on``: the base's member that takes it;
+    empty: the host itself. ``pad``: what bears on which member, None where that is no wall or wood across its grain. ``source``: the
+    host feature it bears on; ``group``: contacts that share a finding."""
 
     id: str
     label: str
@@ -109,7 +111,6 @@ class Contact:
     on: str = ""
     pad: Pad | None = None
     aside: float = 0.0
-    twists: bool = False
 
 
 @dataclass(frozen=True, slots=True)

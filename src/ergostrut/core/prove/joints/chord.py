@@ -9,7 +9,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from ...catalog.model import Metal
-from ...finding import Finding, Working, at_most
+from ...finding import Finding, Working
 from ...mechanics.joints.tube_wall import Footprint, WallLimits, chord_stress, end_distance, on_pipe, on_tube
 from ...mechanics.solver.model import Array
 from ...structure.holds import Joint
@@ -163,23 +163,17 @@ def check_chord_walls(study: Study) -> Iterator[Finding]:
     text = " and ".join(
         [*([f"{largest / 1e3:.0f} N m"] if largest >= 500 else []), *([say.force(push)] if push >= 1 or largest < 500 else [])]
     )
-    key = f"{spec.key}.wall"
-    yield Finding(
-        f"{study.assembly.id}/{key}",
-        key,
-        "prove",
-        (end.branch.id, end.chord.id),
+    yield study.held_to(
+        f"{spec.key}.wall",
         f"Tube wall under the weld, {spec.between}",
         f"{end.branch.name} {end.side}: {text} on the {end.row.at.t:.2f} mm wall of {end.chord.name}, {case.name.lower()}{study.where}.",
-        at_most(use, 1.0)[1],
-        use,
-        1.0,
-        "of the limit",
-        use,
+        parts=(end.branch.id, end.chord.id),
+        demand=use,
+        limit=1.0,
+        unit="of the limit",
         case=case.name,
-        position=study.setting.name,
         basis=BASIS,
-        working=w.done(),
+        working=w,
     )
 
 

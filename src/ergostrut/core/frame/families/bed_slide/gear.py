@@ -3,12 +3,11 @@
 from __future__ import annotations
 
 import itertools
-from dataclasses import replace
 
 from ....catalog.model import Catalog
 from ....constants import G
 from ....structure.holds import Contact, Hold, Joint, Link, Lock, Pad, Pair, Prop, Slider, Stand
-from ....structure.parts import Member, PanelPart
+from ....structure.parts import Member, PanelPart, Point3
 from ...blocks.stock import section_of
 from .geometry import GEAR_CLEARANCE, Layout
 from .params import BedSlide
@@ -17,6 +16,7 @@ PIN_FY = 250.0
 LEAST = 1e-6
 """A gap of nothing, mm: enough to tell the two sides of a roller apart."""
 SIDES = ("left", "right")
+DOWN: Point3 = (0.0, 0.0, -1.0)
 
 
 def joints_of(members: list[Member]) -> tuple[Joint, ...]:
@@ -55,32 +55,57 @@ def _running(build: BedSlide, place: Layout, rail: Member, side: str) -> list[Co
     base, tray = f"{build.id}/base", f"{build.id}/tray"
     rating = build.rollers.rating.kg * G if build.rollers.rating else None
     hook = build.base.keeper_rating.kg * G if build.base.keeper_rating else None
-    lower, upper, down = f"{base}/lower.{side}", f"{base}/upper.{side}", (0.0, 0.0, -1.0)
+    lower, upper = f"{base}/lower.{side}", f"{base}/upper.{side}"
     _, y, z = rail.a
     rear, front = (place.x_rear, y, z), (place.x_front, y, z)
     size = build.rollers.diameter.mm, build.rollers.width.mm
     beside = place.gear_y - abs(y) if side == "right" else abs(y) - place.gear_y
     # let in beside the rail it runs on a strip, and bears on no wall
     runs = None if build.rollers.let_in.mm > 0 else Pad(rail.id, *size, roller=True)
-    first, second, third, fourth = (
-        Contact(
-            f"{base}/roller.rear.{side}", f"rear roller {side}", "roller", rail.id, rear, rides="host", rating=rating, on=lower, pad=runs
-        ),
-        Contact(
-            f"{tray}/roller.front.{side}.lower", f"front roller {side} on the lower rail", "lower", rail.id, front, rating=rating, on=lower
-        ),
-        Contact(
-            f"{tray}/roller.front.{side}.upper", f"front roller {side} under the upper rail", "upper", rail.id, front, down, play, on=upper
-        ),
-        Contact(f"{base}/keeper.{side}", f"rear keeper {side}", "keeper", rail.id, rear, down, play, "host", 0.0, rating=hook, on=lower),
-    )
+    below, above = Pad(lower, *size, roller=True), Pad(upper, *size, roller=True)
+    front_id, front_words = f"{tray}/roller.front.{side}", f"front roller {side}"
     found = [
-        first,
-        replace(second, pad=Pad(lower, *size, roller=True)),
-        replace(third, rating=rating, pad=Pad(upper, *size, roller=True)),
-        *((fourth,) if build.base.keeper else ()),
+        Contact(
+            f"{base}/roller.rear.{side}",
+            f"rear roller {side}",
+            "roller",
+            rail.id,
+            rear,
+            rides="host",
+            rating=rating,
+            on=lower,
+            pad=runs,
+            aside=beside,
+        ),
+        Contact(
+            f"{front_id}.lower",
+            f"{front_words} on the lower rail",
+            "lower",
+            rail.id,
+            front,
+            rating=rating,
+            on=lower,
+            pad=below,
+            aside=beside,
+        ),
+        Contact(
+            f"{front_id}.upper",
+            f"{front_words} under the upper rail",
+            "upper",
+            rail.id,
+            front,
+            DOWN,
+            play,
+            rating=rating,
+            on=upper,
+            pad=above,
+            aside=beside,
+        ),
     ]
-    return [replace(contact, aside=beside, twists=True) for contact in found]
+    if build.base.keeper:
+        ident, words = f"{base}/keeper.{side}", f"rear keeper {side}"
+        found.append(Contact(ident, words, "keeper", rail.id, rear, DOWN, play, "host", 0.0, rating=hook, on=lower, aside=beside))
+    return found
 
 
 def holds_of(place: Layout, rails: list[Member], ribs: list[Member], deck: PanelPart) -> tuple[Hold, ...]:

@@ -84,35 +84,19 @@ def _runners(build: BedSlide, place: Layout, catalog: Catalog) -> list[Member]:
 
 
 def _base_rails(build: BedSlide, place: Layout, catalog: Catalog) -> list[Member]:
-    base, found = f"{build.id}/base", list[Member]()
-    lower, upper = section_of(catalog, "base/lower", build.base.lower), section_of(catalog, "base/upper", build.base.upper)
-    yb = place.gear_y
+    """Lower and upper rail a side, flat under and over the hold-down rollers."""
+    base = f"{build.id}/base"
+    rows = (
+        ("lower", build.base.lower, place.base_end, place.lower_top / 2),
+        ("upper", build.base.upper, place.upper_end, (place.upper_under + place.upper_top) / 2),
+    )
+    found = []
     for side, sign in (("left", -1), ("right", 1)):
-        zl, zu = place.lower_top / 2, (place.upper_under + place.upper_top) / 2
-        found.append(
-            Member(
-                f"{base}/lower.{side}",
-                "lower rail",
-                base,
-                lower,
-                (place.base_start, sign * yb, zl),
-                (place.base_end, sign * yb, zl),
-                True,
-                use="base",
-            )
-        )
-        found.append(
-            Member(
-                f"{base}/upper.{side}",
-                "upper rail",
-                base,
-                upper,
-                (place.base_start, sign * yb, zu),
-                (place.upper_end, sign * yb, zu),
-                True,
-                use="base",
-            )
-        )
+        y = sign * place.gear_y
+        for name, stock, end, z in rows:
+            section = section_of(catalog, f"base/{name}", stock)
+            a, b = (place.base_start, y, z), (end, y, z)
+            found.append(Member(f"{base}/{name}.{side}", f"{name} rail", base, section, a, b, True, use="base"))
     return found
 
 

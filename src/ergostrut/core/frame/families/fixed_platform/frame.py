@@ -25,6 +25,7 @@ LEAST = 1e-6
 DOWN: Point3 = (0.0, 0.0, -1.0)
 LIES = {"slot": 25.0, "well": 80.0, "rest": 38.0, "leg": 38.0}
 """mm of a bearer's length that lie on what bears it: common practice, no published source."""
+LIES_SAID = "of its length lies on what bears it, common practice, no published source"
 WORDS = {"slot": "slot", "well": "wheel well", "rest": "rest", "leg": "leg"}
 
 
@@ -49,7 +50,7 @@ def _bearing(build: FixedPlatform, place: Layout, bearers: list[Member], seats: 
     for bearer, seat in zip(bearers, seats, strict=True):
         for name, at in _places(build, place, bearer, seat):
             ident, words = f"{bearer.id}/{name}", f"{WORDS[seat.bears]} {name}, {bearer.name}"
-            pad = Pad(bearer.id, LIES[seat.bears], bearer.shape.width)
+            pad = Pad(bearer.id, LIES[seat.bears], bearer.shape.width, LIES_SAID)
             if seat.bears == "slot" and seat.slot is not None:
                 found.append(Contact(ident, words, "slot", bearer.id, at, source=seat.slot.name, rating=seat.slot.rating, pad=pad))
             elif seat.bears == "well":
