@@ -16,10 +16,12 @@ def revision(page: Page, number: int) -> None:
     expect(page.get_by_text(f"R{number} saved")).to_be_visible()
 
 
-def new_job(page: Page, name: str, builds: tuple[str, ...] = ("Bed slide",)) -> None:
+def new_job(page: Page, name: str, builds: tuple[str, ...] = ("Bed slide",), host: str = "") -> None:
     page.goto("/")
     page.get_by_role("button", name="New job").click()
     page.get_by_label("Name").fill(name)
+    if host:
+        page.get_by_role("radio", name=host).check()
     for build in builds:
         page.get_by_role("checkbox", name=build).check()
     page.get_by_role("button", name="Start the job").click()

@@ -29,6 +29,7 @@ def main() -> None:
             page.wait_for_timeout(500)
             page.screenshot(path=TARGET / f"{name}.png")
         _builds(page)
+        _van(page)
         _prove_in_depth(page)
         browser.close()
 
@@ -45,6 +46,24 @@ def _builds(page: Page) -> None:
     page.locator("[data-family]").first.wait_for()
     page.wait_for_timeout(500)
     page.screenshot(path=TARGET / "add-build.png")
+
+
+def _van(page: Page) -> None:
+    """The van measured, its bunk down and folded up, and what holds it."""
+    for name, place in (("measure", "measure"), ("frame", "frame"), ("anchor", "anchor")):
+        page.goto(f"/job/2/{place}")
+        page.wait_for_load_state("networkidle")
+        if name == "measure":
+            page.get_by_role("radio", name="Rear").click()
+        page.locator("[data-advice=runs]").wait_for(state="detached")
+        page.wait_for_timeout(500)
+        page.screenshot(path=TARGET / f"van-{name}.png")
+    page.goto("/job/2/frame")
+    page.wait_for_load_state("networkidle")
+    page.get_by_role("button", name="folded up", exact=True).first.click()
+    page.get_by_role("radio", name="3D").click()
+    page.wait_for_timeout(2500)
+    page.screenshot(path=TARGET / "van-solid.png")
 
 
 def _prove_in_depth(page: Page) -> None:

@@ -73,7 +73,7 @@ def test_not_json_names_the_line(text: str, says: str) -> None:
 
 
 def test_bare_numbers_take_the_jobs_units_only_while_typing() -> None:
-    data = {"name": "x", "host": {"dims": {"depth": {"value": "530"}}}}
+    data = {"name": "x", "host": {"kind": "pickup_bed", "dims": {"depth": {"value": "530"}}}}
     assert str(read_design(data, bare=Units(length="mm", mass="kg")).host.dims.depth.value) == "530 mm"
     with pytest.raises(InputError, match="no unit"):
         read_design(data)

@@ -64,7 +64,7 @@ def frame(build, host, catalog):
 
 RECORD = """
 from ergostrut.core.frame.family import Family
-from ergostrut.core.frame.sheet import Group, Row
+from ergostrut.core.structure.sheet import Group, Row
 
 from .frame import frame
 from .params import ToyShelf
@@ -106,7 +106,7 @@ sys.modules[spec.name] = package
 spec.loader.exec_module(package)
 frame.families = package
 from ergostrut.core.drawing.frame import frame_views
-from ergostrut.core.frame.sheet import shown
+from ergostrut.core.structure.sheet import shown
 from ergostrut.core.job.start import start
 from ergostrut.core.report import check
 from ergostrut.core.units import Units

@@ -34,7 +34,7 @@ def plain(**slide: Any) -> Design:
         "on": "slide1/tray",
         "at": {"x": "1000", "y": "0"},
     }
-    host = {"dims": {"floor_length": {"value": "2000", "state": "checked"}}}
+    host = {"kind": "pickup_bed", "dims": {"floor_length": {"value": "2000", "state": "checked"}}}
     data = {"name": "by hand", "units": {"length": "mm", "mass": "kg"}, "host": host, "carry": {"things": [box]}, "builds": [build]}
     return read_design(data, bare=Units(length="mm", mass="kg"))
 

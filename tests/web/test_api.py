@@ -16,14 +16,16 @@ from .conftest import LOCAL, Shop
 
 def test_yard_shows_each_job_with_its_worst_states(shop: Shop) -> None:
     yard = shop.get("/api/yard")
-    (card,) = yard["jobs"]
+    assert {one["name"] for one in yard["jobs"]} == {"River survey pickup", "Clock repairer's van"}
+    card = next(one for one in yard["jobs"] if one["name"] == "River survey pickup")
     assert card["name"] == "River survey pickup" and card["places"]["prove"] == "over"
     assert card["outline"]["items"]
-    assert [t["id"] for t in yard["templates"]] == ["pickup-65", "pickup-empty"]
+    vans = ["van-compact", "van-medium", "van-large", "van-empty"]
+    assert [t["id"] for t in yard["templates"]] == ["pickup-65", "pickup-empty", *vans]
 
 
-@pytest.mark.parametrize("builds", [[], ["bed_slide"], ["fixed_platform"], ["fixed_platform", "bed_slide"]], ids=len)
-@pytest.mark.parametrize("template", ["pickup-65", "pickup-empty"])
+@pytest.mark.parametrize("builds", [[], ["bed_slide"], ["fixed_platform", "bed_slide"], ["hung_bunk", "fixed_platform"]], ids=str)
+@pytest.mark.parametrize("template", ["pickup-65", "pickup-empty", "van-medium", "van-empty"])
 def test_every_place_answers_for_a_new_job(shop: Shop, template: str, builds: list[str]) -> None:
     body = {"template": template, "builds": builds, "name": "new", "units": {"length": "mm", "mass": "kg"}}
     job = shop.post("/api/jobs", body)["id"]
@@ -246,7 +248,7 @@ def test_a_bad_file_changes_nothing(shop: Shop, sample: Job, spoil: Any, field: 
     refusal = shop.post("/api/jobs/import", {"text": json.dumps(data)}, 422)
     assert refusal["problems"][0]["field"] == field
     assert shop.post("/api/jobs/import", {"text": "{"}, 422)["problems"][0]["field"] == "line 1"
-    assert len(shop.get("/api/yard")["jobs"]) == 1
+    assert len(shop.get("/api/yard")["jobs"]) == 2
 
 
 def test_other_hosts_and_pages_are_turned_away(shop: Shop) -> None:

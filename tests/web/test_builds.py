@@ -96,3 +96,32 @@ def test_places_follow_the_build_in_hand(shop: Shop) -> None:
     assert [(row["id"], row["sleeping"]) for row in surfaces] == [("slide1/tray", False), ("platform1/bed", True)]
     bare = shop.get("/api/jobs/1/solid?proof=true&build=platform1&position=bed&case=Parked")["scene"]
     assert bare["strands"] and all(p["part"].startswith("platform1/") for p in bare["prisms"])
+
+
+def test_what_holds_a_hung_bunk_is_listed_with_any_of_it_gone(shop: Shop) -> None:
+    """The page opens with the case that works it hardest; a part gone leaves its row out and the others carry more."""
+    van = next(job["id"] for job in shop.get("/api/yard")["jobs"] if "van" in job["name"])
+    first = shop.get(f"/api/jobs/{van}/anchor?build=bunk1")
+    names = [row["name"] for row in first["fixings"]]
+    assert first["build"] == "bunk1" and first["settled"] and first["view"]["name"] == "side"
+    assert {"wall bolt 1", "front strap", "rear strap"} <= set(names) and first["positions"] == ["down", "folded up"]
+    assert max(row["use"] for row in first["fixings"]) > 1
+    asleep = f"/api/jobs/{van}/anchor?build=bunk1&position=down&case=Parked, asleep"
+    whole, left = (shop.get(asleep + gone)["fixings"] for gone in ("", "&gone=rear strap"))
+    pull = {row["name"]: row["tension"] for row in whole}
+    lost = {row["name"]: row["tension"] for row in left}
+    assert "rear strap" not in lost and lost["middle strap"] > pull["middle strap"]
+    folded = shop.get(f"/api/jobs/{van}/anchor?build=bunk1&position=folded up&case=Crash ahead")
+    assert "latch" in [row["name"] for row in folded["fixings"]] and "front strap" not in [row["name"] for row in folded["fixings"]]
+
+
+def test_a_survey_has_its_form_and_its_lists_grow_on_it(shop: Shop) -> None:
+    van = next(job["id"] for job in shop.get("/api/yard")["jobs"] if "van" in job["name"])
+    told = shop.get(f"/api/jobs/{van}/measure")
+    rows = {row["label"]: row for group in told["groups"] for row in group["rows"]}
+    assert told["label"] == "Van interior" and rows["left weld nuts: rating of one, if known"]["item"] == "left weld nuts"
+    add = rows["Add a width higher up"]
+    change = {"op": "add", "path": add["path"], "value": add["value"]}
+    shop.post(f"/api/jobs/{van}/change", {"version": shop.get(f"/api/jobs/{van}")["version"], "changes": [change]})
+    again = shop.get(f"/api/jobs/{van}/measure")
+    assert any(row["item"] == "Station 5" for group in again["groups"] for row in group["rows"])

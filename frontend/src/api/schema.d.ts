@@ -758,7 +758,7 @@ export interface components {
              * @default force
              * @enum {string}
              */
-            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "force" | "load" | "line" | "swept" | "ground" | "bent";
+            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "strap" | "force" | "load" | "line" | "swept" | "ground" | "bent";
             /**
              * State
              * @default null
@@ -810,7 +810,7 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "force" | "load" | "line" | "swept" | "ground" | "bent";
+            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "strap" | "force" | "load" | "line" | "swept" | "ground" | "bent";
             /**
              * Part
              * @default
@@ -911,7 +911,7 @@ export interface components {
              * @default line
              * @enum {string}
              */
-            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "force" | "load" | "line" | "swept" | "ground" | "bent";
+            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "strap" | "force" | "load" | "line" | "swept" | "ground" | "bent";
             /**
              * Part
              * @default
@@ -929,7 +929,7 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "force" | "load" | "line" | "swept" | "ground" | "bent";
+            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "strap" | "force" | "load" | "line" | "swept" | "ground" | "bent";
             /**
              * Closed
              * @default false
@@ -1320,7 +1320,8 @@ export interface components {
              *     }
              */
             units: components["schemas"]["Units"];
-            host: components["schemas"]["PickupBed"];
+            /** Host */
+            host: components["schemas"]["PickupBed"] | components["schemas"]["VanInterior"];
             /**
              * @default {
              *       "things": [],
@@ -1332,7 +1333,7 @@ export interface components {
              * Builds
              * @default []
              */
-            builds: (components["schemas"]["BedSlide"] | components["schemas"]["FixedPlatform"])[];
+            builds: (components["schemas"]["BedSlide"] | components["schemas"]["FixedPlatform"] | components["schemas"]["HungBunk"])[];
             /**
              * @default {
              *       "road": "gravel",
@@ -1671,6 +1672,85 @@ export interface components {
             sheet_rating: string | null;
         };
         /**
+         * FixingRow
+         * @description Like fixing points one after another along an inner face: points, a track whose fittings stand anywhere from its first to its last
+         *     place, ribs that run up a wall, members across the roof.
+         *
+         *     ``start`` of the first from the front, ``pitch`` to the next; ``level`` above the floor on a wall, right of the centre line on floor
+         *     and roof (ribs and roof members: anywhere). The rating of one is the user's; none is ever assumed.
+         */
+        FixingRow: {
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @default points
+             * @enum {string}
+             */
+            kind: "points" | "track" | "ribs" | "roof members";
+            /**
+             * Face
+             * @default left wall
+             * @enum {string}
+             */
+            face: "left wall" | "right wall" | "roof" | "floor";
+            /**
+             * Start
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
+             */
+            start: string;
+            /**
+             * Pitch
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 1 to 6000 mm.
+             */
+            pitch: string;
+            /**
+             * Count
+             * @default 2
+             */
+            count: number;
+            /**
+             * Level
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
+             */
+            level: string;
+            /**
+             * Thread
+             * @default
+             */
+            thread: string;
+            /**
+             * Behind
+             * @default unknown
+             * @enum {string}
+             */
+            behind: "rib" | "sheet" | "weld nut" | "unknown";
+            /**
+             * Rating
+             * @default null
+             */
+            rating: string | null;
+        };
+        /**
+         * Fold
+         * @description How far it turns up for the day, and the latch that keeps it there.
+         */
+        Fold: {
+            /**
+             * Degrees
+             * @default 80
+             */
+            degrees: number;
+            /**
+             * Latch Rating
+             * @default null
+             */
+            latch_rating: string | null;
+        };
+        /**
          * Goals
          * @description Limits the user sets himself.
          */
@@ -1703,6 +1783,67 @@ export interface components {
              *     }
              */
             play: string;
+            /**
+             * Rating
+             * @default null
+             */
+            rating: string | null;
+        };
+        /**
+         * Hinges
+         * @description ``pin`` across ``gap`` between two leaves; the pin's axis stands ``offset`` from the wall rail's face.
+         */
+        Hinges: {
+            /**
+             * Count
+             * @default 3
+             */
+            count: number;
+            /**
+             * Pin
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 2 to 40 mm.
+             * @default {
+             *       "value": "8",
+             *       "unit": "mm"
+             *     }
+             */
+            pin: string;
+            /**
+             * Gap
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 60 mm.
+             * @default {
+             *       "value": "1",
+             *       "unit": "mm"
+             *     }
+             */
+            gap: string;
+            /**
+             * Leaf
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0.5 to 20 mm.
+             * @default {
+             *       "value": "3",
+             *       "unit": "mm"
+             *     }
+             */
+            leaf: string;
+            /**
+             * Offset
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 1 to 120 mm.
+             * @default {
+             *       "value": "10",
+             *       "unit": "mm"
+             *     }
+             */
+            offset: string;
+            /**
+             * Fy
+             * @default null
+             */
+            Fy: number | null;
             /**
              * Rating
              * @default null
@@ -1796,6 +1937,190 @@ export interface components {
              * @default false
              */
             holds_bed: boolean;
+        };
+        /**
+         * HungBunk
+         * @description A bunk of two rails and ribs, hinged on a rail along one wall, hung in front.
+         */
+        HungBunk: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            family: "hung_bunk";
+            /**
+             * Id
+             * @default bunk1
+             */
+            id: string;
+            /**
+             * Label
+             * @default Hung bunk
+             */
+            label: string;
+            /**
+             * Framing
+             * @default welded_steel_tube
+             * @enum {string}
+             */
+            framing: "lumber_plywood" | "tslot_bolted" | "welded_steel_tube" | "welded_aluminium_tube" | "aluminium_tube_brackets" | "strut_bolted" | "conduit_riveted" | "angle_flat_steel" | "sandwich_bonded";
+            /**
+             * Wall
+             * @default left
+             * @enum {string}
+             */
+            wall: "left" | "right";
+            /**
+             * Front
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 6000 mm.
+             * @default {
+             *       "value": "50",
+             *       "unit": "mm"
+             *     }
+             */
+            front: string;
+            /**
+             * Length
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 600 to 4000 mm.
+             * @default {
+             *       "value": "1900",
+             *       "unit": "mm"
+             *     }
+             */
+            length: string;
+            /**
+             * Width
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 300 to 1600 mm.
+             * @default {
+             *       "value": "650",
+             *       "unit": "mm"
+             *     }
+             */
+            width: string;
+            /**
+             * Height
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 150 to 2400 mm.
+             * @default {
+             *       "value": "750",
+             *       "unit": "mm"
+             *     }
+             */
+            height: string;
+            /**
+             * Rail
+             * @default 1x2x14ga
+             */
+            rail: string;
+            /**
+             * Rib
+             * @default 1x1.5x14ga
+             */
+            rib: string;
+            /**
+             * Ribs
+             * @default 5
+             */
+            ribs: number;
+            /**
+             * Deck
+             * @default birch.12
+             */
+            deck: string;
+            /**
+             * Grain
+             * @default along
+             * @enum {string}
+             */
+            grain: "along" | "across";
+            /**
+             * Board Gap
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 200 mm.
+             * @default {
+             *       "value": "20",
+             *       "unit": "mm"
+             *     }
+             */
+            board_gap: string;
+            /**
+             * Edge
+             * @default 1x4 spf
+             */
+            edge: string | null;
+            /**
+             * @default {
+             *       "thickness": "70 mm",
+             *       "mass": "4 kg"
+             *     }
+             */
+            mattress: components["schemas"]["Pad"] | null;
+            /**
+             * @default {
+             *       "section": "1x3x11ga",
+             *       "row": "",
+             *       "bolts": 4,
+             *       "rating": null
+             *     }
+             */
+            wall_rail: components["schemas"]["WallRail"];
+            /**
+             * @default {
+             *       "count": 3,
+             *       "pin": "8 mm",
+             *       "gap": "1 mm",
+             *       "leaf": "3 mm",
+             *       "offset": "10 mm",
+             *       "Fy": null,
+             *       "rating": null
+             *     }
+             */
+            hinges: components["schemas"]["Hinges"];
+            /**
+             * @default {
+             *       "count": 3,
+             *       "row": "",
+             *       "height": "1250 mm",
+             *       "lean": "0 mm",
+             *       "inset": "100 mm",
+             *       "slack": "0 mm",
+             *       "rating": null,
+             *       "marked": null,
+             *       "eye": null
+             *     }
+             */
+            straps: components["schemas"]["Straps"];
+            /**
+             * @default {
+             *       "degrees": 80,
+             *       "latch_rating": null
+             *     }
+             */
+            fold: components["schemas"]["Fold"];
+            /**
+             * @default {
+             *       "weld_leg": null,
+             *       "capped": false,
+             *       "bracket_rating": null,
+             *       "brackets": 2,
+             *       "bolt": "5/16-18",
+             *       "bolt_grade": "SAE 5",
+             *       "screw": "No. 10",
+             *       "screws": 2,
+             *       "bite": "50 mm",
+             *       "fastener": "usual",
+             *       "rivet": "Al/steel 4.8 mm",
+             *       "drill_screw": "No. 12",
+             *       "per_leg": 3,
+             *       "bracket_wall": "3 mm",
+             *       "lag": "1/4 in",
+             *       "tap_depth": "25 mm"
+             *     }
+             */
+            joints: components["schemas"]["Joints"];
         };
         /**
          * Joints
@@ -2311,6 +2636,32 @@ export interface components {
             panels: components["schemas"]["OwnPanel"][];
         };
         /**
+         * Pad
+         * @description What people lie on.
+         */
+        Pad: {
+            /**
+             * Thickness
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 10 to 300 mm.
+             * @default {
+             *       "value": "70",
+             *       "unit": "mm"
+             *     }
+             */
+            thickness: string;
+            /**
+             * Mass
+             * Format: ergostrut-mass
+             * @description A mass with its unit: 48 lb, 12 lb 4 oz, 21.5 kg or 850 g. From 0.5 to 60 kg.
+             * @default {
+             *       "value": "4",
+             *       "unit": "kg"
+             *     }
+             */
+            mass: string;
+        };
+        /**
          * Person
          * @description Somebody with a seat of the host on the road (None: does not ride), and a surface to sleep on (None: does not sleep here).
          *
@@ -2349,9 +2700,8 @@ export interface components {
          */
         PickupBed: {
             /**
-             * Kind
-             * @default pickup_bed
-             * @constant
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
             kind: "pickup_bed";
             /**
@@ -2374,6 +2724,11 @@ export interface components {
              * @default []
              */
             slots: components["schemas"]["Slot"][];
+            /**
+             * Rows
+             * @default []
+             */
+            rows: components["schemas"]["FixingRow"][];
             /**
              * Seats
              * @default []
@@ -2834,6 +3189,96 @@ export interface components {
             y: string;
         };
         /**
+         * Station
+         * @description Clear width from wall to wall at a height; lean and curve of the walls come from two or more.
+         */
+        Station: {
+            /**
+             * Height
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 3000 mm.
+             */
+            height: string;
+            /**
+             * Width
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 400 to 3000 mm.
+             */
+            width: string;
+        };
+        /**
+         * Straps
+         * @description ``row``: the host's row they hang from, empty: eyes ``height`` above the floor, ``lean`` towards the middle of the room (negative:
+         *     towards the wall). ``rating`` as on the tag and what it is ``marked`` as; ``eye``: what one place bears where the row says nothing.
+         */
+        Straps: {
+            /**
+             * Count
+             * @default 3
+             */
+            count: number;
+            /**
+             * Row
+             * @default
+             */
+            row: string;
+            /**
+             * Height
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 200 to 3000 mm.
+             * @default {
+             *       "value": "1250",
+             *       "unit": "mm"
+             *     }
+             */
+            height: string;
+            /**
+             * Lean
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -1500 to 1500 mm.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            lean: string;
+            /**
+             * Inset
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 1000 mm.
+             * @default {
+             *       "value": "100",
+             *       "unit": "mm"
+             *     }
+             */
+            inset: string;
+            /**
+             * Slack
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -5 to 60 mm.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            slack: string;
+            /**
+             * Rating
+             * @default null
+             */
+            rating: string | null;
+            /**
+             * Marked
+             * @default null
+             */
+            marked: ("working" | "breaking") | null;
+            /**
+             * Eye
+             * @default null
+             */
+            eye: string | null;
+        };
+        /**
          * Tank
          * @description Fuel, when full; needed where the empty weights were taken with less.
          */
@@ -2997,6 +3442,317 @@ export interface components {
             mass: "lb" | "kg";
         };
         /**
+         * VanDimensions
+         * @description Lengths of a load space; ``DIMENSIONS`` says how each is taken.
+         */
+        VanDimensions: {
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            floor_length: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            length_to_gate: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            width_between_wells: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            width_above_wells: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            well_start: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            well_length: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            well_height: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            cover_height: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            rear_door_width: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            rear_door_height: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            side_door_start: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            side_door_width: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            side_door_height: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            floor_thickness: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            wheelbase: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            axle_from_front: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            track: components["schemas"]["Dimension"];
+        };
+        /**
+         * VanInterior
+         * @description Survey of a van's load space: floor, walls by stations, wheel boxes, roof, doors, bulkhead.
+         */
+        VanInterior: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "van_interior";
+            /**
+             * Label
+             * @default van
+             */
+            label: string;
+            /**
+             * May Drill
+             * @default true
+             */
+            may_drill: boolean;
+            /**
+             * Holes
+             * @default []
+             */
+            holes: components["schemas"]["Hole"][];
+            /**
+             * Slots
+             * @default []
+             */
+            slots: components["schemas"]["Slot"][];
+            /**
+             * Rows
+             * @default []
+             */
+            rows: components["schemas"]["FixingRow"][];
+            /**
+             * Seats
+             * @default []
+             */
+            seats: components["schemas"]["Seat"][];
+            /**
+             * @default {
+             *       "front_empty": null,
+             *       "rear_empty": null,
+             *       "source": "typical",
+             *       "aboard": {
+             *         "crew": "0 kg",
+             *         "crew_seat": null,
+             *         "fuel": "unknown",
+             *         "note": ""
+             *       },
+             *       "tank": {
+             *         "ahead": null,
+             *         "full": null
+             *       },
+             *       "front_rating": null,
+             *       "rear_rating": null,
+             *       "gross_rating": null
+             *     }
+             */
+            weights: components["schemas"]["Weights"];
+            /**
+             * @default {
+             *       "floor_length": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "length_to_gate": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "width_between_wells": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "width_above_wells": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "well_start": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "well_length": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "well_height": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "cover_height": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "rear_door_width": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "rear_door_height": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "side_door_start": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "side_door_width": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "side_door_height": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "floor_thickness": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "wheelbase": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "axle_from_front": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "track": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       }
+             *     }
+             */
+            dims: components["schemas"]["VanDimensions"];
+            /**
+             * Stations
+             * @default []
+             */
+            stations: components["schemas"]["Station"][];
+            /**
+             * Bulkhead
+             * @default solid
+             * @enum {string}
+             */
+            bulkhead: "none" | "solid" | "with a door";
+            /**
+             * Side Door
+             * @default right
+             * @enum {string}
+             */
+            side_door: "none" | "left" | "right" | "both";
+        };
+        /**
          * Vector
          * @description A case: acceleration of the load in g, gravity included.
          */
@@ -3007,6 +3763,33 @@ export interface components {
             y: number;
             /** Z */
             z: number;
+        };
+        /**
+         * WallRail
+         * @description The rail bolted to the wall that the hinges stand on. ``row``: the host's row its bolts go into, empty: drilled between ``bolts``
+         *     places; ``rating`` of one place where the row has none or it is drilled.
+         */
+        WallRail: {
+            /**
+             * Section
+             * @default 1x3x11ga
+             */
+            section: string;
+            /**
+             * Row
+             * @default
+             */
+            row: string;
+            /**
+             * Bolts
+             * @default 4
+             */
+            bolts: number;
+            /**
+             * Rating
+             * @default null
+             */
+            rating: string | null;
         };
         /**
          * Weights
@@ -3586,6 +4369,11 @@ export interface components {
              */
             knob: boolean;
             /**
+             * Item
+             * @default
+             */
+            item: string;
+            /**
              * Op
              * @default null
              */
@@ -3643,6 +4431,10 @@ export interface components {
             views: components["schemas"]["View"][];
             /** Dimensions */
             dimensions: components["schemas"]["DimensionOut"][];
+            /** Label */
+            label: string;
+            /** Groups */
+            groups: components["schemas"]["FormGroup"][];
         };
         /** DimensionOut */
         DimensionOut: {
@@ -4264,7 +5056,7 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "force" | "load" | "line" | "swept" | "ground" | "bent";
+            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "strap" | "force" | "load" | "line" | "swept" | "ground" | "bent";
             /** Part */
             part: string;
             /** Title */
@@ -4313,7 +5105,7 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "force" | "load" | "line" | "swept" | "ground" | "bent";
+            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "strap" | "force" | "load" | "line" | "swept" | "ground" | "bent";
             /** Part */
             part: string;
             /** Title */

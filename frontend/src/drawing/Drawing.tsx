@@ -42,6 +42,7 @@ const STROKE: Record<string, { stroke: string; width: number; fill?: string; das
   thing: { stroke: "var(--steel)", width: 1.5, fill: "var(--thing)" },
   roller: { stroke: "var(--ink)", width: 1.8, fill: "var(--card)" },
   fixing: { stroke: "var(--ink)", width: 1.8, fill: "var(--card)" },
+  strap: { stroke: "var(--ink)", width: 3.2 },
   force: { stroke: "var(--ink)", width: 2 },
   load: { stroke: "var(--ink)", width: 1.6 },
   line: { stroke: "var(--ink)", width: 2 },

@@ -37,6 +37,8 @@ class Case:
     name: str
     g: tuple[float, float, float]
     live: tuple[str, ...] = ()
+    people: float = 1.0
+    """How many times their weight counts."""
 
     @property
     def lasting(self) -> bool:
@@ -101,6 +103,8 @@ class Place(Protocol):
     def kind(self) -> str: ...
     @property
     def newton(self) -> float | None: ...
+    @property
+    def central(self) -> bool: ...
 
 
 def live_cases(loads: Loads, places: Sequence[Place]) -> tuple[Case, ...]:
@@ -111,6 +115,20 @@ def live_cases(loads: Loads, places: Sequence[Place]) -> tuple[Case, ...]:
     # the heaviest is the one who lies in the worst place; the others lie where they do
     found = tuple(Case(f"Parked, {p.words}", (0, 0, -1), (p.id, *(asleep[1:] if p.kind == "sleeper" else ()))) for p in alone)
     return (*found, Case(ASLEEP, (0, 0, -1), asleep)) if asleep else found
+
+
+def twice_cases(places: Sequence[Place]) -> tuple[Case, ...]:
+    """People twice, for when something that holds them up is gone: everybody where he lies, and the heaviest anywhere along the bed.
+
+    While nobody is named, one who counts the least a sleeper counts."""
+    lying = [place for place in places if place.kind == "asleep"]
+    heaviest = max((place.newton or 0.0 for place in lying), default=0.0)
+    found = [Case("Parked, asleep, people twice", (0, 0, -1), tuple(place.id for place in lying), 2.0)] if lying else []
+    for place in places:
+        if place.kind == "sleeper" and place.central and place.newton:
+            own = heaviest / place.newton if lying else 1.0
+            found.append(Case(f"Parked, {place.words}, twice", (0, 0, -1), (place.id,), 2.0 * own))
+    return tuple(found)
 
 
 def cases_at(loads: Loads, drivable: bool, places: Sequence[Place] = ()) -> tuple[Case, ...]:

@@ -23,6 +23,7 @@ Role = Literal[
     "roller",
     "base",
     "fixing",
+    "strap",
     "force",
     "load",
     "line",

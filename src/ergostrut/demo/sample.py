@@ -12,7 +12,7 @@ from ergostrut.files.catalog_files import shipped_catalog
 from ergostrut.store import jobs
 from ergostrut.store.models import JobRow, SettingRow
 
-NAMES = ("river-survey",)
+NAMES = ("river-survey", "clock-van")
 
 
 def sample_jobs() -> tuple[Job, ...]:

@@ -35,6 +35,7 @@ class FormRow(Wire):
     unit: str = ""
     empty: str = ""
     knob: bool = False
+    item: str = ""
     op: Literal["set", "add", "remove"] | None = None
     value: Any = None
 

@@ -176,22 +176,6 @@ class TryOut(Wire):
     adds_price: float
 
 
-class DimensionOut(Wire):
-    name: str
-    label: str
-    how: str
-    text: str | None
-    mm: float | None
-    state: str
-    tolerance_mm: float
-    optional: bool
-
-
-class MeasureOut(Wire):
-    views: list[View]
-    dimensions: list[DimensionOut]
-
-
 class PlacedOut(Wire):
     id: str
     x: float

@@ -42,8 +42,8 @@ function Fixings({ index }: { index: number }) {
   if (!fixings)
     return (
       <p className="text-steel">
-        {build.label} bears on the host and is tied to it: what each place takes stands in the findings, its ties on
-        Frame.
+        What holds {build.label} to the host is chosen on Frame and listed on Measure; what each place takes stands in
+        the findings.
       </p>
     );
   return (
@@ -66,7 +66,7 @@ function Fixings({ index }: { index: number }) {
               />
             ) : (
               <>
-                <QuantityField label="From bed front" path={`${p}/x`} kind="length" />
+                <QuantityField label="From the front" path={`${p}/x`} kind="length" />
                 <QuantityField label="Right of centre (− left)" path={`${p}/y`} kind="length" />
                 <ChoiceField label="Bolt" path={`${p}/thread`} options={threads} />
                 <QuantityField label="Washer" path={`${p}/washer`} kind="length" />
@@ -142,7 +142,7 @@ export function Anchor() {
           />
         </div>
       )}
-      <div className="flex flex-wrap items-center gap-3 px-3 pt-2">
+      <div className={`flex flex-wrap items-center gap-3 px-3 pt-2 ${data ? "" : "hidden"}`}>
         <Tabs
           label="Position"
           value={data?.position ?? ""}
@@ -177,7 +177,12 @@ export function Anchor() {
       </div>
       <Stage least={360}>
         {data?.view ? (
-          <Drawing view={data.view} units={units} title="Fixings in plan" onPart={(part) => light([part])} />
+          <Drawing
+            view={data.view}
+            units={units}
+            title={`Fixings, ${data.view.name}`}
+            onPart={(part) => light([part])}
+          />
         ) : (
           <p className="p-6 text-steel">Fixings are drawn once a build has some.</p>
         )}
@@ -187,47 +192,49 @@ export function Anchor() {
           In this case the base is not held: it turns or lifts away.
         </p>
       )}
-      <p className="px-4 text-[14px] text-steel">
-        Ring: pull on the bolt, its rail bending and prying on the floor. Arrow: shear it takes. Friction is not
-        counted.
-      </p>
-      <table className="m-4 text-[14px]">
-        <caption className="text-left font-head text-[17px] font-semibold">
-          In {data?.case.toLowerCase() ?? "no case"}
-        </caption>
-        <thead>
-          <tr className="border-b border-ink text-left text-steel">
-            <th className="py-1 font-normal">Fixing</th>
-            <th className="text-right font-normal">Pull</th>
-            <th className="text-right font-normal">Shear</th>
-            <th className="pl-4 font-normal">Use</th>
-            <th />
-          </tr>
-        </thead>
-        <tbody>
-          {(data?.fixings ?? []).map((fixing) => (
-            <tr
-              key={fixing.name}
-              className={`border-b border-dotted border-hair ${fixing.name === gone ? "line-through opacity-50" : ""}`}
-            >
-              <td className="py-1 font-medium">
-                {fixing.name}{" "}
-                <span className="text-steel">
-                  {fixing.hole ?? "drilled"}, {fixing.thread}
-                </span>
-              </td>
-              <td className="text-right">{showForce(fixing.tension, units.mass)}</td>
-              <td className="text-right">{showForce(fixing.shear, units.mass)}</td>
-              <td className="pl-4">
-                <Tape state={fixing.state} use={fixing.use ?? null} width={150} />
-              </td>
-              <td className={`text-right font-semibold ${STATE_TEXT[fixing.state]}`}>
-                {fixing.use == null ? STATE_WORD[fixing.state] : fixing.use.toFixed(2)}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      {data && (
+        <>
+          <p className="px-4 text-[14px] text-steel">
+            Ring: pull on the bolt with what bending and prying of its rail add. Arrow: what it gives. Friction is not
+            counted.
+          </p>
+          <table className="m-4 text-[14px]">
+            <caption className="text-left font-head text-[17px] font-semibold">In {data.case.toLowerCase()}</caption>
+            <thead>
+              <tr className="border-b border-ink text-left text-steel">
+                <th className="py-1 font-normal">Fixing</th>
+                <th className="text-right font-normal">Pull</th>
+                <th className="text-right font-normal">Shear</th>
+                <th className="pl-4 font-normal">Use</th>
+                <th />
+              </tr>
+            </thead>
+            <tbody>
+              {data.fixings.map((fixing) => (
+                <tr
+                  key={fixing.name}
+                  className={`border-b border-dotted border-hair ${fixing.name === gone ? "line-through opacity-50" : ""}`}
+                >
+                  <td className="py-1 font-medium">
+                    {fixing.name}{" "}
+                    <span className="text-steel">
+                      {[fixing.hole ?? (fixing.thread ? "drilled" : ""), fixing.thread].filter(Boolean).join(", ")}
+                    </span>
+                  </td>
+                  <td className="text-right">{showForce(fixing.tension, units.mass)}</td>
+                  <td className="text-right">{showForce(fixing.shear, units.mass)}</td>
+                  <td className="pl-4">
+                    <Tape state={fixing.state} use={fixing.use ?? null} width={150} />
+                  </td>
+                  <td className={`text-right font-semibold ${STATE_TEXT[fixing.state]}`}>
+                    {fixing.use == null ? STATE_WORD[fixing.state] : fixing.use.toFixed(2)}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </>
+      )}
     </Page>
   );
 }

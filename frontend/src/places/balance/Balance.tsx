@@ -100,7 +100,7 @@ export function Balance() {
               <th className="py-1 font-normal">What</th>
               <th className="font-normal">Kind</th>
               <th className="text-right font-normal">Mass</th>
-              <th className="text-right font-normal">Behind bed front</th>
+              <th className="text-right font-normal">Behind the front</th>
               <th className="text-right font-normal">Right of centre</th>
             </tr>
           </thead>

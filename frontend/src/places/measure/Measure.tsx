@@ -3,11 +3,11 @@ import { useEffect, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { Drawing } from "../../drawing/Drawing";
 import { useJob } from "../../job/context";
+import { FormField } from "../../job/FormField";
 import { Findings } from "../../job/Findings";
 import { Page, Stage } from "../../job/Page";
-import { useCatalog, useMeasure } from "../../job/queries";
-import { Button } from "../../ui/Button";
-import { ChoiceField, Group, QuantityField, TextField, TickField } from "../../ui/fields";
+import { useMeasure } from "../../job/queries";
+import { ChoiceField, Group, QuantityField } from "../../ui/fields";
 import { Tabs } from "../../ui/Tabs";
 import { showLength } from "../../quantity/format";
 import { Truck } from "./Truck";
@@ -83,93 +83,38 @@ function DimensionList({
   );
 }
 
-/** Pockets in both sides that take a cross member. */
-function Slots() {
-  const { design, change } = useJob();
-  const slots = design.host.slots ?? [];
-  const add = () => {
-    const taken = new Set(slots.map((slot) => slot.name));
-    let n = slots.length + 1;
-    while (taken.has(`slot ${n}`)) n += 1;
-    void change(
-      [
-        {
-          op: "add",
-          path: "/host/slots",
-          value: { name: `slot ${n}`, x: "300 mm", height: "300 mm", opening: "40 mm" },
-        },
-      ],
-      "slot added",
-    );
-  };
+type FormRow = Schemas["FormRow"];
+
+/** Rows of one list item folded under its name, the others as they come. */
+function Rows({ rows }: { rows: FormRow[] }) {
+  const items = [...new Set(rows.map((row) => row.item).filter(Boolean))];
+  const plain = (row: FormRow) => ({ ...row, label: sentence(row.label.replace(`${row.item}: `, "")) });
+  const fields = rows.filter((row) => !row.item && row.kind !== "command");
+  const buttons = rows.filter((row) => !row.item && row.kind === "command");
   return (
-    <Group title="Slots in the sides">
-      {slots.map((slot, i) => (
-        <details key={slot.name} className="border-b border-hair py-1">
-          <summary className="min-h-9 cursor-pointer py-1.5 font-medium">{slot.name}</summary>
-          <TextField label="Name" path={`/host/slots/${i}/name`} />
-          <QuantityField label="Its middle from the front" path={`/host/slots/${i}/x`} kind="length" />
-          <QuantityField label="Bottom above the floor" path={`/host/slots/${i}/height`} kind="length" />
-          <QuantityField label="Opening along" path={`/host/slots/${i}/opening`} kind="length" />
-          <QuantityField label="One side bears" path={`/host/slots/${i}/rating`} kind="mass" optional />
-          <Button
-            tone="quiet"
-            onClick={() => void change([{ op: "remove", path: `/host/slots/${i}` }], `${slot.name} removed`)}
-          >
-            Remove {slot.name}
-          </Button>
+    <>
+      {fields.map((row) => (
+        <FormField key={row.path} row={row} />
+      ))}
+      {items.map((item) => (
+        <details key={item} className="border-b border-hair py-1">
+          <summary className="min-h-9 cursor-pointer py-1.5 font-medium">{item}</summary>
+          {rows
+            .filter((row) => row.item === item)
+            .map((row) => (
+              <FormField key={`${row.path} ${row.label}`} row={row.kind === "command" ? row : plain(row)} />
+            ))}
         </details>
       ))}
-      <Button className="mt-1 w-full" onClick={add}>
-        Add a slot
-      </Button>
-    </Group>
+      {buttons.map((row) => (
+        <FormField key={row.label} row={row} />
+      ))}
+    </>
   );
 }
 
-function Holes() {
-  const { design, change } = useJob();
-  const catalog = useCatalog();
-  const holes = design.host.holes ?? [];
-  const threads = (catalog.data?.threads ?? []).map((value) => ({ value, label: value }));
-  const behind = ["rib", "sheet", "weld nut", "unknown"].map((value) => ({ value, label: value }));
-  const add = () => {
-    const taken = new Set(holes.map((hole) => hole.name));
-    let n = holes.length + 1;
-    while (taken.has(`bolt ${n}`)) n += 1;
-    void change(
-      [{ op: "add", path: "/host/holes", value: { name: `bolt ${n}`, x: "200 mm", y: "0 mm", thread: "M10" } }],
-      "existing bolt added",
-    );
-  };
-  return (
-    <Group title="Existing bolts and holes">
-      <TickField label="New holes may be drilled" path="/host/may_drill" />
-      {holes.map((hole, i) => (
-        <details key={hole.name} className="border-b border-hair py-1">
-          <summary className="min-h-9 cursor-pointer py-1.5 font-medium">
-            {hole.name}, {hole.thread}
-          </summary>
-          <TextField label="Name" path={`/host/holes/${i}/name`} />
-          <QuantityField label="From bed front" path={`/host/holes/${i}/x`} kind="length" />
-          <QuantityField label="Right of centre (− left)" path={`/host/holes/${i}/y`} kind="length" />
-          <ChoiceField label="Thread" path={`/host/holes/${i}/thread`} options={threads} />
-          <ChoiceField label="Behind it" path={`/host/holes/${i}/behind`} options={behind} />
-          <QuantityField label="Rating, if known" path={`/host/holes/${i}/rating`} kind="mass" optional />
-          <TickField label="It holds the bed" path={`/host/holes/${i}/holds_bed`} />
-          <Button
-            tone="quiet"
-            onClick={() => void change([{ op: "remove", path: `/host/holes/${i}` }], `${hole.name} removed`)}
-          >
-            Remove {hole.name}
-          </Button>
-        </details>
-      ))}
-      <Button className="mt-2" onClick={add}>
-        Add an existing bolt
-      </Button>
-    </Group>
-  );
+function sentence(words: string) {
+  return words.charAt(0).toUpperCase() + words.slice(1);
 }
 
 /** 1 Measure: the host drawn from its numbers; a tag opens its length. */
@@ -208,8 +153,12 @@ export function Measure() {
         <>
           <Findings places={["measure"]} title="Survey" />
           <div className="mt-4">
-            <Holes />
-            <Slots />
+            {(measure.data?.groups ?? []).map((group) => (
+              <Group key={group.title} title={group.title}>
+                {group.help && <p className="text-[13px] text-steel">{group.help}</p>}
+                <Rows rows={group.rows} />
+              </Group>
+            ))}
             <Truck />
           </div>
         </>
@@ -233,7 +182,7 @@ export function Measure() {
           <Drawing
             view={shown}
             units={units}
-            title={`The bed, ${view}`}
+            title={`${measure.data?.label ?? "Host"}, ${view}`}
             selected={`/host/dims/${chosen}`}
             onField={(field) => choose(field.replace("/host/dims/", ""))}
           />

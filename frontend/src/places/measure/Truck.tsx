@@ -33,7 +33,7 @@ export function Truck() {
           options={["full", "half", "empty", "unknown"].map((value) => ({ value, label: value }))}
         />
         <QuantityField label="Fuel, full tank" path={`${w}/tank/full`} kind="mass" optional />
-        <QuantityField label="Tank ahead of bed front" path={`${w}/tank/ahead`} kind="length" optional />
+        <QuantityField label="Tank ahead of the load space" path={`${w}/tank/ahead`} kind="length" optional />
       </Group>
       <Group title="Ratings, from the plate">
         <p className="text-[13px] text-steel">On the plate in the door frame. Never guessed: empty means unknown.</p>
@@ -46,7 +46,7 @@ export function Truck() {
           <details key={seat.name} className="border-b border-hair py-1">
             <summary className="min-h-9 cursor-pointer py-1.5 font-medium">{seat.name}</summary>
             <TextField label="Name" path={`/host/seats/${i}/name`} />
-            <QuantityField label="Ahead of bed front" path={`/host/seats/${i}/ahead`} kind="length" />
+            <QuantityField label="Ahead of the load space" path={`/host/seats/${i}/ahead`} kind="length" />
             <QuantityField label="Right of centre (− left)" path={`/host/seats/${i}/y`} kind="length" />
           </details>
         ))}

@@ -116,7 +116,7 @@ function NewJob({ templates, families, onClose }: NewJobProps) {
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-20 bg-black/25" />
         <Dialog.Content
-          className="fixed top-20 left-1/2 z-30 w-[min(560px,94vw)] -translate-x-1/2 border border-ink bg-card p-5 shadow-xl"
+          className="fixed top-[5vh] left-1/2 z-30 max-h-[90vh] w-[min(820px,94vw)] -translate-x-1/2 overflow-y-auto border border-ink bg-card p-5 shadow-xl"
           aria-describedby={undefined}
         >
           <Dialog.Title className="text-[24px]">New job</Dialog.Title>
@@ -136,14 +136,14 @@ function NewJob({ templates, families, onClose }: NewJobProps) {
                 autoFocus
               />
             </label>
-            <fieldset className="grid gap-1">
+            <fieldset className="grid gap-1 sm:grid-cols-2">
               <legend>Vehicle</legend>
               {templates.map((t) => (
                 <label key={t.id} className="flex min-h-11 items-center gap-3 border border-hair px-3">
                   <input
                     type="radio"
                     name="template"
-                    className="size-5 accent-[var(--chalk)]"
+                    className="size-5 shrink-0 accent-[var(--chalk)]"
                     checked={template === t.id}
                     onChange={() => setTemplate(t.id)}
                   />
@@ -153,13 +153,13 @@ function NewJob({ templates, families, onClose }: NewJobProps) {
                 </label>
               ))}
             </fieldset>
-            <fieldset className="grid gap-1">
+            <fieldset className="grid gap-1 sm:grid-cols-2">
               <legend>Built in it first (more on Frame)</legend>
               {families.map((family) => (
                 <label key={family.id} className="flex min-h-11 items-center gap-3 border border-hair px-3">
                   <input
                     type="checkbox"
-                    className="size-5 accent-[var(--chalk)]"
+                    className="size-5 shrink-0 accent-[var(--chalk)]"
                     checked={builds.includes(family.id)}
                     onChange={(event) =>
                       setBuilds(

@@ -78,6 +78,9 @@ def with_people(build: Assembly, people: Sequence[Person]) -> Assembly:
                 for y in (y0, y0 + ly / 2, y0 + ly)
             }
             for n, (x, y) in enumerate(sorted(spots), 1):
-                place = f"{words}, {_over(build, surface, x)}, {'in the middle' if abs(y) < 1 else 'left' if y < 0 else 'right'}"
-                found.append(Stand(f"{kind}.{n}", place, (x, y, z), "", surface.body, size, newton, kind))  # type: ignore[arg-type]
+                off = y - (y0 + ly / 2)
+                place = f"{words}, {_over(build, surface, x)}, {'in the middle' if abs(off) < 1 else 'left' if off < 0 else 'right'}"
+                found.append(
+                    Stand(f"{kind}.{n}", place, (x, y, z), "", surface.body, size, newton, kind, abs(off) < 1)  # type: ignore[arg-type]
+                )
     return replace(build, stands=(*build.stands, *found)) if found else build

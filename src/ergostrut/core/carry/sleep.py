@@ -6,7 +6,9 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from ..finding import COMMON_PRACTICE, Finding, State, Working, at_least
+from ..structure.assembly import Assembly
 from ..structure.context import Context
+from ..structure.parts import Surface
 from .people import sleepers
 
 WISH = 50.0
@@ -28,6 +30,8 @@ def check_sleepers(context: Context) -> Iterator[Finding]:
                 "unknown",
                 missing=("sleepers",),
             )
+        if surface.soft > 0 and surface.hung:
+            yield _edge(context, build, surface)
     for person in context.design.carry.crew:
         if person.sleeps is None:
             continue
@@ -64,6 +68,34 @@ def check_sleepers(context: Context) -> Iterator[Finding]:
             basis=COMMON_PRACTICE,
             working=w.done(),
         )
+
+
+def _edge(context: Context, build: Assembly, surface: Surface) -> Finding:
+    """The raised edge of a bunk against its mattress sliding off, with whoever lies on it."""
+    say, check = context.say, "bed.edge"
+    blank = Finding(f"{build.id}/{check}", check, "carry", (surface.body,), f"Raised edge of the {surface.label}", "", "over", unit="mm")
+    caution = "A mattress that slides takes the sleeper with it."
+    if surface.edge is None:
+        return replace(
+            blank, sentence="Nothing keeps the mattress, and whoever lies on it, from sliding off. Add a raised edge.", caution=caution
+        )
+    w = Working()
+    have = w.given("h", surface.edge, "mm", "edge above what the mattress lies on")
+    w.given("t", surface.soft, "mm", "mattress")
+    need, want = w.line("h_min", "t / 4", "mm", COMMON_PRACTICE), w.line("h_want", "t / 2", "mm", COMMON_PRACTICE)
+    use, state = at_least(have, need, want)
+    return replace(
+        blank,
+        sentence=f"Stands {say.length(have)} above the deck beside {say.length(surface.soft)} of mattress; {say.length(want)} is the wish.",
+        state=state,
+        demand=have,
+        limit=need,
+        use=use,
+        minimum=True,
+        want=want,
+        working=w.done(),
+        caution=caution if state != "holds" else "",
+    )
 
 
 def _with(finding: Finding, sentence: str, state: State, missing: tuple[str, ...] = ()) -> Finding:

@@ -6,7 +6,7 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from ..problem import FieldError
 from ..quantity import Between, Length, Mass, Place, Rating
@@ -63,6 +63,33 @@ class Slot(Record):
     rating: Rating | None = None
 
 
+class FixingRow(Record):
+    """Like fixing points one after another along an inner face: points, a track whose fittings stand anywhere from its first to its last
+    place, ribs that run up a wall, members across the roof.
+
+    ``start`` of the first from the front, ``pitch`` to the next; ``level`` above the floor on a wall, right of the centre line on floor
+    and roof (ribs and roof members: anywhere). The rating of one is the user's; none is ever assumed."""
+
+    name: Name
+    kind: Literal["points", "track", "ribs", "roof members"] = "points"
+    face: Literal["left wall", "right wall", "roof", "floor"] = "left wall"
+    start: Place
+    pitch: Annotated[Length, Between(1, 6_000)]
+    count: Annotated[int, Field(ge=1, le=60)] = 2
+    level: Place
+    thread: Annotated[str, Field(max_length=20)] = ""
+    behind: Literal["rib", "sheet", "weld nut", "unknown"] = "unknown"
+    rating: Rating | None = None
+
+    @model_validator(mode="after")
+    def _sensible(self) -> FixingRow:
+        if self.kind == "ribs" and self.face in ("roof", "floor"):
+            raise FieldError("face", "ribs run up a wall; for members across the roof choose roof members")
+        if self.kind == "roof members" and self.face != "roof":
+            raise FieldError("face", "members across the roof are on the roof; for those in a wall choose ribs")
+        return self
+
+
 class Seat(Record):
     """A seat place: ``ahead`` of the host's front, ``y`` right of the centre line."""
 
@@ -108,6 +135,7 @@ class HostBase(Record):
     may_drill: bool = True
     holes: tuple[Hole, ...] = Field(default=(), max_length=60)
     slots: tuple[Slot, ...] = Field(default=(), max_length=24)
+    rows: tuple[FixingRow, ...] = Field(default=(), max_length=24)
     seats: tuple[Seat, ...] = Field(default=(), max_length=12)
     weights: Weights = Weights()
 
@@ -123,7 +151,12 @@ def check_survey_fields(survey: HostBase, dims: Any, notes: Mapping[str, Dimensi
         if value is not None and not note.lo <= value.mm <= note.hi:
             words = f"{note.label}: {value} cannot be right; expected between {note.lo:g} and {note.hi:g} mm"
             raise FieldError(f"dims/{name}/value", words)
-    lists: dict[str, Iterable[Hole | Slot | Seat]] = {"holes": survey.holes, "slots": survey.slots, "seats": survey.seats}
+    lists: dict[str, Iterable[Hole | Slot | FixingRow | Seat]] = {
+        "holes": survey.holes,
+        "slots": survey.slots,
+        "rows": survey.rows,
+        "seats": survey.seats,
+    }
     for field, rows in lists.items():
         names = [row.name for row in rows]
         if len(set(names)) != len(names):

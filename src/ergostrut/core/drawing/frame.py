@@ -16,7 +16,8 @@ from ..structure.carried import Placed
 from ..structure.context import standing
 from ..structure.host import SIDE_HEIGHT, Host
 from ..structure.setting import Setting, setting_at
-from .shapes import AXES, build_shapes
+from .outline import AXES
+from .shapes import build_shapes
 
 
 def _pale(items: list[Primitive]) -> list[Primitive]:
@@ -62,7 +63,8 @@ def _tags(build: Assembly, index: int, view: str, setting: Setting, box: tuple[f
     u, v, _ = AXES[view]
     for tag in build.tags:
         shift = setting.shift(build, tag.rides) if tag.rides else (0.0, 0.0, 0.0)
-        if tag.view != view or (tag.when == "home" and shift != (0.0, 0.0, 0.0)):
+        away = bool(tag.rides) and setting.travel(build.motion_of(tag.rides)) != 0.0
+        if tag.view != view or (tag.when == "home" and away):
             continue
         along, other = (u, v) if tag.axis == "h" else (v, u)
         edge = {"below": box[1], "above": box[3], "right": box[2], "left": box[0]}[tag.side]

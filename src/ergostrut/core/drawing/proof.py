@@ -15,11 +15,15 @@ from ..prove.members import uses
 from ..prove.posed import Posed, Solved
 from ..prove.study import Study
 from ..structure.turn import turned
-from .shapes import outline, roller_shapes
+from .hung import hung_forces, hung_shapes
+from .outline import outline
+from .shapes import roller_shapes
 
 BENT_SHARE = 0.12
 """Largest drawn deflection as a part of the longest member, before rounding the scale down to 1, 2 or 5."""
 STEPS = 8
+SMALL = 0.04
+"""Part of the largest force under which one of what holds a hung build is not drawn."""
 
 
 @dataclass(frozen=True)
@@ -114,9 +118,22 @@ def _presses(study: Study, item: Solved, view: str) -> list[Primitive]:
         key = contact.kind, round(float(at[u])), round(float(at[v])), int(push[v])
         total = groups[key][0] if key in groups else 0.0
         groups[key] = total + float(force), contact.kind, at, push
+    # what stands behind each other in this view acts together
+    seen: dict[tuple[str, int, int], tuple[Array, Array]] = {}
+    for kind, _, at, force in hung_forces(study.posed, item.result):
+        place = kind, round(float(at[u])), round(float(at[v]))
+        seen[place] = (seen[place][0] + force if place in seen else force), at
+    sizes = {key: float(np.hypot(force[u], force[v])) for key, (force, _) in seen.items()}
+    most = max(sizes.values(), default=0.0)
+    for (kind, x, y), (force, at) in seen.items():
+        size = sizes[kind, x, y]
+        if size > max(0.5, SMALL * most):
+            # of several of a kind the largest is named
+            first = size == max(one for key, one in sizes.items() if key[0] == kind)
+            groups[kind, x, y, 0] = size, kind if first else "", at, force / size
     top = max((row[0] for row in groups.values()), default=1.0)
     return [
-        Arrow((float(at[u]), float(at[v])), (float(push[u]), float(push[v])), force / max(top, 1.0), force, CONTACT_WORDS[kind])
+        Arrow((float(at[u]), float(at[v])), (float(push[u]), float(push[v])), force / max(top, 1.0), force, CONTACT_WORDS.get(kind, kind))
         for force, kind, at, push in groups.values()
         if force > 0.5
     ]
@@ -156,6 +173,7 @@ def proof_views(study: Study, case: str, states: Mapping[str, State], joints: Se
             shape = outline(member, name, setting.shift(build, member.body))
             items.append(Path(shape, "member", True, member.id, member.section.label, states.get(member.id)))
         items += roller_shapes(build, name, setting, {})
+        items += hung_shapes(build, (u, v), setting, states)
         if name != "plan":
             for part, at, by in bent:
                 along = at[-1] - at[0]

@@ -14,11 +14,13 @@ from ..primitives import Role
 from ..prove.posed import Solved
 from ..prove.study import Study
 from ..report import Report
+from ..structure.assembly import Assembly
 from ..structure.context import standing
 from ..structure.host import FLOOR_END, SIDE_HEIGHT, WIDTH_TOP, Host
 from ..structure.parts import Member
-from ..structure.setting import setting_at
+from ..structure.setting import Setting, setting_at
 from ..structure.turn import turned
+from .hung import bar_of, hung_forces, strap_bars
 from .proof import longest
 
 Vec = tuple[float, float, float]
@@ -110,12 +112,17 @@ def _prism(member: Member, dx: Vec, state: State | None) -> Prism:
     return Prism(_shift(member.a, dx), _shift(member.b, dx), y, z, member.shape.loops, role, member.id, title, state)
 
 
+def _hung(build: Assembly, setting: Setting, states: Mapping[str, State]) -> list[Prism]:
+    return [
+        Prism(a, b, y, z, (loop,), "strap", part, title, states.get(part)) for part, title, a, b, y, z, loop in strap_bars(build, setting)
+    ]
+
+
 def _host(host: Host) -> list[Block]:
     L, half, depth = host.shape(FLOOR_END), host.shape(WIDTH_TOP) / 2, host.shape(SIDE_HEIGHT)
-    blocks = [
-        Block((0, -half, -12), (L, half, 0), "host-faint", "", "bed floor"),
-        Block((-12, -half, 0), (0, half, depth), "host-faint", "", "front panel"),
-    ]
+    blocks = [Block((0, -half, -12), (L, half, 0), "host-faint", "", "floor")]
+    if host.words.get("bulkhead") != "none":
+        blocks.append(Block((-12, -half, 0), (0, half, depth), "host-faint", "", "front panel"))
     return blocks + [Block(well.lo, well.hi, "host", "", well.name) for well in host.solids]
 
 
@@ -137,7 +144,12 @@ def scene(
         setting = setting_at(build, travels)
         build = turned(build, setting)
         prisms += [_prism(m, setting.shift(build, m.body), states.get(m.id)) for m in build.members]
+        prisms += _hung(build, setting, states)
         for panel in build.panels:
+            if panel.corners:
+                a, b, across, up, loop = bar_of(panel)
+                prisms.append(Prism(a, b, across, up, (loop,), "deck", panel.id, panel.sheet.label, states.get(panel.id)))
+                continue
             shift = setting.shift(build, panel.body)
             for x, y, lx, ly in panel.rects:
                 near, far = _shift((x, y, panel.origin[2]), shift), _shift((x + lx, y + ly, panel.origin[2] + panel.sheet.t), shift)
@@ -165,6 +177,7 @@ def _bare(study: Study, states: Mapping[str, State], case: str, shape: Shape) ->
     setting = study.setting
     build = turned(study.assembly, setting)
     prisms = [_prism(m, setting.shift(build, m.body), states.get(m.id)) for m in build.members if m.group is not None]
+    prisms += _hung(build, setting, states)
     wheels = []
     for slider in build.sliders:
         for pair, x in ((slider.carrying, slider.carrying.x), (slider.hold_down, slider.hold_down.x + study.travel(slider))):
@@ -223,4 +236,8 @@ def _pulls(study: Study, solved: Solved) -> tuple[Pull, ...]:
             toward = [0.0, 0.0, 0.0]
             toward[rest.dof] = float(rest.sign)
             found.append(Pull(_vec(model.nodes[rest.node]), (toward[0], toward[1], toward[2]), float(force), rest.id))
+    for _, label, at, push in hung_forces(study.posed, solved.result):
+        size = float(np.linalg.norm(push))
+        if size > 0.5:
+            found.append(Pull(_vec(at), _vec(push / size), size, label))
     return tuple(found)

@@ -58,7 +58,9 @@ def beam_view(host: Host, entries: Sequence[LedgerRow], axles: Axles, say: Say) 
         items.append(Arrow((front, -640), (0, 1), axles.front / most, axles.front * G, "front axle"))
         items.append(Arrow((rear, -640), (0, 1), axles.rear / most, axles.rear * G, "rear axle"))
     items.append(DimensionLine((front, box[1]), (rear, box[1]), "h", "below", 1, rear - front, "Wheelbase", "/host/dims/wheelbase"))
-    items.append(DimensionLine((0, box[1]), (rear, box[1]), "h", "below", 2, rear, "Bed front to rear axle", "/host/dims/axle_from_front"))
+    items.append(
+        DimensionLine((0, box[1]), (rear, box[1]), "h", "below", 2, rear, host.dims["axle_from_front"].label, "/host/dims/axle_from_front")
+    )
     return View("beam", box, tuple(items))
 
 

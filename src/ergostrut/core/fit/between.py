@@ -37,7 +37,7 @@ def _swept(lo: Point3, hi: Point3, shifts: Sequence[Point3], part: str, name: st
     return Solid(part, name, (least[0], least[1], least[2]), (most[0], most[1], most[2]))
 
 
-def _turning(build: Assembly) -> list[Setting]:
+def turning(build: Assembly) -> list[Setting]:
     """Every turning motion on its way, each at ``TURNS`` places up to its end."""
     handles = [m for m in build.handles if m.pivot is not None or any(f.pivot is not None and f.follows == m.id for f in build.motions)]
     return [Setting("", False, False, {m.id: m.reach * k / TURNS}) for m in handles for k in range(1, TURNS + 1)]
@@ -63,7 +63,7 @@ def solids(context: Context, build: Assembly) -> list[Solid]:
     found, settings = [], settings_of(build)
     shifts = {body: [setting.shift(build, body) for setting in settings] for body in build.bodies}
     turns = {m.id: [m] for m in build.members}
-    for way in _turning(build):
+    for way in turning(build):
         for m in turned(build, way).members:
             turns[m.id].append(m)
     for ident, ways in turns.items():

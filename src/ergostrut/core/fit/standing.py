@@ -22,6 +22,7 @@ from ..structure.host import (
 )
 from .between import Solid, gap, solids
 from .clearance import clearance
+from .walls import check_walls
 
 TOUCH = 1.0
 """mm that parts may be drawn into what they rest on."""
@@ -38,7 +39,9 @@ def check_standing(context: Context, build: Assembly) -> Iterator[Finding]:
     top = context.host.mm(SIDE_HEIGHT)
     in_slots = {contact.member for contact in build.contacts if contact.kind == "slot"}
     low = [part for part in parts if part.part not in in_slots and (top is None or part.lo[2] < top)]
-    if low:
+    if context.host.walls is not None:
+        yield from check_walls(context, build)
+    elif low:
         widest = max(low, key=lambda part: max(abs(part.lo[1]), abs(part.hi[1])))
         reach = 2 * max(abs(widest.lo[1]), abs(widest.hi[1]))
         at_rail = top is not None and widest.hi[2] > top
@@ -55,32 +58,36 @@ def check_standing(context: Context, build: Assembly) -> Iterator[Finding]:
             share=0.5,
             what="Clears the sides each side by",
         )
+    if low:
         last = max(low, key=lambda part: part.hi[0])
+        thick = GATE_THICKNESS in context.host.dims
+        rear = context.host.words["rear"]
         yield clearance(
             context,
             f"{build.id}/fit.gate",
-            "Closed gate",
+            rear.capitalize(),
             (last.part,),
             symbol="c",
-            formula="G - t - x",
-            dims={"G": GATE_OUTSIDE, "t": GATE_THICKNESS},
+            formula="G - t - x" if thick else "G - x",
+            dims={"G": GATE_OUTSIDE, "t": GATE_THICKNESS} if thick else {"G": GATE_OUTSIDE},
             values={"x": (last.hi[0], f"rear end of {last.name}")},
             want=6.0,
-            what=f"{build.label} clears the closed gate by",
+            what=f"{build.label} clears the {rear} by",
         )
+    over = context.host.words["over"]
     if context.host.mm(COVER) is not None:
         high = max([part.hi[2] for part in parts] + [surface.origin[2] for surface in build.surfaces])
         yield clearance(
             context,
             f"{build.id}/fit.cover",
-            "Under the cover",
+            f"Under the {over}",
             (max(parts, key=lambda part: part.hi[2]).part,),
             symbol="c",
             formula="H - z",
             dims={"H": COVER},
             values={"z": (high, "its top above the floor")},
             want=15.0,
-            what=f"{build.label} clears the cover by",
+            what=f"{build.label} clears the {over} by",
         )
 
 

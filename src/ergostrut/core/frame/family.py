@@ -13,9 +13,9 @@ from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.host import Host, Reader
 from ..structure.plans import CutPlan
+from ..structure.sheet import Group
 from ..units import Units
 from ..wording import Say
-from .sheet import Group
 
 Offers = list[tuple[str, tuple[Change, ...]]]
 """Changes worth trying, each with its words, smallest first."""

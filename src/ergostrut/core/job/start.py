@@ -7,7 +7,7 @@ from typing import Any
 
 from ..document.base import DesignBase, free_id
 from ..frame.families import FAMILIES
-from ..measure.hosts import resolve
+from ..measure.hosts import KINDS, resolve
 from ..measure.templates import Template
 from ..problem import InputError, Problem
 from ..structure.host import Host
@@ -41,7 +41,8 @@ def start(template: Template, name: str, units: Units, families: Sequence[str] =
     Raises:
         InputError: the name cannot be used, or there is no such family.
     """
-    design = read_design({"name": name, "units": units.model_dump(), "host": template.host})
+    crash = {"crash": {"on": KINDS[template.host["kind"]].crash}}
+    design = read_design({"name": name, "units": units.model_dump(), "host": template.host, "loads": crash})
     host, builds = resolve(design.host), list[dict[str, Any]]()
     for family in families:
         builds.append(first_design(family, host, units, [build["id"] for build in builds]))

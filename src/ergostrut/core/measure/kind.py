@@ -9,6 +9,7 @@ from typing import Any
 from ..document.survey import HostBase
 from ..primitives import Path, Primitive, View
 from ..structure.host import Host
+from ..structure.sheet import Group
 
 
 @dataclass(frozen=True)
@@ -23,5 +24,9 @@ class HostKind:
     shapes: dict[str, Callable[[Host], list[Primitive]]]
     views: Callable[[Host], tuple[View, ...]]
     silhouette: Callable[[Host, float], Path]
+    sheet: tuple[Group, ...] = ()
+    """The form beside the dimensions."""
+    crash: bool = False
+    """Whether people ride or sleep behind or under what is built in it: a new job's crash restraint is on."""
     since: int = 2
     """The first version of the job document that knew it."""

@@ -20,12 +20,11 @@ def read_templates(text: str, kind: str) -> tuple[Template, ...]:
     found = []
     for row in tomllib.loads(text)["host"]:
         dims = {name: {"value": value, "state": "typical"} for name, value in row.get("dims", {}).items()}
+        told = {name: value for name, value in row.items() if name not in ("id", "note", "dims", "weights")}
         host = {
             "kind": kind,
-            "slots": row.get("slots", []),
-            "label": row["label"],
+            **told,
             "dims": dims,
-            "seats": row.get("seats", []),
             "weights": {**row.get("weights", {}), "source": "typical"},
         }
         found.append(Template(row["id"], row["label"], row["note"], host))

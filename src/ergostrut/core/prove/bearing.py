@@ -2,13 +2,17 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator
 from dataclasses import replace
 
 import numpy as np
 
+from ..cases import CRASH_BASIS, CRASH_CAUTION
+from ..constants import G
 from ..finding import Finding, Working, at_most, unknown
 from ..structure.holds import Contact
+from .posed import Solved
 from .study import Study
 
 _WORDS = {
@@ -27,6 +31,7 @@ def check_bearing(study: Study) -> Iterator[Finding]:
         if rows:
             yield _bearing(study, kind, rows)
     yield from _friction(study)
+    yield from _crash(study)
 
 
 def _bearing(study: Study, kind: str, rows: list[tuple[int, Contact]]) -> Finding:
@@ -62,6 +67,53 @@ def _bearing(study: Study, kind: str, rows: list[tuple[int, Contact]]) -> Findin
     w.line("use", "F / R", "", R=contact.rating)
     use, state = at_most(force, contact.rating)
     return replace(found, state=state, use=use, working=w.done())
+
+
+def _crash(study: Study) -> Iterator[Finding]:
+    """What holds it in a crash where no base is bolted down: ties share what pushes level, besides what each holds down."""
+    posed = study.posed
+    if posed is None or not study.crash or study.assembly.base or study.assembly.mounts:
+        return
+    say, kg = study.context.say, study.mass()
+    ties = [i for i, contact in enumerate(posed.contacts) if contact.kind == "tie"]
+    rating = min((posed.contacts[i].rating or 0.0 for i in ties), default=0.0) or None
+
+    def need(item: Solved) -> float:
+        level = kg * G * math.hypot(item.case.g[0], item.case.g[1])
+        up = max((float(item.result.rest_force[i]) for i in ties), default=0.0)
+        return up + level / len(ties) if ties else level
+
+    item = max(study.crash, key=need)
+    level = kg * G * math.hypot(item.case.g[0], item.case.g[1])
+    w = Working()
+    w.given("m", kg, "kg", "build and what it carries")
+    w.given("H", level, "N", f"pushes level, {item.case.name}{study.where}")
+    found = Finding(
+        f"{study.assembly.id}/crash.ties",
+        "crash.ties",
+        "anchor",
+        (study.body,),
+        "Held down in a crash",
+        f"{say.force(level)} pushes it level, {item.case.name.lower()}, and nothing rated holds it. Tie every end down and give the ties' rating.",
+        "unknown",
+        need(item),
+        rating,
+        "N",
+        case=item.case.name,
+        position=study.setting.name,
+        basis=CRASH_BASIS,
+        caution=CRASH_CAUTION,
+    )
+    if not ties or rating is None:
+        yield unknown(replace(found, working=w.done()), "tie rating")
+        return
+    w.given("n", len(ties), "", "ties share it; sides, ends and slots are not counted")
+    w.given("U", need(item) - level / len(ties), "N", "up on the hardest of them besides")
+    force = w.line("F", "U + H / n", "N", "on one tie")
+    w.line("use", "F / R", "", "rating as it stands", R=rating)
+    use, state = at_most(force, rating)
+    text = f"{say.force(force)} of {say.force(rating)} on one of {len(ties)} ties, {item.case.name.lower()}."
+    yield replace(found, sentence=text, demand=force, use=use, state=state, working=w.done())
 
 
 def _friction(study: Study) -> Iterator[Finding]:

@@ -36,6 +36,10 @@ def _supports(posed: Posed, item: Solved, member: Member) -> list[float]:
         for contact, rest, force in zip(posed.contacts, posed.model.rests, item.result.rest_force, strict=True)
         if contact.member == member.id and contact.push[2] > 0 and float(force) > 0.0
     ]
+    hung = [(strap.member, strap.at) for strap, pull in zip(posed.hung.straps, item.result.strap_force, strict=True) if pull > 0.0]
+    hung += [(pivot.moving, pivot.at) for pivot, _ in posed.hung.pivots]
+    line = (posed.model.nodes[posed.tips(member.id)[1]] - p) / member.length
+    own += [float((np.array(at) - p) @ line) for name, at in hung if name == member.id]
     for joint in posed.assembly.joints:
         if joint.framing == member.id and joint.end != "crosses":
             own.append(0.0 if joint.end == "a" else row[-1].offset + row[-1].length)

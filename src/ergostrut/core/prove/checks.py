@@ -6,11 +6,13 @@ from collections.abc import Callable, Iterator
 
 from ..finding import Finding
 from ..structure.holds import Contact, Slider
+from ..structure.hung import Strap
 from ..structure.parts import Member
 from .base import check_base
 from .bearing import check_bearing
 from .bow import check_bow, check_short_legs
 from .effort import check_effort
+from .hung.check import check_hung
 from .joints.check import check_joints
 from .joints.chord import check_chord_walls
 from .leg import check_leg
@@ -25,6 +27,7 @@ from .study import Study
 
 CHECKS: dict[type, tuple[Callable[[Study], Iterator[Finding]], ...]] = {
     Member: (check_members, check_joints, check_chord_walls, check_stability, check_frequency, check_fatigue, check_square, check_bow),
+    Strap: (check_hung,),
     Contact: (check_bearing, check_short_legs, check_pressed),
 }
 """Checks of a solved build by the kind of part they look at."""

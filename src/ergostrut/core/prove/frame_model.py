@@ -12,6 +12,7 @@ import numpy as np
 from ..catalog.model import Sheet
 from ..constants import G
 from ..mechanics.solver.model import Bar, FrameModel, Rest, SolverError
+from ..mechanics.solver.solve import Frame
 from ..structure.assembly import Assembly
 from ..structure.carried import CarryPlan
 from ..structure.feet import acting, present
@@ -21,6 +22,7 @@ from ..structure.setting import Setting
 from ..structure.systems import Fixity
 from ..structure.turn import turned
 from .field import Carriers
+from .hanging import hang, places, riding, swinging
 from .lines import Line, Lines, lay, place_of
 from .posed import Piece, Posed, patches_on
 
@@ -31,7 +33,7 @@ TSLOT_CAP = 3.0e6
 SOFT = 1.0
 """N/mm lent where only friction would hold."""
 STIFF = 1e10
-"""mm4 of a bar that stands for a sheet: hinged at its ends, it takes no bending and does not buckle by itself."""
+"""mm4 of a bar that stands for a sheet or a spring: hinged at its ends, it takes no bending and does not buckle by itself."""
 ARM = (200_000.0, 77_000.0, 2_000.0, 1e6, 1e6, 1e6)
 """E, G, A, Iy, Iz, J of what reaches from a member to a contact beside it: an axle or a stand, stiffer than the member."""
 ON_AXIS = 0.1
@@ -143,11 +145,11 @@ def _lies(build: Assembly, setting: Setting, lines: Lines, panel: PanelPart) -> 
     return under if under and setting.shift(build, panel.body) == setting.shift(build, under) else ""
 
 
-def _carriers(build: Assembly, setting: Setting, lines: Lines) -> tuple[dict[str, str], tuple[Carriers, ...]]:
+def _carriers(build: Assembly, given: Sequence[PanelPart], setting: Setting, lines: Lines) -> tuple[dict[str, str], tuple[Carriers, ...]]:
     """Which body's members carry each body's panels, and those members; panels side by side on one body carry together."""
     homes: dict[str, str] = {}
     fields: dict[str, list[PanelPart]] = {}
-    for panel in build.panels:
+    for panel in given:
         home = _lies(build, setting, lines, panel)
         if home:
             homes[panel.body] = home
@@ -245,29 +247,33 @@ def frame_model(build: Assembly, setting: Setting, plan: CarryPlan) -> Posed:
     members = [m for m in build.members if m.group is not None]
     proved = {m.id for m in members}
     contacts = [c for c in build.contacts if c.member in proved and acting(build, setting, c)]
-    lines = lay(build, setting, members, contacts)
+    lines = lay(build, setting, members, contacts, places(build, setting))
     bars, pieces = _bars(build, lines)
-    homes, carriers = _carriers(build, setting, lines)
-    bars += _shear(build, lines, homes, carriers)
+    homes, carriers = _carriers(build, [panel for panel in build.panels if not panel.corners], setting, lines)
+    tilted = _carriers(build, [panel for panel in build.panels if panel.corners], setting, lines)
+    bars += _shear(build, lines, homes | tilted[0], (*carriers, *tilted[1]))
     firm, soft = _held(lines, build, setting)
     for node, axis in soft:
         away = np.zeros(3)
         away[axis] = 1000.0
         far = lines.node(lines.nodes[node] + away, "friction")
-        bars.append(Bar("friction", node, far, SOFT, 1.0, 1000.0, 1.0, 1.0, 1.0, released=(3, 4, 5)))
+        bars.append(Bar("friction", node, far, SOFT, 1.0, 1000.0, STIFF, STIFF, 1.0, released=(3, 4, 5, 10, 11)))
         firm += [(far, dof) for dof in range(6)]
     level = {row.body: float(lines.of[row.members[0]].p[2]) for row in carriers}
     rows: dict[str, list[Piece]] = {}
     for piece in pieces:
         rows.setdefault(piece.member.id, []).append(piece)
-    extra: dict[str, float] = {}
+    extra = riding(build)
     for member in build.members:
         if member.group is None and member.rides:
             extra[member.rides] = extra.get(member.rides, 0.0) + member.mass * G / build.member(member.rides).length
     rests, arms = _rests(lines, build, setting, contacts)
     bars += arms
-    model = FrameModel(np.array(lines.nodes), tuple(bars), tuple(firm), rests, tuple(lines.names))
-    return Posed(
+    hung, leaves, held, pulls = hang(build, setting, lines, len(bars))
+    bars += leaves
+    firm += [row for row in held if row not in firm]
+    model = FrameModel(np.array(lines.nodes), tuple(bars), tuple(firm), rests, tuple(lines.names), pulls)
+    posed = Posed(
         build,
         setting,
         "rigid",
@@ -281,4 +287,26 @@ def frame_model(build: Assembly, setting: Setting, plan: CarryPlan) -> Posed:
         extra,
         {name: (line.stops[0][1], line.stops[-1][1]) for name, line in lines.of.items()},
         homes,
+        hung,
     )
+    return hanging(posed) if pulls else posed
+
+
+def hanging(posed: Posed) -> Posed:
+    """The same with what its straps resist sideways under what lasts.
+
+    Raises:
+        SolverError: it folds even so.
+    """
+    loads = posed.basic_loads[:3]
+    other = replace(posed, model=swinging(posed.model, lambda model: Frame(model, loads), (0.0, 0.0, -1.0)))
+    vars(other)["basic_loads"] = posed.basic_loads
+    return other
+
+
+def stretched(posed: Posed) -> Posed:
+    """A build as ``frame_model`` made it with its straps at the stiffer bound."""
+    pulls = tuple(replace(pull, k=strap.k[1]) for pull, strap in zip(posed.model.straps, posed.hung.straps, strict=True))
+    other = replace(posed, model=replace(posed.model, straps=pulls))
+    vars(other)["basic_loads"] = posed.basic_loads
+    return other

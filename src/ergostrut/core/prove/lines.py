@@ -6,6 +6,7 @@ A member that frames into another ends on that one's line; one that lies on its 
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 import numpy as np
@@ -123,8 +124,10 @@ def _in_order(build: Assembly, members: list[Member]) -> list[Member]:
     return found
 
 
-def lay(build: Assembly, setting: Setting, members: list[Member], contacts: list[Contact]) -> Lines:
-    """Nodes of every member of the frame where it stands in the setting.
+def lay(
+    build: Assembly, setting: Setting, members: list[Member], contacts: list[Contact], places: Sequence[tuple[str, Array]] = ()
+) -> Lines:
+    """Nodes of every member of the frame where it stands in the setting; ``places``: further points of members that want one.
 
     Raises:
         SolverError: members frame into each other in a ring.
@@ -154,7 +157,8 @@ def lay(build: Assembly, setting: Setting, members: list[Member], contacts: list
         line = Line(member, tips[0][0], tips[1][0], level)
         mine = [c for c in contacts if c.member == member.id]
         holding = [line.along(_end(by_id[j.framing], j.end, shifts[j.framing])) for j in on.get(member.id, ()) if j.holds]
-        exact = [0.0, line.length, *(line.along(place_of(c, shift)) for c in mine), *holding]
+        hung = [line.along(at) for name, at in places if name == member.id]
+        exact = [0.0, line.length, *(line.along(place_of(c, shift)) for c in mine), *hung, *holding]
         loose = [line.along(_end(by_id[j.framing], j.end, shifts[j.framing])) for j in on.get(member.id, ()) if not j.holds]
         line.holding = sorted(holding)
         inside = [at for at in _merged(exact, loose) if -EXACT <= at <= line.length + EXACT]

@@ -119,6 +119,19 @@ def uses(study: Study, amplify: float = 1.0) -> Array:
 def check_members(study: Study) -> Iterator[Finding]:
     """Strength of every group of members; every case that has no result is a finding of its own."""
     build = study.assembly.id
+    if study.error and study.assembly.pivots and not study.setting.named:
+        yield Finding(
+            f"{build}/frame.stands",
+            "frame.stands",
+            "prove",
+            (study.body,),
+            f"{study.noun} on its way",
+            "Between its positions nothing holds it but whoever moves it.",
+            "note",
+            position=study.setting.name,
+            caution="Hold it until it is latched, or every strap is hooked in.",
+        )
+        return
     if study.error:
         yield Finding(
             f"{build}/frame.stands",

@@ -23,6 +23,7 @@ from ..structure.parts import Member, PanelPart
 from ..structure.setting import Setting
 from ..structure.systems import Fixity
 from .field import Carriers, Patch, on_carriers
+from .hanging import NOTHING, Hung
 
 Vec = tuple[float, float, float]
 
@@ -64,6 +65,8 @@ class Posed:
     _nodes: dict[str, tuple[int, int]] = field(default_factory=dict)
     homes: dict[str, str] = field(default_factory=dict)
     """The body whose members carry a body's panels."""
+    hung: Hung = NOTHING
+    """What hangs, turns and is bolted to a wall; its straps match the model's."""
 
     def tips(self, member: str) -> tuple[int, int]:
         """Nodes at a member's ends a and b."""
@@ -84,7 +87,7 @@ class Posed:
 
     def factors(self, case: Case, foot: float) -> Array:
         """Shares of the basic loads in a case; ``foot`` in N for stands that have no force of their own."""
-        live = [(stand.newton if stand.newton is not None else foot) * (stand.id in case.live) for stand in self.stands]
+        live = [(stand.newton if stand.newton is not None else foot) * case.people * (stand.id in case.live) for stand in self.stands]
         return np.array([*case.g, *live])
 
     @cached_property
@@ -151,7 +154,9 @@ def patches_on(build: Assembly, setting: Setting, plan: CarryPlan, level: dict[s
     found = []
     for body in dict.fromkeys(panel.body for panel in build.panels):
         dx, dy, dz = setting.shift(build, body)
-        panels = [panel for panel in build.panels if panel.body == body]
+        panels = [panel for panel in build.panels if panel.body == body and not panel.corners]
+        if not panels:
+            continue
         small = sum(item.mass * item.count for item in build.items if item.body == body and item.aboard)
         area = sum(panel.size[0] * panel.size[1] for panel in panels)
         host, z0 = _below(build, setting, body, level, homes, panels[0])

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 from functools import cached_property
 
 import numpy as np
 
-from ..cases import Case, cases_at
+from ..cases import Case, cases_at, crash_cases
 from ..constants import G
 from ..finding import Finding, Working, at_most
 from ..mechanics.solver.along import Along, along
@@ -22,7 +23,7 @@ from ..structure.context import Context
 from ..structure.holds import Slider
 from ..structure.parts import Point3
 from ..structure.setting import Setting
-from .frame_model import frame_model, taken
+from .frame_model import frame_model, stretched, taken
 from .posed import Fallen, Posed, Solved, solve_cases
 
 PIECES = 2
@@ -116,6 +117,14 @@ class Study:
             return frequency(frame, lumped(frame, parts.loads[0], G), parked.result.bearing)
         except MechanismError:
             return None
+
+    @cached_property
+    def crash(self) -> tuple[Solved, ...]:
+        """Crash cases where it may be driven, if the job asks for them: for what holds it, against nominal strength."""
+        loads = self.context.design.loads
+        if self.posed is None or not self.setting.drivable or not loads.crash.on:
+            return ()
+        return solve_cases(self.posed, crash_cases(loads), loads.foot)[0]
 
     @property
     def amplify(self) -> float:
@@ -218,8 +227,12 @@ class Study:
         return max(self.assembly.member(rail).b[0] for rail in slider.rails) + self.travel(slider)
 
 
-def study(context: Context, assembly: Assembly, setting: Setting) -> Study:
-    """Solve every case of a setting; what cannot be solved is kept with its reason.
+Cases = Callable[[Assembly], tuple[Case, ...]]
+"""Cases of its own for a build as it stands."""
+
+
+def study(context: Context, assembly: Assembly, setting: Setting, cases: Cases | None = None) -> Study:
+    """Solve every case of a setting, or ``cases`` of its own; what cannot be solved is kept with its reason.
 
     Welded joints are rigid. Others are drawn semi-rigid, and run pinned and rigid as well; where pinned joints would let the
     frame fold, semi-rigid takes their place in strength.
@@ -229,26 +242,29 @@ def study(context: Context, assembly: Assembly, setting: Setting) -> Study:
     except SolverError as error:
         return _nothing(context, assembly, setting, error)
     ways = {(joint.spec or assembly.joining).system.fixity for joint in assembly.joints if not joint.hinge}
+    # straps and webbing differ in stretch: what they carry is taken at both bounds
+    taut = (_solve(context, stretched(posed), cases),) if posed.hung.straps else ()
     if ways <= {"rigid"}:
-        return _solve(context, posed)
-    drawn = _solve(context, taken(posed, "semi"))
+        return replace(_solve(context, posed, cases), other=taut)
+    drawn = _solve(context, taken(posed, "semi"), cases)
     if drawn.error:
         return drawn
-    pinned = _solve(context, taken(posed, "pinned"))
+    pinned = _solve(context, taken(posed, "pinned"), cases)
     folds = bool(pinned.error) or not pinned.solved
-    rigid = _solve(context, posed)
-    return replace(drawn, other=(rigid,) if folds else (rigid, pinned), relies=folds)
+    rigid = _solve(context, posed, cases)
+    return replace(drawn, other=(rigid, *taut) if folds else (rigid, pinned, *taut), relies=folds)
 
 
 def _nothing(context: Context, assembly: Assembly, setting: Setting, error: SolverError) -> Study:
     return Study(context, assembly, setting, None, (), (), None, str(error))
 
 
-def _solve(context: Context, posed: Posed) -> Study:
+def _solve(context: Context, posed: Posed, cases: Cases | None = None) -> Study:
     loads, assembly, setting = context.design.loads, posed.assembly, posed.setting
     try:
         posed.frame  # noqa: B018 - assembled here: what folds in every case is one error
-        solved, fallen = solve_cases(posed, cases_at(loads, setting.drivable, assembly.stands), loads.foot)
+        rows = cases(assembly) if cases else cases_at(loads, setting.drivable, assembly.stands)
+        solved, fallen = solve_cases(posed, rows, loads.foot)
     except SolverError as error:
         return _nothing(context, assembly, setting, error)
     forces = along(posed.frame, [item.result for item in solved]) if solved else None

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from .holds import Anchor, Contact, Hold, Joint, JointSpec, Link, Lock, Motion, Slider, Stand
+from .hung import Latch, Mount, Pivot, Strap
 from .parts import Height, Item, Member, PanelPart, Point3, Surface
 
 
@@ -49,6 +50,10 @@ class Assembly:
     sliders: tuple[Slider, ...] = ()
     locks: tuple[Lock, ...] = ()
     anchors: tuple[Anchor, ...] = ()
+    straps: tuple[Strap, ...] = ()
+    mounts: tuple[Mount, ...] = ()
+    pivots: tuple[Pivot, ...] = ()
+    latches: tuple[Latch, ...] = ()
     base: str = ""
     """Body that is fixed to the host by anchors; empty: nothing is."""
     links: tuple[Link, ...] = ()

@@ -96,6 +96,8 @@ def _rests(build: Assembly, setting: Setting, member: Member) -> list[float]:
     """mm along a member of what holds it up, in order: contacts, the members it frames into, posts and members under it."""
     found = [0.0 if joint.end == "a" else member.length for joint in build.joints if joint.framing == member.id and joint.end != "crosses"]
     dx, dy, dz = setting.shift(build, member.body)
+    found += [_place(member, strap.at) for strap in build.straps if strap.member == member.id]
+    found += [_place(member, pivot.at) for pivot in build.pivots if pivot.moving == member.id]
     for contact in build.contacts:
         if contact.member == member.id and contact.push[2] > 0 and acting(build, setting, contact):
             x, y, z = contact.at

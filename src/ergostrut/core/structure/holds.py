@@ -150,6 +150,8 @@ class Stand:
     size: tuple[float, float] = (0.0, 0.0)
     newton: float | None = None
     kind: Literal["foot", "sleeper", "sitting", "asleep"] = "foot"
+    central: bool = False
+    """In the middle of the bed's width."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -9,6 +9,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
+import numpy as np
+
 from ..document.survey import Confidence, Weights
 
 FLOOR_END = "floor_length"
@@ -72,6 +74,24 @@ class SlotPair:
     rating: float | None
 
 
+@dataclass(frozen=True, slots=True)
+class HostRow:
+    """Fixing points of one kind on a face: ``spots`` in host axes; a ``track`` takes a fitting anywhere between its first and its last;
+    ``upright`` ones are found at any height of their wall, ``across`` ones anywhere across the roof. ``rating`` of one in N when given."""
+
+    name: str
+    kind: str
+    face: str
+    spots: tuple[tuple[float, float, float], ...]
+    thread: str
+    behind: str
+    rating: float | None
+
+    @property
+    def free_along(self) -> bool:
+        return self.kind == "track"
+
+
 @dataclass(frozen=True)
 class Host:
     """Everything later stages ask of what a build stands in. ``solids``: what stands inside, such as wheel wells."""
@@ -87,6 +107,11 @@ class Host:
     may_drill: bool
     stand_in: Mapping[str, float] = field(default_factory=dict)
     """Plain lengths for drawing where nothing was measured."""
+    rows: Mapping[str, HostRow] = field(default_factory=dict)
+    walls: tuple[tuple[float, float], ...] | None = None
+    """(height, half the clear width there) where walls lean or curve, floor upwards, empty while none is measured; None: by ``dims``."""
+    words: Mapping[str, str] = field(default_factory=lambda: {"rear": "closed gate", "over": "cover"})
+    """What people call what closes the rear, and what lies over."""
 
     def mm(self, role: str) -> float | None:
         """A length by its role; None where it is not measured, or this kind of host has none."""
@@ -97,6 +122,13 @@ class Host:
         """For drawing only: the measured length, or a plain stand-in where it is missing."""
         value = self.mm(role)
         return self.stand_in.get(role, 0.0) if value is None else value
+
+    def half_at(self, z: float) -> float | None:
+        """Half the clear width at a height, straight between the stations measured; None without any."""
+        if not self.walls:
+            return None
+        heights, halves = [h for h, _ in self.walls], [w for _, w in self.walls]
+        return float(np.interp(z, heights, halves))
 
     @property
     def rear_axle_x(self) -> float | None:

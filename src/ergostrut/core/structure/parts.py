@@ -124,6 +124,8 @@ class PanelPart:
     use: Use = "deck"
     direct: bool = False
     """Whether it hands what pushes across straight to what holds it sideways, past the members."""
+    corners: tuple[Point3, ...] = ()
+    """Of its underside, then of its top, where it was turned out of the level; empty: as ``origin`` and ``size`` say."""
 
     @property
     def rects(self) -> tuple[tuple[float, float, float, float], ...]:
@@ -174,6 +176,12 @@ class Surface:
     origin: Point3
     size: tuple[float, float]
     use: Use = "deck"
+    soft: float = 0.0
+    """mm of mattress under whoever lies there."""
+    hung: bool = False
+    """Whether one can fall off it: a bunk that hangs in the room."""
+    edge: float | None = None
+    """mm that a raised edge stands above what the mattress lies on; None: there is none."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -8,7 +8,7 @@ import numpy as np
 
 from .assembly import Assembly
 from .holds import Motion
-from .parts import Member, Point3
+from .parts import Member, PanelPart, Point3
 from .setting import Setting
 
 
@@ -22,13 +22,14 @@ def about(point: Point3, pivot: Point3, axis: Point3, degrees: float) -> Point3:
 def turned(build: Assembly, setting: Setting) -> Assembly:
     """A build with its turning bodies where they stand; itself where all are home.
 
-    What is turned from home hangs on the member it is joined to: it carries nothing, and its weight rides there.
-    Call it once, on a build whose turning bodies are home.
+    What is turned from home hangs on the member it is joined to: it carries nothing, and its weight rides there; what turns on pivots
+    stays a frame, its panels and small parts as weight on the members under them. Call it once, on a build whose turning bodies are home.
     """
     moved = {m.body: m for m in build.motions if m.pivot is not None and setting.travel(m) != 0.0}
     if not moved:
         return build
-    gone = {member.id for member in build.members if member.body in moved}
+    stays = {build.member(pivot.moving).body for pivot in build.pivots}
+    gone = {member.id for member in build.members if member.body in moved and member.body not in stays}
     holder = {joint.framing: joint.through for joint in build.joints if joint.framing in gone}
 
     def placed(member: Member) -> Member:
@@ -36,16 +37,29 @@ def turned(build: Assembly, setting: Setting) -> Assembly:
         if motion is None:
             return member
         a, b = (_at(end, motion, setting) for end in (member.a, member.b))
+        if member.id not in gone:
+            return replace(member, a=a, b=b)
         return replace(member, a=a, b=b, group=None, rides=holder.get(member.id, ""))
 
     return replace(
         build,
         members=tuple(placed(member) for member in build.members),
         items=tuple(replace(i, at=_at(i.at, moved[i.body], setting)) if i.body in moved else i for i in build.items),
+        panels=tuple(_tilted(panel, moved[panel.body], setting) if panel.body in moved else panel for panel in build.panels),
+        latches=tuple(
+            replace(latch, at=_at(latch.at, moved[body], setting)) if (body := build.member(latch.member).body) in moved else latch
+            for latch in build.latches
+        ),
         joints=tuple(joint for joint in build.joints if joint.framing not in gone and joint.through not in gone),
         contacts=tuple(contact for contact in build.contacts if contact.member not in gone),
         holds=tuple(hold for hold in build.holds if hold.member not in gone),
     )
+
+
+def _tilted(panel: PanelPart, motion: Motion, setting: Setting) -> PanelPart:
+    (x, y, z), (lx, ly), t = panel.origin, panel.size, panel.sheet.t
+    corners = [(x + dx, y + dy, z + dz) for dz in (0.0, t) for dx, dy in ((0.0, 0.0), (lx, 0.0), (lx, ly), (0.0, ly))]
+    return replace(panel, corners=tuple(_at(corner, motion, setting) for corner in corners))
 
 
 def _at(point: Point3, motion: Motion, setting: Setting) -> Point3:

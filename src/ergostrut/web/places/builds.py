@@ -10,7 +10,6 @@ from ergostrut.core.drawing.frame import build_view, frame_views
 from ergostrut.core.edit import Change
 from ergostrut.core.frame.build import family_of, framed
 from ergostrut.core.frame.families import FAMILIES
-from ergostrut.core.frame.sheet import Command, Row, shown
 from ergostrut.core.job.document import Design
 from ergostrut.core.job.start import with_build
 from ergostrut.core.measure.hosts import resolve
@@ -18,11 +17,13 @@ from ergostrut.core.problem import InputError, Problem
 from ergostrut.core.report import here, studies_at
 from ergostrut.core.structure.host import Reader
 from ergostrut.core.structure.setting import setting_at
+from ergostrut.core.structure.sheet import shown
 from ergostrut.core.wording import Say
 from ergostrut.store import jobs
 
 from .. import build_shapes as b
 from .. import shapes as s
+from ..forms import form_row
 from ..service import service
 from ..settings import motions_out, part_states, travels_of
 from .job import STALE, save_changes
@@ -64,28 +65,6 @@ def _index(design: Design, name: str) -> int:
     )
 
 
-def _row(row: Row | Command, at: str) -> b.FormRow:
-    if isinstance(row, Command):
-        return b.FormRow(path=f"{at}/{row.path}", label=row.label, kind="command", op=row.op, value=row.value)
-    choices = [
-        b.ChoiceOut(
-            value=c.value, label=c.label, also=[b.AlsoOut(path=f"{at}/{path}", value=value) for path, value in c.also], closed=c.closed
-        )
-        for c in row.choices
-    ]
-    return b.FormRow(
-        path=f"{at}/{row.path}",
-        label=row.label,
-        kind=row.kind,
-        choices=choices,
-        help=row.help,
-        optional=row.optional,
-        unit=row.unit,
-        empty=row.empty,
-        knob=row.knob,
-    )
-
-
 @api.get("/sheet", responses={200: b.FormOut})
 def sheet(path: s.JobPath, query: b.BuildQuery) -> dict[str, object]:
     """The form of a build as it stands: every choice it has now."""
@@ -94,8 +73,8 @@ def sheet(path: s.JobPath, query: b.BuildQuery) -> dict[str, object]:
     index = _index(design, query.build)
     build = design.builds[index]
     groups = [
-        b.FormGroup(title=group.title, help=group.help, rows=[_row(row, f"/builds/{index}") for row in group.rows])
-        for group in shown(family_of(build.family).sheet, build, extended(service().catalog, design.own))
+        b.FormGroup(title=group.title, help=group.help, rows=[form_row(row, f"/builds/{index}") for row in group.rows])
+        for group in shown(family_of(build.family).sheet, build, extended(service().catalog, design.own), resolve(design.host))
     ]
     return b.FormOut(build=build.id, index=index, family=build.family, groups=groups).model_dump(mode="json")
 

@@ -17,26 +17,31 @@ from ergostrut.core.job.document import Entry
 from ergostrut.core.job.marks import issued_marks
 from ergostrut.core.measure.hosts import kind_of
 from ergostrut.core.report import Report
+from ergostrut.core.structure.sheet import shown
 from ergostrut.core.wording import Say
 from ergostrut.files.csv_out import cut_csv
 from ergostrut.store import jobs
 from ergostrut.store.database import now
 
+from .. import build_shapes as b
+from .. import measure_shapes as m
 from .. import shapes as s
 from ..downloads import download, offered
+from ..forms import form_row
+from ..hung_anchor import hung_anchored
 from ..service import service
 from ..settings import motions_out, part_states, travels_of
 
 api = APIBlueprint("nine", __name__, url_prefix="/api/jobs/<int:job>", abp_responses=s.REFUSED)
 
 
-@api.get("/measure", responses={200: s.MeasureOut})
+@api.get("/measure", responses={200: m.MeasureOut})
 def measure(path: s.JobPath) -> dict[str, object]:
     """The host in three views with every dimension."""
     design, report = service().load(path.job)
     host, dims = report.context.host, design.host.model_dump(mode="json")["dims"]
     rows = [
-        s.DimensionOut(
+        m.DimensionOut(
             name=name,
             label=taken.label,
             how=taken.how,
@@ -48,7 +53,12 @@ def measure(path: s.JobPath) -> dict[str, object]:
         )
         for name, taken in host.dims.items()
     ]
-    return s.MeasureOut(views=list(kind_of(host).views(host)), dimensions=rows).model_dump(mode="json")
+    kind = kind_of(host)
+    groups = [
+        b.FormGroup(title=group.title, help=group.help, rows=[form_row(row, "/host") for row in group.rows])
+        for group in shown(kind.sheet, design.host, report.context.catalog)
+    ]
+    return m.MeasureOut(views=list(kind.views(host)), dimensions=rows, label=kind.label, groups=groups).model_dump(mode="json")
 
 
 @api.get("/carry", responses={200: s.CarryOut})
@@ -96,13 +106,16 @@ def anchor(path: s.JobPath, query: s.AnchorQuery) -> dict[str, object]:
     """Fixings of one build with what each takes in one case (the hardest unless told), with one of them gone if named."""
     _, report = service().load(path.job)
     studies = {study.assembly.id: study for study in report.anchors}
+    hung = [build for build in report.context.builds if build.mounts]
+    builds = [*studies, *(build.id for build in hung)]
+    wanted = next((build for build in hung if build.id == query.build), None if studies else next(iter(hung), None))
+    if wanted is not None and query.build not in studies:
+        return hung_anchored(report, wanted, builds, query).model_dump(mode="json")
     held = studies.get(query.build) or next(iter(studies.values()), None)
     if held is None or not held.cases:
-        blank = s.AnchorOut(
-            build="", builds=list(studies), view=None, positions=[], cases=[], position="", case="", fixings=[], settled=False
-        )
+        blank = s.AnchorOut(build="", builds=builds, view=None, positions=[], cases=[], position="", case="", fixings=[], settled=False)
         return blank.model_dump(mode="json")
-    return _anchored(report, held, list(studies), query).model_dump(mode="json")
+    return _anchored(report, held, builds, query).model_dump(mode="json")
 
 
 def _anchored(report: Report, held: AnchorStudy, builds: list[str], query: s.AnchorQuery) -> s.AnchorOut:

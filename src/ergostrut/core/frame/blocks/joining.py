@@ -12,8 +12,8 @@ from ...constants import G
 from ...quantity import Between, Length, Rating
 from ...record import Record
 from ...structure.holds import JointSpec
+from ...structure.sheet import Group, Row, When, options
 from ...structure.systems import SYSTEMS, Fastener, SystemId
-from ..sheet import Group, Row, When, options
 from .stock import StockId, typed
 
 

@@ -11,13 +11,13 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
-from scipy.linalg import eigh
+from scipy.linalg import LinAlgError, eigh
 from scipy.sparse.linalg import LinearOperator, eigsh
 
 from .along import curves
 from .elements import geometric
 from .matrix import Band, Index, Solve
-from .model import Array, CaseResult, LoadCase
+from .model import Array, CaseResult, LoadCase, MechanismError
 from .solve import Frame, Stiffness
 
 DENSE = 420
@@ -57,8 +57,14 @@ def _largest(held: _Held, push: Band) -> tuple[float, Array]:
     """Largest mu of push phi = mu K phi, K positive."""
     n = len(held.free)
     if held.small:
-        values, vectors = eigh(push.full(), held.band.full(), subset_by_index=[n - 1, n - 1])
-        return float(values[0]), vectors[:, 0]
+        whole = held.band.full()
+        # its unknowns scaled alike: what hangs is a million times softer across its straps than along a bar
+        scale = 1 / np.sqrt(np.diag(whole))
+        try:
+            values, vectors = eigh(scale[:, None] * push.full() * scale, scale[:, None] * whole * scale, subset_by_index=[n - 1, n - 1])
+        except LinAlgError:
+            raise MechanismError("this frame can fold: what holds it is next to nothing") from None
+        return float(values[0]), scale * vectors[:, 0]
     # of C^-1 push, which is symmetric in the product with K
     K, B = (LinearOperator((n, n), matvec=matrix.times, dtype=np.float64) for matrix in (held.band, push))
     inverse = LinearOperator((n, n), matvec=held.solve, dtype=np.float64)

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from typing import Any
 
+from ....structure.sheet import Command, Group, Repeat, Row, When, options
 from ...blocks.joining import joining_sheet
-from ...sheet import Command, Group, Repeat, Row, When, options
 from .params import BedSlide
 
 

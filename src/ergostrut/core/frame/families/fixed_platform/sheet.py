@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
+from ....structure.sheet import Command, Group, Row, When, options
 from ...blocks.joining import joining_sheet
-from ...sheet import Command, Group, Row, When, options
 
 _ACROSS = (When("run", ("across",)),)
 _PROPS, _NO_PROPS = (When("props", (True,), "set"),), (When("props", (False,), "set"),)

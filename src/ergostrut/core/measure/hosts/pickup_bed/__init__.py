@@ -2,6 +2,7 @@
 
 from ...kind import HostKind
 from .resolve import resolve
+from .sheet import SHEET
 from .sketch import host_views, plan_shapes, rear_shapes, side_shapes, silhouette
 from .survey import PickupBed
 
@@ -13,5 +14,6 @@ HOST = HostKind(
     shapes={"plan": plan_shapes, "side": side_shapes, "rear": rear_shapes},
     views=host_views,
     silhouette=silhouette,
+    sheet=SHEET,
     since=1,
 )

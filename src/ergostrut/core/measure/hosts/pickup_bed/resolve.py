@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
-from ....constants import G
-from ....document.survey import DEFAULT_TOLERANCE
-from ....structure.host import Box, FloorHole, Host, Measured, SlotPair
+from ....structure.host import Host
+from ...resolving import dims_of, holes_of, rows_of, seats_of, slots_of, wells_of
 from .survey import DIMENSIONS, PickupBed
 
 _STAND_IN = {
@@ -30,32 +29,18 @@ _STAND_IN = {
 
 def resolve(survey: PickupBed) -> Host:
     """The host in numbers."""
-    dims = {}
-    for name, note in DIMENSIONS.items():
-        taken = getattr(survey.dims, name)
-        tolerance = taken.tolerance.mm if taken.tolerance else DEFAULT_TOLERANCE[taken.state]
-        dims[name] = Measured(name, note.label, taken.value.mm if taken.value else None, taken.state, tolerance, note.how, note.optional)
-    holes = {
-        hole.name: FloorHole(
-            hole.name, hole.x.mm, hole.y.mm, hole.thread, hole.behind, hole.rating.kg * G if hole.rating else None, hole.holds_bed
-        )
-        for hole in survey.holes
-    }
-    slots = {
-        slot.name: SlotPair(slot.name, slot.x.mm, slot.height.mm, slot.opening.mm, slot.rating.kg * G if slot.rating else None)
-        for slot in survey.slots
-    }
-    seats = {seat.name: (-seat.ahead.mm, seat.y.mm) for seat in survey.seats}
-    return Host(survey.kind, survey.label, dims, holes, slots, seats, _wells(dims), survey.weights, survey.may_drill, _STAND_IN)
-
-
-def _wells(dims: dict[str, Measured]) -> tuple[Box, ...]:
-    """Left and right wheel well as boxes; none while a dimension of theirs is missing."""
-    names = ("well_start", "well_length", "well_height", "width_between_wells", "width_above_wells")
-    start, length, height, between, above = (dims[name].mm for name in names)
-    if start is None or length is None or height is None or between is None or above is None:
-        return ()
-    return (
-        Box("left wheel well", (start, -above / 2, 0), (start + length, -between / 2, height)),
-        Box("right wheel well", (start, between / 2, 0), (start + length, above / 2, height)),
+    dims = dims_of(survey.dims, DIMENSIONS)
+    half = (dims["width_at_rails"].mm or _STAND_IN["width_at_rails"]) / 2
+    return Host(
+        survey.kind,
+        survey.label,
+        dims,
+        holes_of(survey),
+        slots_of(survey),
+        seats_of(survey),
+        wells_of(dims),
+        survey.weights,
+        survey.may_drill,
+        _STAND_IN,
+        rows_of(survey, lambda _: half, dims["cover_height"].mm or _STAND_IN["cover_height"]),
     )

@@ -2,21 +2,11 @@
 
 from __future__ import annotations
 
-from typing import Literal
-
-from ....primitives import Circle, DimensionLine, Label, Path, Point2, Primitive, View, box_of, rect
+from ....primitives import Circle, Label, Path, Primitive, View, box_of, rect
 from ....structure.host import Host
+from ...tags import tag
 
 WHEEL = 390.0
-
-
-def _dim(
-    host: Host, name: str, a: Point2, b: Point2, axis: Literal["h", "v"], side: Literal["below", "above", "left", "right"], row: int
-) -> DimensionLine:
-    taken = host.dims[name]
-    return DimensionLine(
-        a, b, axis, side, row, taken.mm, taken.label, f"/host/dims/{name}", taken.state if taken.mm is not None else "missing"
-    )
 
 
 def plan_shapes(host: Host) -> list[Primitive]:
@@ -99,36 +89,36 @@ def host_views(host: Host) -> tuple[View, ...]:
     wide = max(Wr, Wa) / 2
     plan = plan_shapes(host)
     plan_dims: list[Primitive] = [
-        _dim(host, "well_start", (0, -wide), (s, -wide), "h", "below", 1),
-        _dim(host, "well_length", (s, -wide), (s + n, -wide), "h", "below", 1),
-        _dim(host, "floor_length", (0, -wide), (L, -wide), "h", "below", 2),
-        _dim(host, "length_to_gate", (0, -wide), (to_gate, -wide), "h", "below", 3),
-        _dim(host, "gate_length", (L, wide), (L + host.shape("gate_length"), wide), "h", "above", 1),
-        _dim(host, "width_between_wells", (s + n * 0.5, -Wb / 2), (s + n * 0.5, Wb / 2), "v", "left", 1),
-        _dim(host, "width_above_wells", (0, -Wa / 2), (0, Wa / 2), "v", "left", 2),
-        _dim(host, "track", (0, -host.shape("track") / 2), (0, host.shape("track") / 2), "v", "left", 3),
+        tag(host, "well_start", (0, -wide), (s, -wide), "h", "below", 1),
+        tag(host, "well_length", (s, -wide), (s + n, -wide), "h", "below", 1),
+        tag(host, "floor_length", (0, -wide), (L, -wide), "h", "below", 2),
+        tag(host, "length_to_gate", (0, -wide), (to_gate, -wide), "h", "below", 3),
+        tag(host, "gate_length", (L, wide), (L + host.shape("gate_length"), wide), "h", "above", 1),
+        tag(host, "width_between_wells", (s + n * 0.5, -Wb / 2), (s + n * 0.5, Wb / 2), "v", "left", 1),
+        tag(host, "width_above_wells", (0, -Wa / 2), (0, Wa / 2), "v", "left", 2),
+        tag(host, "track", (0, -host.shape("track") / 2), (0, host.shape("track") / 2), "v", "left", 3),
     ]
     side = side_shapes(host)
     axle, ground = host.shape("axle_from_front"), -110 - WHEEL - 120
     side_dims: list[Primitive] = [
-        _dim(host, "depth", (to_gate, 0), (to_gate, D), "v", "right", 2),
-        _dim(host, "well_height", (s + n, 0), (s + n, h), "v", "right", 1),
-        _dim(host, "axle_from_front", (0, ground), (axle, ground), "h", "below", 1),
-        _dim(host, "wheelbase", (axle - host.shape("wheelbase"), ground), (axle, ground), "h", "below", 2),
-        _dim(host, "gate_thickness", (to_gate - host.shape("gate_thickness"), D), (to_gate, D), "h", "above", 1),
-        _dim(
+        tag(host, "depth", (to_gate, 0), (to_gate, D), "v", "right", 2),
+        tag(host, "well_height", (s + n, 0), (s + n, h), "v", "right", 1),
+        tag(host, "axle_from_front", (0, ground), (axle, ground), "h", "below", 1),
+        tag(host, "wheelbase", (axle - host.shape("wheelbase"), ground), (axle, ground), "h", "below", 2),
+        tag(host, "gate_thickness", (to_gate - host.shape("gate_thickness"), D), (to_gate, D), "h", "above", 1),
+        tag(
             host, "gate_rise", (L + host.shape("gate_length"), 0), (L + host.shape("gate_length"), host.shape("gate_rise")), "v", "right", 1
         ),
-        _dim(host, "cover_height", (0, 0), (0, host.shape("cover_height")), "v", "left", 1),
-        _dim(host, "floor_thickness", (0, -host.shape("floor_thickness")), (0, 0), "v", "left", 2),
+        tag(host, "cover_height", (0, 0), (0, host.shape("cover_height")), "v", "left", 1),
+        tag(host, "floor_thickness", (0, -host.shape("floor_thickness")), (0, 0), "v", "left", 2),
     ]
     rear = rear_shapes(host)
     rear_dims: list[Primitive] = [
-        _dim(host, "width_between_wells", (-Wb / 2, 0), (Wb / 2, 0), "h", "below", 1),
-        _dim(host, "width_above_wells", (-Wa / 2, 0), (Wa / 2, 0), "h", "below", 2),
-        _dim(host, "width_at_rails", (-Wr / 2, D), (Wr / 2, D), "h", "above", 1),
-        _dim(host, "well_height", (Wb / 2, 0), (Wb / 2, h), "v", "right", 1),
-        _dim(host, "depth", (Wr / 2, 0), (Wr / 2, D), "v", "right", 2),
+        tag(host, "width_between_wells", (-Wb / 2, 0), (Wb / 2, 0), "h", "below", 1),
+        tag(host, "width_above_wells", (-Wa / 2, 0), (Wa / 2, 0), "h", "below", 2),
+        tag(host, "width_at_rails", (-Wr / 2, D), (Wr / 2, D), "h", "above", 1),
+        tag(host, "well_height", (Wb / 2, 0), (Wb / 2, h), "v", "right", 1),
+        tag(host, "depth", (Wr / 2, 0), (Wr / 2, D), "v", "right", 2),
     ]
     names = Label((L / 2, 0), "bed floor, front at the left")
     return (

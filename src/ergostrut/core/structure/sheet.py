@@ -1,6 +1,6 @@
-"""A family's form as data: what can be chosen, with which words, when. The page renders any sheet.
+"""A form as data, of a family or a kind of host: what can be chosen, with which words, when. The page renders any sheet.
 
-The static sheet stands in the family's folder; ``shown`` gives the rows that a build has now, with what can be chosen.
+The static sheet stands in the folder of its family or kind; ``shown`` gives the rows that a build or a survey has now, with what can be chosen.
 """
 
 from __future__ import annotations
@@ -10,10 +10,11 @@ from dataclasses import dataclass, replace
 from typing import Any, Literal
 
 from ..catalog.model import Catalog, Planks
-from ..structure.systems import SYSTEMS
+from .host import Host
+from .systems import SYSTEMS
 
 Kind = Literal["length", "mass", "number", "whole", "tick", "choice", "text", "system"]
-Source = Literal["framed", "runs", "flats", "legs", "sheets", "threads", "grades", "screws", "fasteners"]
+Source = Literal["framed", "runs", "flats", "legs", "sheets", "threads", "grades", "screws", "fasteners", "edges", "hang rows", "wall rows"]
 """Where choices come from: sections of the framing system, any bar, those and flat bars, tubes, panels and boards, and so on."""
 
 
@@ -52,6 +53,8 @@ class Row:
     help: str = ""
     optional: bool = False
     unit: str = ""
+    item: str = ""
+    """The list's item that it belongs to."""
     empty: str = ""
     knob: bool = False
     brings: tuple[tuple[str, Literal["rail", "rib"]], ...] = ()
@@ -68,6 +71,7 @@ class Command:
     op: Literal["set", "add", "remove"] = "set"
     when: tuple[When, ...] = ()
     make: Callable[[Any], Any] | None = None
+    item: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -125,7 +129,7 @@ def _holds(when: When, data: Any, catalog: Catalog) -> bool:
 _SHAPES = {"runs": ("tube", "flat", "angle", "channel"), "legs": ("tube", "lumber", "angle", "tslot", "strut", "pipe")}
 
 
-def _choices(row: Row, data: Mapping[str, Any], catalog: Catalog) -> tuple[Choice, ...]:
+def _choices(row: Row, data: Mapping[str, Any], catalog: Catalog, host: Host | None) -> tuple[Choice, ...]:
     sections = catalog.sections.values()
     match row.source:
         case "framed":
@@ -138,6 +142,10 @@ def _choices(row: Row, data: Mapping[str, Any], catalog: Catalog) -> tuple[Choic
             return tuple(Choice(s.id, s.label) for s in sections if s.properties.shape in _SHAPES[row.source])
         case "sheets":
             return tuple(Choice(s.id, s.label) for s in catalog.sheets.values())
+        case "edges":
+            return tuple(Choice(s.id, s.label) for s in sections if s.properties.shape in ("lumber", "flat", "angle"))
+        case "hang rows" | "wall rows":
+            return _rows(row, data, host)
         case "threads":
             return options(*catalog.threads)
         case "grades":
@@ -160,6 +168,17 @@ def _choices(row: Row, data: Mapping[str, Any], catalog: Catalog) -> tuple[Choic
     return row.choices
 
 
+def _rows(row: Row, data: Mapping[str, Any], host: Host | None) -> tuple[Choice, ...]:
+    """The host's rows of fixing points on its walls, or over what hangs; one that is gone is said to be."""
+    words = "eyes of its own" if row.source == "hang rows" else "drilled"
+    known = [r for r in host.rows.values() if (r.face.endswith("wall") if row.source == "wall rows" else r.face != "floor")] if host else []
+    found = [Choice("", words), *(Choice(r.name, f"{r.name}, {r.kind} on the {r.face}") for r in known)]
+    value = value_at(data, row.path)
+    if value and value not in [choice.value for choice in found]:
+        found.append(Choice(value, f"{value}, which the host has not"))
+    return tuple(found)
+
+
 def _below(row: Row, path: str) -> Row:
     return replace(row, path=f"{path}/{row.path}" if row.path else path)
 
@@ -168,12 +187,12 @@ def _item_rows(repeat: Repeat, data: Mapping[str, Any]) -> list[Row | Command]:
     """Rows of every item of a list, each with a way to take it away."""
     found = list[Row | Command]()
     for i, item in enumerate(value_at(data, repeat.path) or ()):
-        at, name = f"{repeat.path}/{i}", str(item.get(repeat.name, "")) if isinstance(item, dict) else f"{repeat.label} {i + 1}"
+        at, name = f"{repeat.path}/{i}", str((item.get(repeat.name) if isinstance(item, dict) else "") or f"{repeat.label} {i + 1}")
         if repeat.item is not None:
             found.append(Row(at, name, repeat.item))
         else:
-            found += [replace(_below(row, at), label=f"{name}: {row.label.lower()}") for row in repeat.rows]
-        found.append(Command(f"Remove {name}", at, op="remove"))
+            found += [replace(_below(row, at), label=f"{name}: {row.label.lower()}", item=name) for row in repeat.rows]
+        found.append(Command(f"Remove {name}", at, op="remove", item="" if repeat.item is not None else name))
     return found
 
 
@@ -186,7 +205,7 @@ class ShownGroup:
     rows: tuple[Row | Command, ...]
 
 
-def shown(sheet: Sequence[Group], params: Any, catalog: Catalog) -> tuple[ShownGroup, ...]:
+def shown(sheet: Sequence[Group], params: Any, catalog: Catalog, host: Host | None = None) -> tuple[ShownGroup, ...]:
     """The rows a build has now, choices filled in, lists spread out; groups that have none are left out."""
     data = params.model_dump(mode="json")
     found = []
@@ -199,7 +218,7 @@ def shown(sheet: Sequence[Group], params: Any, catalog: Catalog) -> tuple[ShownG
                 if isinstance(one, Command):
                     rows.append(replace(one, value=one.make(params), make=None) if one.make else one)
                 elif all(_holds(when, data, catalog) for when in one.when):
-                    rows.append(replace(one, choices=_choices(one, data, catalog)))
+                    rows.append(replace(one, choices=_choices(one, data, catalog, host)))
         if rows:
             found.append(ShownGroup(group.title, group.help, tuple(rows)))
     return tuple(found)
@@ -212,7 +231,8 @@ def paths_of(sheet: Sequence[Group]) -> list[str]:
         for row in group.rows:
             if isinstance(row, Repeat):
                 found += [f"{row.path}/{one.path}" for one in row.rows] or [row.path]
-                found += [f"{row.path}/{row.name}"] if row.name else []
+                own = f"{row.path}/{row.name}"
+                found += [own] if row.name and own not in found else []
             elif isinstance(row, Row):
                 found.append(row.path)
     return found

@@ -1,0 +1,132 @@
+"""Straps, hinges, wall fixings and latches, panels turned out of the level: in a view, and in three dimensions; and their forces."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+
+import numpy as np
+
+from ..finding import State
+from ..measure.hosts import kind_of
+from ..mechanics.solver.model import CaseResult
+from ..primitives import Arrow, Circle, Path, Point2, Primitive, View, box_of
+from ..prove.hanging import hooked
+from ..prove.hung.mounts import held_by
+from ..prove.posed import Posed
+from ..prove.study import Study
+from ..structure.assembly import Assembly
+from ..structure.host import Host
+from ..structure.parts import PanelPart, Point3
+from ..structure.setting import Setting
+from ..structure.turn import turned
+from .outline import outline
+
+Vec = tuple[float, float, float]
+STRAP_WIDE, STRAP_THICK = 25.0, 3.0
+DOT = 9.0
+
+
+def hung_shapes(build: Assembly, axes: tuple[int, int], setting: Setting, states: Mapping[str, State]) -> list[Primitive]:
+    """What hangs, turns and is bolted, seen along the axis that ``axes`` leave out; ``build`` as it stands (``turn.turned``)."""
+    u, v = axes
+    found = list[Primitive]()
+
+    def mark(at: Point3, part: str, title: str) -> None:
+        found.append(Circle((at[u], at[v]), DOT, "fixing", part, title, states.get(part)))
+
+    for strap in hooked(build, setting):
+        a, b = (strap.at[u], strap.at[v]), (strap.to[u], strap.to[v])
+        if np.hypot(b[0] - a[0], b[1] - a[1]) > 1.0:
+            found.append(Path((a, b), "strap", False, strap.id, strap.label, states.get(strap.id)))
+        mark(strap.to, strap.id, f"{strap.label}, where it hangs")
+    for mount in build.mounts:
+        mark(mount.at, mount.id, mount.label)
+    for pivot in build.pivots:
+        mark(pivot.at, pivot.id, pivot.label)
+    for latch in build.latches:
+        if abs(setting.travel(build.motion_of(build.member(latch.member).body)) - latch.travel) < 0.01:
+            mark(latch.at, latch.id, latch.label)
+    return found
+
+
+def tilted_outline(panel: PanelPart, axes: tuple[int, int]) -> tuple[Point2, ...]:
+    """Outline of a panel turned out of the level: the hull of its corners as seen (Andrew's monotone chain)."""
+    points = sorted({(corner[axes[0]], corner[axes[1]]) for corner in panel.corners})
+
+    def chain(row: list[Point2]) -> list[Point2]:
+        kept: list[Point2] = []
+        for p in row:
+            while len(kept) > 1 and _turn(kept[-2], kept[-1], p) <= 0:
+                kept.pop()
+            kept.append(p)
+        return kept[:-1]
+
+    return (*chain(points), *chain(points[::-1]))
+
+
+def _turn(o: Point2, a: Point2, b: Point2) -> float:
+    return (a[0] - o[0]) * (b[1] - o[1]) - (a[1] - o[1]) * (b[0] - o[0])
+
+
+def bar_of(panel: PanelPart) -> tuple[Vec, Vec, Vec, Vec, tuple[tuple[float, float], ...]]:
+    """A tilted panel as a bar along the vehicle: ends a and b of its middle line, unit vectors y and z of its section, the section's loop."""
+    c = np.array(panel.corners)
+    a, b = c[[0, 3, 4, 7]].mean(axis=0), c[[1, 2, 5, 6]].mean(axis=0)
+    across, up = c[3] - c[0], c[4] - c[0]
+    wide, thick = float(np.linalg.norm(across)), float(np.linalg.norm(up))
+    return _vec(a), _vec(b), _vec(across / wide), _vec(up / thick), _loop(wide, thick)
+
+
+def _loop(wide: float, thick: float) -> tuple[tuple[float, float], ...]:
+    w, t = wide / 2, thick / 2
+    return (-w, -t), (w, -t), (w, t), (-w, t)
+
+
+def strap_bars(build: Assembly, setting: Setting) -> Iterator[tuple[str, str, Vec, Vec, Vec, Vec, tuple[tuple[float, float], ...]]]:
+    """(part, title, a, b, y, z, loop) of every strap that is hooked in."""
+    for strap in hooked(build, setting):
+        run = np.array(strap.run) / np.linalg.norm(strap.run)
+        y = np.cross(run, [0.0, 1.0, 0.0] if abs(run[1]) < 0.9 else [1.0, 0.0, 0.0])
+        y /= np.linalg.norm(y)
+        yield strap.id, strap.label, strap.at, strap.to, _vec(y), _vec(np.cross(run, y)), _loop(STRAP_WIDE, STRAP_THICK)
+
+
+def hung_forces(posed: Posed, result: CaseResult) -> Iterator[tuple[str, str, np.ndarray, np.ndarray]]:
+    """(kind, label, place, force on the build in N) of straps, wall fixings and latches in a case."""
+    nodes = posed.model.nodes
+    for strap, pull, force in zip(posed.hung.straps, posed.model.straps, result.strap_force, strict=True):
+        run = np.array(strap.run)
+        # part of the way up, so that it is seen along its strap
+        yield "straps", strap.label, nodes[pull.a] + 0.45 * run, float(force) * run / np.linalg.norm(run)
+    for mount, node in posed.hung.mounts:
+        yield "wall fixings", mount.label, nodes[node], result.reactions[node][:3]
+    for latch, node in posed.hung.latches:
+        push = np.zeros(3)
+        push[latch.axis] = result.reactions[node][latch.axis]
+        yield "latch", latch.label, nodes[node], push
+
+
+def _vec(v: np.ndarray) -> Vec:
+    return float(v[0]), float(v[1]), float(v[2])
+
+
+def wall_view(host: Host, study: Study, result: CaseResult, states: Mapping[str, State]) -> View:
+    """A build hung on a wall in its host from the side: every fixing with its pull out of the wall as a ring and its shear as an arrow."""
+    items: list[Primitive] = [shape for shape in kind_of(host).shapes["side"](host) if not isinstance(shape, Circle)]
+    build = turned(study.assembly, study.setting)
+    for member in build.members:
+        shape = outline(member, "side", study.setting.shift(build, member.body))
+        items.append(Path(shape, "member-far", True, member.id, member.section.label))
+    items += hung_shapes(build, (0, 2), study.setting, states)
+    box = box_of([item for item in items if isinstance(item, Path) and item.role != "host-faint"])
+    assert study.posed is not None
+    rows = held_by(study.posed, result)
+    top = max((max(row.pull, row.shear) for row in rows), default=1.0)
+    for row in rows:
+        at = row.at[0], row.at[2]
+        if row.pull > 1:
+            items.append(Circle(at, DOT + 60 * row.pull / max(top, 1.0), "force", row.id, f"{row.label}: {row.pull:.0f} N"))
+        size = float(np.hypot(row.push[0], row.push[2]))
+        if size > 0.02 * top:
+            items.append(Arrow(at, (row.push[0] / size, row.push[2] / size), size / max(top, 1.0), size, ""))
+    return View("side", box, tuple(items))

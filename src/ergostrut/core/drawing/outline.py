@@ -1,0 +1,37 @@
+"""Views and their axes; a member's outline in one."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+
+from ..primitives import Point2
+from ..structure.parts import Member, Point3
+
+AXES: dict[str, tuple[int, int, int]] = {"plan": (0, 1, 2), "side": (0, 2, 1), "rear": (1, 2, 0)}
+"""Host axes along u and v of a view, and the one it looks along."""
+
+
+def moved(at: Point3, shift: Point3) -> Point3:
+    """A point shifted."""
+    return at[0] + shift[0], at[1] + shift[1], at[2] + shift[2]
+
+
+def outline(member: Member, view: str, shift: Point3) -> tuple[Point2, ...]:
+    """A member's outline in a view: along its projected axis, or its section where one looks along it."""
+    u, v, _ = AXES[view]
+    a, b = moved(member.a, shift), moved(member.b, shift)
+    w, d = member.shape.width, member.shape.depth
+    upright = abs(member.b[2] - member.a[2]) > 0.9 * member.length
+    wide = w / 2 if view == "plan" or upright else d / 2
+    p, q = np.array([a[u], a[v]]), np.array([b[u], b[v]])
+    long = float(np.linalg.norm(q - p))
+    if long < 1e-6:
+        hu, hv = (w / 2, w / 2) if upright else (w / 2, d / 2)
+        return ((p[0] - hu, p[1] - hv), (p[0] + hu, p[1] - hv), (p[0] + hu, p[1] + hv), (p[0] - hu, p[1] + hv))
+    if member.mitre and view == "plan":
+        half = wide / math.cos(math.radians(member.mitre))
+        return ((p[0] - half, p[1]), (p[0] + half, p[1]), (q[0] + half, q[1]), (q[0] - half, q[1]))
+    n = np.array([-(q - p)[1], (q - p)[0]]) / long * wide
+    return tuple((float(c[0]), float(c[1])) for c in (p - n, q - n, q + n, p + n))

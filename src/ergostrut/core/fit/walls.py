@@ -1,0 +1,92 @@
+"""Does a build keep clear of walls that lean or curve, at home and on the way of everything that moves."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+from ..finding import COMMON_PRACTICE, Finding, Working, at_least
+from ..structure.assembly import Assembly
+from ..structure.context import Context
+from ..structure.parts import Member, Point3
+from ..structure.setting import settings_of
+from ..structure.turn import turned
+from .between import turning
+
+WANT = 10.0
+"""mm wanted between what is built and a bare wall; lining and bedding want more (common practice, no published source)."""
+TOUCH = 1.0
+"""mm that what is bolted or packed to a wall may be drawn into it."""
+
+
+def _corners(member: Member) -> list[Point3]:
+    """Points round both ends of a member, its section taken upright where it lies level along the vehicle."""
+    level = abs(member.b[2] - member.a[2]) < 1.0
+    along = abs(member.b[0] - member.a[0]) > 0.9 * member.length
+    half = max(member.shape.width, member.shape.depth) / 2
+    w, d = (member.shape.width / 2, member.shape.depth / 2) if level else (half, half)
+    across = w if along else 0.0
+    return [(x, y + sy * across, z + sz * d) for x, y, z in (member.a, member.b) for sy in (-1, 1) for sz in (-1, 1)]
+
+
+def _points(build: Assembly) -> Iterator[tuple[str, str, str, Point3]]:
+    """(position, part, name, point) of everything of a build in every setting and on the way of what turns."""
+    fixed = {mount.member for mount in build.mounts}
+    for setting in (*settings_of(build), *turning(build)):
+        posed = turned(build, setting)
+        for member in posed.members:
+            if member.id in fixed:
+                continue
+            dx, dy, dz = setting.shift(build, member.body)
+            for x, y, z in _corners(member):
+                yield setting.name, member.id, member.name, (x + dx, y + dy, z + dz)
+        for panel in posed.panels:
+            dx, dy, dz = setting.shift(build, panel.body)
+            (x, y, z), (lx, ly), t = panel.origin, panel.size, panel.sheet.t
+            level = [(x + i * lx + dx, y + j * ly + dy, z + k * t + dz) for i in (0, 1) for j in (0, 1) for k in (0, 1)]
+            for corner in panel.corners or level:
+                yield setting.name, panel.id, panel.role, corner
+
+
+def check_walls(context: Context, build: Assembly) -> Iterator[Finding]:
+    """The least distance to a wall, by the stations measured; nothing where the host's walls are given by them."""
+    host, say = context.host, context.say
+    if host.walls is None:
+        return
+    check = "fit.walls"
+    blank = Finding(f"{build.id}/{check}", check, "frame", (), "Clear of the walls", "", "unknown", unit="mm", minimum=True)
+    if not host.walls:
+        yield replace(blank, sentence="Not known until measured: widths of the walls at two heights or more.", missing=("stations",))
+        return
+    best: tuple[float, str, str, str, Point3] | None = None
+    for position, part, name, at in _points(build):
+        half = host.half_at(at[2])
+        have = (half or 0.0) - abs(at[1])
+        if best is None or have < best[0]:
+            best = have, position, part, name, at
+    if best is None:
+        return
+    have, position, part, name, at = best
+    w = Working()
+    w.given("W", host.half_at(at[2]) or 0.0, "mm", f"half the clear width {say.length(at[2])} above the floor, straight between stations")
+    w.given("y", abs(at[1]), "mm", f"{name} from the centre line{', ' + position if position else ''}")
+    c = w.line("c", "W - y", "mm")
+    shown = 0.0 if -TOUCH <= c < 0 else c
+    use, state = at_least(shown, 0.0, WANT)
+    where = f" when {position}" if position else ""
+    text = (
+        f"{name} stands in the wall by {say.length(-c)}{where}." if c < -TOUCH else f"{name} clears the wall by {say.length(shown)}{where}."
+    )
+    yield replace(
+        blank,
+        parts=(part,),
+        sentence=text,
+        state=state,
+        demand=shown,
+        limit=0.0,
+        use=use,
+        want=WANT,
+        position=position,
+        basis=COMMON_PRACTICE,
+        working=w.done(),
+    )

@@ -1,0 +1,95 @@
+"""Groups of the form that surveys of every kind share: what fastens to the host, and whether it may be drilled."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from ..document.survey import HostBase
+from ..structure.sheet import Command, Group, Repeat, Row, options
+
+
+def _free(names: list[str], stem: str) -> str:
+    n = len(names) + 1
+    while f"{stem} {n}" in names:
+        n += 1
+    return f"{stem} {n}"
+
+
+def _bolt(survey: HostBase) -> dict[str, Any]:
+    return {"name": _free([hole.name for hole in survey.holes], "bolt"), "x": "200 mm", "y": "0 mm", "thread": "M10"}
+
+
+def _slot(survey: HostBase) -> dict[str, Any]:
+    return {"name": _free([slot.name for slot in survey.slots], "slot"), "x": "300 mm", "height": "300 mm", "opening": "40 mm"}
+
+
+def _row(survey: HostBase) -> dict[str, Any]:
+    name = _free([row.name for row in survey.rows], "row")
+    return {"name": name, "start": "200 mm", "pitch": "400 mm", "count": 5, "level": "700 mm"}
+
+
+BEHIND = Row("behind", "Behind it", "choice", options("rib", "sheet", "weld nut", "unknown"))
+RATING = Row("rating", "Rating of one, if known", "mass", optional=True)
+BOLTS = Group(
+    "Existing bolts and holes",
+    (
+        Row("may_drill", "New holes may be drilled", "tick"),
+        Repeat(
+            "holes",
+            "Bolt",
+            (
+                Row("name", "Name", "text"),
+                Row("x", "From the front", "length"),
+                Row("y", "Right of centre (− left)", "length"),
+                Row("thread", "Thread", "choice", source="threads"),
+                BEHIND,
+                RATING,
+                Row("holds_bed", "It holds the bed", "tick"),
+            ),
+            name="name",
+        ),
+        Command("Add an existing bolt", "holes", op="add", make=_bolt),
+    ),
+)
+SLOTS = Group(
+    "Slots in the sides",
+    (
+        Repeat(
+            "slots",
+            "Slot",
+            (
+                Row("name", "Name", "text"),
+                Row("x", "Its middle from the front", "length"),
+                Row("height", "Bottom above the floor", "length"),
+                Row("opening", "Opening along", "length"),
+                Row("rating", "One side bears", "mass", optional=True),
+            ),
+            name="name",
+        ),
+        Command("Add a slot", "slots", op="add", make=_slot),
+    ),
+)
+ROWS = Group(
+    "Fixing points, tracks, ribs",
+    (
+        Repeat(
+            "rows",
+            "Row",
+            (
+                Row("name", "Name", "text"),
+                Row("kind", "What they are", "choice", options("points", "track", "ribs", "roof members")),
+                Row("face", "On the", "choice", options("left wall", "right wall", "roof", "floor")),
+                Row("start", "First from the front", "length"),
+                Row("pitch", "From one to the next", "length", help="a track: its length over their number less one"),
+                Row("count", "How many", "whole"),
+                Row("level", "Above the floor; right of centre on roof and floor", "length"),
+                Row("thread", "Thread", "text"),
+                BEHIND,
+                RATING,
+            ),
+            name="name",
+        ),
+        Command("Add a row", "rows", op="add", make=_row),
+    ),
+    help="One after another along a wall, the roof or the floor. Ratings are read from the maker's plate or handbook, never guessed.",
+)

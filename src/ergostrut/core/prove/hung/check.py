@@ -1,0 +1,89 @@
+"""What a build hangs from, is bolted to a wall with, turns on and is latched by: worked hardest in any case, in a crash, and with one gone.
+
+Every force is the one solve's: a strap's pull, a support's reaction, a pin's resultant. A rating that nobody gave is unknown.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import replace
+
+import numpy as np
+
+from ...cases import twice_cases
+from ...finding import Finding, Working, at_most
+from ...structure.assembly import Assembly
+from ..members import uses
+from ..study import Cases, Study
+from ..study import study as solve
+from .mounts import check_latches, check_mounts
+from .pivots import check_pivots
+from .straps import check_straps
+from .ways import CRASH, MOUNT_GONE, STRAP_GONE, USUAL, Row, Way, blank
+
+
+def check_hung(study: Study) -> Iterator[Finding]:
+    """Everything that hangs, turns, is bolted to a wall or latched, where the build stands."""
+    if study.posed is None:
+        return
+    hung = study.posed.hung
+    if not (hung.straps or hung.mounts or hung.pivots or hung.latches):
+        return
+    yield from _judged(study, [Row(b, item.result, item.case.name) for b in study.bounds for item in b.solved], USUAL)
+    yield from _judged(study, [Row(study, item.result, item.case.name) for item in study.crash], CRASH)
+    if study.setting.named:
+        build = study.assembly
+        straps = [(s.label, replace(build, straps=tuple(o for o in build.straps if o is not s))) for s in hung.straps]
+        yield from _lost(study, straps, STRAP_GONE, lambda left: twice_cases(left.stands))
+        mounts = [(m.label, replace(build, mounts=tuple(o for o in build.mounts if o is not m))) for m, _ in hung.mounts]
+        yield from _lost(study, mounts, MOUNT_GONE, None)
+
+
+def _lost(study: Study, without: Sequence[tuple[str, Assembly]], way: Way, cases: Cases | None) -> Iterator[Finding]:
+    """What is left with each of some parts gone, in turn."""
+    rows: list[Row] = []
+    hardest: tuple[float, str, str] = (0.0, "", "")
+    for lost, build in without:
+        left = solve(study.context, build, study.setting, cases)
+        if left.error or left.fallen or left.forces is None:
+            why = left.error or (left.fallen[0].why if left.fallen else "nothing was solved")
+            yield replace(
+                blank(study, f"holds{way.key}", "prove", (build.id,), f"Stands{way.title}", way),
+                sentence=f"Does not stand with {lost} gone{study.where}: {why}.",
+                state="over",
+            )
+            return
+        for bound in left.bounds:
+            rows += [Row(bound, item.result, item.case.name, lost) for item in bound.solved]
+            if bound.forces is not None:
+                table = uses(bound, left.amplify)
+                case, _ = np.unravel_index(int(np.argmax(table)), table.shape)
+                if float(np.max(table)) > hardest[0]:
+                    hardest = float(np.max(table)), lost, bound.solved[int(case)].case.name
+    if rows:
+        yield from _judged(study, rows, way)
+        most, lost, name = hardest
+        w = Working()
+        w.given("U", most, "", f"largest use of any member's strength, {name}, {lost} gone")
+        use = w.line("use", "U / a", "", "of what is accepted then", a=way.accept)
+        _, state = at_most(use, 1.0)
+        yield replace(
+            blank(study, f"frame{way.key}", "prove", (study.assembly.id,), f"Frame{way.title}", way),
+            sentence=f"Its members are used to {most:.2f} with {lost} gone, {name.lower()}.",
+            state=state,
+            demand=most,
+            limit=way.accept,
+            use=use,
+            case=name,
+            basis=f"member strength as without it{way.basis}",
+            working=w.done(),
+        )
+
+
+def _judged(study: Study, rows: Sequence[Row], way: Way) -> Iterator[Finding]:
+    if not rows:
+        return
+    yield from check_straps(study, rows, way)
+    yield from check_mounts(study, rows, way)
+    yield from check_pivots(study, rows, way)
+    yield from check_latches(study, rows, way)

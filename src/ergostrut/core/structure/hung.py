@@ -1,0 +1,84 @@
+"""What hangs, turns and is bolted to a wall: straps, mounts, pivots, latches. mm, N, host axes, motions home."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from .parts import Point3
+
+Marked = Literal["working", "breaking"]
+
+
+@dataclass(frozen=True, slots=True)
+class Strap:
+    """Pulls only, from ``member`` at ``at`` to the host at ``to``, while its body is at ``travel``; unhooked otherwise.
+
+    ``k``: N/mm, softer and stiffer bound; ``slack`` mm before it is taut (negative: tightened). ``rating`` as read and what it was
+    ``marked`` as; ``eye``: what the host bears where it hangs, N; None: nobody said. ``source``: the host's row of that place."""
+
+    id: str
+    label: str
+    member: str
+    at: Point3
+    to: Point3
+    k: tuple[float, float]
+    slack: float = 0.0
+    travel: float = 0.0
+    rating: float | None = None
+    marked: Marked | None = None
+    eye: float | None = None
+    source: str = ""
+
+    @property
+    def run(self) -> Point3:
+        """From where it holds the member to the host."""
+        return self.to[0] - self.at[0], self.to[1] - self.at[1], self.to[2] - self.at[2]
+
+
+@dataclass(frozen=True, slots=True)
+class Mount:
+    """``member`` bolted flat against the host at ``at``; ``into``: unit vector along the bolt, out of the room. ``lever``: mm from the bolt
+    to the edge that the member pries about; ``rating`` of the place, N; ``source``: the host's row, empty where it is drilled."""
+
+    id: str
+    label: str
+    member: str
+    at: Point3
+    into: Point3
+    lever: float
+    rating: float | None = None
+    source: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Pivot:
+    """``moving`` turns on ``fixed`` about ``axis`` through ``at``: a pin ``d`` mm across ``gap`` between leaves ``t1`` and ``t2``;
+    ``Fy`` MPa; ``rating`` of the hinge, N."""
+
+    id: str
+    label: str
+    moving: str
+    fixed: str
+    at: Point3
+    axis: Point3
+    d: float
+    gap: float
+    t1: float
+    t2: float
+    Fy: float
+    Fy_given: bool
+    rating: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Latch:
+    """Keeps ``member`` from moving along ``axis`` at ``at`` (where it is at home) while its body is turned to ``travel``; ``rating`` N."""
+
+    id: str
+    label: str
+    member: str
+    at: Point3
+    axis: Literal[0, 1, 2]
+    travel: float
+    rating: float | None = None
