@@ -10,17 +10,22 @@ from pathlib import Path
 
 import numpy as np
 
+from ergostrut.core.cases import Case, live_cases, parked_cases, road_cases, slope_cases
+from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.edit import Change
 from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Design
 from ergostrut.core.mechanics.solver.solve import solve_all
 from ergostrut.core.prove.study import study
 from ergostrut.core.report import check, context_of, here, studies_at
+from ergostrut.core.structure.assembly import Assembly
 from ergostrut.core.structure.setting import settings_of
 from ergostrut.demo.sample import load_once, sample_jobs
 from ergostrut.files.catalog_files import shipped_catalog
 from ergostrut.store.database import Database
 from ergostrut.threads import one_thread
 from ergostrut.web.app import create_app
+from tests import heavy
 from tests.references import bare
 from tests.references.frames import pynite_cases
 
@@ -37,6 +42,28 @@ def measured(run: Callable[[], object], times: int = 9) -> float:
         run()
         spans.append((time.perf_counter() - start) * 1000)
     return statistics.median(spans)
+
+
+def _large(catalog: Catalog, design: Design) -> None:
+    """A welded slide of some 150 bars in one setting, twenty cases and thirty feet, turn by turn with the bare solve of the largest grid."""
+    own = [{**one, "section": "1x1.5x14ga"} for one in heavy.LARGEST["own_members"][:4]]  # type: ignore[index, dict-item]
+    big = heavy.largest(design, framing="welded_steel_tube", rail="1.5x2.5x11ga", rib="1x1.5x14ga", own_members=own)
+    context = context_of(big, catalog)
+    build = context.builds[0]
+    home = settings_of(build)[0]
+
+    def fifty(stood: Assembly) -> tuple[Case, ...]:
+        feet = [stand for stand in stood.stands if stand.kind == "foot"][:30]
+        return (*(road_cases(design.loads) * 2)[:11], *parked_cases(), *slope_cases(), *live_cases(design.loads, feet))
+
+    job, ratios = bare.grid(*bare.GRIDS[-1]), []
+    for _ in range(11):
+        theirs = measured(lambda: bare.solve(job), 1)
+        ratios.append(measured(lambda: study(context, build, home, fifty), 1) / theirs)
+    solved = study(context, build, home, fifty)
+    assert solved.posed is not None
+    bars = len(solved.posed.model.bars)
+    print(f"one setting, {bars} bars, {len(solved.solved)} cases and feet: {statistics.median(ratios):.2f} of the largest bare grid")
 
 
 def main() -> None:
@@ -57,7 +84,7 @@ def main() -> None:
         "host, parts and load placed": measured(lambda: context_of(design, catalog)),
         "framing: T-slot, three ways to take the joints": measured(lambda: check(tslot, catalog)),
         "one position solved": measured(lambda: study(context, build, settings_of(build)[-1])),
-        "slider drag, all checks there": measured(lambda: here(studies_at(report, float(next(spots))))),
+        "slider drag, all checks there": measured(lambda: here(studies_at(report, {PULL: float(next(spots))}))),
     }
     with tempfile.TemporaryDirectory() as folder:
         database = Database(Path(folder) / "bench.db")
@@ -71,6 +98,7 @@ def main() -> None:
     print("sample job, median of nine runs")
     for name, span in rows.items():
         print(f"  {name:46s}{span:8.1f} ms{span / whole:8.2f} of the whole")
+    _large(catalog, design)
     print("grids x 6 cases, end forces included, against a bare solve of the same grid, turn by turn, and PyNite's linear analysis")
     for size in bare.GRIDS:
         job = bare.grid(*size)

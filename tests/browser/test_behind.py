@@ -32,11 +32,11 @@ def test_search_shows_how_far_it_is_and_stops(chromium: Browser, tmp_path: Path)
 def test_a_job_that_cannot_be_read_leaves_the_yard_alive(chromium: Browser, tmp_path: Path) -> None:
     with running(tmp_path) as shop:
         page = chromium.new_page(base_url=shop)
-        assert page.request.post("/api/jobs/1/copy", data={}).ok
+        copy = page.request.post("/api/jobs/1/copy", data={}).json()["id"]
         with closing(sqlite3.connect(tmp_path / "ergostrut.db")) as connection:
-            design = json.loads(connection.execute("select design from revision where job_id = 2").fetchone()[0])
+            design = json.loads(connection.execute("select design from revision where job_id = ?", (copy,)).fetchone()[0])
             design["host"]["dims"]["depth"]["value"] = "900 mi"
-            connection.execute("update revision set design = ?, card = null where job_id = 2", (json.dumps(design),))
+            connection.execute("update revision set design = ?, card = null where job_id = ?", (json.dumps(design), copy))
             connection.commit()
         page.goto("/")
         expect(page.get_by_role("heading", name="River survey pickup", exact=True)).to_be_visible()

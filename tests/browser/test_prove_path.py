@@ -149,7 +149,7 @@ def test_prove_of_an_empty_job_asks_for_what_is_missing(screen: Page) -> None:
     page.get_by_role("button", name="New job").click()
     page.get_by_label("Name").fill("Bare")
     page.get_by_role("checkbox", name="Bed slide").check()
-    page.get_by_role("radio", name="nothing measured yet").check()
+    page.get_by_role("radio", name="pickup bed, nothing measured yet").check()
     page.get_by_role("button", name="Start the job").click()
     page.wait_for_url("**/measure")
     page.get_by_role("link", name="Prove").click()

@@ -74,6 +74,7 @@ def test_any_bunk_is_reported_or_refused(params: dict[str, Any]) -> None:
         assert finding.state in STATES and finding.sentence
         numbers = (finding.demand, finding.limit, finding.use)
         assert all(value is None or math.isfinite(value) for value in numbers), finding
+        assert finding.working or (finding.use is None and finding.state not in ("holds", "tight")), f"{finding.id} has no working"
         if finding.state in ("holds", "tight") and finding.use is not None:
             assert finding.use <= 1 + 1e-6 and not finding.missing, finding
     by_check = {f.check: f for f in report.findings if f.id.startswith("bunk1/")}

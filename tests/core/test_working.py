@@ -8,7 +8,10 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.report import check
 from ergostrut.core.working import Working, number
+from ergostrut.demo.sample import sample_jobs
 
 
 def test_a_line_prints_formula_and_numbers_and_returns_the_value() -> None:
@@ -99,3 +102,11 @@ def test_a_line_said_twice_stands_once() -> None:
     both.extend(one.done())
     both.extend(one.done())
     assert both.done() == one.done()
+
+
+def test_no_number_is_found_without_its_working(catalog: Catalog) -> None:
+    """Every finding with a demand, a limit or a use shows where it came from; what has none of them says by what rule it stands."""
+    for job in sample_jobs():
+        for finding in check(job.design, catalog).findings:
+            assert finding.working or (finding.demand is None and finding.use is None), finding.id
+            assert finding.basis, finding.id

@@ -20,7 +20,8 @@ from ..structure.setting import Setting, settings_of
 from ..structure.turn import turned
 from .body import ACROSS_SOFT, ACROSS_STEEL, Array, Bolt, Share, Supports, share_all, supports
 from .bolts import BOLT_BASIS, bolt_uses, capacity
-from .footing import BOUNDS, ON_FLOOR, Footing, footing
+from .footing import Footing, footing
+from .side import BOUNDS, ON_FLOOR
 
 GONE_LIMIT = 1.33
 
@@ -337,12 +338,8 @@ def _pulls_gone(study: AnchorStudy, turns: Sequence[tuple[int, AnchorCase]]) -> 
     """Pull of the others as the base bends with one fixing gone (turns, anchors), in the cases that pull hardest; 0 in the others."""
     assert study.footing is not None
     found = np.zeros((len(turns), len(study.bolts)))
-    for gone in range(len(study.bolts)):
-        rows = study.footing.hardest(gone, HARDEST)
-        table = study.footing.without(gone, rows)
-        place = {row: k for k, row in enumerate(rows)}
-        for t, (which, row) in enumerate(turns):
-            k = place.get(study.beams.get((row.case, row.position), -1))
-            if which == gone and k is not None:
-                found[t] = table[k]
+    place = {(gone, study.beams.get((row.case, row.position), -1)): t for t, (gone, row) in enumerate(turns)}
+    lost = [(gone, row) for gone in range(len(study.bolts)) for row in study.footing.hardest(gone, HARDEST)]
+    lost = [one for one in lost if one in place]
+    found[[place[one] for one in lost]] = study.footing.lost(lost)
     return found

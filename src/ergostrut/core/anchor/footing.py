@@ -7,44 +7,21 @@ does not know, come out of it. Two stiffnesses of the fixings bound what they ta
 from __future__ import annotations
 
 import itertools
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
 
 from ..cases import Case
 from ..constants import G
-from ..mechanics.solver.model import Array, Bar, CaseResult, FrameModel, LoadCase, Rest, SolverError
+from ..mechanics.solver.model import Array, CaseResult, SolverError
 from ..mechanics.solver.solve import Frame
 from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.parts import Member
 from ..structure.pressing import Pressing
 from ..structure.setting import Setting
-from .grip import grip
-
-FLOOR = 1_000.0
-"""N/mm a mm of rail on the floor (trial: ten times more or less moves a fixing's pull by under 12 %)."""
-STEP, HEELS = 300.0, (30.0, 80.0)
-"""mm between places where the floor pushes, and from each fixing, where a rail heels over within sqrt(sqrt(4 E I/k)), some 70 mm."""
-ON_FLOOR = 1.0
-"""A rail whose underside lies lower than this (mm) presses on the floor."""
-SAME, NEAR = 1.0, 12.0
-"""mm: places on a rail closer than this are one; the floor's are left out as near as the second to another."""
-BESIDE = 15.0
-"""mm beyond the rail's half width within which a fixing still goes through the rail, its washer on it."""
-BOUNDS = ("stiff", "soft")
-_POST = (200_000.0, 400.0)
-"""MPa and mm2 of a link: a stand is stiffer than what it stands between."""
-
-
-@dataclass(frozen=True)
-class Rail:
-    """A base member in a side's frame: its bars, and mm along it where each begins."""
-
-    member: Member
-    bars: tuple[int, ...]
-    starts: tuple[float, ...]
+from .side import BESIDE, BOUNDS, Rail, Side, fixed_to_of, floor_rail, sides_of
 
 
 @dataclass(frozen=True)
@@ -109,164 +86,43 @@ class Footing:
     def without(self, gone: int, rows: Sequence[int]) -> Array:
         """Pull of all fixings with one gone, the worse bound with what a tab and rolling add, (rows, anchors) N; inf in a row where its
         side is not held any more."""
-        at = list(rows)
-        found: Array = self.pulls[at]
-        for side in (side for side in self.sides if gone in side.held):
-            left, roll = len(side.held) - 1, self.roll[at][:, side.held]
-            worst, lost = np.zeros_like(roll), np.zeros(len(at), dtype=bool)
-            for frame, bearing in zip(side.frames, side.bearing, strict=True):
-                part = len(frame.model.rests) - len(side.held) + side.held.index(gone)
-                start = [bearing[r] - {part} for r in at]
-                names = [self.rows[r].case.name for r in at]
-                for k, one in enumerate(frame.without(part).solve_many(names, side.factors[at], start)):
+        return self.lost([(gone, row) for row in rows])
+
+    def lost(self, turns: Sequence[tuple[int, int]]) -> Array:
+        """``without`` of many (fixing gone, row), (turns, anchors) N: all of one frame solved together."""
+        found: Array = self.pulls[[row for _, row in turns]]
+        mine: dict[int, list[tuple[int, Solved]]] = {}
+        for t, (gone, _) in enumerate(turns):
+            for side in (side for side in self.sides if gone in side.held):
+                mine.setdefault(id(side.frames), []).append((t, side))
+        for group in mine.values():
+            worst = [np.zeros(len(side.held)) for _, side in group]
+            down = [False] * len(group)
+            for bound, frame in enumerate(group[0][1].frames):
+                first = len(frame.model.rests)
+                parts = [first - len(side.held) + side.held.index(turns[t][0]) for t, side in group]
+                start = [side.bearing[bound][turns[t][1]] - {part} for (t, side), part in zip(group, parts, strict=True)]
+                names = [self.rows[turns[t][1]].case.name for t, _ in group]
+                factors = np.array([side.factors[turns[t][1]] for t, side in group])
+                for k, one in enumerate(frame.solve_many(names, factors, start, parts)):
                     if isinstance(one, SolverError):
-                        lost[k] = True
+                        down[k] = True
                     else:
-                        worst[k] = np.maximum(worst[k], one.rest_force[-len(side.held) :])
-            if left:
-                found[:, side.held] = worst * self.lever[side.held] + roll * (left + 1) / left
-            else:
-                lost |= roll[:, 0] > 0
-            found[lost] = np.inf
-        found[:, gone] = 0.0
+                        worst[k] = np.maximum(worst[k], one.rest_force[-len(worst[k]) :])
+            for (t, side), pulls, fallen in zip(group, worst, down, strict=True):
+                roll, left = self.roll[turns[t][1], side.held], len(side.held) - 1
+                if left:
+                    found[t, side.held] = pulls * self.lever[side.held] + roll * (left + 1) / left
+                if fallen or (not left and roll[0] > 0):
+                    found[t] = np.inf
+        found[np.arange(len(turns)), [gone for gone, _ in turns]] = 0.0
         return found
-
-
-def _sides(build: Assembly) -> list[list[Member]]:
-    """Base members that links join, side by side."""
-    rails = [m for m in build.of_body(build.base) if m.use == "base"]
-    side = {m.id: i for i, m in enumerate(rails)}
-    for link in build.links:
-        old, new = side[link.upper], side[link.lower]
-        side = {name: new if s == old else s for name, s in side.items()}
-    return [[m for m in rails if side[m.id] == s] for s in dict.fromkeys(side.values())]
-
-
-def _on_floor(member: Member) -> bool:
-    return member.a[2] - member.shape.depth / 2 < ON_FLOOR
-
-
-def _fixed_to(build: Assembly) -> list[tuple[str, float]]:
-    """The rail on the floor that each fixing is nearest to, and mm beyond that rail's half width, or its end."""
-    low = [m for m in build.of_body(build.base) if m.use == "base" and _on_floor(m)]
-
-    def beyond(rail: Member, x: float, y: float) -> float:
-        lo, hi = sorted((rail.a[0], rail.b[0]))
-        return max(abs(rail.a[1] - y) - rail.shape.width / 2, lo - x, x - hi, 0.0)
-
-    found = []
-    for anchor in build.anchors:
-        gaps = [(beyond(rail, anchor.x, anchor.y), rail.id) for rail in low]
-        gap, name = min(gaps, default=(0.0, ""))
-        found.append((name, gap))
-    return found
-
-
-def _spaced(exact: Sequence[float], grid: Sequence[float]) -> list[float]:
-    kept: list[float] = []
-    for x in exact:
-        if not kept or x - kept[-1] > SAME:
-            kept.append(x)
-    for x in grid:
-        if min(abs(x - other) for other in kept) > NEAR:
-            kept.append(x)
-    return sorted(kept)
-
-
-class _Side:
-    """One side's frame, with a unit load at every place that something presses."""
-
-    def __init__(
-        self, context: Context, build: Assembly, members: list[Member], places: list[tuple[str, float]], held: list[int], share: int
-    ) -> None:
-        """``share``: sides that take what pushes along together."""
-        self.members, self.places, self.held, self.share = members, places, held, share
-        self.nodes: list[tuple[float, float, float]] = []
-        self.at: dict[tuple[str, float], int] = {}
-        bars: list[Bar] = []
-        rails: list[Rail] = []
-        floor: list[tuple[int, float]] = []
-        anchors = build.anchors
-        for member in members:
-            lo, hi = sorted((member.a[0], member.b[0]))
-            exact = {lo, hi, *(x for name, x in places if name == member.id)}
-            exact |= {link.x for link in build.links if member.id in (link.lower, link.upper)}
-            grid: set[float] = set()
-            low = _on_floor(member)
-            if low:
-                exact |= {anchors[i].x for i in held}
-                grid |= {anchors[i].x + d for i in held for d in (*HEELS, *(-heel for heel in HEELS))}
-                grid |= set(np.linspace(lo, hi, max(int((hi - lo) / STEP), 2) + 1).tolist())
-            kept = _spaced(sorted(min(max(x, lo), hi) for x in exact), sorted(x for x in grid if lo < x < hi))
-            first = len(self.nodes)
-            for x in kept:
-                self.nodes.append((x, member.a[1], member.a[2]))
-            self.at |= {(member.id, x): first + i for i, x in enumerate(kept)}
-            p, material = member.shape, member.section.material
-            begin = len(bars)
-            bars += [Bar(member.id, first + i, first + i + 1, material.E, material.G, p.A, p.Iy, p.Iz, p.J) for i in range(len(kept) - 1)]
-            rails.append(Rail(member, tuple(range(begin, len(bars))), tuple(kept[:-1])))
-            if low:
-                ends = [kept[0], *((a + b) / 2 for a, b in itertools.pairwise(kept)), kept[-1]]
-                floor += [(first + i, ends[i + 1] - ends[i]) for i in range(len(kept))]
-        for link in build.links:
-            if link.lower in {m.id for m in members}:
-                a, b = self.node(link.lower, link.x), self.node(link.upper, link.x)
-                bars.append(Bar(link.id, a, b, _POST[0], 1.0, _POST[1], 1.0, 1.0, 1.0, released=(4, 10)))
-        self.rails, self.bars, self.floor = tuple(rails), tuple(bars), floor
-        self.fixed_at = [self.node(_floor_rail(members), anchors[i].x) for i in held]
-        self.grips = [grip(context, anchors[i], _through(members)) for i in held]
-        length = sum(hi - lo for lo, hi in (sorted((m.a[0], m.b[0])) for m in members)) or 1.0
-        weight = tuple(
-            (node, (0.0, 0.0, part, 0.0, 0.0, 0.0)) for member in members for node, part in self._shares(member, member.length / length)
-        )
-        self.loads = (LoadCase("weight", nodal=weight), *(self._unit(name, x) for name, x in places), self._couple())
-
-    def node(self, member: str, x: float) -> int:
-        """The node of a member nearest to ``x``."""
-        return min(((abs(at - x), n) for (name, at), n in self.at.items() if name == member))[1]
-
-    def _shares(self, member: Member, part: float) -> list[tuple[int, float]]:
-        nodes = [n for (name, _), n in self.at.items() if name == member.id]
-        return [(n, part / len(nodes)) for n in nodes]
-
-    def _unit(self, member: str, x: float) -> LoadCase:
-        return LoadCase(f"{member} {x:.0f}", nodal=((self.node(member, x), (0.0, 0.0, 1.0, 0.0, 0.0, 0.0)),))
-
-    def _couple(self) -> LoadCase:
-        """1 N mm about y where the last thing presses: what pushes along at a height."""
-        member, x = max(self.places, key=lambda row: row[1], default=(self.members[0].id, self.members[0].a[0]))
-        return LoadCase("couple", nodal=((self.node(member, x), (0.0, 0.0, 0.0, 0.0, 1.0, 0.0)),))
-
-    @property
-    def alike(self) -> tuple[object, ...]:
-        """Equal for two sides that are one frame: mirrored ones, as a rule."""
-        shape = tuple((round(x, 6), round(z, 6)) for x, _, z in self.nodes)
-        bars = tuple((bar.a, bar.b, bar.E, bar.A, bar.Iy) for bar in self.bars)
-        return shape, bars, tuple(self.fixed_at), tuple(self.grips), tuple(load.nodal for load in self.loads)
-
-    def frame(self, bound: int) -> Frame:
-        """The frame with its fixings at a bound's stiffness, which are its last rests."""
-        held = tuple((n, dof) for n in range(len(self.nodes)) for dof in (0, 1, 3, 5))
-        rests = [Rest(f"floor {n}", n, 2, 1, 0.0, FLOOR * width) for n, width in self.floor]
-        for k, (node, g) in enumerate(zip(self.fixed_at, self.grips, strict=True)):
-            rests.append(Rest(f"fixing {k}", node, 2, -1, 0.0, (g.stiff, g.soft)[bound]))
-        model = FrameModel(np.array(self.nodes), self.bars, held, tuple(rests), tuple(f"base at {x:.0f} mm" for x, _, _ in self.nodes))
-        return Frame(model, self.loads)
-
-
-def _floor_rail(members: Sequence[Member]) -> str:
-    return next((m.id for m in members if _on_floor(m)), members[0].id)
-
-
-def _through(members: Sequence[Member]) -> float:
-    return next((m.shape.depth for m in members if _on_floor(m)), members[0].shape.depth)
 
 
 def footing(context: Context, build: Assembly, pressings: Sequence[Pressing]) -> Footing | None:
     """Every case of every setting on the build's base; None when nothing presses on it."""
     rows = tuple(Row(case, p.setting) for p in pressings for case in p.cases)
-    sides, fixed_to = _sides(build), _fixed_to(build)
+    sides, fixed_to = sides_of(build), fixed_to_of(build)
     if not rows or not sides or not any(contact.on for p in pressings for contact in p.contacts):
         return None
     count = len(build.anchors)
@@ -275,30 +131,27 @@ def footing(context: Context, build: Assembly, pressings: Sequence[Pressing]) ->
     words = [("", "")] * count
     solved: list[Solved] = []
     bent: list[_Bent] = []
-    framed: dict[tuple[object, ...], tuple[Frame, ...]] = {}
+    laid = []
     for members in sides:
         names = {m.id for m in members}
         held = [i for i, (name, _) in enumerate(fixed_to) if name in names]
         places = sorted({(c.on, round(at[0], 1)) for p in pressings for c, at in zip(p.contacts, p.places, strict=True) if c.on in names})
-        side = _Side(context, build, members, places, held, len(sides))
-        if side.alike not in framed:
-            framed[side.alike] = tuple(side.frame(bound) for bound in range(len(BOUNDS)))
-        frames, factors = framed[side.alike], _factors(build, pressings, side)
-        results = _in_turn(frames, [row.case.name for row in rows], factors)
-        solved.append(Solved(frames, factors, held, tuple(_bearing(found) for found in results)))
+        laid.append((members, held, Side(context, build, members, places, held, len(sides))))
+    for side_members, held, side, one in _solved(laid, build, pressings, [row.case.name for row in rows]):
+        solved.append(Solved(one.frames, one.factors, held, tuple(_bearing(found) for found in one.results)))
         ends = np.zeros((2, len(rows), len(side.bars), 12))
         for b, r in itertools.product(range(len(BOUNDS)), range(len(rows))):
-            one = results[b][r]
-            if isinstance(one, SolverError):
-                loose.setdefault(r, str(one))
+            result = one.results[b][r]
+            if isinstance(result, SolverError):
+                loose.setdefault(r, str(result))
                 continue
-            pull[b, r, held] = one.rest_force[len(side.floor) :]
-            ends[b, r] = one.ends
+            pull[b, r, held] = result.rest_force[len(side.floor) :]
+            ends[b, r] = result.ends
         bent += [_bent(rail, ends) for rail in side.rails if rail.bars]
         for i, g in zip(held, side.grips, strict=True):
             words[i] = g.words
         if held:
-            low = next(m for m in members if m.id == _floor_rail(members))
+            low = next(m for m in side_members if m.id == floor_rail(side_members))
             roll[:, held] = _rolled(pressings, low, len(held))[:, None]
     off = {i: gap for i, (_, gap) in enumerate(fixed_to) if gap > BESIDE}
     return Footing(
@@ -315,6 +168,40 @@ def footing(context: Context, build: Assembly, pressings: Sequence[Pressing]) ->
         words=tuple(words),
         sides=tuple(solved),
     )
+
+
+@dataclass(frozen=True)
+class _Turn:
+    """A side in both bounds: its frames, the shares of its loads in every case, what came of them by bound and case."""
+
+    frames: tuple[Frame, ...]
+    factors: Array
+    results: list[list[CaseResult | SolverError]]
+
+
+Laid = tuple[list[Member], list[int], Side]
+
+
+def _solved(
+    laid: Sequence[Laid], build: Assembly, pressings: Sequence[Pressing], names: Sequence[str]
+) -> Iterator[tuple[list[Member], list[int], Side, _Turn]]:
+    """Every side with its cases solved; sides that are one frame, as mirrored ones are, together, and equal loads once."""
+    alike: dict[tuple[object, ...], list[Laid]] = {}
+    for row in laid:
+        alike.setdefault(row[2].alike, []).append(row)
+    done: dict[int, _Turn] = {}
+    for group in alike.values():
+        frames = tuple(group[0][2].frame(bound) for bound in range(len(BOUNDS)))
+        tables = [_factors(build, pressings, side) for _, _, side in group]
+        # what stands on the left in one case stands on the right in another: loads that are alike are solved once
+        table: Array = np.concatenate(tables)
+        _, first, which = np.unique(np.round(table, 6), axis=0, return_index=True, return_inverse=True)
+        own = which.reshape(len(group), len(names)).tolist()
+        results = _in_turn(frames, [names[i % len(names)] for i in first.tolist()], table[first])
+        for (_, _, side), factors, mine in zip(group, tables, own, strict=True):
+            done[id(side)] = _Turn(frames, factors, [[found[i] for i in mine] for found in results])
+    for members, held, side in laid:
+        yield members, held, side, done[id(side)]
 
 
 @dataclass(frozen=True)
@@ -357,7 +244,7 @@ def _in_turn(frames: Sequence[Frame], names: Sequence[str], factors: Array) -> l
     return found
 
 
-def _factors(build: Assembly, pressings: Sequence[Pressing], side: _Side) -> Array:
+def _factors(build: Assembly, pressings: Sequence[Pressing], side: Side) -> Array:
     """Shares of a side's basic loads in every case: its weight, what presses at each place, the couple of what pushes along."""
     kg = sum(mass for mass, _ in build.masses(build.base)) * sum(m.length for m in side.members)
     kg /= sum(m.length for m in build.of_body(build.base) if m.use == "base") or 1.0

@@ -12,7 +12,8 @@ from ..mechanics.strength import Allowable, Span, allowable
 from ..structure.context import Context
 from ..structure.parts import Member
 from .checks import AnchorStudy
-from .footing import BOUNDS, Footing
+from .footing import Footing
+from .side import BOUNDS
 
 BASIS = "rails as beams on one-way floor contact, 1 kN/mm a mm; fixings in two stiffnesses, the worse governs; stands turn at their ends"
 

@@ -8,13 +8,24 @@ from dataclasses import dataclass, replace
 
 from ..cases import ROAD_BASIS, road_cases
 from ..constants import G
-from ..finding import Finding, State, Working, at_most, unknown
+from ..finding import Finding, Line, State, Working, at_most, unknown
 from ..mechanics.joints.hardware import FLAT_STRAP, STRAP_FACTOR, strap_pull
 from ..structure.carried import Placed, overlap
 from ..structure.context import Context
 
 RETENTION_DOWN = 0.5
 """Vertical g that may be left while braking or cornering, on rough ground."""
+
+
+def _stands(item: Placed, out: float) -> tuple[Line, ...]:
+    """Where a thing stands on its surface."""
+    w = Working()
+    w.given("x", item.x, "mm", f"its middle from the front end of the {item.surface.label}, {item.surface.size[0]:.0f} mm long")
+    w.given("y", item.y, "mm", f"right of its centre line, {item.surface.size[1]:.0f} mm wide")
+    w.given("l", item.size[0], "mm", "length as it stands")
+    w.given("b", item.size[1], "mm", "width as it stands")
+    w.given("o", out, "mm", "too far")
+    return w.done()
 
 
 def check_places(context: Context) -> Iterator[Finding]:
@@ -58,6 +69,7 @@ def check_places(context: Context) -> Iterator[Finding]:
                 out,
                 0.0,
                 "mm",
+                working=_stands(a, out),
             )
         for b in plan.placed[i + 1 :]:
             depth = overlap(a, b) if b.surface.id == a.surface.id and b.thing.id not in full else 0.0
@@ -73,6 +85,7 @@ def check_places(context: Context) -> Iterator[Finding]:
                     depth,
                     0.0,
                     "mm",
+                    working=(*_stands(a, depth), *_stands(b, depth)),
                 )
 
 

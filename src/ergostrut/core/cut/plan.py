@@ -6,7 +6,7 @@ import math
 from collections.abc import Sequence
 from functools import lru_cache
 
-from ..finding import Finding
+from ..finding import Finding, Line, Working
 from ..structure.context import Context
 from ..structure.plans import BarGroup, BarPlan, Bought, CutPlan, Piece, SheetGroup
 from .bars import plan_bars
@@ -72,9 +72,30 @@ def _bar_groups(context: Context, rows: Sequence[Piece], findings: list[Finding]
                     bought,
                     "mm",
                     basis="whole numbers of cutting patterns, HiGHS",
+                    working=_working(plan, shop.kerf_mm, shop.trim_mm),
                 )
             )
     return bars
+
+
+def _working(plan: BarPlan, kerf: float, trim: float) -> tuple[Line, ...]:
+    """What the bars' lengths go into."""
+    w = Working()
+    w.given("L", sum(bar.stock for bar in plan.bars), "mm", f"bought, in {len(plan.bars)} bars")
+    w.given("P", sum(length for bar in plan.bars for _, length in bar.pieces), "mm", "pieces, at their longest points")
+    w.given("n", sum(len(bar.pieces) - 1 for bar in plan.bars), "", "cuts between pieces")
+    w.line("R", "L - P - n * k - 2 * N * t", "mm", "left over", k=kerf, N=len(plan.bars), t=trim)
+    return w.done()
+
+
+def _sizes(rows: Sequence[Piece], size: tuple[float, float]) -> tuple[Line, ...]:
+    """A sheet's size, and those of the pieces asked of it."""
+    w = Working()
+    w.given("L", size[0], "mm", "length of one sheet")
+    w.given("B", size[1], "mm", "its width")
+    for row in rows:
+        w.say(f"{row.mark}: {row.length:.0f} x {row.width or 0.0:.0f} mm")
+    return w.done()
 
 
 def _sheet_groups(context: Context, rows: Sequence[Piece], findings: list[Finding]) -> list[SheetGroup]:
@@ -98,6 +119,7 @@ def _sheet_groups(context: Context, rows: Sequence[Piece], findings: list[Findin
                     f"Deck larger than a sheet of {sheet.label}",
                     f"One sheet is {context.say.length(sheet.size[0])} x {context.say.length(sheet.size[1])}; make the deck in two panels meeting over a rib.",
                     "over",
+                    working=_sizes(own, sheet.size),
                 )
             )
         sheets.append(

@@ -139,6 +139,42 @@ def _presses(study: Study, item: Solved, view: str) -> list[Primitive]:
     ]
 
 
+ROLLS = ("roller", "lower", "upper")
+"""Contacts that are drawn as rollers."""
+
+
+def _contact_marks(study: Study, axes: tuple[int, int], states: Mapping[str, State]) -> list[Primitive]:
+    """Where the frame bears, each contact to be chosen; rollers are drawn by themselves."""
+    assert study.posed is not None
+    found = list[Primitive]()
+    for contact, rest in zip(study.posed.contacts, study.posed.model.rests, strict=True):
+        if contact.kind not in ROLLS:
+            at = study.posed.model.nodes[rest.node]
+            found.append(
+                Circle((float(at[axes[0]]), float(at[axes[1]])), 11.0, "fixing", contact.id, contact.label, states.get(contact.id))
+            )
+    return found
+
+
+def _from_above(study: Study, item: Solved) -> list[Primitive]:
+    """What presses up or down as rings by force, what pushes level as arrows."""
+    assert study.posed is not None
+    rows = [
+        (contact.label, study.posed.model.nodes[rest.node], float(force) * np.array(contact.push))
+        for contact, rest, force in zip(study.posed.contacts, study.posed.model.rests, item.result.rest_force, strict=True)
+    ]
+    rows += [(label, at, force) for _, label, at, force in hung_forces(study.posed, item.result)]
+    most = max((float(np.linalg.norm(force)) for _, _, force in rows), default=0.0)
+    found = list[Primitive]()
+    for label, at, force in rows:
+        place, up, level = (float(at[0]), float(at[1])), abs(float(force[2])), float(np.hypot(force[0], force[1]))
+        if up > max(0.5, SMALL * most):
+            found.append(Circle(place, 14.0 + 50.0 * up / most, "force", "", f"{label}: {up:.0f} N {'up' if force[2] > 0 else 'down'}"))
+        if level > max(0.5, SMALL * most):
+            found.append(Arrow(place, (float(force[0]) / level, float(force[1]) / level), level / most, level, ""))
+    return found
+
+
 CONTACT_WORDS = {
     "roller": "carrying pair",
     "lower": "front pair",
@@ -174,6 +210,7 @@ def proof_views(study: Study, case: str, states: Mapping[str, State], joints: Se
             items.append(Path(shape, "member", True, member.id, member.section.label, states.get(member.id)))
         items += roller_shapes(build, name, setting, {})
         items += hung_shapes(build, (u, v), setting, states)
+        items += _contact_marks(study, (u, v), states)
         if name != "plan":
             for part, at, by in bent:
                 along = at[-1] - at[0]
@@ -185,6 +222,7 @@ def proof_views(study: Study, case: str, states: Mapping[str, State], joints: Se
             items += _presses(study, item, name) if item is not None else []
         else:
             items += _joint_marks(study, joints)
+            items += _from_above(study, item) if item is not None else []
             for patch in study.posed.patches:
                 if patch.name != "deck":
                     (lx, ly), x, y = patch.size, patch.x, patch.y

@@ -235,7 +235,7 @@ def _pulls(study: Study, solved: Solved) -> tuple[Pull, ...]:
         if force > 0.5:
             toward = [0.0, 0.0, 0.0]
             toward[rest.dof] = float(rest.sign)
-            found.append(Pull(_vec(model.nodes[rest.node]), (toward[0], toward[1], toward[2]), float(force), rest.id))
+            found.append(Pull(_vec(model.nodes[rest.node]), rest.toward or (toward[0], toward[1], toward[2]), float(force), rest.id))
     for _, label, at, push in hung_forces(study.posed, solved.result):
         size = float(np.linalg.norm(push))
         if size > 0.5:

@@ -7,7 +7,7 @@ from collections.abc import Mapping, Sequence
 import numpy as np
 
 from ..anchor.checks import AnchorCase, AnchorStudy
-from ..anchor.footing import ON_FLOOR
+from ..anchor.side import ON_FLOOR
 from ..balance.ledger import Axles, LedgerRow
 from ..constants import G
 from ..finding import State

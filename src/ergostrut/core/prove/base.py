@@ -7,8 +7,7 @@ from collections.abc import Iterator
 from ..finding import Finding, Working
 from ..mechanics.strength import Span, allowable
 from ..structure.holds import Slider
-from .posed import pressed
-from .running import one_roller, worst
+from .running import hardest_roller
 from .study import Study
 
 
@@ -21,7 +20,7 @@ def check_base(study: Study, slider: Slider) -> Iterator[Finding]:
         ("lower-rail", "Lower base rail under a roller", slider.lower, "lower"),
         ("upper-rail", "Upper base rail, held down", slider.upper, "upper"),
     ):
-        hardest = worst(study, lambda item, kind=kind: one_roller(*pressed(study.posed, item, kind)))  # type: ignore[misc]
+        hardest = hardest_roller(study, kind)
         if hardest is None:
             continue
         item, load = hardest

@@ -36,6 +36,8 @@ STIFF = 1e10
 """mm4 of a bar that stands for a sheet or a spring: hinged at its ends, it takes no bending and does not buckle by itself."""
 ARM = (200_000.0, 77_000.0, 2_000.0, 1e6, 1e6, 1e6)
 """E, G, A, Iy, Iz, J of what reaches from a member to a contact beside it: an axle or a stand, stiffer than the member."""
+SLOPED = 50_000.0
+"""N/mm of a contact along a slope: steel on steel (typical, no published source)."""
 ON_AXIS = 0.1
 """mm: a contact nearer to its member's axis than this does not twist it."""
 SCREW_PITCH, SCREW_SLIP = 200.0, 2000.0
@@ -119,7 +121,10 @@ def _rests(lines: Lines, build: Assembly, setting: Setting, contacts: Sequence[C
                 arms.append(Bar(f"{contact.id} arm", node, tip, *ARM))
                 reached[node, aside] = tip
             node = reached[node, aside]
-        axis = next(i for i, part in enumerate(contact.push) if part)
+        axis = int(np.argmax(np.abs(contact.push)))
+        if abs(contact.push[axis]) < 1 - 1e-9:
+            found.append(Rest(contact.label, node, axis, 1, contact.gap, SLOPED, contact.push))
+            continue
         found.append(Rest(contact.label, node, axis, 1 if contact.push[axis] > 0 else -1, contact.gap))
     return tuple(found), arms
 

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+import numpy as np
+
 from ..finding import Finding, State, Working, at_most
 from ..mechanics.joints.hardware import HINGE_FY
 from ..mechanics.strength import Span, allowable
 from ..structure.holds import Prop, Slider
-from .posed import pressed
-from .running import worst
 from .study import Study
 
 CAUTION = "Set the legs on firm ground before anybody steps on the tail; swing them up before driving."
@@ -51,10 +51,10 @@ def check_leg(study: Study, slider: Slider) -> Iterator[Finding]:
     prop = slider.prop
     if prop is None or study.posed is None or abs(study.travel(slider) - prop.travel) > 0.01:
         return
-    hardest = worst(study, lambda item: pressed(study.posed, item, "leg")[1])  # type: ignore[arg-type]
-    if hardest is None:
+    if not study.solved:
         return
-    item, load = hardest
+    forces = study.rest_forces[:, study.posed.bearing(("leg",))].max(axis=1, initial=0.0)
+    item, load = study.solved[int(np.argmax(forces))], float(np.max(forces))
     say, build = study.context.say, study.assembly.id
     w = Working()
     w.given("P", load, "N", f"on one leg, {item.case.name}; it bears after {prop.gap:.1f} mm")

@@ -77,6 +77,17 @@ class Posed:
         return next((c.along for c in self.carriers if c.body == body and c.direct), None)
 
     @cached_property
+    def _bearing(self) -> dict[tuple[str, ...], list[int]]:
+        return {}
+
+    def bearing(self, kinds: tuple[str, ...]) -> list[int]:
+        """Which of the contacts are of these kinds."""
+        known = self._bearing.get(kinds)
+        if known is None:
+            known = self._bearing[kinds] = [i for i, contact in enumerate(self.contacts) if contact.kind in kinds]
+        return known
+
+    @cached_property
     def frame(self) -> Frame:
         """The solver's frame with its basic loads."""
         return Frame(self.model, self.basic_loads)
@@ -220,6 +231,5 @@ def solve_cases(posed: Posed, cases: Sequence[Case], foot: float) -> tuple[tuple
 
 def pressed(posed: Posed, item: Solved, *kinds: str) -> tuple[float, float]:
     """(sum, largest) of the contacts of these kinds, N."""
-    forces = zip(posed.contacts, item.result.rest_force, strict=True)
-    found = [float(force) for contact, force in forces if contact.kind in kinds]
-    return sum(found), max(found, default=0.0)
+    found = item.result.rest_force[posed.bearing(kinds)]
+    return float(found.sum()), float(found.max(initial=0.0))

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from dataclasses import replace
+
+import numpy as np
 
 from ..cases import ROLL, SLOPE_BASIS
 from ..constants import G
@@ -24,19 +26,19 @@ def _on(study: Study, item: Solved, *kinds: str) -> tuple[float, float]:
     return pressed(study.posed, item, *kinds)
 
 
-def _front(study: Study, item: Solved) -> tuple[float, float]:
-    return max(_on(study, item, "lower"), _on(study, item, "upper"))
-
-
-def one_roller(pair: float, larger: float) -> float:
-    """What one of a pair takes: the larger of the frame's answer and ``SHARE`` of both, N."""
-    return max(larger, SHARE * pair)
-
-
-def worst(study: Study, value: Callable[[Solved], float]) -> tuple[Solved, float] | None:
-    """The case with the largest value, and it."""
-    rows = [(item, value(item)) for item in study.solved]
-    return max(rows, key=lambda row: row[1], default=None)
+def hardest_roller(study: Study, *kinds: str) -> tuple[Solved, float] | None:
+    """The case in which one roller takes most, and N: of the kinds the one whose pair is pressed harder in each case."""
+    if study.posed is None or not study.solved:
+        return None
+    pairs, larger = np.zeros(len(study.solved)), np.zeros(len(study.solved))
+    for kind in kinds:
+        forces = study.rest_forces[:, study.posed.bearing((kind,))]
+        both = forces.sum(axis=1)
+        larger = np.where(both > pairs, forces.max(axis=1, initial=0.0), larger)
+        pairs = np.maximum(pairs, both)
+    loads = np.maximum(larger, SHARE * pairs)
+    i = int(np.argmax(loads))
+    return study.solved[i], float(loads[i])
 
 
 def _statics(study: Study, slider: Slider, item: Solved, w: Working) -> None:
@@ -64,16 +66,16 @@ def check_rollers(study: Study, slider: Slider) -> Iterator[Finding]:
     if study.posed is None:
         return
     say, build = study.context.say, study.assembly.id
-    rows: tuple[tuple[str, str, Pair, Callable[[Solved], tuple[float, float]]], ...] = (
-        ("carrying", "Carrying rollers", slider.carrying, lambda item: _on(study, item, "roller")),
-        ("hold-down", "Hold-down rollers", slider.hold_down, lambda item: _front(study, item)),
+    rows: tuple[tuple[str, str, Pair, tuple[str, ...]], ...] = (
+        ("carrying", "Carrying rollers", slider.carrying, ("roller",)),
+        ("hold-down", "Hold-down rollers", slider.hold_down, ("lower", "upper")),
     )
-    for key, title, pair, value in rows:
-        hardest = worst(study, lambda item: one_roller(*value(item)))  # noqa: B023 - used before the next row
+    for key, title, pair, kinds in rows:
+        hardest = hardest_roller(study, *kinds)
         if hardest is None:
             continue
         item, load = hardest
-        both, larger = value(item)
+        both, larger = max(_on(study, item, kind) for kind in kinds)
         w = Working()
         _statics(study, slider, item, w)
         w.given("R_pair", both, "N", "this pair, from the frame; load above the deck tilts with the case")
@@ -223,7 +225,7 @@ def check_keeper(study: Study, slider: Slider) -> Iterator[Finding]:
             caution=f"A {slider.label} that lifts can jump its lock.",
         )
         return
-    hardest = worst(study, lambda item: one_roller(*_on(study, item, "keeper")))
+    hardest = hardest_roller(study, "keeper")
     if hardest is None:
         return
     item, _ = hardest

@@ -13,7 +13,7 @@ from ..cases import Case, cases_at, crash_cases
 from ..constants import G
 from ..finding import Finding, Working, at_most
 from ..mechanics.solver.along import Along, along
-from ..mechanics.solver.model import MechanismError, SolverError
+from ..mechanics.solver.model import Array, MechanismError, SolverError
 from ..mechanics.solver.modes import Mode, critical, frequency, lumped, stands_to
 from ..mechanics.solver.refine import Refined, refine
 from ..mechanics.solver.solve import Frame, Stiffness
@@ -117,6 +117,11 @@ class Study:
             return frequency(frame, lumped(frame, parts.loads[0], G), parked.result.bearing)
         except MechanismError:
             return None
+
+    @cached_property
+    def rest_forces(self) -> Array:
+        """N of every contact in every solved case, (cases, contacts)."""
+        return np.array([item.result.rest_force for item in self.solved])
 
     @cached_property
     def crash(self) -> tuple[Solved, ...]:

@@ -8,13 +8,14 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, replace
+from functools import cached_property
 from typing import Literal
 
 Shape = Literal["tube", "pipe", "flat", "round", "angle", "channel", "lumber", "tslot", "strut"]
 Loop = tuple[tuple[float, float], ...]
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Properties:
     """Gross properties of one shape, with the outside size and wall that produced them.
 
@@ -44,6 +45,10 @@ class Properties:
 
     def turned(self) -> Properties:
         """The same bar laid on its other face: a quarter turn."""
+        return self._turned
+
+    @cached_property
+    def _turned(self) -> Properties:
         return replace(
             self,
             width=self.depth,

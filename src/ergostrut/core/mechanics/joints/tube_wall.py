@@ -9,6 +9,11 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
+import numpy as np
+from numpy.typing import NDArray
+
+Array = NDArray[np.float64]
+
 WALL_FACTOR = 1.50
 ROUND_FACTOR = 1.67
 NARROW = 0.85
@@ -77,9 +82,10 @@ def end_distance(at: Footprint) -> float:
     return at.B * math.sqrt(1 - min(at.beta, NARROW))
 
 
-def chord_stress(U: float, beta: float) -> float:
-    """Qf of a face in compression: 1.3 - 0.4 U / beta, at most 1 (K2-10); ``U`` the share of 0.6 Fy that the chord's own stress takes."""
-    return max(min(1.3 - 0.4 * U / beta, 1.0), 0.1) if U > 0 else 1.0
+def chord_stress(U: Array, beta: float) -> Array:
+    """Qf of a face in compression: 1.3 - 0.4 U / beta, at most 1 (K2-10); ``U`` (any shape) the share of 0.6 Fy that the chord's own stress takes."""
+    found: Array = np.where(U > 0, np.clip(1.3 - 0.4 * U / beta, 0.1, 1.0), 1.0)
+    return found
 
 
 def roller_on_face(B: float, t: float, width: float, length: float, Fy: float) -> float:

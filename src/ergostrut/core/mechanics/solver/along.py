@@ -141,7 +141,7 @@ def sample(c: Curves, bar: int, s: Array) -> Array:
 def lines(frame: Frame, result: CaseResult, steps: int = 8) -> Array:
     """Displacement of every bar's line in host axes at equal steps, (bars, steps + 1, 3) mm: exact, loads between the ends included.
 
-    From the moments by double integration between the displaced ends, so that released and springy ends come out as they turn.
+    From the moments by double integration, and along the bar from its axial force, between the displaced ends, so that released and springy ends come out as they turn.
     """
     parts, bars = frame.elements, frame.model.bars
     L = parts.lengths
@@ -174,7 +174,15 @@ def lines(frame: Frame, result: CaseResult, steps: int = 8) -> Array:
     last = given.first[1:] - 1
     near, far = local[:, None, 1:3], local[:, None, 7:9]
     bent = bend + near + (far - near - total[last][:, None, :]) * share[:, None]
-    x = local[:, None, :1] + (local[:, None, 6:7] - local[:, None, :1]) * share[:, None]
+    # along: what the axial force stretches up to there
+    EA = np.array([bar.E * bar.A for bar in bars])[given.bar]
+    pull = c.force[0][:, 0, :] / EA[:, None] / np.array([1.0, 2.0, 3.0])
+    stretch = np.concatenate([np.zeros((len(pull), 1)), pull], axis=1)[:, None, :]
+    gained = _at(stretch, given.span)
+    stretch[..., 0] = _before(gained, given)
+    long = stretch[..., 0] + gained
+    near, far = local[:, None, :1], local[:, None, 6:7]
+    x = _at(stretch[piece], place) + near + (far - near - long[last][:, None, :]) * share[:, None]
     out: Array = np.einsum("msi,mij->msj", np.concatenate([x, bent], axis=2), parts.rotations)
     return out
 

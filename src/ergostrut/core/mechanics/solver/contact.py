@@ -8,12 +8,12 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from scipy.linalg import LinAlgError, cho_factor, cho_solve
 
-from .model import Array, FrameModel, MechanismError, SolverError, UnsettledError
+from .model import Array, FrameModel, MechanismError, Rest, SolverError, UnsettledError
 from .together import passes, settles
 
 MAX_PASSES = 20
@@ -47,7 +47,12 @@ def one_way_parts(model: FrameModel, dofs: Sequence[int]) -> tuple[OneWay, ...]:
                 b[at[dof]] += value
         return b
 
-    found = [OneWay(r.id, direction([(6 * r.node + r.dof, -float(r.sign))]), r.gap, r.k) for r in model.rests]
+    def pushes(rest: Rest) -> Array:
+        if rest.toward is None:
+            return direction([(6 * rest.node + rest.dof, -float(rest.sign))])
+        return direction([(6 * rest.node + i, -part) for i, part in enumerate(rest.toward)])
+
+    found = [OneWay(r.id, pushes(r), r.gap, r.k) for r in model.rests]
     for strap in model.straps:
         far = model.nodes[strap.b] if strap.b is not None else np.array(strap.to)
         run = model.nodes[strap.a] - far
@@ -99,6 +104,15 @@ class Contacts:
     def lent(self, soft: float) -> Contacts:
         """The same with ``soft`` springs on all parts."""
         return Contacts(self.S + soft * self.b.T @ self.b, self.parts, self.least)
+
+    def without(self, part: int) -> Contacts:
+        """The same with one part missing; itself for -1."""
+        if part < 0:
+            return self
+        parts = list(self.parts)
+        # it acts on nothing, and never
+        parts[part] = replace(parts[part], b=np.zeros_like(parts[part].b), slack=1.0, k=0.0)
+        return Contacts(self.S, parts, self.least)
 
     def displaced(self, load: Array, acting: frozenset[int], soft: float = 0.0) -> Array | None:
         """Displacements with ``acting`` parts in, the others on ``soft`` springs; None when they leave something loose."""
@@ -210,18 +224,24 @@ def _least_index(contacts: Contacts, load: Array, acting: frozenset[int], soft: 
 
 
 def settle_all(
-    contacts: Contacts, loads: Array, names: Sequence[str], begun: Sequence[frozenset[int]] | None = None
+    contacts: Contacts,
+    loads: Array,
+    names: Sequence[str],
+    begun: Sequence[frozenset[int]] | None = None,
+    gone: Sequence[int] | None = None,
 ) -> list[Settled | SolverError]:
     """``settle`` of many cases (cases, dofs): those in one state of their parts are solved together, and change state together.
 
     A case that comes to a state it was in before, or to one that holds nothing, is settled on its own. ``begun``: parts that act in each
-    case at first, where a like problem has been settled; counts where all parts give.
+    case at first, where a like problem has been settled; counts where all parts give. ``gone``: the part missing in each case, -1 for none.
     """
     found: list[Settled | SolverError | None] = [None] * len(loads)
     sizes = np.max(np.abs(loads), axis=1, initial=0.0) + 1e-9
     given = np.where((sizes < NOTHING)[:, None], 0.0, loads)
     if settles(contacts, len(loads)):
-        return _together(contacts, loads, given, sizes, names, begun)
+        return _together(contacts, loads, given, sizes, names, begun, gone)
+    if gone is not None and max(gone, default=-1) >= 0:
+        return [settle_all(contacts.without(part), loads[i : i + 1], names[i : i + 1])[0] for i, part in enumerate(gone)]
     start = frozenset(np.flatnonzero(contacts.slack == 0).tolist())
     groups: dict[frozenset[int], list[int]] = {start: list(range(len(loads)))}
     seen: list[set[frozenset[int]]] = [set() for _ in loads]
@@ -247,10 +267,20 @@ def settle_all(
 
 
 def _together(
-    contacts: Contacts, loads: Array, given: Array, sizes: Array, names: Sequence[str], start: Sequence[frozenset[int]] | None
+    contacts: Contacts,
+    loads: Array,
+    given: Array,
+    sizes: Array,
+    names: Sequence[str],
+    start: Sequence[frozenset[int]] | None,
+    gone: Sequence[int] | None,
 ) -> list[Settled | SolverError]:
-    whole, last, seen = passes(contacts, given, sizes, MAX_PASSES, start)
-    return [Settled(*one) if one is not None else _alone(contacts, loads[i], names[i], last[i], seen[i]) for i, one in enumerate(whole)]
+    whole, last, seen = passes(contacts, given, sizes, MAX_PASSES, start, gone)
+    left = {part: contacts.without(part) for part in {gone[i] for i in last}} if gone is not None else {}
+    return [
+        Settled(*one) if one is not None else _alone(left[gone[i]] if gone else contacts, loads[i], names[i], last[i], seen[i])
+        for i, one in enumerate(whole)
+    ]
 
 
 def _alone(contacts: Contacts, load: Array, name: str, acting: frozenset[int], seen: set[frozenset[int]]) -> Settled | SolverError:

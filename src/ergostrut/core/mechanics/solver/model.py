@@ -46,7 +46,8 @@ class Bar:
 
 @dataclass(frozen=True, slots=True)
 class Rest:
-    """A support that only pushes: it keeps ``sign * u[dof] >= -gap`` at its node. ``k`` N/mm: it gives; None: rigid."""
+    """A support that only pushes: it keeps ``sign * u[dof] >= -gap`` at its node, or ``toward @ u >= -gap`` along any unit vector.
+    ``k`` N/mm: it gives, as one along a vector must; None: rigid. A gap below nothing presses before anything is loaded."""
 
     id: str
     node: int
@@ -54,6 +55,7 @@ class Rest:
     sign: int
     gap: float = 0.0
     k: float | None = None
+    toward: Vector | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -152,5 +154,8 @@ def check_model(model: FrameModel) -> None:
         raise SolverError("a joint lies nowhere: one of its coordinates is not a number")
     if np.max(np.abs(model.nodes)) > 1e6:
         raise SolverError("a joint lies more than a kilometre away: check its coordinates")
+    for rest in model.rests:
+        if rest.toward is not None and (rest.k is None or abs(sum(part * part for part in rest.toward) - 1) > 1e-6):
+            raise SolverError(f"{rest.id}: a support along a slope needs a unit direction and a stiffness")
     if not (model.fixed or model.rests or model.straps or model.moved):
         raise SolverError("nothing supports this frame")

@@ -3,8 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from copy import copy
-from dataclasses import replace
 from functools import cached_property
 
 import numpy as np
@@ -41,7 +39,8 @@ class Stiffness:
         self.settled: Array = np.zeros(n)
         for node, dof, value in model.moved:
             self.settled[6 * node + dof] = value
-        touched = {6 * rest.node + rest.dof for rest in model.rests}
+        touched = {6 * rest.node + rest.dof for rest in model.rests if rest.toward is None}
+        touched |= {6 * rest.node + i for rest in model.rests if rest.toward is not None for i in range(3)}
         for strap in model.straps:
             touched |= {6 * node + i for node in (strap.a, strap.b) if node is not None for i in range(3)}
         self._c = np.array(sorted(touched - set(self.held.tolist())), dtype=int)
@@ -139,16 +138,6 @@ class Frame(Stiffness):
         table = total(flat, blocks[used], self.size * len(c)).reshape(self.size, len(c))
         return table[r], table[c]
 
-    def without(self, part: int) -> Frame:
-        """The same frame without one of its one-way parts (its index among rests, then straps): nothing is condensed again."""
-        other = copy(self)
-        parts = list(self.parts)
-        # it acts on nothing, and never
-        parts[part] = replace(parts[part], b=np.zeros_like(parts[part].b), slack=1.0, k=0.0)
-        other.parts = tuple(parts)
-        other._contacts = Contacts(self._S, other.parts, self._contacts.least)
-        return other
-
     @property
     def floats(self) -> int:
         """How many numbers it holds: most of what it weighs."""
@@ -161,11 +150,16 @@ class Frame(Stiffness):
         return MechanismError(f"this frame can fold: {self.words(self._c[int(np.argmax(np.abs(shape[:, 0])))])} freely")
 
     def solve_many(
-        self, names: Sequence[str], factors: Array, start: Sequence[frozenset[int]] | None = None
+        self,
+        names: Sequence[str],
+        factors: Array,
+        start: Sequence[frozenset[int]] | None = None,
+        gone: Sequence[int] | None = None,
     ) -> list[CaseResult | SolverError]:
         """Every row of ``factors`` (cases, loads) times the basic loads; a case without result comes back as its error.
 
-        ``start``: which one-way parts bear at first, from a like frame that was solved (``CaseResult.bearing``)."""
+        ``start``: which one-way parts bear at first, from a like frame that was solved (``CaseResult.bearing``). ``gone``: the one-way
+        part (its index among rests, then straps) that is missing in each case, -1 for none; nothing is condensed again for it."""
         factors = np.asarray(factors, dtype=float)
         shares = np.column_stack([factors, np.ones(len(names))]) if self._moves else factors
         n, width = len(names), self.size
@@ -173,7 +167,7 @@ class Frame(Stiffness):
         force, acting = np.zeros((n, len(self.parts))), [frozenset[int]()] * n
         errors: dict[int, SolverError] = {}
         if len(self._c):
-            for i, found in enumerate(settle_all(self._contacts, shares @ self._push, names, start)):
+            for i, found in enumerate(settle_all(self._contacts, shares @ self._push, names, start, gone)):
                 if isinstance(found, MechanismError):
                     errors[i] = self._loose()
                 elif isinstance(found, SolverError):

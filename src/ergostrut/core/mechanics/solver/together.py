@@ -15,6 +15,8 @@ from .model import Array
 if TYPE_CHECKING:
     from .contact import Contacts
 
+LOOKING = 6
+"""Passes after which it is looked whether a case runs in a circle; most have settled by then."""
 MANY = 8
 """Fewer cases than this are settled one state after another."""
 
@@ -58,21 +60,31 @@ def _different(rows: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
 
 
 def passes(
-    contacts: Contacts, loads: Array, sizes: Array, most: int, start: Sequence[frozenset[int]] | None = None
+    contacts: Contacts,
+    loads: Array,
+    sizes: Array,
+    most: int,
+    start: Sequence[frozenset[int]] | None = None,
+    gone: Sequence[int] | None = None,
 ) -> tuple[list[tuple[Array, Array, frozenset[int]] | None], dict[int, frozenset[int]], dict[int, set[frozenset[int]]]]:
     """Displacements, forces and acting parts of every case (cases, dofs) that settles in ``most`` passes of all wrong parts changing
     together, else None with the state it came to last and those it was in before. ``start``: parts that act at first, those without
-    slack unless told."""
+    slack unless told. ``gone``: the part that is missing in each case, -1 for none."""
     count, parts = len(loads), len(contacts.slack)
     acting = np.tile(contacts.slack == 0, (count, 1))
     for i, given in enumerate(start or ()):
         acting[i] = False
         acting[i, list(given)] = True
+    there = np.ones((count, parts), dtype=bool)
+    for i, part in enumerate(gone or ()):
+        if part >= 0:
+            there[i, part] = False
+    acting &= there
     U, F = np.zeros_like(loads), np.zeros((count, parts))
     settled = np.zeros(count, dtype=bool)
     seen: list[set[bytes]] = [set() for _ in range(count)]
     todo = np.arange(count)
-    for _ in range(most):
+    for turn in range(most):
         if not len(todo):
             break
         now = acting[todo]
@@ -82,13 +94,17 @@ def passes(
         u = np.matmul(inverse[which], right[:, :, None])[:, :, 0]
         opening = u @ contacts.b.T - contacts.slack
         force = np.where(now, contacts.k * opening, 0.0)
-        wrong = (now & (force < -1e-9 * sizes[todo, None])) | (~now & (opening > 1e-9))
+        wrong = (now & (force < -1e-9 * sizes[todo, None])) | (~now & (opening > 1e-9) & there[todo])
         held = held[which]
         good = held & ~wrong.any(axis=1)
         done = todo[good]
         U[done], F[done], settled[done] = u[good], np.maximum(force[good], 0.0), True
         left = np.flatnonzero(held & ~good)
         after = now[left] ^ wrong[left]
+        if turn < LOOKING:
+            acting[todo[left]] = after
+            todo = todo[left]
+            continue
         fresh = []
         for k, row in enumerate(left.tolist()):
             mine = seen[todo[row]]

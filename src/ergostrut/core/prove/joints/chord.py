@@ -90,7 +90,7 @@ class _Welded:
     @property
     def uses(self) -> Array:
         free = _limits(self.row, self.Fy)
-        Qf = np.array([chord_stress(float(u), self.row.at.beta) for u in self.U]) if self.row.at.bends or self.row.round else 1.0
+        Qf = chord_stress(self.U, self.row.at.beta) if self.row.at.bends or self.row.round else 1.0
         found: Array = (self.P / free.P + self.Mi / free.Mi + self.Mo / free.Mo) / Qf
         return found
 
@@ -225,4 +225,4 @@ def _working(w: Working, end: _Welded, i: int) -> float:
 def _stressed(w: Working, end: _Welded, i: int, beta: float) -> None:
     U = float(end.U[i])
     w.given("U", U, "", "share of 0.6 Fy in the chord itself")
-    w.given("Q_f", chord_stress(U, beta), "", "1.3 - 0.4 U / beta, at most 1, K2-10")
+    w.given("Q_f", float(chord_stress(np.array(U), beta)), "", "1.3 - 0.4 U / beta, at most 1, K2-10")

@@ -1,0 +1,50 @@
+"""A sheet fastened round its edges, racked: the frame's stiffness against 1/(Gt)eff = 1/(Gt) + 2 (s/k)(1/a + 1/b) (derived; the form of
+the diaphragm formulas of ECCS 88 and EN 1995-1-1, from memory)."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+
+from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase
+from ergostrut.core.mechanics.solver.solve import Frame
+from ergostrut.core.prove.frame_model import SCREW_PITCH, SCREW_SLIP, frame_model
+from ergostrut.core.report import context_of
+from ergostrut.core.structure.setting import settings_of
+from tests.core.vans import bunk, job
+
+
+def test_a_published_example() -> None:
+    """1200 x 600 x 12 mm, G 600 MPa, a fastener every 150 mm that gives 1 mm under 2000 N: 1946 of 7200 N/mm."""
+    Gt, a, b, s, k = 600 * 12.0, 1200.0, 600.0, 150.0, 2000.0
+    assert 1 / (1 / Gt + 2 * s / k * (1 / a + 1 / b)) == pytest.approx(1946, abs=1)
+
+
+def test_each_bay_of_a_bunk_racks_with_its_fasteners_slip(catalog: Catalog) -> None:
+    """Two ribs alone with the sheet between, one held, the other pushed along itself by 1 N: b / ((Gt)eff a) as a shear panel moves."""
+    design = job(bunk(ribs=5))
+    context = context_of(design, catalog)
+    build = context.builds[0]
+    posed = frame_model(build, settings_of(build)[0], context.plan)
+    ribs = [m for m in build.members if m.role == "rib"]
+    (a1, b1), (a2, b2) = (posed.tips(rib.id) for rib in ribs[1:3])
+    a = ribs[2].a[0] - ribs[1].a[0]
+    b = float(np.linalg.norm(posed.model.nodes[b1] - posed.model.nodes[a1]))
+    sheet = build.panels[0].sheet
+    Gt = 1 / (1 / (sheet.material.G * sheet.t) + 2 * SCREW_PITCH / SCREW_SLIP * (1 / a + 1 / b)) if sheet.material.G else 0.0  # type: ignore[union-attr]
+    shear = tuple(bar for bar in posed.model.bars if bar.id.endswith("in shear") and {bar.a, bar.b} <= {a1, b1, a2, b2})
+    assert len(shear) == 2
+    # the ribs themselves as stiff lines, free to move along themselves only
+    stiff = tuple(Bar("rib", p, q, 2e5, 8e4, 1e6, 1e9, 1e9, 1e9) for p, q in ((a1, b1), (a2, b2)))
+    used = sorted({a1, b1, a2, b2})
+    at = {node: i for i, node in enumerate(used)}
+    bars = tuple(replace(bar, a=at[bar.a], b=at[bar.b]) for bar in (*stiff, *shear))
+    fixed = [(at[n], d) for n in (a1, b1) for d in range(6)] + [(at[n], d) for n in (a2, b2) for d in (0, 2, 3, 4, 5)]
+    model = FrameModel(posed.model.nodes[used], bars, tuple(fixed))
+    frame = Frame(model, [LoadCase("rack", nodal=((at[a2], (0.0, 1.0, 0.0, 0.0, 0.0, 0.0)),))])
+    result = frame.solve("rack", np.array([1.0]))
+    # shear flow 1/b over a bay a long
+    assert result.u[at[a2], 1] == pytest.approx(a / (b * Gt), rel=0.01)
