@@ -241,3 +241,11 @@ def test_right_and_left_bunk_are_mirror_images(catalog: Catalog) -> None:
     for name, use in uses[0].items():
         other = uses[1][name]
         assert (use is None) == (other is None) and (use or 0.0) == pytest.approx(other or 0.0, rel=2e-3, abs=1e-4), name
+
+
+def test_the_edge_on_straps_sinks_by_stretch_and_slack(catalog: Catalog) -> None:
+    """F / k of the softer webbing, 7 % at 5 kN, and the slack before it."""
+    taut, slack = (of(job(bunk(straps={"slack": s})), catalog, "strap.sinks") for s in ("0 mm", "10 mm"))
+    given = {line.symbol: float(line.value) for line in taut.working if line.value is not None}
+    assert taut.demand == pytest.approx(given["F"] / given["k"], rel=0.02)
+    assert slack.demand == pytest.approx((taut.demand or 0.0) + 10, abs=0.5)

@@ -109,7 +109,7 @@ def test_boarded_tray_with_its_own_rib_and_brace(sample: Job, catalog: Catalog, 
     laid = _tray(job, catalog, 0.0)
     flush = tuple(replace(bar, offset_a=(0.0, 0.0, 0.0), offset_b=(0.0, 0.0, 0.0)) for bar in laid.model.bars)
     tray = replace(laid, model=replace(laid.model, bars=flush))
-    assert len(tray.model.bars) > 2 * 9 + 6 and not tray.carriers[0].direct
+    assert len(tray.model.bars) > 2 * 9 + 6
     case = next(c for c in cases_at(job.design.loads, True, tray.stands) if c.name == name)
     factors = tray.factors(case, 1330.0)
     ours = tray.frame.solve(name, factors)

@@ -4911,6 +4911,18 @@ export interface components {
              * @default
              */
             error: string;
+            /**
+             * Assumptions
+             * @default [
+             *       "A deck spans from one member under it to the next, as simple beams.",
+             *       "A sheet braces the frame in its plane through its fasteners, boards do not.",
+             *       "What bears acts on a member's centre line, unless it stands beside it: then it twists the member.",
+             *       "A member that frames into another meets its centre line.",
+             *       "A strap pulls at its member's centre line; a wall fixing keeps its rail from rolling, which pries on it.",
+             *       "Contacts push only, straps pull only, and friction holds nothing."
+             *     ]
+             */
+            assumptions: string[];
         };
         /** CaseOut */
         CaseOut: {

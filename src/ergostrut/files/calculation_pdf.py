@@ -19,8 +19,13 @@ from reportlab.platypus import CondPageBreak, KeepTogether, Paragraph, SimpleDoc
 
 from ergostrut.core.cases import CRASH_BASIS, FOOT_BASIS, ROAD_BASIS, SLOPE_BASIS, cases_at, crash_cases
 from ergostrut.core.finding import Finding
+from ergostrut.core.frame.build import family_of
 from ergostrut.core.job.document import Design
+from ergostrut.core.measure.hosts import kind_of
+from ergostrut.core.prove.posed import ASSUMPTIONS
 from ergostrut.core.report import Report
+from ergostrut.core.structure.host import Host
+from ergostrut.core.structure.sheet import Group, Row, shown, value_at
 from ergostrut.core.working import Line, number
 from ergostrut.files.report_json import NOTICE
 
@@ -140,9 +145,44 @@ def _inputs(design: Design, report: Report) -> list[Any]:
                 (36, 56, 78),
             )
         )
+    flow += [Spacer(1, 2 * mm), *_given(design, report)]
     sources = sorted({m.section.material.source for build in report.context.builds for m in build.members})
     flow += [_p(f"Material values: {'; '.join(sources)}. Values from memory of the source unless checked against it.", SMALL)]
     return flow
+
+
+def _given(design: Design, report: Report) -> list[Any]:
+    """Everything that was given, by the words of the forms it was given on."""
+    context = report.context
+    forms: list[tuple[str, Sequence[Group], Any, Host | None]] = [("Host", kind_of(context.host).sheet, design.host, None)]
+    forms += [(build.label, family_of(build.family).sheet, build, context.host) for build in design.builds]
+    flow: list[Any] = []
+    for title, sheet, params, host in forms:
+        data = params.model_dump(mode="json")
+        rows = [row for group in shown(sheet, params, context.catalog, host) for row in group.rows if isinstance(row, Row)]
+        cells = [[row.label, _said(row, value_at(data, row.path))] for row in rows]
+        flow += [_p(f"{title}, as given", HEAD), _table(cells or [["nothing", ""]], (95, 75)), Spacer(1, 2 * mm)]
+    w = design.host.weights
+    plate = (
+        ("Front axle, empty", w.front_empty),
+        ("Rear axle, empty", w.rear_empty),
+        ("Front axle rating", w.front_rating),
+        ("Rear axle rating", w.rear_rating),
+        ("Gross rating", w.gross_rating),
+    )
+    flow += [_p("Weights and ratings", HEAD), _table([[name, str(value) if value else "not given"] for name, value in plate], (95, 75))]
+    people = [[p.name, f"{p.mass}, {p.stature or 'stature not given'}", p.sleeps or p.seat or ""] for p in design.carry.crew]
+    return [*flow, *([_p("People", HEAD), _table(people, (50, 70, 50))] if people else [])]
+
+
+def _said(row: Row, value: Any) -> str:
+    """A value as its form shows it."""
+    if value is None or value == "":
+        return row.empty or next((choice.label for choice in row.choices if choice.value == value), "not given")
+    if isinstance(value, bool):
+        return "yes" if value else "no"
+    label = next((choice.label for choice in row.choices if choice.value == value), str(value))
+    return f"{label} {row.unit}".rstrip()
 
 
 def _loads(design: Design) -> list[Any]:
@@ -185,6 +225,7 @@ def calculation_pdf(design: Design, report: Report, catalog: str, date: str, onl
             "Allowable strength (ASD). Members' forces from a linear three-dimensional frame of Euler-Bernoulli bars; contacts push only. "
             "Local x runs from end a to end b, z as near up as it can be, y = z cross x; tension positive. N, mm, MPa throughout.",
         ),
+        _p(" ".join(ASSUMPTIONS)),
         Spacer(1, 3 * mm),
         _p("Findings, worst first", HEAD),
     ]

@@ -9,6 +9,7 @@ from ergostrut.core.drawing.solid import Scene, Shape
 from ergostrut.core.finding import State
 from ergostrut.core.primitives import View
 from ergostrut.core.prove.diagram import Diagram
+from ergostrut.core.prove.posed import ASSUMPTIONS
 
 from .shapes import SettingQuery, Wire
 
@@ -62,6 +63,7 @@ class ProveOut(Wire):
     """The view that shows the hardest worked member at its length."""
     relies: bool = False
     error: str = ""
+    assumptions: list[str] = list(ASSUMPTIONS)
 
 
 class DiagramQuery(ProveQuery):

@@ -149,10 +149,10 @@ export function Anchor() {
           onChange={setPosition}
           options={(data?.positions ?? []).map((value) => ({ value, label: value }))}
         />
-        <label className="flex items-center gap-2">
+        <label className="flex min-w-0 items-center gap-2">
           Case
           <select
-            className="h-[38px] rounded border border-steel bg-card px-2"
+            className="h-[38px] min-w-0 rounded border border-steel bg-card px-2"
             value={data?.case ?? ""}
             onChange={(event) => setChosen(event.currentTarget.value)}
           >

@@ -211,8 +211,7 @@ export function Prove() {
         {table === "Loads" && <Loads />}
       </div>
       <p className="px-4 pb-3 text-[13px] text-steel">
-        A deck spans from one member under it to the next; a sheet braces the frame in its plane, boards do not; what
-        bears acts on a member’s centre line. {report?.notice}
+        {(data?.assumptions ?? []).join(" ")} {report?.notice}
       </p>
     </Page>
   );

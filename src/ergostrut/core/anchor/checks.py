@@ -242,6 +242,19 @@ def _each(context: Context, study: AnchorStudy) -> Iterator[Finding]:
 def _pulled(w: Working, study: AnchorStudy, row: AnchorCase, i: int) -> None:
     """What pulls on a fixing in a case, by every way to take the base, as lines of its working."""
     w.say(f"{row.case}{where(study.assembly, row)}.")
+    w.say(
+        "Fixings at "
+        + "; ".join(f"{bolt.name} {bolt.x:.0f}, {bolt.y:.0f} mm" for bolt in study.bolts)
+        + " (from the front, right of centre)."
+    )
+    F, M = row.load[:3], row.load[3:] / 1e3
+    w.say(
+        f"On the base: {F[0]:.0f}, {F[1]:.0f}, {F[2]:.0f} N along and {M[0]:.0f}, {M[1]:.0f}, {M[2]:.0f} N m about x, y, z of the floor's front middle."
+    )
+    pushes = [
+        f"{force:.0f} N at {x:.0f}, {y:.0f}" for (x, y), force in zip(study.contacts, row.shared.floor.tolist(), strict=True) if force > 0.5
+    ]
+    w.say(f"Taken as rigid the floor pushes {'; '.join(pushes) if pushes else 'nowhere'}.")
     at = study.beams.get((row.case, row.position))
     rigid = float(row.shared.tension[i])
     if study.footing is None or at is None:

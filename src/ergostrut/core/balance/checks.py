@@ -71,6 +71,7 @@ def _axle(context: Context, rows: list[tuple[str, tuple[LedgerRow, ...], Axles]]
         w.given("m", axles.total, "kg", f"{len(entries)} masses, {_moving(context)} {name}, everybody aboard")
         w.given("S", sum(entry.kg * (entry.x or 0.0) for entry in entries), "kg mm", "sum of m x")
         w.line("m_rear", "(S - m * x_fa) / b", "kg")
+        w.say(_ledger(entries))
         if which == "front":
             w.line("m_front", "m - m_rear", "kg")
         heavy = max((entry for entry in entries if entry.group in ("load", "build", "crew")), key=lambda entry: entry.kg, default=None)
@@ -92,6 +93,12 @@ def _axle(context: Context, rows: list[tuple[str, tuple[LedgerRow, ...], Axles]]
             continue
         use, state = at_most(load, rating.kg)
         yield _as(blank, f"{say.mass(load)} of {say.mass(rating.kg)}, everybody aboard.{tail}", (), w, hangs, use, state)
+
+
+def _ledger(entries: tuple[LedgerRow, ...]) -> str:
+    """Every mass with its place, heaviest first."""
+    rows = sorted(entries, key=lambda entry: -abs(entry.kg))
+    return "Of them: " + "; ".join(f"{e.name} {e.kg:.1f} kg" + (f" at {e.x:.0f} mm" if e.x is not None else "") for e in rows) + "."
 
 
 def _gross(context: Context, entries: tuple[LedgerRow, ...], axles: Axles) -> Finding:

@@ -28,6 +28,9 @@ def _stands(item: Placed, out: float) -> tuple[Line, ...]:
     return w.done()
 
 
+STRAP_BASIS = "49 CFR 393.106(d): working load of all tie-downs together at least half the weight"
+
+
 def check_places(context: Context) -> Iterator[Finding]:
     """Things without a surface, without room, over the edge, or in each other."""
     plan, say = context.plan, context.say
@@ -198,11 +201,14 @@ def _by_straps(context: Context, item: Placed, road: _Road, blank: Finding, w: W
         upward = w.line("use_up", "P / A", "")
         if hold.strap_angle < FLAT_STRAP:
             flat = f" Flatter than {FLAT_STRAP:g}° they press little: lead them steeper."
-    if upward > use:
+    by_rebound = upward > use
+    if by_rebound:
         use, state = upward, at_most(r, have)[1]
+    why = "in rebound" if by_rebound else "by 49 CFR 393.106(d), half its weight"
+    # the clause asks whatever the manoeuvre: no case governs then
     return _as(
-        blank,
-        f"{n:.0f} strap{'' if n == 1 else 's together'} hold{'s' if n == 1 else ''} {say.force(have)} where {say.force(max(need, r))} is needed.{flat}",
+        replace(blank, case="Rebound" if by_rebound else "", basis=blank.basis if by_rebound else STRAP_BASIS),
+        f"{n:.0f} strap{'' if n == 1 else 's together'} hold{'s' if n == 1 else ''} {say.force(have)} where {say.force(max(need, r))} is needed {why}.{flat}",
         "tight" if flat and state == "holds" else state,
         w,
         max(need, r),

@@ -26,9 +26,7 @@ class Patch:
 
 @dataclass(frozen=True, slots=True)
 class Carriers:
-    """Members that carry a body's panels, in order: ``at`` mm along ``span``; each runs from ``lo`` to ``hi`` along the other axis.
-
-    ``direct``: the panel takes what pushes along that other axis past them."""
+    """Members that carry a body's panels, in order: ``at`` mm along ``span``; each runs from ``lo`` to ``hi`` along the other axis."""
 
     body: str
     span: Literal[0, 1]
@@ -36,7 +34,6 @@ class Carriers:
     at: tuple[float, ...]
     lo: tuple[float, ...]
     hi: tuple[float, ...]
-    direct: bool
 
     @property
     def along(self) -> int:
@@ -67,8 +64,7 @@ def on_carriers(carriers: Carriers, patch: Patch, g: Vec) -> Iterator[MemberLoad
     ck, cj = -12 * patch.height * F * g[k] / (lk**3 * lj), -12 * patch.height * F * g[j] / (lk * lj**3)
     level = [0.0, 0.0]
     level[k] = F * g[k] / (lk * lj)
-    # a sheet carries what pushes across in its own plane to what holds it; boards leave it to the members
-    level[j] = 0.0 if carriers.direct else F * g[j] / (lk * lj)
+    level[j] = F * g[j] / (lk * lj)
     count = len(carriers.at)
     for i in range(count - 1):
         a, b = carriers.at[i], carriers.at[i + 1]

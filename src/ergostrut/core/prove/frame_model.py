@@ -174,7 +174,6 @@ def _carriers(build: Assembly, given: Sequence[PanelPart], setting: Setting, lin
                 tuple(float(lines.of[m].p[k]) for m in rows),
                 tuple(e[0] for e in ends),
                 tuple(e[1] for e in ends),
-                any(panel.direct for panel in panels),
             )
         )
     return homes, tuple(found)
@@ -187,8 +186,6 @@ def _shear(build: Assembly, lines: Lines, homes: dict[str, str], carriers: Seque
     """
     found = []
     for row in carriers:
-        if row.direct:
-            continue
         sheets = [panel for panel in build.panels if homes.get(panel.body) == row.body and panel.braces]
         for one, two in itertools.pairwise(row.members):
             over = next((panel for panel in sheets if one in panel.on and two in panel.on), None)

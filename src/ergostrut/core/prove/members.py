@@ -12,7 +12,9 @@ from ..finding import Finding, Working, at_most
 from ..mechanics.solver.along import Along
 from ..mechanics.solver.model import Array
 from ..mechanics.strength import Actions, Span, allowable, explain, use
-from .posed import Piece
+from ..sections import Properties
+from ..structure.parts import Group
+from .posed import Piece, Solved
 from .study import Study
 
 WELD_ZONE = 25.0
@@ -171,6 +173,64 @@ def station(study: Study, column: int) -> tuple[Piece, int]:
 FIXITY_WORDS = {"rigid": "joints taken rigid", "semi": "joints taken to give", "pinned": "joints taken as hinges"}
 
 
+def free_body(study: Study, item: Solved) -> str:
+    """Who presses and pulls on the frame in a case with how much, and who stands on it."""
+    posed = study.posed
+    assert posed is not None
+    words = [
+        f"{contact.label} {force:.0f} N"
+        for contact, force in zip(posed.contacts, item.result.rest_force.tolist(), strict=True)
+        if force > 0.5
+    ]
+    words += [
+        f"{strap.label} {force:.0f} N"
+        for strap, force in zip(posed.hung.straps, item.result.strap_force.tolist(), strict=True)
+        if force > 0.5
+    ]
+    held = [(mount.label, node) for mount, node in posed.hung.mounts] + [(latch.label, node) for latch, node in posed.hung.latches]
+    for label, node in held:
+        x, y, z = item.result.reactions[node][:3]
+        words.append(f"{label} {x:.0f}, {y:.0f}, {z:.0f} N")
+    kg, g = study.mass(), item.case.g
+    pressed = f"{kg:.1f} kg pressed with {g[0]:.3g}, {g[1]:.3g}, {g[2]:.3g} g along x, y, z"
+    people = sum(newton for newton, _ in study.people(item.case)) * item.case.people
+    live = f", {people:.0f} N of people" if people else ""
+    return f"{pressed}{live}; {', '.join(words)}" if words else f"{pressed}{live}"
+
+
+def _elastic(w: Working, shape: Properties, f: PieceForces, c: int, k: int) -> None:
+    """The stress of plain elastic bending at the far fibre, beside the share of the limit."""
+    N, My, Mz = (abs(float(getattr(f, name)[c, k])) for name in ("N", "My", "Mz"))
+    w.line(
+        "sigma",
+        "P / A + M_1 / S_y + M_2 / S_z",
+        "MPa",
+        "elastic, at the far fibre",
+        P=N,
+        A=shape.A,
+        M_1=My,
+        S_y=shape.Sy,
+        M_2=Mz,
+        S_z=shape.Sz,
+    )
+
+
+def _beside(w: Working, bounds: list[Study], tables: list[Array], group: Group) -> None:
+    """The hardest case of the build's own weight and load beside the hardest of all."""
+    best, name = 0.0, ""
+    for bound, table in zip(bounds, tables, strict=True):
+        rows = [i for i, item in enumerate(bound.solved) if not item.case.live]
+        assert bound.posed is not None
+        bars = [piece for piece in bound.posed.pieces if piece.member.group == group]
+        if rows and bars:
+            part = table[rows][:, columns_of(bound, bars)]
+            i = int(np.argmax(part.max(axis=1)))
+            if float(part[i].max()) > best:
+                best, name = float(part[i].max()), bound.solved[rows[i]].case.name
+    if name:
+        w.given("use_own", best, "", f"the largest with nobody on it, {name}")
+
+
 def _strengths(study: Study, bounds: list[Study]) -> Iterator[Finding]:
     say, build = study.context.say, study.assembly.id
     tables = [uses(bound, study.amplify) for bound in bounds]
@@ -207,6 +267,9 @@ def _strengths(study: Study, bounds: list[Study]) -> Iterator[Finding]:
         if welded:
             w.say("Within 25 mm of a weld: the heat has taken the temper, weld-affected strength counts.")
         found = explain(w, allow, Actions(*(float(getattr(f, name)[c, k]) for name in ("N", "Vy", "Vz", "T", "My", "Mz"))))
+        _elastic(w, member.shape, f, c, k)
+        _beside(w, bounds, tables, group)
+        w.say(f"On the frame then: {free_body(bound, item)}.")
         _, state = at_most(found, 1.0)
         where = ", beside a weld" if welded else ""
         yield Finding(

@@ -25,6 +25,15 @@ from ..structure.systems import Fixity
 from .field import Carriers, Patch, on_carriers
 from .hanging import NOTHING, Hung
 
+ASSUMPTIONS = (
+    "A deck spans from one member under it to the next, as simple beams.",
+    "A sheet braces the frame in its plane through its fasteners, boards do not.",
+    "What bears acts on a member's centre line, unless it stands beside it: then it twists the member.",
+    "A member that frames into another meets its centre line.",
+    "A strap pulls at its member's centre line; a wall fixing keeps its rail from rolling, which pries on it.",
+    "Contacts push only, straps pull only, and friction holds nothing.",
+)
+"""What the frame takes as given: said on the page and on the calculation sheet."""
 Vec = tuple[float, float, float]
 
 
@@ -72,10 +81,6 @@ class Posed:
         """Nodes at a member's ends a and b."""
         return self._nodes[member]
 
-    def direct(self, body: str) -> int | None:
-        """Axis along which a body's panel hands what pushes across straight to what holds it; None where the members take it."""
-        return next((c.along for c in self.carriers if c.body == body and c.direct), None)
-
     @cached_property
     def _bearing(self) -> dict[tuple[str, ...], list[int]]:
         return {}
@@ -109,8 +114,7 @@ class Posed:
             spreads: list[Spread] = []
             for piece in self.pieces:
                 w = piece.member.section.mass_per_m * 1e-3 * G + self.extra.get(piece.member.id, 0.0)
-                skip = self.direct(piece.member.body)
-                own: Vec = tuple(0.0 if axis == skip else w * part for axis, part in enumerate(g))  # type: ignore[assignment]
+                own = w * g[0], w * g[1], w * g[2]
                 spreads.append(Spread(piece.index, 0.0, piece.length, own, own))
             for patch in self.patches:
                 spreads += self._spread(patch, g)

@@ -115,6 +115,9 @@ def check_square(study: Study) -> Iterator[Finding]:
             "over",
             f"Boards do not brace the {what}, and its joints hold like hinges: it goes out of square. Add a brace across it, or take a sheet.",
         )
+    w = Working()
+    w.say("; ".join(f"{panel.role}: {panel.sheet.label}, {'braces' if panel.braces else 'does not brace'} in its plane" for panel in decks))
+    w.given("n", len(braces), "", f"braces; joints {fixity}")
     yield Finding(
         f"{study.assembly.id}/frame.square",
         "frame.square",
@@ -125,6 +128,7 @@ def check_square(study: Study) -> Iterator[Finding]:
         state,
         position=study.setting.name,
         basis=f"deck sheet screwed to a frame braces it in plane, boards do not: {COMMON_PRACTICE}",
+        working=w.done(),
     )
 
 

@@ -122,8 +122,6 @@ class PanelPart:
     span: Literal[0, 1] = 0
     """Axis from one of them to the next: 0 along the vehicle, 1 across."""
     use: Use = "deck"
-    direct: bool = False
-    """Whether it hands what pushes across straight to what holds it sideways, past the members."""
     corners: tuple[Point3, ...] = ()
     """Of its underside, then of its top, where it was turned out of the level; empty: as ``origin`` and ``size`` say."""
 

@@ -18,7 +18,7 @@ from ..study import Cases, Study
 from ..study import study as solve
 from .mounts import check_latches, check_mounts
 from .pivots import check_pivots
-from .straps import check_straps
+from .straps import check_sinking, check_straps
 from .ways import CRASH, MOUNT_GONE, STRAP_GONE, USUAL, Row, Way, blank
 
 
@@ -31,6 +31,7 @@ def check_hung(study: Study) -> Iterator[Finding]:
         return
     yield from _judged(study, [Row(b, item.result, item.case.name) for b in study.bounds for item in b.solved], USUAL)
     yield from _judged(study, [Row(study, item.result, item.case.name) for item in study.crash], CRASH)
+    yield from check_sinking(study)
     if study.setting.named:
         build = study.assembly
         straps = [(s.label, replace(build, straps=tuple(o for o in build.straps if o is not s))) for s in hung.straps]

@@ -6,6 +6,9 @@ import math
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
+import numpy as np
+
+from ...cases import ASLEEP
 from ...finding import Finding, Working, unknown
 from ...mechanics.joints.hardware import FLAT_STRAP, STRAP_FACTOR
 from ...structure.hung import Strap
@@ -78,3 +81,33 @@ def check_straps(study: Study, rows: Sequence[Row], way: Way) -> Iterator[Findin
 
 def _list(things: Sequence[Strap], forces: Sequence[float]) -> str:
     return ", ".join(f"{thing.label} {force:.0f} N" for thing, force in zip(things, forces, strict=True))
+
+
+def check_sinking(study: Study) -> Iterator[Finding]:
+    """How far the edge on straps sinks under who lies there, straps at their softer bound: a note, the bed leans by it."""
+    item, posed = study.case(ASLEEP) or study.case("Parked"), study.posed
+    if item is None or posed is None or not posed.hung.straps:
+        return
+    drops = [-float(item.result.u[pull.a][2]) for pull in posed.model.straps]
+    i = int(np.argmax(drops))
+    strap = posed.hung.straps[i]
+    w = Working()
+    w.given("F", float(item.result.strap_force[i]), "N", f"in the {strap.label}, {item.case.name}{study.where}")
+    w.given("k", strap.k[0], "N/mm", "strap at its softer bound: webbing stretches 7 % at its capacity, EN 12195-2, from memory")
+    w.given("delta", drops[i], "mm", "its edge sinks, stretch and slack together, from the frame")
+    yield Finding(
+        f"{study.assembly.id}/strap.sinks",
+        "strap.sinks",
+        "prove",
+        (strap.id, strap.member),
+        "Edge on straps sinks",
+        f"{study.context.say.length(drops[i])} at the {strap.label}, {item.case.name.lower()}{study.where}: hang it so much higher to lie level.",
+        "note",
+        drops[i],
+        None,
+        "mm",
+        case=item.case.name,
+        position=study.setting.name,
+        basis="from the frame; webbing as soft as EN 12195-2 lets it be, from memory",
+        working=w.done(),
+    )

@@ -69,7 +69,7 @@ def frame(build: BedSlide, host: Reader, catalog: Catalog) -> Assembly:
         motions=(_motion(build),),
         joints=joints_of(members),
         contacts=contacts_of(build, place, rails),
-        holds=holds_of(place, rails, ribs, deck),
+        holds=holds_of(place, rails, ribs),
         stands=stands_of(rails, ribs),
         sliders=(slider_of(build, place, catalog),),
         locks=(lock_of(build),),

@@ -7,7 +7,7 @@ import itertools
 from ....catalog.model import Catalog
 from ....constants import G
 from ....structure.holds import Contact, Hold, Joint, Link, Lock, Pad, Pair, Prop, Slider, Stand
-from ....structure.parts import Member, PanelPart, Point3
+from ....structure.parts import Member, Point3
 from ...blocks.stock import section_of
 from .geometry import GEAR_CLEARANCE, Layout
 from .params import BedSlide
@@ -108,15 +108,11 @@ def _running(build: BedSlide, place: Layout, rail: Member, side: str) -> list[Co
     return found
 
 
-def holds_of(place: Layout, rails: list[Member], ribs: list[Member], deck: PanelPart) -> tuple[Hold, ...]:
-    """What holds the tray in its plane: its sheet, or guides, lock and stops."""
+def holds_of(place: Layout, rails: list[Member], ribs: list[Member]) -> tuple[Hold, ...]:
+    """What holds the tray level: guides at both axles, lock and stops; its sheet braces it as a shear panel, boards leave it to the frame."""
     left, right = rails
     _, y, z = left.a
     last = max(ribs, key=lambda m: m.a[0]).a[0]
-    if deck.direct:
-        across = [Hold(rail.id, (rib.a[0], rail.a[1], z), 1, "deck and guides") for rib in ribs for rail in rails]
-        # the deck carries what pushes along in its plane: neither rail runs ahead of the other
-        return (*across, *(Hold(rail.id, (last, rail.a[1], z), 0, "deck, lock and stops") for rail in rails))
     return (
         Hold(left.id, (place.x_front, y, z), 1, "guides"),
         Hold(left.id, (place.x_rear, y, z), 1, "guides", "host"),

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from ....catalog.errors import StockError
-from ....catalog.model import Catalog, Planks
+from ....catalog.model import Catalog
 from ....structure.parts import Group, Item, Member, PanelPart
 from ....structure.systems import SYSTEMS
 from ...blocks.deck import boarded
@@ -119,7 +119,6 @@ def deck_of(build: BedSlide, place: Layout, catalog: Catalog, ribs: list[Member]
         build.grain == "along",
         build.deck_edges,
         on=on,
-        direct=not isinstance(sheet, Planks),
     )
     return boarded(deck, build.board_gap.mm, "deck", "tray")
 
