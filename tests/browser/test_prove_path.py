@@ -21,7 +21,7 @@ def test_prove_follows_a_member_through_case_and_position(screen: Page) -> None:
     page.get_by_role("radio", name="Joints").click()
     expect(page.get_by_text("the wall beside the weld governs").first).to_be_visible()
     page.get_by_role("radio", name="Supports").click()
-    expect(page.get_by_text("rear roller left")).to_be_visible()
+    expect(page.get_by_role("cell", name="rear roller left")).to_be_visible()
     with page.expect_popup() as popup:
         page.get_by_role("link", name="This finding as PDF").click()
     assert "report.pdf" in popup.value.url

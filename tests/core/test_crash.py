@@ -132,3 +132,19 @@ def test_own_g_is_taken_and_nonsense_refused(sample: Job, catalog: Catalog) -> N
     for wrong in (0, 400, "much"):
         with pytest.raises(InputError):
             apply(sample.design, [Change("/loads/crash/forward", wrong)])
+
+
+def test_fixings_in_a_crash_know_prying_and_rolling_as_on_the_road(sample: Job, catalog: Catalog) -> None:
+    """5 g from the side rolls one rail over its edge: m 5 g h / (b / 2) over the fixings of that rail, besides what the beams pull."""
+    report = crashed(sample, catalog)
+    found = by_id(report, "slide1/crash.fixings")
+    study = report.anchors[0].in_crash
+    assert study.footing is not None
+    side = next(i for i, row in enumerate(study.footing.rows) if row.case.name == "Crash from the left")
+    tray = report.studies[0]
+    rail = next(m for m in tray.assembly.of_body("slide1/base") if m.role == "lower rail")
+    heights = [place[2] for place in (contact.at for contact in tray.posed.contacts)]  # type: ignore[union-attr]
+    expect = mass(report) * G * 5 * (sum(heights) / len(heights)) / (rail.shape.width / 2) / 2
+    assert study.footing.roll[side].max() == pytest.approx(expect, rel=0.02)
+    assert value(found, "T") >= value(found, "T_r") and value(found, "T") >= value(found, "T₁") + value(found, "T_q") - 1e-6
+    assert value(found, "T") > 2 * value(found, "T_r")

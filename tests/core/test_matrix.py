@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from ergostrut.core.mechanics.solver.elements import TIE, _give, elements
 from ergostrut.core.mechanics.solver.matrix import Band, dense, factor, order_of, scatter
-from ergostrut.core.mechanics.solver.model import MechanismError
+from ergostrut.core.mechanics.solver.model import Bar, FrameModel, MechanismError
 
 
 @st.composite
@@ -71,3 +74,13 @@ def test_an_order_keeps_the_band_narrow() -> None:
     ends = np.stack([shuffled[:-1], shuffled[1:]], axis=1)
     place = np.argsort(order_of(ends, 40))
     assert np.max(np.abs(place[ends[:, 0]] - place[ends[:, 1]])) == 1
+
+
+@given(st.floats(50, 5_000), st.floats(1e3, 1e10), st.floats(1e3, 1e10))
+def test_ties_all_at_once_are_ties_released_one_by_one(L: float, Iy: float, Iz: float) -> None:
+    model = FrameModel(np.array([(0.0, 0, 0), (L, 0, 0)]), (Bar("tie", 0, 1, 2e5, 8e4, 300.0, Iy, Iz, 1e5, released=TIE),), ((0, 0),))
+    plain = elements(replace(model, bars=(replace(model.bars[0], released=()),)))
+    k, recover = _give(plain.k[0], TIE, (), "tie")
+    found = elements(model)
+    assert np.allclose(found.k[0], k, rtol=1e-9, atol=1e-9 * float(np.abs(plain.k).max()))
+    assert np.allclose(found.recover[0], recover, atol=1e-9)

@@ -38,7 +38,8 @@ class Proof:
     @property
     def bytes(self) -> int:
         """About what it weighs in memory."""
-        base = self.anchors.footing.floats if self.anchors is not None and self.anchors.footing is not None else 0
+        footings = (self.anchors.footing, self.anchors.crash_footing) if self.anchors is not None else ()
+        base = sum(one.floats for one in footings if one is not None)
         return 500_000 + 12 * (sum(item.floats for item in self.studies) + base)
 
 
@@ -88,16 +89,21 @@ def _proved(context: Context, build: Assembly, key: str) -> Proof:
     found: list[Finding] = []
     kept: list[Study] = []
     pressings: list[Pressing | None] = []
+    in_crash: list[Pressing | None] = []
     room = KEPT
     for setting in settings_of(build):
         item = study(context, build, setting)
         found += setting_findings(item)
-        pressings.append(pressing(item))
+        if build.base:
+            pressings.append(pressing(item))
+            in_crash.append(pressing(item, crash=True))
         room -= item.floats
         if room >= 0:
             kept.append(item)
     found += [*check_sliding(context, build), *check_standing(context, build), *check_deck(context, build)]
-    anchors = anchor_study(context, build, [p for p in pressings if p is not None]) if build.base else None
+    anchors = None
+    if build.base:
+        anchors = anchor_study(context, build, [p for p in pressings if p is not None], [p for p in in_crash if p is not None])
     if anchors is not None:
         found += [*check_anchors(context, anchors), *check_rails(context, anchors)]
     found += check_crash(context, build, anchors)

@@ -47,6 +47,13 @@ class AnchorStudy:
     """Crash cases where the build may be driven; none unless the job asks for them."""
     footing: Footing | None = None
     """The base as beams; None where nothing was solved on it."""
+    crash_footing: Footing | None = None
+    """The same in the crash cases."""
+
+    @cached_property
+    def in_crash(self) -> AnchorStudy:
+        """The same study with the base as beams in the crash cases."""
+        return replace(self, footing=self.crash_footing)
 
     @cached_property
     def beams(self) -> dict[tuple[str, str], int]:
@@ -98,7 +105,9 @@ def _moved(at: Point3, shift: Point3) -> Point3:
     return at[0] + shift[0], at[1] + shift[1], at[2] + shift[2]
 
 
-def anchor_study(context: Context, assembly: Assembly, pressings: Sequence[Pressing] = ()) -> AnchorStudy:
+def anchor_study(
+    context: Context, assembly: Assembly, pressings: Sequence[Pressing] = (), in_crash: Sequence[Pressing] = ()
+) -> AnchorStudy:
     """Solve every case in every setting: the base rigid on its fixings, and as beams under what the settings press on it."""
     soft = context.host.mm("floor_thickness") is not None and (context.host.mm("floor_thickness") or 0) < 3
     bolts = tuple(Bolt(a.name, a.x, a.y, ACROSS_SOFT if soft and a.hole is None else ACROSS_STEEL) for a in assembly.anchors)
@@ -131,7 +140,8 @@ def anchor_study(context: Context, assembly: Assembly, pressings: Sequence[Press
         if setting.drivable:
             crash += [(case, setting, _load(kg, at, case, places)) for case in crash_cases(context.design.loads)]
     beams = footing(context, assembly, pressings) if bolts else None
-    return AnchorStudy(assembly, bolts, contacts, held_by, _shared(held_by, rows), _shared(held_by, crash), beams)
+    hit = footing(context, assembly, in_crash) if bolts and in_crash else None
+    return AnchorStudy(assembly, bolts, contacts, held_by, _shared(held_by, rows), _shared(held_by, crash), beams, hit)
 
 
 def _shared(held_by: Supports, rows: Sequence[tuple[Case, Setting, Array]]) -> tuple[AnchorCase, ...]:
@@ -207,7 +217,7 @@ def _each(context: Context, study: AnchorStudy) -> Iterator[Finding]:
         uses = np.maximum(pulls[:, i], shears[:, i]) if cap.missing else bolt_uses(pulls[:, i], shears[:, i], cap, anchor)
         worst = int(np.argmax(uses))
         use, row, T, V = float(uses[worst]), held[worst], float(pulls[worst, i]), float(shears[worst, i])
-        _pulled(w, study, row, i)
+        pulled(w, study, row, i)
         w.given("V", V, "N", "shear; no friction counted")
         hole = context.host.holes.get(anchor.hole or "")
         tail = " It must go on holding the bed." if hole and hole.holds_bed else ""
@@ -239,7 +249,7 @@ def _each(context: Context, study: AnchorStudy) -> Iterator[Finding]:
         )
 
 
-def _pulled(w: Working, study: AnchorStudy, row: AnchorCase, i: int) -> None:
+def pulled(w: Working, study: AnchorStudy, row: AnchorCase, i: int) -> None:
     """What pulls on a fixing in a case, by every way to take the base, as lines of its working."""
     w.say(f"{row.case}{where(study.assembly, row)}.")
     w.say(

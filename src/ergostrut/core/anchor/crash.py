@@ -18,7 +18,7 @@ from ..structure.carried import Placed
 from ..structure.context import Context
 from ..structure.holds import Lock, Slider
 from .bolts import bolt_use, capacity
-from .checks import AnchorStudy
+from .checks import AnchorStudy, pulled
 
 SHARE = 0.6
 TIE_DOWN = 0.8
@@ -50,22 +50,25 @@ def _fixings(context: Context, study: AnchorStudy) -> Finding:
     blank = _blank(
         f"{study.assembly.id}/crash.fixings", "crash.fixings", "anchor", tuple(a.id for a in anchors), "Fixings in a crash", "Crash ahead"
     )
-    loose = next((row for row in study.crash if not row.shared.settled), None)
+    hit = study.in_crash
+    loose = next((row for row in study.crash if not row.shared.settled or hit.lifts(row)), None)
     if loose is not None:
         text = f"The fixings do not hold the base: {loose.case.lower()}."
         return replace(blank, sentence=text, state="over", case=loose.case)
     caps = [capacity(context, anchor, nominal=True) for anchor in anchors]
     lacking = sorted({name for cap in caps for name in cap.missing})
     worst, at, row = -1.0, 0, study.crash[0]
-    for case in study.crash:
-        for i, (anchor, (T, V)) in enumerate(zip(anchors, case.shared.each, strict=True)):
+    pulls = hit.pulls(study.crash)
+    for k, case in enumerate(study.crash):
+        for i, (anchor, (_, V)) in enumerate(zip(anchors, case.shared.each, strict=True)):
+            T = float(pulls[k, i])
             use = bolt_use(T, V, caps[i], anchor, nominal=True) if not lacking else math.hypot(T, V)
             if use > worst:
                 worst, at, row = use, i, case
-    T, V = row.shared.each[at]
+    T, V = float(hit.pulls([row])[0, at]), row.shared.each[at][1]
     w = Working()
     cap = capacity(context, anchors[at], w, nominal=True)
-    w.given("T", T, "N", f"pull on {anchors[at].name}, {row.case}; rigid base on its bolts and the floor")
+    pulled(w, hit, row, at)
     w.given("V", V, "N", "shear; no friction counted")
     text = f"{say.force(T)} pull and {say.force(V)} shear on {anchors[at].name}, {row.case.lower()}."
     found = replace(blank, sentence=text, case=row.case, demand=max(T, V), working=w.done())

@@ -14,9 +14,10 @@ from ..primitives import Arrow, Circle, DimensionLine, Label, Path, Primitive, V
 from ..prove.members import uses
 from ..prove.posed import Posed, Solved
 from ..prove.study import Study
+from ..structure.assembly import Assembly
 from ..structure.turn import turned
 from .hung import hung_forces, hung_shapes
-from .outline import outline
+from .outline import AXES, outline
 from .shapes import roller_shapes
 
 BENT_SHARE = 0.12
@@ -204,7 +205,7 @@ def proof_views(study: Study, case: str, states: Mapping[str, State], joints: Se
     names: tuple[ViewName, ...] = ("side", "plan", "rear")
     for name in names:
         u, v = {"side": (0, 2), "plan": (0, 1), "rear": (1, 2)}[name]
-        items: list[Primitive] = []
+        items: list[Primitive] = _under(build, name, states)
         for member in framed:
             shape = outline(member, name, setting.shift(build, member.body))
             items.append(Path(shape, "member", True, member.id, member.section.label, states.get(member.id)))
@@ -234,6 +235,23 @@ def proof_views(study: Study, case: str, states: Mapping[str, State], joints: Se
             items += _spans(study, v0)
         views.append(View(name, box, tuple(items)))
     return tuple(views), scale
+
+
+def _under(build: Assembly, view: ViewName, states: Mapping[str, State]) -> list[Primitive]:
+    """What the frame stands on, pale: base rails, packers, and the posts that link them."""
+    u, v, _ = AXES[view]
+    found = list[Primitive]()
+    for member in build.members:
+        if member.group is None and member.use == "base":
+            shape = outline(member, view, (0.0, 0.0, 0.0))
+            found.append(Path(shape, "member-far", True, member.id, f"{member.name}, {member.section.label}", states.get(member.id)))
+    for link in build.links:
+        low, high = build.member(link.lower), build.member(link.upper)
+        a = link.x, low.a[1], low.a[2] + low.shape.depth / 2
+        b = link.x, high.a[1], high.a[2] - high.shape.depth / 2
+        if view != "plan":
+            found.append(Path(((a[u], a[v]), (b[u], b[v])), "line", False, link.id, f"stand at {link.x:.0f} mm", states.get(link.id)))
+    return found
 
 
 def _spans(study: Study, low: float) -> list[Primitive]:

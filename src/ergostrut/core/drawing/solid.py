@@ -176,7 +176,8 @@ def _box(prisms: list[Prism], blocks: list[Block]) -> tuple[Vec, Vec]:
 def _bare(study: Study, states: Mapping[str, State], case: str, shape: Shape) -> Scene:
     setting = study.setting
     build = turned(study.assembly, setting)
-    prisms = [_prism(m, setting.shift(build, m.body), states.get(m.id)) for m in build.members if m.group is not None]
+    drawn = [m for m in build.members if m.group is not None or m.use == "base"]
+    prisms = [_prism(m, setting.shift(build, m.body), states.get(m.id)) for m in drawn]
     prisms += _hung(build, setting, states)
     wheels = []
     for slider in build.sliders:

@@ -69,10 +69,14 @@ def forces_of_all(study: Study, pieces: Sequence[Piece], amplify: float = 1.0) -
 
 
 def forces_of(study: Study, piece: Piece, amplify: float = 1.0) -> PieceForces:
-    """``forces_of_all`` of one piece."""
+    """``forces_of_all`` of one piece; kept, several checks ask for the same."""
     assert study.forces is not None
-    ends = np.array(_softened(piece, 0)), np.array(_softened(piece, 1)), np.array(piece.length)
-    return _own_axes(study.forces, study.forces.of(piece.index), piece.turn, amplify, ends)
+    key = piece.index, amplify
+    found = study.kept_forces.get(key)
+    if not isinstance(found, PieceForces):
+        ends = np.array(_softened(piece, 0)), np.array(_softened(piece, 1)), np.array(piece.length)
+        found = study.kept_forces[key] = _own_axes(study.forces, study.forces.of(piece.index), piece.turn, amplify, ends)
+    return found
 
 
 def _softened(piece: Piece, end: int) -> bool:

@@ -9,18 +9,19 @@ from .lines import place_of
 from .study import Study
 
 
-def pressing(study: Study) -> Pressing | None:
-    """What presses on the base in every case that has a result; None when nothing stands."""
-    if study.posed is None or not study.solved:
+def pressing(study: Study, *, crash: bool = False) -> Pressing | None:
+    """What presses on the base in every case that has a result, or in every crash case; None when nothing stands."""
+    rows = study.crash if crash else study.solved
+    if study.posed is None or not rows:
         return None
     build, setting = study.posed.assembly, study.setting
     shifts = [np.array(setting.shift(build, build.member(contact.member).body)) for contact in study.posed.contacts]
     places = [place_of(contact, shift) for contact, shift in zip(study.posed.contacts, shifts, strict=True)]
     return Pressing(
         setting,
-        tuple(item.case for item in study.solved),
+        tuple(item.case for item in rows),
         study.posed.contacts,
         tuple((float(x), float(y), float(z)) for x, y, z in places),
-        tuple(tuple(item.result.rest_force.tolist()) for item in study.solved),
+        tuple(tuple(item.result.rest_force.tolist()) for item in rows),
         study.mass(),
     )

@@ -119,6 +119,11 @@ class Study:
             return None
 
     @cached_property
+    def kept_forces(self) -> dict[tuple[int, float], object]:
+        """Forces of single pieces in their own axes, by bar and what their moments were multiplied with (``members.forces_of``)."""
+        return {}
+
+    @cached_property
     def rest_forces(self) -> Array:
         """N of every contact in every solved case, (cases, contacts)."""
         return np.array([item.result.rest_force for item in self.solved])

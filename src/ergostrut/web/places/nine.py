@@ -137,8 +137,9 @@ def _anchored(report: Report, held: AnchorStudy, builds: list[str], query: s.Anc
         row = AnchorCase(row.case, row.position, row.load, share(held.held_by, row.load, gone))
     fixings = []
     states: dict[str, State] = {}
-    pulls = held.pull_of(row, gone)
-    settled = row.shared.settled and not held.lifts(row) and bool(np.isfinite(pulls).all())
+    look = held.in_crash if crash else held
+    pulls = look.pull_of(row, gone)
+    settled = row.shared.settled and not look.lifts(row) and bool(np.isfinite(pulls).all())
     pulls = np.where(np.isfinite(pulls), pulls, 0.0)
     for bolt, tension, (_, shear) in zip(held.assembly.anchors, pulls.tolist(), row.shared.each, strict=True):
         cap = capacity(report.context, bolt, nominal=crash)

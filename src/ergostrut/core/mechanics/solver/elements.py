@@ -162,6 +162,25 @@ def _give(k: Array, released: tuple[int, ...], springs: tuple[tuple[int, float],
     return k, recover
 
 
+TIE = (3, 4, 5, 10, 11)
+"""Released so, a bar is hinged both ways at both ends: it only pushes and pulls along itself."""
+
+
+def _ties(k: Array, L: Array) -> tuple[Array, Array]:
+    """``_give`` of bars released as ``TIE``, all at once: axial stiffness alone, ends that turn with the line between them."""
+    only = np.zeros_like(k)
+    for i in (0, 6):
+        for j in (0, 6):
+            only[:, i, j] = k[:, i, j]
+    recover = np.broadcast_to(np.eye(12), k.shape).copy()
+    recover[:, TIE, :] = 0.0
+    recover[:, 3, 9] = 1.0
+    for end in (0, 6):
+        recover[:, 4 + end, 2], recover[:, 4 + end, 8] = 1 / L, -1 / L
+        recover[:, 5 + end, 1], recover[:, 5 + end, 7] = -1 / L, 1 / L
+    return only, recover
+
+
 def elements(model: FrameModel) -> Elements:
     """All matrices of a model.
 
@@ -179,7 +198,10 @@ def elements(model: FrameModel) -> Elements:
     recover: Array = np.broadcast_to(np.eye(12), k.shape)
     if given:
         recover = recover.copy()
-        for i in given:
+        ties = [i for i in given if model.bars[i].released == TIE and not model.bars[i].springs]
+        if ties:
+            k[ties], recover[ties] = _ties(k[ties], L[ties])
+        for i in sorted(set(given) - set(ties)):
             bar = model.bars[i]
             k[i], recover[i] = _give(k[i], bar.released, bar.springs, bar.id)
     T = np.zeros((len(L), 12, 12))

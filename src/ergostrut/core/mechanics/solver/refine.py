@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from .elements import elements
+from .elements import TIE, elements
 from .model import ZERO, Bar, FrameModel, LoadCase, Point, Spread
 
 
@@ -23,7 +23,8 @@ class Refined:
 def refine(model: FrameModel, loads: Sequence[LoadCase], pieces: int | Sequence[int]) -> Refined:
     """Cut bar i into ``pieces`` (one number for all, or one a bar); joints keep their releases, springs and offsets."""
     parts = elements(model)
-    counts = [pieces] * len(model.bars) if isinstance(pieces, int) else list(pieces)
+    # a tie takes no bending: it has no shape of its own between its ends
+    counts = [1 if bar.released == TIE else pieces for bar in model.bars] if isinstance(pieces, int) else list(pieces)
     nodes = [np.asarray(node, dtype=float) for node in model.nodes]
     names = [model.name(i) for i in range(len(nodes))]
     bars: list[Bar] = []
