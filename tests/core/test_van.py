@@ -32,10 +32,10 @@ PLATFORM = {
 VANS = [template for template in shipped_templates() if template.host["kind"] == "van_interior"]
 
 
-def test_width_between_stations_is_straight_and_beyond_them_level() -> None:
+def test_width_is_straight_between_stations_level_below_and_goes_on_leaning_above() -> None:
     stations = [{"height": "200 mm", "width": "1600 mm"}, {"height": "1000 mm", "width": "1500 mm"}]
     host = resolve(read_design({"name": "x", "host": van(stations=stations)}).host)
-    assert [host.half_at(z) for z in (0, 200, 600, 1000, 1400)] == pytest.approx([800, 800, 775, 750, 750])
+    assert [host.half_at(z) for z in (0, 200, 600, 1000, 1400)] == pytest.approx([800, 800, 775, 750, 725])
 
 
 def test_rows_stand_where_their_face_is() -> None:
@@ -148,3 +148,11 @@ def test_what_a_form_adds_is_accepted_again_and_again(kind: str, catalog: Catalo
         items = {row.item for row in rows if isinstance(row, Row) and row.item}
     design = read_design(data)
     assert len(design.host.holes) == len(design.host.rows) == 3 and {"bolt 1", "slot 2", "row 2"} <= items
+
+
+def test_a_wall_measured_at_one_height_or_too_low_is_unknown(catalog: Catalog) -> None:
+    """One width says nothing of its lean; what stands well over the highest width was not measured."""
+    for stations in ([{"height": "0 mm", "width": "1640 mm"}], [{"height": h, "width": "1640 mm"} for h in ("0 mm", "150 mm")]):
+        report = check(job({**PLATFORM, "height": "500 mm"}, host=van(stations=stations)), catalog)
+        finding = next(f for f in report.findings if f.id == "platform1/fit.walls")
+        assert (finding.state, finding.missing) == ("unknown", ("stations",))

@@ -15,6 +15,8 @@ from .between import turning
 
 WANT = 10.0
 """mm wanted between what is built and a bare wall; lining and bedding want more (common practice, no published source)."""
+BEYOND = 150.0
+"""mm over the highest station up to which a wall is taken to go on as it leans there."""
 TOUCH = 1.0
 """mm that what is bolted or packed to a wall may be drawn into it."""
 
@@ -49,13 +51,13 @@ def _points(build: Assembly) -> Iterator[tuple[str, str, str, Point3]]:
 
 
 def check_walls(context: Context, build: Assembly) -> Iterator[Finding]:
-    """The least distance to a wall, by the stations measured; nothing where the host's walls are given by them."""
+    """The least distance to a wall, by the stations measured; nothing where a host has none but dimensions."""
     host, say = context.host, context.say
     if host.walls is None:
         return
     check = "fit.walls"
     blank = Finding(f"{build.id}/{check}", check, "frame", (), "Clear of the walls", "", "unknown", unit="mm", minimum=True)
-    if not host.walls:
+    if len(host.walls) < 2:
         yield replace(blank, sentence="Not known until measured: widths of the walls at two heights or more.", missing=("stations",))
         return
     best: tuple[float, str, str, str, Point3] | None = None
@@ -67,13 +69,22 @@ def check_walls(context: Context, build: Assembly) -> Iterator[Finding]:
     if best is None:
         return
     have, position, part, name, at = best
+    highest, top = host.walls[-1][0], max(point[2] for _, _, _, point in _points(build))
     w = Working()
+    if top > highest:
+        w.say(
+            f"Over the highest width measured, {say.length(highest)} above the floor, a wall that leans in there is taken to go on leaning."
+        )
     w.given("W", host.half_at(at[2]) or 0.0, "mm", f"half the clear width {say.length(at[2])} above the floor, straight between stations")
     w.given("y", abs(at[1]), "mm", f"{name} from the centre line{', ' + position if position else ''}")
     c = w.line("c", "W - y", "mm")
     shown = 0.0 if -TOUCH <= c < 0 else c
     use, state = at_least(shown, 0.0, WANT)
     where = f" when {position}" if position else ""
+    if state != "over" and top > highest + BEYOND:
+        text = f"It reaches {say.length(top)} above the floor and widths were measured up to {say.length(highest)}: add one higher up."
+        yield replace(blank, parts=(part,), sentence=text, missing=("stations",), demand=shown, limit=0.0, want=WANT, working=w.done())
+        return
     text = (
         f"{name} stands in the wall by {say.length(-c)}{where}." if c < -TOUCH else f"{name} clears the wall by {say.length(shown)}{where}."
     )

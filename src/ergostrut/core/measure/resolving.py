@@ -3,10 +3,51 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
+from dataclasses import replace
 
 from ..constants import G
 from ..document.survey import DEFAULT_TOLERANCE, DimensionNote, FixingRow, HostBase
-from ..structure.host import WELL_HEIGHT, WELL_LENGTH, WELL_START, WIDTH_HIGH, WIDTH_LOW, Box, FloorHole, HostRow, Measured, SlotPair
+from ..structure.host import (
+    COVER,
+    WELL_HEIGHT,
+    WELL_LENGTH,
+    WELL_START,
+    WIDTH_HIGH,
+    WIDTH_LOW,
+    Box,
+    FloorHole,
+    Host,
+    HostRow,
+    Measured,
+    SlotPair,
+)
+
+
+def resolved(
+    survey: HostBase,
+    dims: Mapping[str, Measured],
+    stand_in: Mapping[str, float],
+    half_at: Callable[[float], float],
+    walls: tuple[tuple[float, float], ...] | None = None,
+    words: Mapping[str, str] | None = None,
+) -> Host:
+    """The host in numbers from what its kind measured: ``half_at`` gives half its width at a height, for what is fixed to its sides."""
+    rows = rows_of(survey, half_at, dims[COVER].mm or stand_in[COVER])
+    host = Host(
+        survey.kind,
+        survey.label,
+        dims,
+        holes_of(survey),
+        slots_of(survey),
+        seats_of(survey),
+        wells_of(dims),
+        survey.weights,
+        survey.may_drill,
+        stand_in,
+        rows,
+        walls,
+    )
+    return replace(host, words=words) if words else host
 
 
 def dims_of(taken: object, notes: Mapping[str, DimensionNote]) -> dict[str, Measured]:

@@ -11,7 +11,7 @@ from ..cases import ROAD_DURATION
 from ..finding import Finding, Working, at_most
 from ..mechanics.solver.along import Along
 from ..mechanics.solver.model import Array
-from ..mechanics.strength import Actions, Span, allowable, explain, use
+from ..mechanics.strength import Actions, Allowable, Span, allowable, explain, use
 from ..sections import Properties
 from ..structure.parts import Group
 from .posed import Piece, Solved
@@ -177,6 +177,34 @@ def station(study: Study, column: int) -> tuple[Piece, int]:
 FIXITY_WORDS = {"rigid": "joints taken rigid", "semi": "joints taken to give", "pinned": "joints taken as hinges"}
 
 
+@dataclass(frozen=True)
+class _Place:
+    """A station of a member in a case: forces there, whether a weld softens it, its allowables."""
+
+    piece: Piece
+    k: int
+    f: PieceForces
+    welded: bool
+    allow: Allowable
+    actions: Actions
+
+
+def _place(study: Study, case: int, piece: Piece, k: int, amplify: float) -> _Place:
+    f, member = forces_of(study, piece, amplify), piece.member
+    welded = bool(f.weld[case, k]) and member.section.material.kind == "aluminium"
+    allow = allowable(member.shape, member.section.material, span_of(study, piece, study.solved[case].case.lasting, welded))
+    return _Place(piece, k, f, welded, allow, Actions(*(float(getattr(f, name)[case, k]) for name in ("N", "Vy", "Vz", "T", "My", "Mz"))))
+
+
+def explained(w: Working, study: Study, case: int, column: int, amplify: float) -> tuple[float, str]:
+    """The arithmetic of one station of the frame's forces in one case into ``w``; its use, and the member's name."""
+    piece, k = station(study, column)
+    at, member = _place(study, case, piece, k, amplify), piece.member
+    w.say(f"{member.name}, {piece.offset + at.f.s[case, k]:.0f} mm from its end, {member.section.label}, {member.section.material.label}.")
+    w.say(f"On the frame then: {free_body(study, study.solved[case])}.")
+    return explain(w, at.allow, at.actions), member.name
+
+
 def free_body(study: Study, item: Solved) -> str:
     """Who presses and pulls on the frame in a case with how much, and who stands on it."""
     posed = study.posed
@@ -250,15 +278,14 @@ def _strengths(study: Study, bounds: list[Study]) -> Iterator[Finding]:
             part = table[:, columns]
             c, k = (int(v) for v in np.unravel_index(int(np.argmax(part)), part.shape))
             if worst is None or part[c, k] > worst[0]:
-                piece, at = station(bound, int(columns[k]))
-                worst = (float(part[c, k]), bound, c, piece, at)
+                piece, column = station(bound, int(columns[k]))
+                worst = (float(part[c, k]), bound, c, piece, column)
         if worst is None:
             continue
         _, bound, c, piece, k = worst
         assert bound.posed is not None
-        item, f, member = bound.solved[c], forces_of(bound, piece, study.amplify), piece.member
-        welded = bool(f.weld[c, k]) and member.section.material.kind == "aluminium"
-        allow = allowable(member.shape, member.section.material, span_of(bound, piece, item.case.lasting, welded))
+        at = _place(bound, c, piece, k, study.amplify)
+        item, f, member, welded, allow = bound.solved[c], at.f, piece.member, at.welded, at.allow
         w = Working()
         w.say(
             f"{member.id.rsplit('/', 1)[-1]}, {piece.offset + f.s[c, k]:.0f} mm from its end, {item.case.name}{study.where}; forces from the frame."
@@ -270,7 +297,7 @@ def _strengths(study: Study, bounds: list[Study]) -> Iterator[Finding]:
             w.say("With hinged joints the frame would fold: it relies on its brackets. Keep every bolt tight.")
         if welded:
             w.say("Within 25 mm of a weld: the heat has taken the temper, weld-affected strength counts.")
-        found = explain(w, allow, Actions(*(float(getattr(f, name)[c, k]) for name in ("N", "Vy", "Vz", "T", "My", "Mz"))))
+        found = explain(w, allow, at.actions)
         _elastic(w, member.shape, f, c, k)
         _beside(w, bounds, tables, group)
         w.say(f"On the frame then: {free_body(bound, item)}.")

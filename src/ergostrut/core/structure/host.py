@@ -6,7 +6,7 @@ each kind says which of its dimensions plays which role.
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 
 import numpy as np
@@ -92,6 +92,16 @@ class HostRow:
         return self.kind == "track"
 
 
+def half_width(walls: Sequence[tuple[float, float]], z: float) -> float:
+    """Half the clear width at a height from stations (height, half width): straight between them, level under the lowest; over the
+    highest a wall that leans in there goes on leaning."""
+    heights, halves = [h for h, _ in walls], [w for _, w in walls]
+    if len(walls) > 1 and z > heights[-1]:
+        lean = (halves[-1] - halves[-2]) / (heights[-1] - heights[-2])
+        return max(halves[-1] + min(lean, 0.0) * (z - heights[-1]), 0.0)
+    return float(np.interp(z, heights, halves))
+
+
 @dataclass(frozen=True)
 class Host:
     """Everything later stages ask of what a build stands in. ``solids``: what stands inside, such as wheel wells."""
@@ -124,11 +134,8 @@ class Host:
         return self.stand_in.get(role, 0.0) if value is None else value
 
     def half_at(self, z: float) -> float | None:
-        """Half the clear width at a height, straight between the stations measured; None without any."""
-        if not self.walls:
-            return None
-        heights, halves = [h for h, _ in self.walls], [w for _, w in self.walls]
-        return float(np.interp(z, heights, halves))
+        """Half the clear width at a height (``half_width``); None without stations."""
+        return half_width(self.walls, z) if self.walls else None
 
     @property
     def rear_axle_x(self) -> float | None:

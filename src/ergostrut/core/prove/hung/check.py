@@ -13,7 +13,7 @@ import numpy as np
 from ...cases import twice_cases
 from ...finding import Finding, Working, at_most
 from ...structure.assembly import Assembly
-from ..members import uses
+from ..members import explained, uses
 from ..study import Cases, Study
 from ..study import study as solve
 from .mounts import check_latches, check_mounts
@@ -43,7 +43,7 @@ def check_hung(study: Study) -> Iterator[Finding]:
 def _lost(study: Study, without: Sequence[tuple[str, Assembly]], way: Way, cases: Cases | None) -> Iterator[Finding]:
     """What is left with each of some parts gone, in turn."""
     rows: list[Row] = []
-    hardest: tuple[float, str, str] = (0.0, "", "")
+    hardest: tuple[float, str, str, Study, int, int, float] | None = None
     for lost, build in without:
         left = solve(study.context, build, study.setting, cases)
         if left.error or left.fallen or left.forces is None:
@@ -58,19 +58,21 @@ def _lost(study: Study, without: Sequence[tuple[str, Assembly]], way: Way, cases
             rows += [Row(bound, item.result, item.case.name, lost) for item in bound.solved]
             if bound.forces is not None:
                 table = uses(bound, left.amplify)
-                case, _ = np.unravel_index(int(np.argmax(table)), table.shape)
-                if float(np.max(table)) > hardest[0]:
-                    hardest = float(np.max(table)), lost, bound.solved[int(case)].case.name
-    if rows:
+                case, column = (int(v) for v in np.unravel_index(int(np.argmax(table)), table.shape))
+                if hardest is None or float(table[case, column]) > hardest[0]:
+                    hardest = float(table[case, column]), lost, bound.solved[case].case.name, bound, case, column, left.amplify
+    if hardest is not None:
         yield from _judged(study, rows, way)
-        most, lost, name = hardest
+        _, lost, name, bound, case, column, amplify = hardest
         w = Working()
-        w.given("U", most, "", f"largest use of any member's strength, {name}, {lost} gone")
+        w.say(f"{name}{study.where}, {lost} gone.")
+        most, member = explained(w, bound, case, column, amplify)
+        w.given("U", most, "", f"largest use of any member's strength, of {member}")
         use = w.line("use", "U / a", "", "of what is accepted then", a=way.accept)
         _, state = at_most(use, 1.0)
         yield replace(
             blank(study, f"frame{way.key}", "prove", (study.assembly.id,), f"Frame{way.title}", way),
-            sentence=f"Its members are used to {most:.2f} with {lost} gone, {name.lower()}.",
+            sentence=f"{member} is used to {most:.2f} with {lost} gone, {name.lower()}.",
             state=state,
             demand=most,
             limit=way.accept,

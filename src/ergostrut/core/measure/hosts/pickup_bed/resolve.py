@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ....structure.host import Host
-from ...resolving import dims_of, holes_of, rows_of, seats_of, slots_of, wells_of
+from ...resolving import dims_of, resolved
 from .survey import DIMENSIONS, PickupBed
 
 _STAND_IN = {
@@ -31,16 +31,4 @@ def resolve(survey: PickupBed) -> Host:
     """The host in numbers."""
     dims = dims_of(survey.dims, DIMENSIONS)
     half = (dims["width_at_rails"].mm or _STAND_IN["width_at_rails"]) / 2
-    return Host(
-        survey.kind,
-        survey.label,
-        dims,
-        holes_of(survey),
-        slots_of(survey),
-        seats_of(survey),
-        wells_of(dims),
-        survey.weights,
-        survey.may_drill,
-        _STAND_IN,
-        rows_of(survey, lambda _: half, dims["cover_height"].mm or _STAND_IN["cover_height"]),
-    )
+    return resolved(survey, dims, _STAND_IN, lambda _: half)

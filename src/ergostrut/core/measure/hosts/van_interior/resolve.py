@@ -2,10 +2,8 @@
 
 from __future__ import annotations
 
-import numpy as np
-
-from ....structure.host import Host
-from ...resolving import dims_of, holes_of, rows_of, seats_of, slots_of, wells_of
+from ....structure.host import Host, half_width
+from ...resolving import dims_of, resolved
 from .survey import DIMENSIONS, VanInterior
 
 _STAND_IN = {
@@ -35,19 +33,6 @@ def resolve(survey: VanInterior) -> Host:
     """The host in numbers. Without stations the walls are drawn upright, and nothing is said of what fits between them."""
     dims = dims_of(survey.dims, DIMENSIONS)
     walls = tuple((station.height.mm, station.width.mm / 2) for station in survey.stations)
-    heights, halves = [z for z, _ in walls] or [0.0], [half for _, half in walls] or [_STAND_IN["width_above_wells"] / 2]
-    return Host(
-        survey.kind,
-        survey.label,
-        dims,
-        holes_of(survey),
-        slots_of(survey),
-        seats_of(survey),
-        wells_of(dims),
-        survey.weights,
-        survey.may_drill,
-        _STAND_IN,
-        rows_of(survey, lambda z: float(np.interp(z, heights, halves)), dims["cover_height"].mm or _STAND_IN["cover_height"]),
-        walls,
-        {"rear": "closed rear doors", "over": "roof", "bulkhead": survey.bulkhead, "side door": survey.side_door},
-    )
+    upright = walls or ((0.0, _STAND_IN["width_above_wells"] / 2),)
+    words = {"rear": "closed rear doors", "over": "roof", "bulkhead": survey.bulkhead, "side door": survey.side_door}
+    return resolved(survey, dims, _STAND_IN, lambda z: half_width(upright, z), walls, words)
