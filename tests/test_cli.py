@@ -40,7 +40,15 @@ def test_check_prints_the_pages_report(job_file: Path, report: Report, capsys: p
 def test_exit_codes(tmp_path: Path, sample: Job, capsys: pytest.CaptureFixture[str]) -> None:
     pin = Change("/builds/0/lock/pin", "1/2 in")
     under = [Change(f"/host/holes/{i}/y", f"{y} in") for i, y in enumerate((-24, 24, -24, 24))]
-    rows = [pin, Change("/builds/0/joints/capped", True), *under, *(Change(f"/host/holes/{i}/rating", "520 kg") for i in range(4))]
+    gear = [Change("/builds/0/rollers/plate", "1/4 in"), Change("/builds/0/rollers/plate_width", "2 in")]
+    rows = [
+        pin,
+        *gear,
+        Change("/builds/0/base/stand_rating", "300 kg"),
+        Change("/builds/0/joints/capped", True),
+        *under,
+        *(Change(f"/host/holes/{i}/rating", "520 kg") for i in range(4)),
+    ]
     assert main(["check", _write(tmp_path, sample, *rows)]) == 3, "only the keeper's rating is unknown"
     assert main(["check", _write(tmp_path, sample, *rows, Change("/builds/0/base/keeper_rating", "200 kg"))]) == 0
     out = capsys.readouterr().out

@@ -33,9 +33,12 @@ def test_the_upper_rail_is_lifted_between_bolts(report: Report) -> None:
     at = row(found, CORNER, "out")
     lifted = next(s for s in report.studies if s.setting.name == "out")
     assert lifted.posed is not None
-    item = next(i for i in lifted.solved if i.case.name == CORNER)
-    up = [f for c, f in zip(lifted.posed.contacts, item.result.rest_force, strict=True) if c.kind == "upper"]
-    assert max(up) == pytest.approx(1480, rel=1e-2)
+    most = []
+    for rows in (lifted.firm, lifted.solved):
+        item = next(i for i in rows if i.case.name == CORNER)
+        most.append(max(item.result.rest_force[lifted.posed.bearing(("upper",))]))
+    assert most[0] == pytest.approx(1480, rel=1e-2)
+    assert 0.9 < most[1] / most[0] < 0.95, "where the rail gives, the other side takes some of it"
     rear = [i for i, a in enumerate(study.assembly.anchors) if a.x > 1500 and a.y < 0]
     assert all(600 < found.pull[b, at, i] < 4600 for b in (0, 1) for i in rear)
     rigid = next(c for c in study.cases if (c.case, c.position) == (CORNER, "out"))
@@ -57,8 +60,8 @@ def test_every_side_is_in_balance(report: Report) -> None:
     found = beams(report)
     for side in found.sides:
         names = [r.case.name for r in found.rows]
-        for frame in side.frames:
-            for factors, one in zip(side.factors, frame.solve_many(names, side.factors), strict=True):
+        for frame, table in zip(side.frames, side.factors, strict=True):
+            for factors, one in zip(table, frame.solve_many(names, table), strict=True):
                 assert not isinstance(one, Exception)
                 held = len(side.held)
                 up = one.rest_force[:-held].sum() - one.rest_force[-held:].sum()

@@ -9,7 +9,7 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from ergostrut.core.mechanics.solver.contact import Contacts, OneWay, Settled, settle, settle_all
+from ergostrut.core.mechanics.solver.contact import Contacts, OneWay, settle, settle_all
 from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, MechanismError, Rest, Strap, UnsettledError
 from ergostrut.core.mechanics.solver.solve import Frame, solve_all
 
@@ -150,12 +150,12 @@ def test_cases_settled_together_are_settled_alone(seed: int, parts: int, cases: 
     S = half @ half.T + 0.5 * np.eye(6)
     loads = draw.normal(size=(cases, 6)) * 10
     together = settle_all(Contacts(S, rows), loads, [f"c{i}" for i in range(cases)])
-    for load, found in zip(loads, together, strict=True):
+    assert not together.errors
+    for load, u, force in zip(loads, together.u, together.force, strict=True):
         alone = settle(Contacts(S, rows), load, "c")
-        assert isinstance(found, Settled)
-        assert np.allclose(found.force, alone.force, atol=1e-7) and np.allclose(found.u, alone.u, atol=1e-7)
-        gap = np.array([row.slack - row.b @ found.u for row in rows])
+        assert np.allclose(force, alone.force, atol=1e-7) and np.allclose(u, alone.u, atol=1e-7)
+        gap = np.array([row.slack - row.b @ u for row in rows])
         rigid = np.array([row.k is None for row in rows])
-        assert np.all(found.force >= 0) and np.all(gap[rigid] >= -1e-7)
-        assert np.all(np.abs(found.force * np.maximum(gap, 0)) < 1e-5)
-        assert np.allclose(S @ found.u + sum(row.b * f for row, f in zip(rows, found.force, strict=True)), load, atol=1e-6)
+        assert np.all(force >= 0) and np.all(gap[rigid] >= -1e-7)
+        assert np.all(np.abs(force * np.maximum(gap, 0)) < 1e-5)
+        assert np.allclose(S @ u + sum(row.b * f for row, f in zip(rows, force, strict=True)), load, atol=1e-6)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import reduce
 from typing import Any
 
 import pytest
@@ -66,13 +67,13 @@ def test_an_edit_proves_only_what_it_touches(shop_job: Job, catalog: Catalog, ch
 def test_solves_are_counted_not_guessed(shop_job: Job, catalog: Catalog, monkeypatch: pytest.MonkeyPatch) -> None:
     """The settings solved in an edit of the bunk are the bunk's two; a report that is asked for again solves none."""
     solved: list[tuple[str, str]] = []
-    plain = proof_module.study
+    plain = proof_module.begin
 
     def counting(context: Any, build: Any, setting: Any) -> Any:
         solved.append((build.id, setting.name))
         return plain(context, build, setting)
 
-    monkeypatch.setattr(proof_module, "study", counting)
+    monkeypatch.setattr(proof_module, "begin", counting)
     keep = Kept()
     check(shop_job.design, catalog, keep)
     assert len(solved) == 3 + 2
@@ -91,7 +92,9 @@ def test_a_report_lends_its_proofs(shop_job: Job, catalog: Catalog) -> None:
 
 
 def test_neighbours_do_not_change_each_others_verdicts(shop_job: Job, sample: Job, catalog: Catalog) -> None:
-    rows = [Change("/host/holes", shop_job.design.model_dump(mode="json")["host"]["holes"]), Change("/builds/0/joints/capped", True)]
+    shop = shop_job.design.model_dump(mode="json")
+    paths = ("/host/holes", "/builds/0/rollers", "/builds/0/base", "/builds/0/joints")
+    rows = [Change(path, reduce(lambda at, key: at[int(key) if key.isdigit() else key], path[1:].split("/"), shop)) for path in paths]
     slide = apply(sample.design, rows)
     both, alone = verdicts(check(shop_job.design, catalog)), verdicts(check(slide, catalog))
     mine = {ident: row for ident, row in alone.items() if ident.startswith("slide1/")}

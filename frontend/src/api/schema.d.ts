@@ -1047,6 +1047,11 @@ export interface components {
              */
             stands: number;
             /**
+             * Stand Rating
+             * @default null
+             */
+            stand_rating: string | null;
+            /**
              * Keeper
              * @default true
              */
@@ -1203,7 +1208,9 @@ export interface components {
              *       "rating": null,
              *       "front_setback": "60 mm",
              *       "rear_setback": "80 mm",
-             *       "play": "2 mm"
+             *       "play": "2 mm",
+             *       "plate": null,
+             *       "plate_width": null
              *     }
              */
             rollers: components["schemas"]["Rollers"];
@@ -1212,6 +1219,7 @@ export interface components {
              *       "lower": "1.5x1.5x14ga",
              *       "upper": "1x1x14ga",
              *       "stands": 5,
+             *       "stand_rating": null,
              *       "keeper": true,
              *       "keeper_rating": null,
              *       "front_stop": true,
@@ -3089,6 +3097,16 @@ export interface components {
              *     }
              */
             play: string;
+            /**
+             * Plate
+             * @default null
+             */
+            plate: string | null;
+            /**
+             * Plate Width
+             * @default null
+             */
+            plate_width: string | null;
         };
         /**
          * Seat

@@ -3,24 +3,36 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, replace
 
+import numpy as np
+
+from .anchor.base import SOFT, Base, Turn, base_of
 from .anchor.checks import AnchorStudy, anchor_study, check_anchors
 from .anchor.crash import check_crash
+from .anchor.footing import Footing, footing
 from .anchor.rails import check_rails
 from .finding import Finding
 from .fit.sliding import check_floor, check_lowered_gate, check_sliding
 from .fit.standing import check_standing
+from .mechanics.solver.ground import Ground
+from .mechanics.solver.model import Array
 from .prove.checks import check_setting
 from .prove.deck import check_deck
 from .prove.reactions import pressing
-from .prove.study import Study, study
+from .prove.study import Study, begin, finish
 from .structure.assembly import Assembly
 from .structure.context import Context
+from .structure.feet import present
 from .structure.pressing import Pressing
-from .structure.setting import settings_of
+from .structure.setting import Setting, settings_of
+from .structure.turn import turned
 
+ROUNDS = 3
+"""Times that a build and its base are solved for each other at most: nearly always once, where the base keeps its state of contact."""
+AGREED, LEAST_SINK = 0.02, 0.05
+"""Part of the largest settlement by which they may differ, and mm below which no settlement counts."""
 KEPT = 3_000_000
 """Numbers of solved settings that a proof keeps for the pages: a usual slide has a twentieth of this, a bunk for two about all of it."""
 
@@ -66,8 +78,14 @@ def key_of(context: Context, index: int, version: str) -> str:
     return json.dumps(read, sort_keys=True)
 
 
-def setting_findings(item: Study) -> Iterator[Finding]:
-    """All checks that hang on where a build stands, those of its fit included."""
+def setting_findings(item: Study) -> tuple[Finding, ...]:
+    """All checks that hang on where a build stands, those of its fit included; made once for a study."""
+    if "all" not in item.judged:
+        item.judged["all"] = tuple(_setting_findings(item))
+    return item.judged["all"]
+
+
+def _setting_findings(item: Study) -> Iterator[Finding]:
     yield from check_setting(item)
     for slider in item.assembly.sliders:
         yield from check_lowered_gate(item, slider)
@@ -85,26 +103,89 @@ def _doubtful(build: Assembly, context: Context, finding: Finding) -> Finding:
     return replace(finding, state="unknown", use=None, sentence=sentence, missing=build.missing)
 
 
+@dataclass(frozen=True)
+class Standing:
+    """A build in some settings with the base it stands on, both in balance; ``turns``: the softer base under it."""
+
+    studies: tuple[Study, ...]
+    base: Base | None
+    turns: list[Turn] | None
+
+    def pressings(self, *, crash: bool = False, firm: bool = False) -> list[Pressing]:
+        return [p for p in (pressing(item, crash=crash, firm=firm) for item in self.studies) if p is not None]
+
+    def footing(self) -> Footing | None:
+        """The base under every case; None without one."""
+        if self.base is None:
+            return None
+        firm = self.pressings(firm=True)
+        if self.turns is None:
+            return footing(self.base, firm, self.base.solved(firm, (SOFT,)), firm)
+        return footing(self.base, self.pressings(), self.turns, firm)
+
+    def crash_footing(self) -> Footing | None:
+        """The base in the crash cases, which what stands on it meets as if the base did not give; None without one, and unless asked for."""
+        hits = self.pressings(crash=True) if self.base is not None else []
+        return footing(self.base, hits, self.base.solved(hits, (SOFT,)), hits) if self.base is not None and hits else None
+
+
+def standing(context: Context, build: Assembly, settings: Sequence[Setting]) -> Standing:
+    """Solve a build in some settings together with its base: on what does not give first, then on what gives as the base does there."""
+    begun = [begin(context, build, setting) for setting in settings]
+    presses = [pressing(one.drawn) for one in begun] if build.base else []
+    known = [p for p in presses if p is not None]
+    base = base_of(context, build, known)
+    if base is None:
+        return Standing(tuple(finish(one) for one in begun), None, None)
+    studies = [one.drawn for one in begun]
+    bears = [i for i, p in enumerate(presses) if p is not None]
+    turns: list[Turn] | None = base.solved(known, (SOFT,))
+    todo = list(bears)
+    for _ in range(ROUNDS):
+        if turns is None or not todo:
+            break
+        grounds = dict(zip(bears, base.grounds(known, turns), strict=True))
+        for i in todo:
+            studies[i] = finish(begun[i], grounds[i])
+        again = [p for p in (pressing(studies[i]) for i in bears) if p is not None]
+        same = [len(p.cases) for p in again] == [len(p.cases) for p in known]
+        known, turns = again, base.solved(again, (SOFT,), [turn.acting(SOFT) for turn in turns]) if same else None
+        if turns is not None:
+            todo = [i for i, p, sunk in zip(bears, known, base.sinks(known, turns), strict=True) if not _agree(grounds[i], p, sunk)]
+    for i in set(range(len(begun))) - set(bears):
+        studies[i] = finish(begun[i])
+    return Standing(tuple(studies), base, turns)
+
+
+def _agree(ground: Ground, p: Pressing, sunk: Array) -> bool:
+    """Whether the base goes where it was taken to go under what presses on it now."""
+    taken = ground.sunk + np.einsum("nij,nj->ni", ground.give, np.array(p.forces).reshape(sunk.shape))
+    return bool(np.abs(taken - sunk).max(initial=0.0) <= AGREED * max(float(np.abs(sunk).max(initial=0.0)), LEAST_SINK))
+
+
+def _there(build: Assembly, item: Study) -> Assembly:
+    """A build as it stands in a setting, with who may stand on it there."""
+    if item.posed is not None:
+        return item.posed.assembly
+    stood = turned(build, item.setting)
+    return replace(stood, stands=present(stood, item.setting))
+
+
 def _proved(context: Context, build: Assembly, key: str) -> Proof:
     found: list[Finding] = []
     kept: list[Study] = []
-    pressings: list[Pressing | None] = []
-    in_crash: list[Pressing | None] = []
     room = KEPT
-    for setting in settings_of(build):
-        item = study(context, build, setting)
+    stood = standing(context, build, settings_of(build))
+    for item in stood.studies:
         found += setting_findings(item)
-        if build.base:
-            pressings.append(pressing(item))
-            in_crash.append(pressing(item, crash=True))
         room -= item.floats
         if room >= 0:
             kept.append(item)
     found += [*check_sliding(context, build), *check_standing(context, build), *check_deck(context, build)]
     anchors = None
     if build.base:
-        anchors = anchor_study(context, build, [p for p in pressings if p is not None], [p for p in in_crash if p is not None])
-    if anchors is not None:
+        there = [(item.setting, _there(build, item)) for item in stood.studies]
+        anchors = anchor_study(context, build, there, stood.footing(), stood.crash_footing())
         found += [*check_anchors(context, anchors), *check_rails(context, anchors)]
     found += check_crash(context, build, anchors)
     if build.missing:

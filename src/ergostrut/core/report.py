@@ -24,8 +24,8 @@ from .goals import check_goals
 from .make.steps import steps
 from .measure.checks import check_survey
 from .measure.hosts import resolve
-from .proof import Keep, Proof, prove, setting_findings
-from .prove.study import Study, study
+from .proof import Keep, Proof, prove, setting_findings, standing
+from .prove.study import Study
 from .structure.assembly import Assembly
 from .structure.context import Context
 from .structure.plans import CutPlan, Step
@@ -139,7 +139,8 @@ def _known(report: Report, build: Assembly, setting: Setting) -> Study:
     for item in report.studies:
         if item.assembly.id == build.id and item.setting.name == setting.name and item.setting.travels == setting.travels:
             return item
-    return study(report.context, build, setting)
+    (found,) = standing(report.context, build, (setting,)).studies
+    return found
 
 
 def study_named(report: Report, name: str, build: str = "") -> Study | None:

@@ -18,6 +18,8 @@ AXIAL = 500_000.0
 ACROSS_STEEL, ACROSS_SOFT = 20_000.0, 5_000.0
 CONTACT = 200_000.0
 PASSES = 60
+LOOKING = 6
+"""Passes after which it is looked whether a row runs in a circle; nearly all have settled by then."""
 _TRACE = 1e-9
 """Part of a contact's stiffness lent to open supports so that the sums stay solvable; its force is checked to vanish."""
 
@@ -48,6 +50,19 @@ class Share:
 
 
 @dataclass(frozen=True)
+class Shares:
+    """``Share`` of many loads: arrays with the load first."""
+
+    tension: Array
+    shear: Array
+    floor: Array
+    settled: NDArray[np.bool_]
+
+    def row(self, i: int) -> Share:
+        return Share(self.tension[i], self.shear[i], self.floor[i], bool(self.settled[i]))
+
+
+@dataclass(frozen=True)
 class Supports:
     """Arms (rows of 6) of every bolt's pull and slip and of every floor contact."""
 
@@ -73,7 +88,7 @@ def supports(bolts: Sequence[Bolt], contacts: Sequence[tuple[float, float]]) -> 
     )
 
 
-def share_all(held_by: Supports, loads: Array, gone: Sequence[int | None]) -> list[Share]:
+def share_all(held_by: Supports, loads: Array, gone: Sequence[int | None]) -> Shares:
     """Distribute every row of ``loads`` (n, 6): (Fx, Fy, Fz, Mx, My, Mz) on the body about the host origin at floor level (N, N mm).
 
     All rows step through their one-way states together; a row that comes back to a state it had flips one support at a time.
@@ -97,10 +112,10 @@ def share_all(held_by: Supports, loads: Array, gone: Sequence[int | None]) -> li
     kinds = [(arms[:, :, None] * arms[:, None, :] * both).reshape(-1, 36) for arms in (up, floor, sx, sy)]
     slip_stiffness = across @ (kinds[2] + kinds[3])
     pulls, pushes = np.zeros((rows, n), dtype=bool), np.ones((rows, c), dtype=bool)
-    seen: list[set[bytes]] = [set() for _ in range(rows)]
+    seen: dict[int, set[bytes]] = {}
     u = np.zeros((rows, 6))
     todo = np.flatnonzero(fitted.any(axis=1))
-    for _ in range(PASSES):
+    for turn in range(PASSES):
         if not len(todo):
             break
         ka = AXIAL * np.where(pulls[todo], 1.0, _TRACE) * fitted[todo]
@@ -111,10 +126,15 @@ def share_all(held_by: Supports, loads: Array, gone: Sequence[int | None]) -> li
         lift, sink = u[todo] @ up.T, -(u[todo] @ floor.T)
         now_pulls, now_pushes = (lift > 1e-12) & (fitted[todo] > 0), sink > -1e-12
         moved = np.any(now_pulls != pulls[todo], axis=1) | np.any(now_pushes != pushes[todo], axis=1)
-        for k in np.flatnonzero(moved):
-            row, key = todo[k], now_pulls[k].tobytes() + now_pushes[k].tobytes()
-            if key not in seen[row]:
-                seen[row].add(key)
+        if turn < LOOKING:
+            pulls[todo], pushes[todo] = now_pulls, now_pushes
+            todo = todo[moved]
+            continue
+        for k in np.flatnonzero(moved).tolist():
+            row, key = int(todo[k]), now_pulls[k].tobytes() + now_pushes[k].tobytes()
+            mine = seen.setdefault(row, set())
+            if key not in mine:
+                mine.add(key)
                 pulls[row], pushes[row] = now_pulls[k], now_pushes[k]
             elif np.any(now_pulls[k] != pulls[row]):
                 flip = int(np.argmax(np.where(now_pulls[k] != pulls[row], np.abs(lift[k]), 0)))
@@ -128,9 +148,9 @@ def share_all(held_by: Supports, loads: Array, gone: Sequence[int | None]) -> li
     left = loads - tension @ up + press @ floor + slip[:, :, 0] @ sx + slip[:, :, 1] @ sy
     settled = np.max(np.abs(left * scale), axis=1) < 1e-3 * (np.max(np.abs(loads * scale), axis=1) + 1.0)
     settled &= fitted.any(axis=1)
-    return [Share(tension[i], slip[i], press[i], bool(settled[i])) for i in range(rows)]
+    return Shares(tension, slip, press, settled)
 
 
 def share(held_by: Supports, load: Array, gone: int | None = None) -> Share:
     """``share_all`` of one load (6,)."""
-    return share_all(held_by, load[None, :], [gone])[0]
+    return share_all(held_by, load[None, :], [gone]).row(0)

@@ -13,14 +13,11 @@ from ..constants import G
 from ..finding import Finding, Working, at_most
 from ..structure.assembly import Assembly, centroid
 from ..structure.context import Context
-from ..structure.feet import present
 from ..structure.parts import Point3
-from ..structure.pressing import Pressing
 from ..structure.setting import Setting, settings_of
-from ..structure.turn import turned
 from .body import ACROSS_SOFT, ACROSS_STEEL, Array, Bolt, Share, Supports, share_all, supports
 from .bolts import BOLT_BASIS, bolt_uses, capacity
-from .footing import Footing, footing
+from .footing import Footing
 from .side import BOUNDS, ON_FLOOR
 
 GONE_LIMIT = 1.33
@@ -106,49 +103,50 @@ def _moved(at: Point3, shift: Point3) -> Point3:
 
 
 def anchor_study(
-    context: Context, assembly: Assembly, pressings: Sequence[Pressing] = (), in_crash: Sequence[Pressing] = ()
+    context: Context,
+    assembly: Assembly,
+    stood: Sequence[tuple[Setting, Assembly]],
+    beams: Footing | None,
+    in_crash: Footing | None,
 ) -> AnchorStudy:
-    """Solve every case in every setting: the base rigid on its fixings, and as beams under what the settings press on it."""
+    """Every case in every setting with the base rigid on its fixings, beside the base as beams.
+    ``stood``: the build as it stands in every setting, with who may stand on it there."""
     soft = context.host.mm("floor_thickness") is not None and (context.host.mm("floor_thickness") or 0) < 3
     bolts = tuple(Bolt(a.name, a.x, a.y, ACROSS_SOFT if soft and a.hole is None else ACROSS_STEEL) for a in assembly.anchors)
-    base = [m for m in assembly.of_body(assembly.base) if m.a[2] - m.shape.depth / 2 < ON_FLOOR]
+    low = [m for m in assembly.of_body(assembly.base) if m.a[2] - m.shape.depth / 2 < ON_FLOOR]
     contacts = tuple(
         sorted(
-            {(round(p[0], 3), round(p[1], 3)) for m in base for p in (m.a, m.b)}
-            | {(round(m.a[0] + (m.b[0] - m.a[0]) * k / 4, 3), round(m.a[1], 3)) for m in base for k in (1, 2, 3)}
+            {(round(p[0], 3), round(p[1], 3)) for m in low for p in (m.a, m.b)}
+            | {(round(m.a[0] + (m.b[0] - m.a[0]) * k / 4, 3), round(m.a[1], 3)) for m in low for k in (1, 2, 3)}
         )
     )
     held_by = supports(bolts, contacts)
     rows: list[tuple[Case, Setting, Array]] = []
     crash: list[tuple[Case, Setting, Array]] = []
     foot = context.design.loads.foot
-    for setting in settings_of(assembly):
+    for setting, there in stood:
         masses: list[tuple[float, Point3]] = []
-        stood = turned(assembly, setting)
         for body in assembly.bodies:
             shift = setting.shift(assembly, body)
-            masses += [(kg, _moved(at, shift)) for kg, at in stood.masses(body)]
+            masses += [(kg, _moved(at, shift)) for kg, at in there.masses(body)]
             masses += [(item.mass, _moved(item.at(), shift)) for item in context.plan.on(body)]
         places = {}
-        stands = present(stood, setting)
-        for stand in stands:
+        for stand in there.stands:
             x, y, _ = _moved(stand.at, setting.shift(assembly, stand.body or assembly.member(stand.member).body))
             places[stand.id] = (stand.newton if stand.newton is not None else foot, x, y)
         kg, at = centroid(masses)
-        for case in cases_at(context.design.loads, setting.drivable, stands):
+        for case in cases_at(context.design.loads, setting.drivable, there.stands):
             rows.append((case, setting, _load(kg, at, case, places)))
         if setting.drivable:
             crash += [(case, setting, _load(kg, at, case, places)) for case in crash_cases(context.design.loads)]
-    beams = footing(context, assembly, pressings) if bolts else None
-    hit = footing(context, assembly, in_crash) if bolts and in_crash else None
-    return AnchorStudy(assembly, bolts, contacts, held_by, _shared(held_by, rows), _shared(held_by, crash), beams, hit)
+    return AnchorStudy(assembly, bolts, contacts, held_by, _shared(held_by, rows), _shared(held_by, crash), beams, in_crash)
 
 
 def _shared(held_by: Supports, rows: Sequence[tuple[Case, Setting, Array]]) -> tuple[AnchorCase, ...]:
     if not rows:
         return ()
     shared = share_all(held_by, np.array([load for _, _, load in rows]), [None] * len(rows))
-    return tuple(AnchorCase(case.name, at.name, load, one) for (case, at, load), one in zip(rows, shared, strict=True))
+    return tuple(AnchorCase(case.name, at.name, load, shared.row(i)) for i, (case, at, load) in enumerate(rows))
 
 
 def check_anchors(context: Context, study: AnchorStudy) -> Iterator[Finding]:
@@ -316,12 +314,10 @@ def _one_gone(context: Context, study: AnchorStudy, parts: tuple[str, ...]) -> I
     worst, text, case, position = 0.0, "", "", ""
     turns = [(gone, row) for gone in range(len(study.bolts)) for row in study.cases]
     found = share_all(study.held_by, np.array([row.load for _, row in turns]), [gone for gone, _ in turns])
-    pulls = np.array([shared.tension for shared in found])
-    shears = np.array([np.hypot(*shared.shear.T) for shared in found])
-    settled = np.array([shared.settled for shared in found])
+    pulls, shears, settled = found.tension, np.hypot(found.shear[..., 0], found.shear[..., 1]), found.settled
     if study.footing is not None:
         pulls = np.maximum(pulls, _pulls_gone(study, turns))
-        settled &= np.isfinite(pulls).all(axis=1)
+        settled = settled & np.isfinite(pulls).all(axis=1)
         pulls = np.where(np.isfinite(pulls), pulls, 0.0)
     uses = np.stack([bolt_uses(pulls[:, i], shears[:, i], cap, study.assembly.anchors[i]) for i, cap in enumerate(caps)], axis=1)
     uses[np.arange(len(turns)), [gone for gone, _ in turns]] = 0.0

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
 
 import numpy as np
 
 from ..cases import ROAD_DURATION
-from ..finding import COMMON_PRACTICE, Finding, Working, at_most
+from ..finding import COMMON_PRACTICE, Finding, Working, at_most, unknown
 from ..mechanics.strength import Allowable, Span, allowable
 from ..structure.context import Context
 from ..structure.parts import Member
@@ -27,6 +28,8 @@ def check_rails(context: Context, study: AnchorStudy) -> Iterator[Finding]:
         yield _rail(context, study, beams, role)
     if beams.beside:
         yield _beside(context, study, beams)
+    if beams.links:
+        yield _stand(context, study, beams)
 
 
 def _allowed(context: Context, member: Member, lasting: bool) -> Allowable:
@@ -82,6 +85,39 @@ def _rail(context: Context, study: AnchorStudy, beams: Footing, role: str) -> Fi
         basis=f"{limit.clause}; {BASIS}",
         working=w.done(),
     )
+
+
+def _stand(context: Context, study: AnchorStudy, beams: Footing) -> Finding:
+    """The hardest pulled stand between a lower and an upper rail: its fastening keeps the upper rail down."""
+    say, rating = context.say, next((s.stand_rating for s in study.assembly.sliders), None)
+    b, r, k = (int(v) for v in np.unravel_index(int(np.argmax(beams.tied)), beams.tied.shape))
+    force, row = float(beams.tied[b, r, k]), beams.rows[r]
+    held = next((words[b] for words in beams.words if words[b]), "")
+    w = Working()
+    w.given(
+        "F", force, "N", f"lifts the upper rail off this stand, {row.case.name}{row.setting.where}; fixings: {held}, the {BOUNDS[b]} bound"
+    )
+    found = Finding(
+        f"{study.assembly.id}/base.stand",
+        "base.stand",
+        "prove",
+        (beams.links[k],),
+        "Upper rail on its stands",
+        f"{say.force(force)} pulls on one stand, {row.case.name.lower()}{row.setting.where}.",
+        "unknown",
+        force,
+        rating,
+        "N",
+        case=row.case.name,
+        position=row.setting.name,
+        basis=f"stand rating as given; {BASIS}",
+        working=w.done(),
+    )
+    if rating is None:
+        return unknown(replace(found, sentence=f"{found.sentence} What its fastening takes is not known: say it."), "pull one stand takes")
+    w.line("use", "F / R", "", R=rating)
+    use, state = at_most(force, rating)
+    return replace(found, state=state, use=use, working=w.done())
 
 
 def _beside(context: Context, study: AnchorStudy, beams: Footing) -> Finding:

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import bisect
 import itertools
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 
@@ -75,9 +77,10 @@ def _spaced(exact: Sequence[float], grid: Sequence[float]) -> list[float]:
         if not kept or x - kept[-1] > SAME:
             kept.append(x)
     for x in grid:
-        if min(abs(x - other) for other in kept) > NEAR:
-            kept.append(x)
-    return sorted(kept)
+        i = bisect.bisect(kept, x)
+        if all(abs(x - other) > NEAR for other in kept[max(i - 1, 0) : i + 1]):
+            kept.insert(i, x)
+    return kept
 
 
 class Side:
@@ -89,7 +92,7 @@ class Side:
         """``share``: sides that take what pushes along together."""
         self.members, self.places, self.held, self.share = members, places, held, share
         self.nodes: list[tuple[float, float, float]] = []
-        self.at: dict[tuple[str, float], int] = {}
+        self.at: dict[str, tuple[int, list[float]]] = {}
         bars: list[Bar] = []
         rails: list[Rail] = []
         floor: list[tuple[int, float]] = []
@@ -108,7 +111,7 @@ class Side:
             first = len(self.nodes)
             for x in kept:
                 self.nodes.append((x, member.a[1], member.a[2]))
-            self.at |= {(member.id, x): first + i for i, x in enumerate(kept)}
+            self.at[member.id] = first, kept
             p, material = member.shape, member.section.material
             begin = len(bars)
             bars += [Bar(member.id, first + i, first + i + 1, material.E, material.G, p.A, p.Iy, p.Iz, p.J) for i in range(len(kept) - 1)]
@@ -116,11 +119,13 @@ class Side:
             if low:
                 ends = [kept[0], *((a + b) / 2 for a, b in itertools.pairwise(kept)), kept[-1]]
                 floor += [(first + i, ends[i + 1] - ends[i]) for i in range(len(kept))]
+        first_link = len(bars)
         for link in build.links:
             if link.lower in {m.id for m in members}:
                 a, b = self.node(link.lower, link.x), self.node(link.upper, link.x)
                 bars.append(Bar(link.id, a, b, _POST[0], 1.0, _POST[1], 1.0, 1.0, 1.0, released=(4, 10)))
         self.rails, self.bars, self.floor = tuple(rails), tuple(bars), floor
+        self.link_bars = range(first_link, len(bars))
         self.fixed_at = [self.node(floor_rail(members), anchors[i].x) for i in held]
         self.grips = [grip(context, anchors[i], _through(members)) for i in held]
         length = sum(hi - lo for lo, hi in (sorted((m.a[0], m.b[0])) for m in members)) or 1.0
@@ -131,11 +136,13 @@ class Side:
 
     def node(self, member: str, x: float) -> int:
         """The node of a member nearest to ``x``."""
-        return min(((abs(at - x), n) for (name, at), n in self.at.items() if name == member))[1]
+        first, along = self.at[member]
+        i = min(max(bisect.bisect(along, x), 1), len(along) - 1) if len(along) > 1 else 0
+        return first + (i - 1 if i and x - along[i - 1] <= along[i] - x else i)
 
     def _shares(self, member: Member, part: float) -> list[tuple[int, float]]:
-        nodes = [n for (name, _), n in self.at.items() if name == member.id]
-        return [(n, part / len(nodes)) for n in nodes]
+        first, along = self.at[member.id]
+        return [(first + i, part / len(along)) for i in range(len(along))]
 
     def _unit(self, member: str, x: float) -> LoadCase:
         return LoadCase(f"{member} {x:.0f}", nodal=((self.node(member, x), (0.0, 0.0, 1.0, 0.0, 0.0, 0.0)),))
@@ -145,21 +152,26 @@ class Side:
         member, x = max(self.places, key=lambda row: row[1], default=(self.members[0].id, self.members[0].a[0]))
         return LoadCase("couple", nodal=((self.node(member, x), (0.0, 0.0, 0.0, 0.0, 1.0, 0.0)),))
 
-    @property
+    @cached_property
     def alike(self) -> tuple[object, ...]:
         """Equal for two sides that are one frame: mirrored ones, as a rule."""
         shape = tuple((round(x, 6), round(z, 6)) for x, _, z in self.nodes)
         bars = tuple((bar.a, bar.b, bar.E, bar.A, bar.Iy) for bar in self.bars)
         return shape, bars, tuple(self.fixed_at), tuple(self.grips), tuple(load.nodal for load in self.loads)
 
-    def frame(self, bound: int) -> Frame:
-        """The frame with its fixings at a bound's stiffness, which are its last rests."""
+    def frames(self) -> tuple[Frame, ...]:
+        """The frame by bound, its fixings at that stiffness, which are its last rests."""
         held = tuple((n, dof) for n in range(len(self.nodes)) for dof in (0, 1, 3, 5))
+        stiff, soft = (self._rests(bound) for bound in range(len(BOUNDS)))
+        model = FrameModel(np.array(self.nodes), self.bars, held, stiff, tuple(f"base at {x:.0f} mm" for x, _, _ in self.nodes))
+        first = Frame(model, self.loads)
+        return first, first.with_rests(soft)
+
+    def _rests(self, bound: int) -> tuple[Rest, ...]:
         rests = [Rest(f"floor {n}", n, 2, 1, 0.0, FLOOR * width) for n, width in self.floor]
         for k, (node, g) in enumerate(zip(self.fixed_at, self.grips, strict=True)):
             rests.append(Rest(f"fixing {k}", node, 2, -1, 0.0, (g.stiff, g.soft)[bound]))
-        model = FrameModel(np.array(self.nodes), self.bars, held, tuple(rests), tuple(f"base at {x:.0f} mm" for x, _, _ in self.nodes))
-        return Frame(model, self.loads)
+        return tuple(rests)
 
 
 def floor_rail(members: Sequence[Member]) -> str:

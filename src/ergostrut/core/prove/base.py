@@ -27,7 +27,7 @@ def check_base(study: Study, slider: Slider) -> Iterator[Finding]:
         member = study.assembly.member(f"{prefix}.left")
         allow = allowable(member.shape, member.section.material, Span())
         w = Working()
-        w.given("P", load, "N", f"one roller, {item.case.name}{study.where}")
+        w.given("P", load, "N", f"one roller, {item.words}{study.where}")
         L = w.given("L", slider.stand_pitch, "mm", "between stands")
         w.line("M", "P * L / 4", "N mm", "simple beam, load mid span")
         w.extend(allow.lines["My"])

@@ -12,9 +12,11 @@ from .base import check_base
 from .bearing import check_bearing
 from .bow import check_bow, check_short_legs
 from .effort import check_effort
+from .gone import check_gone
 from .hung.check import check_hung
 from .joints.check import check_joints
 from .joints.chord import check_chord_walls
+from .joints.relied import check_relied
 from .leg import check_leg
 from .members import check_members
 from .pin import check_pin
@@ -26,9 +28,19 @@ from .stops import check_stops
 from .study import Study
 
 CHECKS: dict[type, tuple[Callable[[Study], Iterator[Finding]], ...]] = {
-    Member: (check_members, check_joints, check_chord_walls, check_stability, check_frequency, check_fatigue, check_square, check_bow),
+    Member: (
+        check_members,
+        check_joints,
+        check_relied,
+        check_chord_walls,
+        check_stability,
+        check_frequency,
+        check_fatigue,
+        check_square,
+        check_bow,
+    ),
     Strap: (check_hung,),
-    Contact: (check_bearing, check_short_legs, check_pressed),
+    Contact: (check_bearing, check_short_legs, check_pressed, check_gone),
 }
 """Checks of a solved build by the kind of part they look at."""
 SLIDING: tuple[Callable[[Study, Slider], Iterator[Finding]], ...] = (

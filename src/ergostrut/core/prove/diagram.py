@@ -78,7 +78,9 @@ def diagram(study: Study, member: str, case: str) -> Diagram | None:
     pieces = sorted((p for p in study.posed.pieces if p.member.id == member), key=lambda p: p.offset)
     if not pieces:
         return None
-    row = next((i for i, item in enumerate(study.solved) if item.case.name == case), 0)
+    # a case may stand there twice, on a base that gives and on one that does not: the harder one
+    rows = [i for i, item in enumerate(study.solved) if item.case.name == case] or [0]
+    row = max(rows, key=lambda i: max(float(np.abs(forces_of(study, piece).My[i]).max()) for piece in pieces))
     results = [item.result for item in study.solved]
     frame = study.posed.frame
     c = curves(frame, results)
@@ -106,7 +108,7 @@ def diagram(study: Study, member: str, case: str) -> Diagram | None:
         column(table.min(axis=0)),
         column(table.max(axis=0)),
         tuple(float(v) for v in np.concatenate(drops)),
-        _extremes(study, pieces, [row]),
+        _extremes(study, pieces, rows),
         _extremes(study, pieces, list(range(len(study.solved)))),
         tuple((float(v[0]), float(v[1]), float(v[2])) for v in frame.elements.rotations[pieces[0].index]),
     )

@@ -46,10 +46,14 @@ PLY_SHEAR = 500.0
 """MPa in a panel's plane where its own is not known (softwood plywood, EN 12369-2, from memory)."""
 
 
-def _springs(spec: JointSpec, member: Member, bar: Bar, end: int) -> tuple[tuple[int, float], ...]:
-    """Springs about both bending axes at an end (0, 6) joined by brackets or several bolts; torsion rigid."""
+SLACK = 0.02
+"""Share of a semi-rigid joint's stiffness at which it takes little but what equilibrium asks of it."""
+
+
+def _springs(spec: JointSpec, member: Member, bar: Bar, end: int, share: float = 1.0) -> tuple[tuple[int, float], ...]:
+    """Springs about both bending axes at an end (0, 6) joined by brackets or several bolts, or a ``share`` of that; torsion rigid."""
     cap = TSLOT_CAP * spec.brackets if spec.system.joint == "bracket" else np.inf
-    return tuple((dof + end, min(SEMI * bar.E * inertia / member.length, cap)) for dof, inertia in ((4, bar.Iy), (5, bar.Iz)))
+    return tuple((dof + end, share * min(SEMI * bar.E * inertia / member.length, cap)) for dof, inertia in ((4, bar.Iy), (5, bar.Iz)))
 
 
 def _joined(bar: Bar, member: Member, spec: JointSpec, end: int, fixity: Fixity) -> Bar:
@@ -58,6 +62,8 @@ def _joined(bar: Bar, member: Member, spec: JointSpec, end: int, fixity: Fixity)
         return bar
     if fixity == "semi":
         return replace(bar, springs=(*bar.springs, *_springs(spec, member, bar, end)))
+    if fixity == "slack":
+        return replace(bar, springs=(*bar.springs, *_springs(spec, member, bar, end, SLACK)))
     return replace(bar, released=(*bar.released, 4 + end, 5 + end))
 
 

@@ -57,7 +57,7 @@ def check_leg(study: Study, slider: Slider) -> Iterator[Finding]:
     item, load = study.solved[int(np.argmax(forces))], float(np.max(forces))
     say, build = study.context.say, study.assembly.id
     w = Working()
-    w.given("P", load, "N", f"on one leg, {item.case.name}; it bears after {prop.gap:.1f} mm")
+    w.given("P", load, "N", f"on one leg, {item.words}; it bears after {prop.gap:.1f} mm")
     use: float | None = None
     limit: float | None = None
     state: State = "unknown"

@@ -174,7 +174,12 @@ def station(study: Study, column: int) -> tuple[Piece, int]:
     return study.posed.pieces[bar], column - int(study.forces.first[bar])
 
 
-FIXITY_WORDS = {"rigid": "joints taken rigid", "semi": "joints taken to give", "pinned": "joints taken as hinges"}
+FIXITY_WORDS = {
+    "rigid": "joints taken rigid",
+    "semi": "joints taken to give",
+    "slack": "joints taken nearly as hinges",
+    "pinned": "joints taken as hinges",
+}
 
 
 @dataclass(frozen=True)
@@ -288,7 +293,7 @@ def _strengths(study: Study, bounds: list[Study]) -> Iterator[Finding]:
         item, f, member, welded, allow = bound.solved[c], at.f, piece.member, at.welded, at.allow
         w = Working()
         w.say(
-            f"{member.id.rsplit('/', 1)[-1]}, {piece.offset + f.s[c, k]:.0f} mm from its end, {item.case.name}{study.where}; forces from the frame."
+            f"{member.id.rsplit('/', 1)[-1]}, {piece.offset + f.s[c, k]:.0f} mm from its end, {item.words}{study.where}; forces from the frame."
         )
         w.say(f"{member.section.label}: {member.section.material.label}.")
         if study.other:

@@ -14,7 +14,8 @@ import numpy as np
 
 from ..cases import Case
 from ..constants import G
-from ..mechanics.solver.model import Array, CaseResult, FrameModel, LoadCase, Point, SolverError, Spread
+from ..mechanics.solver.ground import Ground
+from ..mechanics.solver.model import Array, CaseResult, Flags, FrameModel, LoadCase, Point, SolverError, Spread
 from ..mechanics.solver.solve import Frame
 from ..structure.assembly import Assembly
 from ..structure.carried import CarryPlan
@@ -103,8 +104,17 @@ class Posed:
 
     def factors(self, case: Case, foot: float) -> Array:
         """Shares of the basic loads in a case; ``foot`` in N for stands that have no force of their own."""
-        live = [(stand.newton if stand.newton is not None else foot) * case.people * (stand.id in case.live) for stand in self.stands]
-        return np.array([*case.g, *live])
+        row: Array = np.zeros(3 + len(self.stands))
+        row[:3] = case.g
+        for name in case.live:
+            i = self._place[name]
+            newton = self.stands[i].newton
+            row[3 + i] = (newton if newton is not None else foot) * case.people
+        return row
+
+    @cached_property
+    def _place(self) -> dict[str, int]:
+        return {stand.id: i for i, stand in enumerate(self.stands)}
 
     @cached_property
     def basic_loads(self) -> tuple[LoadCase, ...]:
@@ -205,10 +215,15 @@ def _below(
 
 @dataclass(frozen=True)
 class Solved:
-    """A case solved in a setting."""
+    """A case solved in a setting; ``firm``: on a base that does not give, beside the same case on one that does."""
 
     case: Case
     result: CaseResult
+    firm: bool = False
+
+    @property
+    def words(self) -> str:
+        return f"{self.case.name}, on a base that does not give" if self.firm else self.case.name
 
 
 @dataclass(frozen=True)
@@ -219,11 +234,22 @@ class Fallen:
     why: str
 
 
-def solve_cases(posed: Posed, cases: Sequence[Case], foot: float) -> tuple[tuple[Solved, ...], tuple[Fallen, ...]]:
+@dataclass(frozen=True)
+class OnGround:
+    """What the contacts bear on in every case, where that gives, and which bore before it gave."""
+
+    ground: Ground
+    bearing: Flags
+
+
+def solve_cases(
+    posed: Posed, cases: Sequence[Case], foot: float, on: OnGround | None = None
+) -> tuple[tuple[Solved, ...], tuple[Fallen, ...]]:
     """Every case: those that stand, and those that do not with the reason."""
     if not cases:
         return (), ()
-    rows = posed.frame.solve_many([case.name for case in cases], np.array([posed.factors(case, foot) for case in cases]))
+    names, factors = [case.name for case in cases], np.array([posed.factors(case, foot) for case in cases])
+    rows = posed.frame.run(names, factors, on.bearing if on else None, ground=on.ground if on else None).rows()
     solved, fallen = [], []
     for case, row in zip(cases, rows, strict=True):
         if isinstance(row, SolverError):

@@ -69,7 +69,7 @@ def check_pressed(study: Study) -> Iterator[Finding]:
 def _contacts(study: Study) -> Iterator[_Place]:
     posed = study.posed
     assert posed is not None
-    forces = np.array([item.result.rest_force for item in study.solved])
+    forces = study.rest_forces
     for i, contact in enumerate(posed.contacts):
         pad = contact.pad
         if pad is None:
@@ -141,7 +141,7 @@ def _finding(study: Study, kind: str, place: _Place) -> Finding:
     say, i = study.context.say, int(np.argmax(place.force))
     case, material = study.solved[i].case, place.member.section.material
     w = Working()
-    w.say(f"{place.label} on {place.member.name}, {case.name}{study.where}; force from the frame.")
+    w.say(f"{place.label} on {place.member.name}, {study.solved[i].words}{study.where}; force from the frame.")
     force = w.given("F", float(place.force[i]), "N", "presses")
     w.given("l_b", place.along, "mm", f"bears along the member: {place.said}")
     w.given("b_b", place.across, "mm", "and across it")

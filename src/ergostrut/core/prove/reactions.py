@@ -9,9 +9,10 @@ from .lines import place_of
 from .study import Study
 
 
-def pressing(study: Study, *, crash: bool = False) -> Pressing | None:
-    """What presses on the base in every case that has a result, or in every crash case; None when nothing stands."""
-    rows = study.crash if crash else study.solved
+def pressing(study: Study, *, crash: bool = False, firm: bool = False) -> Pressing | None:
+    """What presses on the base in every case that has a result, as if the base did not give when ``firm``, or in every crash case; None
+    when nothing stands."""
+    rows = study.crash if crash else study.firm if firm else tuple(item for item in study.solved if not item.firm)
     if study.posed is None or not rows:
         return None
     build, setting = study.posed.assembly, study.setting

@@ -12,13 +12,13 @@ from ..cases import ROLL, SLOPE_BASIS
 from ..constants import G
 from ..finding import Finding, State, Working, at_least, at_most
 from ..structure.holds import Pair, Slider
+from .axle import axle_bolt, axle_plate
 from .pin import lock_force
 from .posed import Solved, pressed
 from .study import Study
 
 SHARE = 0.6
 """One roller of a pair takes at least this part of it."""
-AXLE_FY = 250.0
 
 
 def _on(study: Study, item: Solved, *kinds: str) -> tuple[float, float]:
@@ -109,38 +109,8 @@ def check_rollers(study: Study, slider: Slider) -> Iterator[Finding]:
         else:
             use, state = at_most(load, pair.rating)
             yield _with(base, f"{say.force(load)} of {say.force(pair.rating)} on one roller, {where}.", state, use)
-        yield _axle_bolt(study, slider, pair, (key, title), item, load)
-
-
-def _axle_bolt(study: Study, slider: Slider, pair: Pair, called: tuple[str, str], item: Solved, load: float) -> Finding:
-    """The bolt that a roller turns on, held at one end, under ``load`` N; ``called``: the pair's key and title."""
-    say, build, (key, title) = study.context.say, study.assembly.id, called
-    a = Working()
-    a.given("R", load, "N", f"on one roller, {item.case.name}")
-    a.given("b", pair.width, "mm", "roller width")
-    a.given("c", slider.beside, "mm", "gap beside it")
-    a.given("d", pair.axle, "mm", "axle bolt, shank")
-    a.line("M", "R * (b / 2 + c)", "N mm", "axle held at one end")
-    stress = a.line("sigma", "M / (pi * d**3 / 32)", "MPa")
-    limit = a.line("sigma_allow", "0.75 * F_y", "MPa", "mild bolt unless known", F_y=AXLE_FY)
-    use, state = at_most(stress, limit)
-    return Finding(
-        f"{build}/axle.{key}",
-        f"axle.{key}",
-        "prove",
-        (pair.id,),
-        f"{title}, axle bolt bends",
-        f"{say.stress(stress)} of {say.stress(limit)} in the {say.length(pair.axle)} axle, {item.case.name.lower()}{study.where}.",
-        state,
-        stress,
-        limit,
-        "MPa",
-        use,
-        case=item.case.name,
-        position=study.setting.name,
-        basis="cantilever pin, 0.75 Fy with Fy 250 MPa: common practice, no published source",
-        working=a.done(),
-    )
+        yield axle_bolt(study, slider, pair, (key, title), item, load)
+        yield axle_plate(study, slider, pair, (key, title), item, load)
 
 
 def _with(finding: Finding, sentence: str, state: State, use: float | None, missing: tuple[str, ...] = ()) -> Finding:

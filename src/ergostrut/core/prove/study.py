@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 
@@ -13,6 +13,7 @@ from ..cases import Case, cases_at, crash_cases
 from ..constants import G
 from ..finding import Finding, Working, at_most
 from ..mechanics.solver.along import Along, along
+from ..mechanics.solver.ground import Ground
 from ..mechanics.solver.model import Array, MechanismError, SolverError
 from ..mechanics.solver.modes import Mode, critical, frequency, lumped, stands_to
 from ..mechanics.solver.refine import Refined, refine
@@ -24,9 +25,10 @@ from ..structure.holds import Slider
 from ..structure.parts import Point3
 from ..structure.setting import Setting
 from .frame_model import frame_model, stretched, taken
-from .posed import Fallen, Posed, Solved, solve_cases
+from .posed import Fallen, OnGround, Posed, Solved, solve_cases
 
 PIECES = 2
+TELLS = 0.01
 FAR = 100.0
 """A critical load factor beyond this is not told apart from any larger one."""
 
@@ -47,6 +49,8 @@ class Study:
     """The same setting with the joints taken otherwise: strength takes the worst of all."""
     relies: bool = False
     """Whether the frame would fold were its joints pinned."""
+    firm: tuple[Solved, ...] = ()
+    """Every case on a base that does not give, where the base gives; those in which that tells stand in ``solved`` too, the last."""
 
     @property
     def floats(self) -> int:
@@ -121,6 +125,11 @@ class Study:
     @cached_property
     def kept_forces(self) -> dict[tuple[int, float], object]:
         """Forces of single pieces in their own axes, by bar and what their moments were multiplied with (``members.forces_of``)."""
+        return {}
+
+    @cached_property
+    def judged(self) -> dict[str, tuple[Finding, ...]]:
+        """What was found of it (``proof.setting_findings``)."""
         return {}
 
     @cached_property
@@ -241,41 +250,105 @@ Cases = Callable[[Assembly], tuple[Case, ...]]
 """Cases of its own for a build as it stands."""
 
 
-def study(context: Context, assembly: Assembly, setting: Setting, cases: Cases | None = None) -> Study:
-    """Solve every case of a setting, or ``cases`` of its own; what cannot be solved is kept with its reason.
+@dataclass(frozen=True)
+class Begun:
+    """A setting solved as drawn on what does not give, before forces are taken along its members. ``rigid``: with rigid joints."""
 
-    Welded joints are rigid. Others are drawn semi-rigid, and run pinned and rigid as well; where pinned joints would let the
-    frame fold, semi-rigid takes their place in strength.
-    """
+    drawn: Study
+    rigid: Posed | None
+    cases: tuple[Case, ...] = ()
+
+
+def begin(context: Context, assembly: Assembly, setting: Setting, cases: Cases | None = None) -> Begun:
+    """Solve every case of a setting, or ``cases`` of its own, with the joints as they are drawn."""
     try:
         posed = frame_model(assembly, setting, CarryPlan((), (), ()) if setting.bare else context.plan)
     except SolverError as error:
-        return _nothing(context, assembly, setting, error)
+        return Begun(_nothing(context, assembly, setting, error), None)
+    build = posed.assembly
+    rows = cases(build) if cases else cases_at(context.design.loads, setting.drivable, build.stands)
     ways = {(joint.spec or assembly.joining).system.fixity for joint in assembly.joints if not joint.hinge}
-    # straps and webbing differ in stretch: what they carry is taken at both bounds
-    taut = (_solve(context, stretched(posed), cases),) if posed.hung.straps else ()
-    if ways <= {"rigid"}:
-        return replace(_solve(context, posed, cases), other=taut)
-    drawn = _solve(context, taken(posed, "semi"), cases)
-    if drawn.error:
+    return Begun(_solve(context, posed if ways <= {"rigid"} else taken(posed, "semi"), rows), posed, rows)
+
+
+def finish(begun: Begun, ground: Ground | None = None) -> Study:
+    """The setting with all it is judged by, what cannot be solved kept with its reason; ``ground``: what its contacts bear on gives, a
+    row for every case that was solved at first.
+
+    Welded joints are rigid. Others are drawn semi-rigid, and run pinned and rigid as well; where pinned joints would let the
+    frame fold, joints that give nearly freely take their place: what they still hand over, the frame cannot do without.
+    """
+    drawn, posed = begun.drawn, begun.rigid
+    if posed is None or drawn.posed is None:
         return drawn
-    pinned = _solve(context, taken(posed, "pinned"), cases)
+    context = drawn.context
+    on = _onto(begun, ground) if ground is not None else None
+    first, telling = drawn, tuple[Case, ...]()
+    if on is not None:
+        first = _solve(context, drawn.posed, begun.cases, on)
+        firm = tuple(Solved(item.case, item.result, firm=True) for item in drawn.solved)
+        telling = _telling(first.solved, firm)
+        first = replace(first, firm=firm, solved=first.solved + tuple(item for item in firm if item.case in telling))
+    first = _along(first)
+
+    def run(other: Posed) -> Study:
+        one = _solve(context, other, begun.cases, on)
+        if one.error:
+            return one
+        firm, _ = solve_cases(other, telling, context.design.loads.foot)
+        return _along(replace(one, solved=one.solved + tuple(Solved(item.case, item.result, firm=True) for item in firm)))
+
+    # straps and webbing differ in stretch: what they carry is taken at both bounds
+    taut = (run(stretched(posed)),) if posed.hung.straps else ()
+    if drawn.posed is posed:
+        return replace(first, other=taut)
+    pinned = run(taken(posed, "pinned"))
     folds = bool(pinned.error) or not pinned.solved
-    rigid = _solve(context, posed, cases)
-    return replace(drawn, other=(rigid, *taut) if folds else (rigid, pinned, *taut), relies=folds)
+    other = run(taken(posed, "slack")) if folds else pinned
+    return replace(first, other=(run(posed), other, *taut), relies=folds)
+
+
+def study(context: Context, assembly: Assembly, setting: Setting, cases: Cases | None = None) -> Study:
+    """A setting, or ``cases`` of its own, on what does not give."""
+    return finish(begin(context, assembly, setting, cases))
+
+
+def _telling(solved: Sequence[Solved], firm: Sequence[Solved]) -> tuple[Case, ...]:
+    """Cases in which a contact takes another force on a base that does not give, by more than ``TELLS`` of the largest."""
+    other = {item.case.name: item.result.rest_force for item in firm}
+    largest = max((float(item.result.rest_force.max(initial=0.0)) for item in solved), default=0.0)
+    rows = [(item.case, np.abs(item.result.rest_force - other[item.case.name])) for item in solved if item.case.name in other]
+    return tuple(case for case, apart in rows if float(apart.max(initial=0.0)) > TELLS * largest)
+
+
+def _onto(begun: Begun, ground: Ground) -> OnGround:
+    """The ground by all cases, those without a result at first on what does not give, and what bore then."""
+    place = {case.name: i for i, case in enumerate(begun.cases)}
+    rows = [place[item.case.name] for item in begun.drawn.solved]
+    count, rests = len(begun.cases), ground.sunk.shape[1]
+    sunk, give = np.zeros((count, rests)), np.zeros((count, rests, rests))
+    sunk[rows], give[rows] = ground.sunk, ground.give
+    bearing = np.zeros((count, len(begun.drawn.solved[0].result.acting)), dtype=bool)
+    bearing[rows] = [item.result.acting for item in begun.drawn.solved]
+    return OnGround(Ground(sunk, give), bearing)
 
 
 def _nothing(context: Context, assembly: Assembly, setting: Setting, error: SolverError) -> Study:
     return Study(context, assembly, setting, None, (), (), None, str(error))
 
 
-def _solve(context: Context, posed: Posed, cases: Cases | None = None) -> Study:
-    loads, assembly, setting = context.design.loads, posed.assembly, posed.setting
+def _solve(context: Context, posed: Posed, rows: tuple[Case, ...], on: OnGround | None = None) -> Study:
+    assembly, setting = posed.assembly, posed.setting
     try:
         posed.frame  # noqa: B018 - assembled here: what folds in every case is one error
-        rows = cases(assembly) if cases else cases_at(loads, setting.drivable, assembly.stands)
-        solved, fallen = solve_cases(posed, rows, loads.foot)
+        solved, fallen = solve_cases(posed, rows, context.design.loads.foot, on)
     except SolverError as error:
         return _nothing(context, assembly, setting, error)
-    forces = along(posed.frame, [item.result for item in solved]) if solved else None
-    return Study(context, assembly, setting, posed, solved, fallen, forces)
+    return Study(context, assembly, setting, posed, solved, fallen, None)
+
+
+def _along(one: Study) -> Study:
+    """With the forces along its members."""
+    if one.posed is None or not one.solved:
+        return one
+    return replace(one, forces=along(one.posed.frame, [item.result for item in one.solved]))

@@ -167,6 +167,8 @@ class Pair:
     width: float
     axle: float
     rating: float | None
+    plate: tuple[float | None, float | None] = (None, None)
+    """Thickness of the plate that holds the axle, and its width along the rail, mm."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -199,6 +201,8 @@ class Slider:
     stop_rating: float | None
     beside: float = 3.0
     prop: Prop | None = None
+    stand_rating: float | None = None
+    """N of pull that a stand's fastening to the rails takes."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -28,7 +28,8 @@ OTHERS: dict[Joint, tuple[Fastener, ...]] = {
     "wood screw": ("pocket screw", "lag screw"),
 }
 """What may take the place of a system's usual fastener."""
-Fixity = Literal["rigid", "semi", "pinned"]
+Fixity = Literal["rigid", "semi", "slack", "pinned"]
+"""How joints are taken; slack: so soft that they take little but what keeps the frame from folding."""
 """Welded joints are rigid; several bolts or a gusset semi-rigid; a single fastener pinned."""
 
 

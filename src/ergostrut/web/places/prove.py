@@ -36,7 +36,9 @@ def prove(path: s.JobPath, query: p.ProveQuery) -> dict[str, object]:
     if study is None:
         return p.ProveOut(error="There is no build to prove yet.").model_dump(mode="json")
     cases = [
-        p.CaseOut(name=item.case.name, worst=max((r.use for r in member_uses(study, item.case.name)), default=0.0)) for item in study.solved
+        p.CaseOut(name=item.case.name, worst=max((r.use for r in member_uses(study, item.case.name)), default=0.0))
+        for item in study.solved
+        if not item.firm
     ]
     names = [row.name for row in cases]
     hardest = max(cases, key=lambda row: row.worst).name if cases else ""

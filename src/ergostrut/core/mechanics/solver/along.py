@@ -98,6 +98,16 @@ def _at(coefficients: Array, t: Array) -> Array:
     return total
 
 
+def _of(coefficients: Array, t: Array) -> Array:
+    """Value of polynomials (..., powers) at their own stations ``t`` (..., stations)."""
+    total = coefficients[..., -1:] * t
+    for power in range(coefficients.shape[-1] - 2, 0, -1):
+        total += coefficients[..., power : power + 1]
+        total *= t
+    total += coefficients[..., :1]
+    return total
+
+
 def _roots(c: Array, span: Array) -> Array:
     """Both roots of c0 + c1 t + c2 t2 in (0, span), else 0; last axis of length 2."""
     c0, c1, c2 = c[..., 0], c[..., 1], c[..., 2]
@@ -120,11 +130,11 @@ def along(frame: Frame, results: Sequence[CaseResult]) -> Along:
     extremes = [_roots(c.force[..., axis, :], spans) for axis in (1, 2)]
     t = np.concatenate([steps[..., :1], *extremes, steps[..., 1:]], axis=-1)
     wide = (cases, pieces * STATIONS)
-    force = _at(c.force[:, :, None], t).reshape(*wide, 3)
-    moment = _at(c.moment[:, :, None], t).reshape(*wide, 2)
+    N, Vy, Vz = (_of(c.force[:, :, axis], t).reshape(wide) for axis in range(3))
+    My, Mz = (_of(c.moment[:, :, axis], t).reshape(wide) for axis in range(2))
     s = (t + given.start[None, :, None]).reshape(wide)
     T = np.repeat(c.T[:, given.bar], STATIONS, axis=1)
-    return Along(given.first * STATIONS, s, force[..., 0], force[..., 1], force[..., 2], T, moment[..., 0], moment[..., 1])
+    return Along(given.first * STATIONS, s, N, Vy, Vz, T, My, Mz)
 
 
 def sample(c: Curves, bar: int, s: Array) -> Array:

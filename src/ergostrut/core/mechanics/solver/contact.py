@@ -13,8 +13,8 @@ from dataclasses import dataclass, replace
 import numpy as np
 from scipy.linalg import LinAlgError, cho_factor, cho_solve
 
-from .model import Array, FrameModel, MechanismError, Rest, SolverError, UnsettledError
-from .together import passes, settles
+from .model import Array, Flags, FrameModel, MechanismError, Rest, SolverError, UnsettledError
+from .together import Settling, different, passes, settles
 
 MAX_PASSES = 20
 LEAST_PASSES = 600
@@ -36,6 +36,13 @@ class OneWay:
     k: float | None
 
 
+def pushes(rest: Rest) -> list[tuple[int, int, float]]:
+    """(node, axis, share) of the displacements that press a rest together."""
+    along = [(rest.dof, float(rest.sign))] if rest.toward is None else list(enumerate(rest.toward))
+    own = [(rest.node, dof, -part) for dof, part in along]
+    return own + ([(rest.on, dof, part) for dof, part in along] if rest.on is not None else [])
+
+
 def one_way_parts(model: FrameModel, dofs: Sequence[int]) -> tuple[OneWay, ...]:
     """Rests, then straps, as directions on ``dofs``; degrees of freedom that are held count nothing."""
     at = {dof: i for i, dof in enumerate(dofs)}
@@ -47,12 +54,7 @@ def one_way_parts(model: FrameModel, dofs: Sequence[int]) -> tuple[OneWay, ...]:
                 b[at[dof]] += value
         return b
 
-    def pushes(rest: Rest) -> Array:
-        if rest.toward is None:
-            return direction([(6 * rest.node + rest.dof, -float(rest.sign))])
-        return direction([(6 * rest.node + i, -part) for i, part in enumerate(rest.toward)])
-
-    found = [OneWay(r.id, pushes(r), r.gap, r.k) for r in model.rests]
+    found = [OneWay(r.id, direction([(6 * node + dof, part) for node, dof, part in pushes(r)]), r.gap, r.k) for r in model.rests]
     for strap in model.straps:
         far = model.nodes[strap.b] if strap.b is not None else np.array(strap.to)
         run = model.nodes[strap.a] - far
@@ -99,7 +101,11 @@ class Contacts:
         self.rigid = np.array([part.k is None for part in parts], dtype=bool)
         self.at = np.argmax(np.abs(self.b), axis=1) if n and len(S) else np.zeros(n, dtype=int)
         self.into = self.b[np.arange(n), self.at] if n and len(S) else np.zeros(n)
+        self.single = bool((np.count_nonzero(self.b, axis=1) <= 1).all())
+        """Whether every part acts on one degree of freedom alone."""
         self._known: dict[tuple[frozenset[int], float], _System | None] = {}
+        self.kept: dict[bytes, tuple[Array, bool]] = {}
+        """Inverses of states that came, with whether they hold everything (``together.inverses``)."""
 
     def lent(self, soft: float) -> Contacts:
         """The same with ``soft`` springs on all parts."""
@@ -157,30 +163,32 @@ class Contacts:
             return None
         return _System(free, fixed, value, inverse, S[np.ix_(free, fixed)], pressed)
 
-    def states(self, loads: Array, acting: frozenset[int], sizes: Array) -> list[_State | None]:
-        """``state`` of many loads (cases, dofs) with the same parts in; None for all when they leave something loose."""
-        system = self._in(acting)
+    def soft(self, size: float) -> float:
+        """N/mm lent to parts under a load of this size while nothing holds the frame: a round number, so that cases of one size share
+        what is factored, and never so soft that it is lost beside the frame's own stiffness."""
+        least = 1e-10 * float(np.max(np.diag(self.S), initial=0.0))
+        return max(10.0 ** math.ceil(math.log10(size / (_SEEK * self.widest))), least)
+
+    @property
+    def widest(self) -> float:
+        return 1.0 + float(np.max(self.slack, initial=0.0))
+
+    def states(self, loads: Array, acting: Flags, sizes: Array, soft: float = 0.0) -> tuple[Array, Array, Flags] | None:
+        """``state`` of many loads (cases, dofs) with the same parts (parts,) in, the others on ``soft`` springs: displacements, forces,
+        and which parts are wrong; None when they leave something loose."""
+        system = self._in(frozenset(np.flatnonzero(acting).tolist()), soft)
         if system is None:
-            return [None] * len(loads)
+            return None
         u = np.zeros_like(loads)
         u[:, system.fixed] = system.value
         right = loads + system.pressed
         u[:, system.free] = (right[:, system.free] - system.across @ system.value) @ system.inverse
         opening = u @ self.b.T - self.slack
-        inside = np.zeros(len(self.parts), dtype=bool)
-        inside[list(acting)] = True
-        force = np.where(inside & ~self.rigid, self.k * opening, 0.0)
+        force = np.where(acting & ~self.rigid, self.k * opening, 0.0)
         left = loads - u @ self.S - force @ self.b
-        stiff = inside & self.rigid
+        stiff = acting & self.rigid
         force[:, stiff] = left[:, self.at[stiff]] / self.into[stiff]
-        pulling = inside & (force < -1e-9 * sizes[:, None])
-        pressed = ~inside & (opening > 1e-9)
-        return [
-            _State(
-                u[i], force[i], opening[i], frozenset(np.flatnonzero(pulling[i]).tolist()), frozenset(np.flatnonzero(pressed[i]).tolist())
-            )
-            for i in range(len(loads))
-        ]
+        return u, force, (acting & (force < -1e-9 * sizes[:, None])) | (~acting & (opening > 1e-9))
 
     def state(self, load: Array, acting: frozenset[int], u: Array, size: float) -> _State:
         """Force of every acting part (its own law where it gives, what the balance leaves where it is rigid), and what is wrong."""
@@ -224,70 +232,86 @@ def _least_index(contacts: Contacts, load: Array, acting: frozenset[int], soft: 
 
 
 def settle_all(
-    contacts: Contacts,
-    loads: Array,
-    names: Sequence[str],
-    begun: Sequence[frozenset[int]] | None = None,
-    gone: Sequence[int] | None = None,
-) -> list[Settled | SolverError]:
+    contacts: Contacts, loads: Array, names: Sequence[str], begun: Flags | None = None, gone: Sequence[int] | None = None
+) -> Settling:
     """``settle`` of many cases (cases, dofs): those in one state of their parts are solved together, and change state together.
 
-    A case that comes to a state it was in before, or to one that holds nothing, is settled on its own. ``begun``: parts that act in each
-    case at first, where a like problem has been settled; counts where all parts give. ``gone``: the part missing in each case, -1 for none.
+    A case that comes to a state it was in before, or to one that holds nothing, is settled on its own. ``begun`` (cases, parts): what acts
+    at first, where a like problem has been settled; counts where all parts give. ``gone``: the part missing in each case, -1 for none.
     """
-    found: list[Settled | SolverError | None] = [None] * len(loads)
+    count, parts = len(loads), len(contacts.parts)
     sizes = np.max(np.abs(loads), axis=1, initial=0.0) + 1e-9
     given = np.where((sizes < NOTHING)[:, None], 0.0, loads)
-    if settles(contacts, len(loads)):
-        return _together(contacts, loads, given, sizes, names, begun, gone)
-    if gone is not None and max(gone, default=-1) >= 0:
-        return [settle_all(contacts.without(part), loads[i : i + 1], names[i : i + 1])[0] for i, part in enumerate(gone)]
-    start = frozenset(np.flatnonzero(contacts.slack == 0).tolist())
-    groups: dict[frozenset[int], list[int]] = {start: list(range(len(loads)))}
-    seen: list[set[frozenset[int]]] = [set() for _ in loads]
-    last = [start] * len(loads)
+    if settles(contacts, count):
+        found, unsettled = passes(contacts, given, sizes, MAX_PASSES, begun, gone)
+    elif gone is not None:
+        return _without_each(contacts, loads, names, gone)
+    else:
+        found = Settling(np.zeros_like(loads), np.zeros((count, parts)), np.tile(contacts.slack == 0, (count, 1)), {})
+        unsettled = _grouped(contacts, given, sizes, found)
+    left = {part: contacts.without(part) for part in {gone[i] for i in unsettled}} if gone is not None else {}
+    for i, before in unsettled.items():
+        own = left[gone[i]] if gone is not None else contacts
+        acting = frozenset(np.flatnonzero(found.acting[i]).tolist())
+        try:
+            one = settle(
+                own, loads[i], names[i], acting, [frozenset(np.flatnonzero(np.frombuffer(b, dtype=bool)).tolist()) for b in before]
+            )
+        except SolverError as error:
+            found.errors[i] = error
+            continue
+        found.u[i], found.force[i] = one.u, one.force
+        found.acting[i] = False
+        found.acting[i, list(one.acting)] = True
+    return found
+
+
+def _without_each(contacts: Contacts, loads: Array, names: Sequence[str], gone: Sequence[int]) -> Settling:
+    """``settle_all`` part by part that is missing: cases without the same one together."""
+    found = Settling(
+        np.zeros_like(loads), np.zeros((len(loads), len(contacts.parts))), np.zeros((len(loads), len(contacts.parts)), dtype=bool), {}
+    )
+    for part in dict.fromkeys(gone):
+        rows = [i for i, one in enumerate(gone) if one == part]
+        mine = settle_all(contacts.without(part), loads[rows], [names[i] for i in rows])
+        found.u[rows], found.force[rows], found.acting[rows] = mine.u, mine.force, mine.acting
+        found.errors.update({rows[i]: error for i, error in mine.errors.items()})
+    return found
+
+
+def _grouped(contacts: Contacts, loads: Array, sizes: Array, found: Settling) -> dict[int, set[bytes]]:
+    """Settle into ``found`` by states: cases that are in one, solved together. Those that do not settle so, with the states they were in."""
+    seen: list[set[bytes]] = [set() for _ in loads]
+    settled = np.zeros(len(loads), dtype=bool)
+    todo = np.arange(len(loads))
     for _ in range(MAX_PASSES):
-        if not groups:
+        if not len(todo):
             break
-        following: dict[frozenset[int], list[int]] = {}
-        for acting, rows in groups.items():
-            for i, state in zip(rows, contacts.states(given[rows], acting, sizes[rows]), strict=True):
-                last[i] = acting
-                if state is None:
+        following = []
+        states, which = different(found.acting[todo])
+        for k, acting in enumerate(states):
+            rows = todo[which == k]
+            one = contacts.states(loads[rows], acting, sizes[rows])
+            short = one is None
+            if one is None:
+                # nothing holds it yet: lent springs say which part it comes to; cases of another size, each on its own
+                softs = np.array([contacts.soft(size) for size in sizes[rows].tolist()])
+                rows = rows[softs == softs[0]]
+                one = contacts.states(loads[rows], acting, sizes[rows], float(softs[0]))
+                if one is None:
                     continue
-                if not state.pulling and not state.pressed:
-                    found[i] = Settled(state.u, np.maximum(state.force, 0.0), acting)
-                    continue
-                seen[i].add(acting)
-                after = (acting - state.pulling) | state.pressed
-                if after not in seen[i]:
-                    following.setdefault(after, []).append(i)
-        groups = following
-    return [_alone(contacts, loads[i], names[i], last[i], seen[i]) if row is None else row for i, row in enumerate(found)]
-
-
-def _together(
-    contacts: Contacts,
-    loads: Array,
-    given: Array,
-    sizes: Array,
-    names: Sequence[str],
-    start: Sequence[frozenset[int]] | None,
-    gone: Sequence[int] | None,
-) -> list[Settled | SolverError]:
-    whole, last, seen = passes(contacts, given, sizes, MAX_PASSES, start, gone)
-    left = {part: contacts.without(part) for part in {gone[i] for i in last}} if gone is not None else {}
-    return [
-        Settled(*one) if one is not None else _alone(left[gone[i]] if gone else contacts, loads[i], names[i], last[i], seen[i])
-        for i, one in enumerate(whole)
-    ]
-
-
-def _alone(contacts: Contacts, load: Array, name: str, acting: frozenset[int], seen: set[frozenset[int]]) -> Settled | SolverError:
-    try:
-        return settle(contacts, load, name, acting, seen)
-    except SolverError as error:
-        return error
+            u, force, wrong = one
+            good = ~wrong.any(axis=1)
+            if not short:
+                found.u[rows[good]], found.force[rows[good]], settled[rows[good]] = u[good], np.maximum(force[good], 0.0), True
+            for i, change in zip(rows[~good].tolist(), wrong[~good], strict=True):
+                seen[i].add(acting.tobytes())
+                after = acting ^ change
+                if after.tobytes() not in seen[i]:
+                    found.acting[i] = after
+                    following.append(i)
+        todo = np.array(following, dtype=int)
+    return {i: seen[i] for i in np.flatnonzero(~settled).tolist()}
 
 
 def settle(
@@ -305,11 +329,7 @@ def settle(
     size = float(np.max(np.abs(load), initial=0.0)) + 1e-9
     if size < NOTHING:
         load = np.zeros_like(load)
-    widest = 1.0 + float(np.max(contacts.slack, initial=0.0))
-    # never so soft that it is lost beside the frame's own stiffness
-    least = 1e-10 * float(np.max(np.diag(contacts.S), initial=0.0))
-    # a round number, so that cases of one size share what is factored
-    soft = max(10.0 ** math.ceil(math.log10(size / (_SEEK * widest))), least)
+    widest, soft = contacts.widest, contacts.soft(size)
     if acting is None:
         acting = frozenset(np.flatnonzero(contacts.slack == 0).tolist())
     seen = set(before)
@@ -337,7 +357,7 @@ def settle(
         seen.add(acting)
         following = (acting - state.pulling) | state.pressed
         if following in seen:
-            careful = None if circled else _least_index(contacts, load, acting, least, size)
+            careful = None if circled else _least_index(contacts, load, acting, contacts.soft(NOTHING), size)
             if careful is None:
                 break
             following, circled = careful, True

@@ -13,6 +13,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 Array = NDArray[np.float64]
+Flags = NDArray[np.bool_]
 Vector = tuple[float, float, float]
 ZERO: Vector = (0.0, 0.0, 0.0)
 
@@ -47,7 +48,8 @@ class Bar:
 @dataclass(frozen=True, slots=True)
 class Rest:
     """A support that only pushes: it keeps ``sign * u[dof] >= -gap`` at its node, or ``toward @ u >= -gap`` along any unit vector.
-    ``k`` N/mm: it gives, as one along a vector must; None: rigid. A gap below nothing presses before anything is loaded."""
+    ``k`` N/mm: it gives, as one along a vector must; None: rigid. A gap below nothing presses before anything is loaded.
+    ``on``: the node it bears on, whose displacement is taken off; it must give. None: the host."""
 
     id: str
     node: int
@@ -56,6 +58,7 @@ class Rest:
     gap: float = 0.0
     k: float | None = None
     toward: Vector | None = None
+    on: int | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -114,22 +117,6 @@ class FrameModel:
         return self.names[node] if node < len(self.names) else f"joint {node + 1}"
 
 
-@dataclass(frozen=True)
-class CaseResult:
-    """``factors`` (loads,); ``u`` (n, 6); ``ends`` (bars, 12) local actions on the bar's ends; ``rest_force`` (rests,) and
-    ``strap_force`` (straps,) >= 0 N; ``reactions`` (n, 6) of everything that holds the frame, straps left out."""
-
-    name: str
-    factors: Array
-    u: Array
-    ends: Array
-    rest_force: Array
-    reactions: Array
-    strap_force: Array
-    bearing: frozenset[int]
-    """Rests that press (their index) and straps that pull (index + number of rests)."""
-
-
 class SolverError(ValueError):
     """The frame cannot be solved as drawn; the message names the part."""
 
@@ -140,6 +127,60 @@ class MechanismError(SolverError):
 
 class UnsettledError(SolverError):
     """One-way supports keep changing between bearing and free."""
+
+
+@dataclass(frozen=True)
+class CaseResult:
+    """``factors`` (loads,); ``u`` (n, 6); ``ends`` (bars, 12) local actions on the bar's ends; ``rest_force`` (rests,) and
+    ``strap_force`` (straps,) >= 0 N; ``reactions`` (n, 6) of everything that holds the frame, straps and rests between nodes left out;
+    ``acting`` (rests + straps,) whether each presses or pulls."""
+
+    name: str
+    factors: Array
+    u: Array
+    ends: Array
+    rest_force: Array
+    reactions: Array
+    strap_force: Array
+    acting: Flags
+
+    @property
+    def bearing(self) -> frozenset[int]:
+        """Rests that press (their index) and straps that pull (index + number of rests)."""
+        return frozenset(np.flatnonzero(self.acting).tolist())
+
+
+@dataclass(frozen=True)
+class Results:
+    """Many cases of one frame, arrays as in ``CaseResult`` with the case first; ``errors``: why those have no result whose rows mean nothing."""
+
+    names: tuple[str, ...]
+    factors: Array
+    u: Array
+    ends: Array
+    rest_force: Array
+    reactions: Array
+    strap_force: Array
+    acting: Flags
+    errors: dict[int, SolverError]
+
+    def row(self, i: int) -> CaseResult | SolverError:
+        """One case by itself."""
+        if i in self.errors:
+            return self.errors[i]
+        return CaseResult(
+            self.names[i],
+            self.factors[i],
+            self.u[i],
+            self.ends[i],
+            self.rest_force[i],
+            self.reactions[i],
+            self.strap_force[i],
+            self.acting[i],
+        )
+
+    def rows(self) -> list[CaseResult | SolverError]:
+        return [self.row(i) for i in range(len(self.names))]
 
 
 def check_model(model: FrameModel) -> None:
@@ -157,5 +198,7 @@ def check_model(model: FrameModel) -> None:
     for rest in model.rests:
         if rest.toward is not None and (rest.k is None or abs(sum(part * part for part in rest.toward) - 1) > 1e-6):
             raise SolverError(f"{rest.id}: a support along a slope needs a unit direction and a stiffness")
+        if rest.on is not None and rest.k is None:
+            raise SolverError(f"{rest.id}: a support on another joint needs a stiffness")
     if not (model.fixed or model.rests or model.straps or model.moved):
         raise SolverError("nothing supports this frame")

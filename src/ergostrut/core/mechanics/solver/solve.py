@@ -2,17 +2,21 @@
 
 from __future__ import annotations
 
+import copy
 from collections.abc import Sequence
+from dataclasses import replace
 from functools import cached_property
 
 import numpy as np
 from scipy.linalg import eigh
 
-from .contact import DOF_WORDS, Contacts, OneWay, one_way_parts, settle_all
+from .contact import DOF_WORDS, Contacts, OneWay, one_way_parts, pushes, settle_all
 from .elements import elements
+from .ground import Ground, settle_on
 from .loads import onto_nodes, prepare
 from .matrix import DENSE, Band, Index, Solve, dense, factor, narrow, order_of, scatter, total
-from .model import Array, CaseResult, FrameModel, LoadCase, MechanismError, SolverError, check_model
+from .model import Array, CaseResult, Flags, FrameModel, LoadCase, MechanismError, Rest, Results, SolverError, check_model
+from .together import Settling, inverses
 
 ROUNDING = 1e-11
 
@@ -39,8 +43,7 @@ class Stiffness:
         self.settled: Array = np.zeros(n)
         for node, dof, value in model.moved:
             self.settled[6 * node + dof] = value
-        touched = {6 * rest.node + rest.dof for rest in model.rests if rest.toward is None}
-        touched |= {6 * rest.node + i for rest in model.rests if rest.toward is not None for i in range(3)}
+        touched = {6 * node + dof for rest in model.rests for node, dof, _ in pushes(rest)}
         for strap in model.straps:
             touched |= {6 * node + i for node in (strap.a, strap.b) if node is not None for i in range(3)}
         self._c = np.array(sorted(touched - set(self.held.tolist())), dtype=int)
@@ -48,6 +51,8 @@ class Stiffness:
         free[self._c] = free[self.held] = False
         self._r = np.flatnonzero(free)
         self.parts: tuple[OneWay, ...] = one_way_parts(model, self._c.tolist())
+        rests = len(model.rests)
+        self._between = [i for i, rest in enumerate(model.rests) if rest.on is not None] + list(range(rests, rests + len(model.straps)))
 
     def words(self, dof: int) -> str:
         node, way = divmod(int(dof), 6)
@@ -112,6 +117,14 @@ class Frame(Stiffness):
         # what condensing leaves of a stiffness that is not there: rounding of the largest entry
         self._contacts = Contacts(self._S, self.parts, ROUNDING * float(np.max(np.diag(K_cc), initial=0.0)))
 
+    def with_rests(self, rests: tuple[Rest, ...]) -> Frame:
+        """The same frame with rests at the same nodes along the same axes that give otherwise: nothing is condensed again."""
+        other = copy.copy(self)
+        other.model = replace(self.model, rests=rests)
+        other.parts = one_way_parts(other.model, self._c.tolist())
+        other._contacts = Contacts(self._S, other.parts, self._contacts.least)
+        return other
+
     def _dense(self, r: Index, c: Index) -> tuple[Solve, Array, Array]:
         """A solver on ``r``, and the stiffness between ``r`` and ``c`` and within ``c``; what is held goes into a row of its own."""
         n = len(r) + len(c)
@@ -143,60 +156,88 @@ class Frame(Stiffness):
         """How many numbers it holds: most of what it weighs."""
         e, p = self.elements, self.prepared
         arrays = (self.blocks, self.ends_of, e.k, e.T, self.local, self.totals, p.local, p.q, p.slope, p.jump, self._alone, self._with)
-        return sum(array.size for array in arrays) + (e.recover.size if e.gives else 0)
+        kept = len(self._contacts.kept) * len(self._c) ** 2
+        return sum(array.size for array in arrays) + (e.recover.size if e.gives else 0) + kept
 
     def _loose(self) -> MechanismError:
         _, shape = eigh(self._S, subset_by_index=[0, 0])
         return MechanismError(f"this frame can fold: {self.words(self._c[int(np.argmax(np.abs(shape[:, 0])))])} freely")
 
-    def solve_many(
+    def run(
         self,
         names: Sequence[str],
         factors: Array,
-        start: Sequence[frozenset[int]] | None = None,
+        start: Flags | None = None,
         gone: Sequence[int] | None = None,
-    ) -> list[CaseResult | SolverError]:
-        """Every row of ``factors`` (cases, loads) times the basic loads; a case without result comes back as its error.
+        ground: Ground | None = None,
+    ) -> Results:
+        """Every row of ``factors`` (cases, loads) times the basic loads.
 
-        ``start``: which one-way parts bear at first, from a like frame that was solved (``CaseResult.bearing``). ``gone``: the one-way
-        part (its index among rests, then straps) that is missing in each case, -1 for none; nothing is condensed again for it."""
+        ``start`` (cases, rests + straps): what bears at first, from a like frame that was solved (``Results.acting``). ``gone``: the
+        one-way part (its index among rests, then straps) that is missing in each case, -1 for none; nothing is condensed again for it.
+        ``ground``: what the rests bear on, where that gives; a case that does not settle on it stays as on rigid ground."""
         factors = np.asarray(factors, dtype=float)
         shares = np.column_stack([factors, np.ones(len(names))]) if self._moves else factors
         n, width = len(names), self.size
         u = np.tile(self.settled, (n, 1))
-        force, acting = np.zeros((n, len(self.parts))), [frozenset[int]()] * n
-        errors: dict[int, SolverError] = {}
-        if len(self._c):
-            for i, found in enumerate(settle_all(self._contacts, shares @ self._push, names, start, gone)):
-                if isinstance(found, MechanismError):
-                    errors[i] = self._loose()
-                elif isinstance(found, SolverError):
-                    errors[i] = found
-                else:
-                    u[i, self._c], force[i], acting[i] = found.u, found.force, found.acting
-        u[:, self._r] = shares @ self._alone.T - u[:, self._c] @ self._with.T
-        parts, rests = self.elements, len(self.model.rests)
+        found = self._settled(names, shares, start, gone, ground)
+        u[:, self._c] = found.u
+        u[:, self._r] = shares @ self._alone.T - found.u @ self._with.T
+        parts, rests, force = self.elements, len(self.model.rests), found.force
         moved = u.T[parts.dofs]
         ends = np.matmul(self.ends_of, moved).transpose(2, 0, 1) - np.tensordot(factors, self.local, axes=1)
         # what is left at the nodes: the actions of the bars' ends less the loads put on the nodes themselves
         residual = onto_nodes(ends, parts, width) - factors @ self.prepared.nodal
-        residual[:, self._c] += force[:, rests:] @ self._contacts.b[rests:]
+        residual[:, self._c] += force[:, self._between] @ self._contacts.b[self._between]
         residual[:, self._r] = 0.0
-        return [
-            errors[i]
-            if i in errors
-            else CaseResult(
-                names[i],
-                factors[i],
-                u[i].reshape(width // 6, 6),
-                ends[i],
-                force[i, :rests],
-                residual[i].reshape(-1, 6),
-                force[i, rests:],
-                acting[i],
-            )
-            for i in range(n)
-        ]
+        errors = {i: self._loose() if isinstance(error, MechanismError) else error for i, error in found.errors.items()}
+        nodes = width // 6
+        return Results(
+            tuple(names),
+            factors,
+            u.reshape(n, nodes, 6),
+            ends,
+            force[:, :rests],
+            residual.reshape(n, nodes, 6),
+            force[:, rests:],
+            found.acting,
+            errors,
+        )
+
+    def _settled(
+        self, names: Sequence[str], shares: Array, start: Flags | None, gone: Sequence[int] | None, ground: Ground | None
+    ) -> Settling:
+        loads, parts = shares @ self._push, len(self.parts)
+        if not len(self._c):
+            return Settling(loads, np.zeros((len(loads), parts)), np.zeros((len(loads), parts), dtype=bool), {})
+        if ground is None:
+            return settle_all(self._contacts, loads, names, start, gone)
+        on, good = settle_on(self._contacts, loads, ground, start if start is not None else np.zeros((len(loads), parts), dtype=bool))
+        bad = np.flatnonzero(~good).tolist()
+        if bad:
+            stood = settle_all(self._contacts, loads[bad], [names[i] for i in bad])
+            on.u[bad], on.force[bad], on.acting[bad] = stood.u, stood.force, stood.acting
+            on.errors.update({bad[i]: error for i, error in stood.errors.items()})
+        return on
+
+    def solve_many(
+        self, names: Sequence[str], factors: Array, start: Flags | None = None, gone: Sequence[int] | None = None
+    ) -> list[CaseResult | SolverError]:
+        """``run`` case by case; one without result comes back as its error."""
+        return self.run(names, factors, start, gone).rows()
+
+    def compliance(self, states: Flags, loads: Sequence[int], dofs: Sequence[int]) -> Array:
+        """Displacement at ``dofs`` per unit of basic ``loads`` while the one-way parts of a state (states, parts) act, all of which give,
+        (states, dofs, loads); not finite where a state leaves something loose."""
+        inverse, held = inverses(self._contacts, states)
+        at_c = np.matmul(inverse, self._push[list(loads)].T)
+        found = np.empty((len(states), self.size, len(loads)))
+        found[:, self._c] = at_c
+        found[:, self._r] = self._alone[:, list(loads)] - np.matmul(self._with, at_c)
+        found[:, self.held] = 0.0
+        found[~held] = np.nan
+        rows: Array = found[:, list(dofs)]
+        return rows
 
     def solve(self, name: str, factors: Array) -> CaseResult:
         """Displacements, end actions and reactions under ``factors`` (loads,) times the basic loads.

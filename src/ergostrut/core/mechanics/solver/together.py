@@ -6,14 +6,27 @@ A floor under a rail has a state of its own in nearly every case; settled one af
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
 import numpy as np
+from numpy.typing import NDArray
 
-from .model import Array
+from .model import Array, Flags, SolverError
 
 if TYPE_CHECKING:
     from .contact import Contacts
+
+
+@dataclass(frozen=True)
+class Settling:
+    """Many cases: ``u`` (cases, dofs), ``force`` and ``acting`` (cases, parts); ``errors``: why those stand that did not settle."""
+
+    u: Array
+    force: Array
+    acting: Flags
+    errors: dict[int, SolverError]
+
 
 LOOKING = 6
 """Passes after which it is looked whether a case runs in a circle; most have settled by then."""
@@ -21,22 +34,42 @@ MANY = 8
 """Fewer cases than this are settled one state after another."""
 
 
-def inverses(contacts: Contacts, states: np.ndarray) -> tuple[Array, np.ndarray]:
+KEPT = 250_000
+"""Numbers of inverses that are kept for states that come again."""
+
+
+def inverses(contacts: Contacts, states: Flags) -> tuple[Array, Flags]:
     """Inverse stiffness (states, n, n) with the parts of each state (states, parts) in, and whether it holds everything."""
-    n = len(contacts.S)
-    each = (contacts.b[:, :, None] * contacts.b[:, None, :]).reshape(len(contacts.b), n * n)
-    S = contacts.S + (np.where(states, contacts.k, 0.0) @ each).reshape(-1, n, n)
+    kept, keys = contacts.kept, [row.tobytes() for row in states]
+    new = [i for i, key in enumerate(keys) if key not in kept]
+    if len(kept) + len(new) > KEPT // len(contacts.S) ** 2:
+        kept.clear()
+        new = list(range(len(keys)))
+    if new:
+        kept.update(zip([keys[i] for i in new], zip(*_inverted(contacts, states[new]), strict=True), strict=True))
+    rows = [kept[key] for key in keys]
+    return np.array([inverse for inverse, _ in rows]), np.array([held for _, held in rows])
+
+
+def _inverted(contacts: Contacts, states: Flags) -> tuple[Array, Flags]:
+    n, k = len(contacts.S), np.where(states, contacts.k, 0.0)
+    if contacts.single:
+        S = np.repeat(contacts.S[None], len(states), axis=0)
+        S[:, np.arange(n), np.arange(n)] += k @ (contacts.b * contacts.b)
+    else:
+        S = contacts.S + np.tensordot(k, contacts.b[:, :, None] * contacts.b[:, None, :], axes=1)
     diagonal = np.diagonal(S, axis1=1, axis2=2)
     held = np.all(diagonal > contacts.least, axis=1)
     scale = 1 / np.sqrt(np.where(diagonal > 0, diagonal, 1.0))
-    scaled = S * scale[:, :, None] * scale[:, None, :]
+    both = scale[:, :, None] * scale[:, None, :]
+    scaled = S * both
     # what holds nothing is put aside before it can break the stack
     scaled[~held] = np.eye(n)
     try:
         inverse = np.asarray(np.linalg.inv(scaled), dtype=np.float64)
     except np.linalg.LinAlgError:
         inverse = np.stack([_inverse(one) for one in scaled])
-    inverse = inverse * scale[:, :, None] * scale[:, None, :]
+    inverse *= both
     gives = np.diagonal(inverse, axis1=1, axis2=2)
     with np.errstate(invalid="ignore"):
         held &= np.all(np.isfinite(gives) & (gives > 0) & (gives * contacts.least < 1.0), axis=1)
@@ -50,7 +83,7 @@ def _inverse(one: Array) -> Array:
         return np.full_like(one, np.nan)
 
 
-def _different(rows: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
+def different(rows: Flags) -> tuple[Flags, NDArray[np.intp]]:
     """The different rows among many of yes and no, and which of them each is."""
     if rows.shape[1] > 62:
         found, which = np.unique(rows, axis=0, return_inverse=True)
@@ -60,21 +93,13 @@ def _different(rows: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
 
 
 def passes(
-    contacts: Contacts,
-    loads: Array,
-    sizes: Array,
-    most: int,
-    start: Sequence[frozenset[int]] | None = None,
-    gone: Sequence[int] | None = None,
-) -> tuple[list[tuple[Array, Array, frozenset[int]] | None], dict[int, frozenset[int]], dict[int, set[frozenset[int]]]]:
-    """Displacements, forces and acting parts of every case (cases, dofs) that settles in ``most`` passes of all wrong parts changing
-    together, else None with the state it came to last and those it was in before. ``start``: parts that act at first, those without
-    slack unless told. ``gone``: the part that is missing in each case, -1 for none."""
+    contacts: Contacts, loads: Array, sizes: Array, most: int, start: Flags | None = None, gone: Sequence[int] | None = None
+) -> tuple[Settling, dict[int, set[bytes]]]:
+    """Every case (cases, dofs) settled in ``most`` passes of all wrong parts changing together, and those that do not settle so with the
+    states they were in before. ``start`` (cases, parts): what acts at first, the parts without slack unless told. ``gone``: the part
+    that is missing in each case, -1 for none."""
     count, parts = len(loads), len(contacts.slack)
-    acting = np.tile(contacts.slack == 0, (count, 1))
-    for i, given in enumerate(start or ()):
-        acting[i] = False
-        acting[i, list(given)] = True
+    acting = np.tile(contacts.slack == 0, (count, 1)) if start is None else start.copy()
     there = np.ones((count, parts), dtype=bool)
     for i, part in enumerate(gone or ()):
         if part >= 0:
@@ -88,7 +113,7 @@ def passes(
         if not len(todo):
             break
         now = acting[todo]
-        states, which = _different(now)
+        states, which = different(now)
         inverse, held = inverses(contacts, states)
         right = loads[todo] + (np.where(states, contacts.k * contacts.slack, 0.0) @ contacts.b)[which]
         u = np.matmul(inverse[which], right[:, :, None])[:, :, 0]
@@ -113,13 +138,7 @@ def passes(
                 fresh.append(k)
         acting[todo[left[fresh]]] = after[fresh]
         todo = todo[left[fresh]]
-    found: list[tuple[Array, Array, frozenset[int]] | None] = [
-        (U[i], F[i], frozenset(np.flatnonzero(acting[i]).tolist())) if settled[i] else None for i in range(count)
-    ]
-    rest = np.flatnonzero(~settled).tolist()
-    last = {i: frozenset(np.flatnonzero(acting[i]).tolist()) for i in rest}
-    before = {i: {frozenset(np.flatnonzero(np.frombuffer(one, dtype=bool)).tolist()) for one in seen[i]} for i in rest}
-    return found, last, before
+    return Settling(U, F, acting, {}), {i: seen[i] for i in np.flatnonzero(~settled).tolist()}
 
 
 def settles(contacts: Contacts, cases: int) -> bool:

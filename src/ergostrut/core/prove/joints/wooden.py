@@ -19,7 +19,7 @@ END_GRAIN = 0.67
 WET_SCREW = 0.7
 
 
-def _duration(end: End) -> float:
+def duration(end: End) -> float:
     return 1.0 if end.lasting else ROAD_DURATION
 
 
@@ -43,6 +43,12 @@ def rank_pulled(ends: Ends, spec: JointSpec) -> Array:
 def _woods(end: End | Ends) -> tuple[Wood, Wood] | None:
     rib, rail = end.rib.section.material, end.rail.section.material
     return (rib, rail) if isinstance(rib, Wood) and isinstance(rail, Wood) else None
+
+
+def held_by(spec: JointSpec, end: End) -> tuple[float, float] | None:
+    """``_held`` of an end whose fasteners may pull; None for wood screws in end grain."""
+    woods = _woods(end)
+    return _held(spec, *woods, end.rail.shape.width) if woods and spec.kind != "wood screw" else None
 
 
 def _held(spec: JointSpec, rib: Wood, rail: Wood, side: float) -> tuple[float, float] | None:
@@ -75,7 +81,7 @@ def check_wood_screw(end: End, spec: JointSpec) -> Verdict:
         "Z * C_D * C_eg * C_M",
         "N",
         "into end grain, NDS 2018 12.5.2",
-        C_D=_duration(end),
+        C_D=duration(end),
         C_eg=0.67,
         C_M=WET_SCREW if end.wet else 1.0,
     )
@@ -102,7 +108,7 @@ def check_pulled(end: End, spec: JointSpec) -> Verdict:
     how = "into end grain x 0.67" if spec.kind == "lag screw" else "x 0.67 at its slant"
     w.given("Z", held[0], "N", f"{name}, least yield mode, {spec.bite:.0f} mm deep, {how}")
     w.given("W", held[1], "N", "withdrawal, into end grain x 0.75" if spec.kind == "lag screw" else "withdrawal from side grain x 0.67")
-    w.given("C_D", _duration(end), "", "load duration, NDS 2018 2.3.2")
+    w.given("C_D", duration(end), "", "load duration, NDS 2018 2.3.2")
     limit = w.line("Z_a", "Z * C_D * C_M", "N", C_M=WET_SCREW if end.wet else 1.0)
     use = w.line("use", "V / Z_a + T / (W * C_D * C_M)", "")
     return Verdict(use, f"{across:.0f} N across and {pull:.0f} N in pull on a {name}", use * limit, limit, "N", w)

@@ -161,7 +161,8 @@ def slider_of(build: BedSlide, place: Layout, catalog: Catalog) -> Slider:
     """How the tray runs."""
     tray, base, r = f"{build.id}/tray", f"{build.id}/base", build.rollers
     rating = r.rating.kg * G if r.rating else None
-    size = (r.diameter.mm, r.width.mm, r.axle.mm, rating)
+    plate = (r.plate.mm if r.plate else None, r.plate_width.mm if r.plate_width else None)
+    size = (r.diameter.mm, r.width.mm, r.axle.mm, rating, plate)
     return Slider(
         id=build.id,
         label="tray",
@@ -185,6 +186,7 @@ def slider_of(build: BedSlide, place: Layout, catalog: Catalog) -> Slider:
         guide_rating=build.guides.rating.kg * G if build.guides.rating else None,
         stop_rating=build.base.stop_rating.kg * G if build.base.stop_rating else None,
         beside=GEAR_CLEARANCE,
+        stand_rating=build.base.stand_rating.kg * G if build.base.stand_rating else None,
         prop=_prop(build, catalog),
     )
 

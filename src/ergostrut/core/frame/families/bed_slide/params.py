@@ -28,6 +28,8 @@ class Rollers(Record):
     front_setback: Annotated[Length, Between(1, 3_000)] = typed("60 mm")
     rear_setback: Annotated[Length, Between(0, 3_000)] = typed("80 mm")
     play: Annotated[Length, Between(0, 30)] = typed("2 mm")
+    plate: Annotated[Length, Between(0.4, 60)] | None = None
+    plate_width: Annotated[Length, Between(4, 400)] | None = None
 
 
 class BaseRails(Record):
@@ -36,6 +38,7 @@ class BaseRails(Record):
     lower: StockId = "1.5x1.5x14ga"
     upper: StockId = "1x1x14ga"
     stands: Annotated[int, Field(ge=2, le=12)] = 5
+    stand_rating: Rating | None = None
     keeper: bool = True
     keeper_rating: Rating | None = None
     front_stop: bool = True
