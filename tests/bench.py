@@ -15,7 +15,9 @@ from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.edit import Change
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Design
-from ergostrut.core.mechanics.solver.solve import solve_all
+from ergostrut.core.mechanics.shells.section import isotropic
+from ergostrut.core.mechanics.solver.model import FrameModel, LoadCase
+from ergostrut.core.mechanics.solver.solve import Frame, solve_all
 from ergostrut.core.prove.study import study
 from ergostrut.core.report import check, context_of, here, studies_at
 from ergostrut.core.structure.assembly import Assembly
@@ -26,7 +28,7 @@ from ergostrut.store.database import Database
 from ergostrut.threads import one_thread
 from ergostrut.web.app import create_app
 from tests import heavy
-from tests.references import bare
+from tests.references import bare, shell_meshes
 from tests.references.frames import pynite_cases
 
 from .conftest import PULL
@@ -66,6 +68,25 @@ def _large(catalog: Catalog, design: Design) -> None:
     print(f"one setting, {bars} bars, {len(solved.solved)} cases and feet: {statistics.median(ratios):.2f} of the largest bare grid")
 
 
+def _panels() -> None:
+    """Panels that carry, twelve right sides, assembled and solved, turn by turn with the bare solve of the largest grid."""
+    job = bare.grid(*bare.GRIDS[-1])
+    for n, m in ((30, 20), (50, 50)):
+        nodes, quads = shell_meshes.grid(n, m, lambda s, t: (1000 * s, 800 * t, 0.0))
+        sheets = shell_meshes.of(quads, isotropic(10_000.0, 0.3, 12.0))
+        fixed = tuple((i, dof) for i in np.flatnonzero(nodes[:, 0] < 1).tolist() for dof in range(6))
+        ends = np.flatnonzero(nodes[:, 0] > 999)[:12].tolist()
+        loads = [LoadCase(str(i), nodal=((i, (0.0, 0.0, 1.0, 0.0, 0.0, 0.0)),)) for i in ends]
+        model, ratios, mine = FrameModel(nodes, (), fixed, sheets=sheets), [], []
+        for _ in range(7):
+            theirs = measured(lambda: bare.solve(job), 1)
+            mine.append(measured(lambda model=model, loads=loads: Frame(model, loads).run([""] * 12, np.eye(12)).u, 1))
+            ratios.append(mine[-1] / theirs)
+        print(
+            f"panels, {n * m} elements, 12 right sides: {statistics.median(mine):.0f} ms, {statistics.median(ratios):.1f} of the largest bare grid"
+        )
+
+
 def main() -> None:
     """Stages of the sample's report, a slider drag, and grids against PyNite."""
     one_thread()
@@ -99,6 +120,7 @@ def main() -> None:
     for name, span in rows.items():
         print(f"  {name:46s}{span:8.1f} ms{span / whole:8.2f} of the whole")
     _large(catalog, design)
+    _panels()
     print("grids x 6 cases, end forces included, against a bare solve of the same grid, turn by turn, and PyNite's linear analysis")
     for size in bare.GRIDS:
         job = bare.grid(*size)

@@ -58,9 +58,9 @@ class _Bars:
 
 def _bars(model: FrameModel) -> _Bars:
     bars = model.bars
-    table = np.array([_TABLE(bar) for bar in bars], dtype=float)
+    table = np.array([_TABLE(bar) for bar in bars], dtype=float).reshape(-1, 11)
     ends = table[:, :2].astype(int)
-    if ends.min() < 0 or ends.max() >= len(model.nodes):
+    if ends.min(initial=0) < 0 or ends.max(initial=-1) >= len(model.nodes):
         wrong = bars[int(np.argmax((ends < 0).any(axis=1) | (ends >= len(model.nodes)).any(axis=1)))]
         raise SolverError(f"{wrong.id} ends at a joint that does not exist")
     figures = table[:, 2:8]

@@ -22,6 +22,9 @@ DENSE = 150
 LOOSE = 1e-7
 """A scaled pivot below this means that something moves freely."""
 
+LARGE = 1_500
+"""Rows beyond which what moves is named by the pivot that failed: its softest shape would take too long."""
+
 Index = np.ndarray
 Solve = Callable[[Array], Array]
 Words = Callable[[int], str]
@@ -50,6 +53,22 @@ def order_of(ends: Index, nodes: int) -> Index:
     ones = np.ones(len(ends), dtype=np.int8)
     graph = csr_matrix((ones, (ends[:, 0], ends[:, 1])), shape=(nodes, nodes))
     return np.asarray(reverse_cuthill_mckee(graph + graph.T, symmetric_mode=True), dtype=int)
+
+
+def narrowest(ends: Index, nodes: Array) -> Index:
+    """Nodes in whichever order keeps the band narrower: Cuthill and McKee's, or row after row along an axis, as a mesh often lies.
+    ``ends`` (m, 2), ``nodes`` (n, 3)."""
+    orders = [order_of(ends, len(nodes))]
+    turned = np.round(nodes, 3).T
+    orders += [np.lexsort((turned[(i + 2) % 3], turned[(i + 1) % 3], turned[i])) for i in range(3)]
+    orders += [np.lexsort((turned[(i + 1) % 3], turned[(i + 2) % 3], turned[i])) for i in range(3)]
+
+    def width(order: Index) -> int:
+        place = np.empty(len(order), dtype=int)
+        place[order] = np.arange(len(order))
+        return int(np.abs(place[ends[:, 0]] - place[ends[:, 1]]).max(initial=0))
+
+    return min(orders, key=width)
 
 
 class Band:
@@ -116,6 +135,8 @@ class Band:
         scale = 1 / np.sqrt(diagonal)
         triangle, fault = dpbtrf(self._scaled(scale), lower=0, overwrite_ab=1)
         if fault or float(np.min(triangle[-1])) < LOOSE:
+            if self.n > LARGE:
+                raise MechanismError(f"this frame can fold: {words(int(fault) - 1 if fault else int(np.argmin(triangle[-1])))} freely")
             raise fold(scale[:, None] * self.full() * scale, words)
 
         def solve(right: Array) -> Array:

@@ -7,10 +7,14 @@ A bar's local x runs from end a to end b; at roll 0 local z is as near host +z a
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
+
+from ..shells.sheets import Sheets
 
 Array = NDArray[np.float64]
 Flags = NDArray[np.bool_]
@@ -74,6 +78,19 @@ class Strap:
 
 
 @dataclass(frozen=True, slots=True)
+class Link:
+    """Springs between nodes ``a`` and ``b``, which may lie at one place: ``k`` N/mm along and N mm/rad about ``x``, ``y`` and x cross y, unit
+    vectors at right angles in host axes."""
+
+    id: str
+    a: int
+    b: int
+    k: tuple[float, float, float, float, float, float]
+    x: Vector = (1.0, 0.0, 0.0)
+    y: Vector = (0.0, 1.0, 0.0)
+
+
+@dataclass(frozen=True, slots=True)
 class Spread:
     """Load per length on a bar from ``start`` to ``end`` (mm from end a), linear from ``w0`` to ``w1`` (N/mm, host axes)."""
 
@@ -112,6 +129,9 @@ class FrameModel:
     names: tuple[str, ...] = ()
     straps: tuple[Strap, ...] = ()
     moved: tuple[tuple[int, int, float], ...] = ()
+    sheets: Sheets | None = None
+    """Panels that carry, on the same nodes."""
+    links: tuple[Link, ...] = ()
 
     def name(self, node: int) -> str:
         return self.names[node] if node < len(self.names) else f"joint {node + 1}"
@@ -130,57 +150,95 @@ class UnsettledError(SolverError):
 
 
 @dataclass(frozen=True)
-class CaseResult:
-    """``factors`` (loads,); ``u`` (n, 6); ``ends`` (bars, 12) local actions on the bar's ends; ``rest_force`` (rests,) and
-    ``strap_force`` (straps,) >= 0 N; ``reactions`` (n, 6) of everything that holds the frame, straps and rests between nodes left out;
-    ``acting`` (rests + straps,) whether each presses or pulls."""
+class Results:
+    """Many cases of one frame, the case first: ``factors`` (cases, loads), ``rest_force`` and ``strap_force`` >= 0 N, ``acting`` (cases,
+    rests + straps) whether each presses or pulls; ``errors``: why those have no result whose rows mean nothing.
 
-    name: str
+    Displacements and end actions are worked out when they are first asked for; who asks for contact forces alone never pays for them."""
+
+    names: tuple[str, ...]
     factors: Array
-    u: Array
-    ends: Array
     rest_force: Array
-    reactions: Array
     strap_force: Array
     acting: Flags
+    errors: dict[int, SolverError]
+    displaced: Callable[[], Array]
+    acted: Callable[[Array], tuple[Array, Array]]
+
+    @cached_property
+    def u(self) -> Array:
+        """(cases, n, 6) mm and rad."""
+        return self.displaced()
+
+    @cached_property
+    def _actions(self) -> tuple[Array, Array]:
+        return self.acted(self.u)
+
+    @property
+    def ends(self) -> Array:
+        """(cases, bars, 12) local actions on the bars' ends."""
+        return self._actions[0]
+
+    @property
+    def reactions(self) -> Array:
+        """(cases, n, 6) of everything that holds the frame, straps and rests between nodes left out."""
+        return self._actions[1]
+
+    def rows(self) -> list[CaseResult | SolverError]:
+        """Case by case; one without result as its error."""
+        return [self.errors[i] if i in self.errors else CaseResult(self, i) for i in range(len(self.names))]
+
+
+@dataclass(frozen=True, slots=True)
+class CaseResult:
+    """One case of ``results``: arrays as there, without their first axis."""
+
+    results: Results
+    index: int
+
+    @property
+    def name(self) -> str:
+        return self.results.names[self.index]
+
+    @property
+    def factors(self) -> Array:
+        found: Array = self.results.factors[self.index]
+        return found
+
+    @property
+    def u(self) -> Array:
+        found: Array = self.results.u[self.index]
+        return found
+
+    @property
+    def ends(self) -> Array:
+        found: Array = self.results.ends[self.index]
+        return found
+
+    @property
+    def reactions(self) -> Array:
+        found: Array = self.results.reactions[self.index]
+        return found
+
+    @property
+    def rest_force(self) -> Array:
+        found: Array = self.results.rest_force[self.index]
+        return found
+
+    @property
+    def strap_force(self) -> Array:
+        found: Array = self.results.strap_force[self.index]
+        return found
+
+    @property
+    def acting(self) -> Flags:
+        found: Flags = self.results.acting[self.index]
+        return found
 
     @property
     def bearing(self) -> frozenset[int]:
         """Rests that press (their index) and straps that pull (index + number of rests)."""
         return frozenset(np.flatnonzero(self.acting).tolist())
-
-
-@dataclass(frozen=True)
-class Results:
-    """Many cases of one frame, arrays as in ``CaseResult`` with the case first; ``errors``: why those have no result whose rows mean nothing."""
-
-    names: tuple[str, ...]
-    factors: Array
-    u: Array
-    ends: Array
-    rest_force: Array
-    reactions: Array
-    strap_force: Array
-    acting: Flags
-    errors: dict[int, SolverError]
-
-    def row(self, i: int) -> CaseResult | SolverError:
-        """One case by itself."""
-        if i in self.errors:
-            return self.errors[i]
-        return CaseResult(
-            self.names[i],
-            self.factors[i],
-            self.u[i],
-            self.ends[i],
-            self.rest_force[i],
-            self.reactions[i],
-            self.strap_force[i],
-            self.acting[i],
-        )
-
-    def rows(self) -> list[CaseResult | SolverError]:
-        return [self.row(i) for i in range(len(self.names))]
 
 
 def check_model(model: FrameModel) -> None:
@@ -189,7 +247,7 @@ def check_model(model: FrameModel) -> None:
     Raises:
         SolverError: no bars, a joint that is nowhere, nothing that holds it. What is wrong with a bar, ``elements`` says.
     """
-    if not model.bars:
+    if not model.bars and model.sheets is None:
         raise SolverError("there are no members to carry anything")
     if not np.all(np.isfinite(model.nodes)):
         raise SolverError("a joint lies nowhere: one of its coordinates is not a number")

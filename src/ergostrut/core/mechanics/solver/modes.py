@@ -47,7 +47,7 @@ class _Held:
 
 def _held(frame: Stiffness, acting: frozenset[int]) -> _Held:
     free, extra = frame.held_by(acting)
-    band = Band(frame.blocks, frame.elements.dofs, frame.size, free)
+    band = frame.band(free)
     for block, dofs in extra:
         band = band.plus(Band(block, dofs, frame.size, free))
     return _Held(free, band, band.factor(lambda i: frame.words(free[i])))
@@ -139,7 +139,7 @@ def stands_to(frame: Frame, result: CaseResult, times: float) -> bool:
     if push is None:
         return True
     free, extra = frame.held_by(result.bearing)
-    band = Band(frame.blocks - times * push, frame.elements.dofs, frame.size, free)
+    band = frame.band(free).plus(Band(-times * push, frame.elements.dofs, frame.size, free))
     for block, dofs in extra:
         band = band.plus(Band(block, dofs, frame.size, free))
     return band.positive()

@@ -5,20 +5,33 @@ from __future__ import annotations
 import copy
 from collections.abc import Sequence
 from dataclasses import replace
-from functools import cached_property
+from functools import cached_property, reduce
 
 import numpy as np
 from scipy.linalg import eigh
 
+from ..shells.sheets import EDGES, Blocks, ShellError, blocks
 from .contact import DOF_WORDS, Contacts, OneWay, one_way_parts, pushes, settle_all
 from .elements import elements
 from .ground import Ground, settle_on
+from .linked import Linked, linked
 from .loads import onto_nodes, prepare
-from .matrix import DENSE, Band, Index, Solve, dense, factor, narrow, order_of, scatter, total
+from .matrix import DENSE, Band, Index, Solve, dense, factor, narrow, narrowest, order_of, scatter, total
 from .model import Array, CaseResult, Flags, FrameModel, LoadCase, MechanismError, Rest, Results, SolverError, check_model
 from .together import Settling, inverses
 
 ROUNDING = 1e-11
+BALANCE = 1e-4
+"""Part of a load that may be left over where panels carry."""
+
+
+def _sheets(model: FrameModel) -> Blocks | None:
+    if model.sheets is None:
+        return None
+    try:
+        return blocks(model.nodes, model.sheets)
+    except ShellError as error:
+        raise SolverError(str(error)) from error
 
 
 class Stiffness:
@@ -37,6 +50,11 @@ class Stiffness:
         self.size = n
         self.ends_of: Array = np.matmul(parts.k, parts.T)
         self.blocks: Array = np.matmul(np.transpose(parts.T, (0, 2, 1)), self.ends_of)
+        self.sheets: Blocks | None = _sheets(model)
+        self.links: Linked | None = linked(model) if model.links else None
+        self.more = [(one.K, one.dofs) for one in (self.sheets, self.links) if one is not None]
+        """Blocks of panels that carry and of links, with their degrees of freedom."""
+        self.pairs = [(self.blocks, parts.dofs), *self.more]
         self.held = np.array(
             sorted({6 * node + dof for node, dof in model.fixed} | {6 * node + dof for node, dof, _ in model.moved}), dtype=int
         )
@@ -61,7 +79,15 @@ class Stiffness:
     @cached_property
     def ordered(self) -> Index:
         """Degrees of freedom in an order that keeps the band narrow."""
-        return narrow(order_of(self.elements.ends, len(self.model.nodes)))
+        pairs = [self.elements.ends, *([np.array([(link.a, link.b) for link in self.model.links])] if self.model.links else [])]
+        if self.model.sheets is None:
+            return narrow(order_of(np.concatenate(pairs), len(self.model.nodes)))
+        pairs += [self.model.sheets.quads[:, list(edge)] for edge in EDGES]
+        return narrow(narrowest(np.concatenate(pairs), self.model.nodes))
+
+    def band(self, keep: Index) -> Band:
+        """The stiffness on rows ``keep`` in their order."""
+        return reduce(Band.plus, [Band(blocks, dofs, self.size, keep) for blocks, dofs in self.pairs if len(blocks)])
 
     def held_by(self, acting: frozenset[int]) -> tuple[Index, list[tuple[Array, Index]]]:
         """For modes: the degrees of freedom left free by what holds the frame and the acting one-way parts, in a narrow order, and
@@ -96,11 +122,11 @@ class Frame(Stiffness):
         self._condense()
 
     def _condense(self) -> None:
-        parts, loads = self.elements, self.totals
+        loads = self.totals
         self._moves = bool(self.settled.any())
         if self._moves:
-            push = np.einsum("mij,mj->mi", self.blocks, self.settled[parts.dofs])
-            loads = np.concatenate([loads, scatter(-push[None], parts.dofs, self.size)])
+            pushed = [scatter(-np.einsum("mij,mj->mi", b, self.settled[d])[None], d, self.size) for b, d in self.pairs]
+            loads = np.concatenate([loads, sum(pushed)])
         small = len(self._r) <= DENSE
         if not small:
             free = np.zeros(self.size, dtype=bool)
@@ -110,12 +136,28 @@ class Frame(Stiffness):
         solve, K_rc, K_cc = self._dense(r, c) if small else self._banded(r, c)
         right = np.concatenate([loads[:, r].T, K_rc], axis=1) if len(c) else loads[:, r].T
         answer = solve(right)
+        if self.sheets is not None:
+            self._stands(r, loads, answer[:, : len(loads)])
         self._alone, self._with = answer[:, : len(loads)], answer[:, len(loads) :]
         S = K_cc - K_rc.T @ self._with
         self._S: Array = (S + S.T) / 2
         self._push: Array = loads[:, c] - (K_rc.T @ self._alone).T
         # what condensing leaves of a stiffness that is not there: rounding of the largest entry
         self._contacts = Contacts(self._S, self.parts, ROUNDING * float(np.max(np.diag(K_cc), initial=0.0)))
+
+    def _stands(self, r: Index, loads: Array, u: Array) -> None:
+        """Many elements round so much that a mesh which folds may still factor: then it is not in balance.
+
+        Raises:
+            MechanismError: what was solved does not hold its loads.
+        """
+        whole: Array = np.zeros((len(loads), self.size))
+        whole[:, r] = u.T
+        acting = sum(scatter(np.einsum("mij,cmj->cmi", K, whole[:, d], optimize=True), d, self.size) for K, d in self.pairs)
+        off = np.abs((acting - loads)[:, r]).max(axis=1, initial=0.0)
+        worst = int(np.argmax(off / (np.abs(loads[:, r]).max(axis=1, initial=0.0) + 1e-30))) if len(loads) else 0
+        if len(loads) and off[worst] > BALANCE * float(np.abs(loads[worst][r]).max(initial=0.0)):
+            raise MechanismError(f"this frame can fold: {self.words(int(r[int(np.argmax(np.abs(u[:, worst])))]))} freely")
 
     def with_rests(self, rests: tuple[Rest, ...]) -> Frame:
         """The same frame with rests at the same nodes along the same axes that give otherwise: nothing is condensed again."""
@@ -130,25 +172,27 @@ class Frame(Stiffness):
         n = len(r) + len(c)
         place = np.full(self.size, n)
         place[r], place[c] = np.arange(len(r)), np.arange(len(r), n)
-        K = dense(self.blocks, place[self.elements.dofs], n + 1)
+        K = np.sum([dense(blocks, place[dofs], n + 1) for blocks, dofs in self.pairs], axis=0)
         return factor(K[: len(r), : len(r)], lambda i: self.words(r[i])), K[: len(r), len(r) : n], K[len(r) : n, len(r) : n]
 
     def _banded(self, r: Index, c: Index) -> tuple[Solve, Array, Array]:
         """The same with a banded factor."""
-        solve = Band(self.blocks, self.elements.dofs, self.size, r).factor(lambda i: self.words(r[i]))
+        solve = self.band(r).factor(lambda i: self.words(r[i]))
         return (solve, *(self._across(r, c) if len(c) else (np.zeros((len(r), 0)), np.zeros((0, 0)))))
 
     def _across(self, r: Index, c: Index) -> tuple[Array, Array]:
-        """Stiffness between ``r`` and ``c`` and within ``c``, from the bars that touch ``c`` alone."""
+        """Stiffness between ``r`` and ``c`` and within ``c``, from what touches ``c`` alone."""
         place = np.full(self.size, -1)
         place[c] = np.arange(len(c))
-        touch = (place[self.elements.dofs] >= 0).any(axis=1)
-        dofs, blocks = self.elements.dofs[touch], self.blocks[touch]
-        column = np.broadcast_to(place[dofs][:, None, :], blocks.shape)
-        row = np.broadcast_to(dofs[:, :, None], blocks.shape)
-        used = column >= 0
-        flat = row[used] * len(c) + column[used]
-        table = total(flat, blocks[used], self.size * len(c)).reshape(self.size, len(c))
+        table = np.zeros((self.size, len(c)))
+        for all_blocks, all_dofs in self.pairs:
+            touch = (place[all_dofs] >= 0).any(axis=1)
+            dofs, blocks = all_dofs[touch], all_blocks[touch]
+            column = np.broadcast_to(place[dofs][:, None, :], blocks.shape)
+            row = np.broadcast_to(dofs[:, :, None], blocks.shape)
+            used = column >= 0
+            flat = row[used] * len(c) + column[used]
+            table += total(flat, blocks[used], self.size * len(c)).reshape(self.size, len(c))
         return table[r], table[c]
 
     @property
@@ -157,7 +201,8 @@ class Frame(Stiffness):
         e, p = self.elements, self.prepared
         arrays = (self.blocks, self.ends_of, e.k, e.T, self.local, self.totals, p.local, p.q, p.slope, p.jump, self._alone, self._with)
         kept = len(self._contacts.kept) * len(self._c) ** 2
-        return sum(array.size for array in arrays) + (e.recover.size if e.gives else 0) + kept
+        sheets = self.sheets.floats if self.sheets is not None else 0
+        return sum(array.size for array in arrays) + (e.recover.size if e.gives else 0) + kept + sheets
 
     def _loose(self) -> MechanismError:
         _, shape = eigh(self._S, subset_by_index=[0, 0])
@@ -178,31 +223,37 @@ class Frame(Stiffness):
         ``ground``: what the rests bear on, where that gives; a case that does not settle on it stays as on rigid ground."""
         factors = np.asarray(factors, dtype=float)
         shares = np.column_stack([factors, np.ones(len(names))]) if self._moves else factors
-        n, width = len(names), self.size
-        u = np.tile(self.settled, (n, 1))
-        found = self._settled(names, shares, start, gone, ground)
-        u[:, self._c] = found.u
-        u[:, self._r] = shares @ self._alone.T - found.u @ self._with.T
-        parts, rests, force = self.elements, len(self.model.rests), found.force
-        moved = u.T[parts.dofs]
-        ends = np.matmul(self.ends_of, moved).transpose(2, 0, 1) - np.tensordot(factors, self.local, axes=1)
-        # what is left at the nodes: the actions of the bars' ends less the loads put on the nodes themselves
-        residual = onto_nodes(ends, parts, width) - factors @ self.prepared.nodal
-        residual[:, self._c] += force[:, self._between] @ self._contacts.b[self._between]
-        residual[:, self._r] = 0.0
+        found, rests = self._settled(names, shares, start, gone, ground), len(self.model.rests)
         errors = {i: self._loose() if isinstance(error, MechanismError) else error for i, error in found.errors.items()}
-        nodes = width // 6
         return Results(
             tuple(names),
             factors,
-            u.reshape(n, nodes, 6),
-            ends,
-            force[:, :rests],
-            residual.reshape(n, nodes, 6),
-            force[:, rests:],
+            found.force[:, :rests],
+            found.force[:, rests:],
             found.acting,
             errors,
+            lambda: self._displaced(shares, found.u),
+            lambda u: self._acted(factors, u, found.force),
         )
+
+    def _displaced(self, shares: Array, at_contacts: Array) -> Array:
+        u = np.tile(self.settled, (len(shares), 1))
+        u[:, self._c] = at_contacts
+        u[:, self._r] = shares @ self._alone.T - at_contacts @ self._with.T
+        return u.reshape(len(shares), self.size // 6, 6)
+
+    def _acted(self, factors: Array, u: Array, force: Array) -> tuple[Array, Array]:
+        parts, n = self.elements, len(factors)
+        moved = u.reshape(n, self.size).T[parts.dofs]
+        ends = np.matmul(self.ends_of, moved).transpose(2, 0, 1) - np.tensordot(factors, self.local, axes=1)
+        # what is left at the nodes: the actions of the bars' ends less the loads put on the nodes themselves
+        residual = onto_nodes(ends, parts, self.size) - factors @ self.prepared.nodal
+        for K, dofs in self.more:
+            own = np.einsum("mij,cmj->cmi", K, u.reshape(n, self.size)[:, dofs], optimize=True)
+            residual += scatter(own, dofs, self.size)
+        residual[:, self._c] += force[:, self._between] @ self._contacts.b[self._between]
+        residual[:, self._r] = 0.0
+        return ends, residual.reshape(n, self.size // 6, 6)
 
     def _settled(
         self, names: Sequence[str], shares: Array, start: Flags | None, gone: Sequence[int] | None, ground: Ground | None

@@ -1,0 +1,1 @@
+"""Flat panels that carry: sections and four-sided elements."""
