@@ -125,3 +125,23 @@ def test_a_survey_has_its_form_and_its_lists_grow_on_it(shop: Shop) -> None:
     shop.post(f"/api/jobs/{van}/change", {"version": shop.get(f"/api/jobs/{van}")["version"], "changes": [change]})
     again = shop.get(f"/api/jobs/{van}/measure")
     assert any(row["item"] == "Station 5" for group in again["groups"] for row in group["rows"])
+
+
+def test_a_box_of_panels_is_proved_and_drawn(shop: Shop) -> None:
+    """Added to the sample job it has findings with their working, views in which every panel has its state, no frame, and mends."""
+    saved = add(shop, 1, family="plywood_box")
+    assert saved["design"]["builds"][-1]["id"] == "box1"
+    proved = shop.get("/api/jobs/1/prove?build=box1")
+    assert proved["error"] == "" and proved["cases"] == [] and any("Panels carry" in line for line in proved["assumptions"])
+    for view in proved["views"]:
+        states = {item["part"]: item["state"] for item in view["items"] if item.get("part")}
+        assert {"box1/box/top", "box1/box/side.1", "box1/box/back"} <= set(states) and all(states.values())
+    found = {f["id"]: f for f in shop.get("/api/jobs/1/report")["findings"] if f["id"].startswith("box1/")}
+    assert found["box1/top.strength"]["working"] and found["box1/slab.racks"]["state"] == "holds"
+    assert found["box1/bears.tie"]["state"] == "unknown"
+    opened = shop.change(2, "/builds/2/back", None)
+    assert opened["design"]["builds"][2]["back"] is None
+    refused = shop.change(3, "/builds/2/sheet", "board.1x6.spf", status=422)
+    assert "boards do not make a box" in str(refused)
+    assert shop.get("/api/jobs/1/solid?proof=true&build=box1")["scene"]["blocks"]
+    assert {"top", "side", "upright"} <= {row["piece"]["role"] for row in shop.get("/api/jobs/1/cut")["pieces"]}

@@ -1341,7 +1341,7 @@ export interface components {
              * Builds
              * @default []
              */
-            builds: (components["schemas"]["BedSlide"] | components["schemas"]["FixedPlatform"] | components["schemas"]["HungBunk"])[];
+            builds: (components["schemas"]["BedSlide"] | components["schemas"]["FixedPlatform"] | components["schemas"]["HungBunk"] | components["schemas"]["PlywoodBox"])[];
             /**
              * @default {
              *       "road": "gravel",
@@ -2995,6 +2995,157 @@ export interface components {
              *     }
              */
             track: components["schemas"]["Dimension"];
+        };
+        /**
+         * PlywoodBox
+         * @description Two sides, a top, upright sheets between, a bottom and a back or none; one face stays open.
+         */
+        PlywoodBox: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            family: "plywood_box";
+            /**
+             * Id
+             * @default box1
+             */
+            id: string;
+            /**
+             * Label
+             * @default Plywood box
+             */
+            label: string;
+            /**
+             * Front
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 4000 mm.
+             * @default {
+             *       "value": "10",
+             *       "unit": "mm"
+             *     }
+             */
+            front: string;
+            /**
+             * Off Centre
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 1300 mm.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            off_centre: string;
+            /**
+             * Side
+             * @default middle
+             * @enum {string}
+             */
+            side: "middle" | "left" | "right";
+            /**
+             * Length
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 100 to 4000 mm.
+             * @default {
+             *       "value": "1900",
+             *       "unit": "mm"
+             *     }
+             */
+            length: string;
+            /**
+             * Width
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 100 to 2600 mm.
+             * @default {
+             *       "value": "1200",
+             *       "unit": "mm"
+             *     }
+             */
+            width: string;
+            /**
+             * Height
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 60 to 2000 mm.
+             * @default {
+             *       "value": "300",
+             *       "unit": "mm"
+             *     }
+             */
+            height: string;
+            /**
+             * Opens
+             * @default rear
+             * @enum {string}
+             */
+            opens: "rear" | "left" | "right";
+            /**
+             * Uprights
+             * @default 1
+             */
+            uprights: number;
+            /**
+             * Bottom
+             * @default true
+             */
+            bottom: boolean;
+            /**
+             * Sheet
+             * @default birch.18
+             */
+            sheet: string;
+            /**
+             * Back
+             * @default birch.6.5
+             */
+            back: string | null;
+            /**
+             * Grain
+             * @default across
+             * @enum {string}
+             */
+            grain: "along" | "across";
+            /**
+             * Screw
+             * @default No. 8
+             * @enum {string}
+             */
+            screw: "No. 8" | "No. 10" | "No. 12" | "No. 14";
+            /**
+             * Spacing
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 20 to 600 mm.
+             * @default {
+             *       "value": "150",
+             *       "unit": "mm"
+             *     }
+             */
+            spacing: string;
+            /**
+             * Bite
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 5 to 120 mm.
+             * @default {
+             *       "value": "32",
+             *       "unit": "mm"
+             *     }
+             */
+            bite: string;
+            /**
+             * Tied
+             * @default true
+             */
+            tied: boolean;
+            /**
+             * Tie Rating
+             * @default null
+             */
+            tie_rating: string | null;
+            /**
+             * Use
+             * @default deck
+             * @enum {string}
+             */
+            use: "sleeping" | "deck";
         };
         /**
          * Props

@@ -18,6 +18,7 @@ from .fit.sliding import check_floor, check_lowered_gate, check_sliding
 from .fit.standing import check_standing
 from .mechanics.solver.ground import Ground
 from .mechanics.solver.model import Array
+from .prove.boxes.check import check_box
 from .prove.checks import check_setting
 from .prove.deck import check_deck
 from .prove.reactions import pressing
@@ -181,7 +182,7 @@ def _proved(context: Context, build: Assembly, key: str) -> Proof:
         room -= item.floats
         if room >= 0:
             kept.append(item)
-    found += [*check_sliding(context, build), *check_standing(context, build), *check_deck(context, build)]
+    found += [*check_box(context, build), *check_sliding(context, build), *check_standing(context, build), *check_deck(context, build)]
     anchors = None
     if build.base:
         there = [(item.setting, _there(build, item)) for item in stood.studies]

@@ -22,6 +22,7 @@ from ergostrut.core.finding import Finding
 from ergostrut.core.frame.build import family_of
 from ergostrut.core.job.document import Design
 from ergostrut.core.measure.hosts import kind_of
+from ergostrut.core.prove.boxes.model import ASSUMPTIONS as PANEL_ASSUMPTIONS
 from ergostrut.core.prove.posed import ASSUMPTIONS
 from ergostrut.core.report import Report
 from ergostrut.core.structure.host import Host
@@ -106,6 +107,13 @@ def _table(rows: Sequence[Sequence[str]], widths: Sequence[float]) -> Table:
     )
 
 
+def _assumptions(report: Report) -> list[str]:
+    """What frames and panels take as given, as far as the job has any."""
+    builds = report.context.builds
+    framed = ASSUMPTIONS if any(not build.slabs for build in builds) else ()
+    return [*framed, *(PANEL_ASSUMPTIONS if any(build.slabs for build in builds) else ())]
+
+
 def _inputs(design: Design, report: Report) -> list[Any]:
     say = report.context.say
     host = [
@@ -129,6 +137,7 @@ def _inputs(design: Design, report: Report) -> list[Any]:
             ]
             for panel in build.panels
         ]
+        decks += [[slab.name, slab.sheet.label, " x ".join(say.length(v) for v in slab.cut)] for slab in build.slabs]
         joint = [
             "joints",
             build.joining.kind,
@@ -225,7 +234,7 @@ def calculation_pdf(design: Design, report: Report, catalog: str, date: str, onl
             "Allowable strength (ASD). Members' forces from a linear three-dimensional frame of Euler-Bernoulli bars; contacts push only. "
             "Local x runs from end a to end b, z as near up as it can be, y = z cross x; tension positive. N, mm, MPa throughout.",
         ),
-        _p(" ".join(ASSUMPTIONS)),
+        _p(" ".join(_assumptions(report))),
         Spacer(1, 3 * mm),
         _p("Findings, worst first", HEAD),
     ]

@@ -82,6 +82,7 @@ export function Prove() {
     setPicked(one);
     setTable("Along");
   };
+  const framed = (data?.cases ?? []).length > 0;
   const numbers = [
     data?.critical != null
       ? `buckles at ${data.critical.toFixed(data.critical < 10 ? 1 : 0)} times this load`
@@ -180,7 +181,13 @@ export function Prove() {
           shown && <Drawing view={shown} units={units} title={`The frame, ${view}`} onPart={(part) => light([part])} />
         )}
       </Stage>
-      {data && (
+      {data && !framed && !data.error && (
+        <p className="px-4 text-[14px] text-steel">
+          Panels that carry, each by its hardest worked place; pick a finding to read its arithmetic. Hatching: slanted
+          is tight, crossed is over.
+        </p>
+      )}
+      {data && framed && (
         <p className="px-4 text-[14px] text-steel">
           {data.drawn}: {numbers.join("; ")}.{" "}
           {view === "side" && `Blue lines: members bent, drawn ${data.scale} times too large. `}

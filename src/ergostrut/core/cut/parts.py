@@ -49,6 +49,11 @@ def pieces(context: Context) -> tuple[Piece, ...]:
             pkey: Row = (panel.role, panel.sheet.id, round(panel.size[0], 2), round(panel.size[1], 2), 0.0)
             groups.setdefault(pkey, []).append(panel.id)
             kg[pkey] = panel.mass
+        for slab in build.slabs:
+            long, wide = slab.cut
+            skey: Row = (slab.role, slab.sheet.id, round(long, 2), round(wide, 2), 0.0)
+            groups.setdefault(skey, []).append(slab.id)
+            kg[skey] = slab.mass
     found = []
     used: dict[str, int] = {}
     for row, parts in groups.items():

@@ -88,6 +88,11 @@ def _working(plan: BarPlan, kerf: float, trim: float) -> tuple[Line, ...]:
     return w.done()
 
 
+def _largest(pieces: Sequence[Piece]) -> str:
+    """What people call the piece of the largest area."""
+    return max(pieces, key=lambda row: row.length * (row.width or 0.0)).role
+
+
 def _sizes(rows: Sequence[Piece], size: tuple[float, float]) -> tuple[Line, ...]:
     """A sheet's size, and those of the pieces asked of it."""
     w = Working()
@@ -116,8 +121,9 @@ def _sheet_groups(context: Context, rows: Sequence[Piece], findings: list[Findin
                     "cut.too-large",
                     "cut",
                     tuple(p for row in own for p in row.parts),
-                    f"Deck larger than a sheet of {sheet.label}",
-                    f"One sheet is {context.say.length(sheet.size[0])} x {context.say.length(sheet.size[1])}; make the deck in two panels meeting over a rib.",
+                    f"{_largest(own).capitalize()} larger than a sheet of {sheet.label}",
+                    f"One sheet is {context.say.length(sheet.size[0])} x {context.say.length(sheet.size[1])}; make the {_largest(own)} smaller, "
+                    "or in two panels that meet over what carries them.",
                     "over",
                     working=_sizes(own, sheet.size),
                 )

@@ -60,6 +60,18 @@ def _panel(panel: PanelPart, view: str, shift: Point3, state: State | None) -> l
     return found[:1] if view == "side" and panel.span == 0 else found
 
 
+def _slabs(build: Assembly, view: str, states: Mapping[str, State]) -> list[Primitive]:
+    """Panels that are the structure, far ones first."""
+    u, v, look = AXES[view]
+    rows = sorted(build.slabs, key=lambda slab: _NEAR[view] * slab.middle[look])
+    found = list[Primitive]()
+    for slab in rows:
+        role: Role = "swept" if slab.across == look else "deck"
+        title = f"{slab.name}, {slab.sheet.label}"
+        found.append(rect(slab.lo[u], slab.lo[v], slab.hi[u], slab.hi[v], role, slab.id, title, states.get(slab.id)))
+    return found
+
+
 def roller_shapes(build: Assembly, view: str, setting: Setting, states: Mapping[str, State]) -> list[Primitive]:
     """Rollers, those of a pulled-out body where they are."""
     u, v, _ = AXES[view]
@@ -84,6 +96,7 @@ def build_shapes(build: Assembly, view: str, setting: Setting, states: Mapping[s
     found = _members(build, view, setting, states)
     for panel in build.panels:
         found += _panel(panel, view, setting.shift(build, panel.body), states.get(panel.id))
+    found += _slabs(build, view, states)
     found += roller_shapes(build, view, setting, states)
     found += hung_shapes(build, AXES[view][:2], setting, states)
     if view == "plan":

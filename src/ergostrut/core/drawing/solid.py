@@ -145,6 +145,7 @@ def scene(
         build = turned(build, setting)
         prisms += [_prism(m, setting.shift(build, m.body), states.get(m.id)) for m in build.members]
         prisms += _hung(build, setting, states)
+        blocks += [Block(s.lo, s.hi, "deck", s.id, f"{s.name}, {s.sheet.label}", states.get(s.id)) for s in build.slabs]
         for panel in build.panels:
             if panel.corners:
                 a, b, across, up, loop = bar_of(panel)

@@ -73,6 +73,7 @@ def solids(context: Context, build: Assembly) -> list[Solid]:
     for p in build.panels:
         (x, y, z), (lx, ly) = p.origin, p.size
         found.append(_swept((x, y, z), (x + lx, y + ly, z + p.sheet.t), shifts[p.body], p.id, p.role))
+    found += [Solid(slab.id, slab.name, slab.lo, slab.hi) for slab in build.slabs]
     for item in (item for body in build.bodies for item in context.plan.on(body)):
         (x, y, z), (lx, ly, lz) = item.at(), item.size
         lo, hi = (x - lx / 2, y - ly / 2, z - lz / 2), (x + lx / 2, y + ly / 2, z + lz / 2)

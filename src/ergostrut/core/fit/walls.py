@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Iterator
 from dataclasses import replace
 
@@ -42,6 +43,10 @@ def _points(build: Assembly) -> Iterator[tuple[str, str, str, Point3]]:
             dx, dy, dz = setting.shift(build, member.body)
             for x, y, z in _corners(member):
                 yield setting.name, member.id, member.name, (x + dx, y + dy, z + dz)
+        for slab in posed.slabs:
+            lo, hi = slab.lo, slab.hi
+            for x, y, z in itertools.product(*zip(lo, hi, strict=True)):
+                yield setting.name, slab.id, slab.name, (x, y, z)
         for panel in posed.panels:
             dx, dy, dz = setting.shift(build, panel.body)
             (x, y, z), (lx, ly), t = panel.origin, panel.size, panel.sheet.t

@@ -28,6 +28,7 @@ from .frame_model import frame_model, stretched, taken
 from .posed import Fallen, OnGround, Posed, Solved, solve_cases
 
 PIECES = 2
+PANELS = "Its panels carry it: there is no frame to draw. Pick a finding to read its arithmetic."
 TELLS = 0.01
 FAR = 100.0
 """A critical load factor beyond this is not told apart from any larger one."""
@@ -261,6 +262,8 @@ class Begun:
 
 def begin(context: Context, assembly: Assembly, setting: Setting, cases: Cases | None = None) -> Begun:
     """Solve every case of a setting, or ``cases`` of its own, with the joints as they are drawn."""
+    if assembly.slabs:
+        return Begun(_nothing(context, assembly, setting, SolverError(PANELS)), None)
     try:
         posed = frame_model(assembly, setting, CarryPlan((), (), ()) if setting.bare else context.plan)
     except SolverError as error:

@@ -7,7 +7,7 @@ from typing import Literal
 
 from .holds import Anchor, Contact, Hold, Joint, JointSpec, Link, Lock, Motion, Slider, Stand
 from .hung import Latch, Mount, Pivot, Strap
-from .parts import Height, Item, Member, PanelPart, Point3, Surface
+from .parts import Edging, Height, Item, Member, PanelPart, Point3, Slab, Surface
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,6 +42,10 @@ class Assembly:
     items: tuple[Item, ...]
     surfaces: tuple[Surface, ...]
     joining: JointSpec
+    slabs: tuple[Slab, ...] = ()
+    """Panels that are the structure themselves."""
+    edging: Edging | None = None
+    """How the slabs hold each other."""
     motions: tuple[Motion, ...] = ()
     joints: tuple[Joint, ...] = ()
     contacts: tuple[Contact, ...] = ()
@@ -72,7 +76,8 @@ class Assembly:
 
     @property
     def bodies(self) -> tuple[str, ...]:
-        return tuple(sorted({m.body for m in self.members} | {p.body for p in self.panels} | {i.body for i in self.items}))
+        found = {m.body for m in self.members} | {p.body for p in self.panels} | {i.body for i in self.items}
+        return tuple(sorted(found | {slab.body for slab in self.slabs}))
 
     @property
     def rows(self) -> dict[str, tuple[str, ...]]:
@@ -98,6 +103,7 @@ class Assembly:
         return (
             sum(member.mass for member in self.members)
             + sum(panel.mass for panel in self.panels)
+            + sum(slab.mass for slab in self.slabs)
             + sum(item.mass * item.count for item in self.items)
         )
 
@@ -109,6 +115,7 @@ class Assembly:
             for p in self.panels
             if p.body == body
         ]
+        found += [(slab.mass, slab.middle) for slab in self.slabs if slab.body == body]
         found += [(item.mass * item.count, item.at) for item in self.items if item.body == body]
         return found
 

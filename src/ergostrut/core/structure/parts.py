@@ -6,7 +6,7 @@ import math
 from dataclasses import dataclass
 from typing import Literal
 
-from ..catalog.model import Planks, Sandwich, Section, Sheet
+from ..catalog.model import Planks, Sandwich, Section, Sheet, WoodScrew
 from ..sections import Properties
 
 Point3 = tuple[float, float, float]
@@ -31,7 +31,7 @@ def _unit(a: Point3) -> Point3:
     return a[0] / length, a[1] / length, a[2] / length
 
 
-Use = Literal["rail", "deck", "sleeping", "brace", "leg", "base"]
+Use = Literal["rail", "deck", "sleeping", "brace", "leg", "base", "wall"]
 """What a part is for, which limits hang on."""
 
 
@@ -146,6 +146,61 @@ class PanelPart:
         if isinstance(self.sheet, Planks):
             return self.boards * self.size[self.span] * 1e-3 * self.sheet.mass_per_m
         return self.size[0] * self.size[1] * 1e-6 * self.sheet.mass_per_m2
+
+
+@dataclass(frozen=True, slots=True)
+class Slab:
+    """A flat panel that is the structure: the box between ``lo`` and ``hi``, as thick as its sheet along one axis; ``grain`` the axis its
+    face grain runs along; ``name`` as people call it."""
+
+    id: str
+    role: str
+    body: str
+    sheet: Sheet | Sandwich
+    lo: Point3
+    hi: Point3
+    grain: Literal[0, 1, 2]
+    use: Use = "wall"
+    mark: str = ""
+
+    @property
+    def size(self) -> Point3:
+        return self.hi[0] - self.lo[0], self.hi[1] - self.lo[1], self.hi[2] - self.lo[2]
+
+    @property
+    def across(self) -> int:
+        """The axis it is thin along."""
+        return min(range(3), key=lambda i: self.size[i])
+
+    @property
+    def cut(self) -> tuple[float, float]:
+        """mm along its grain and across it, as it is cut."""
+        other = next(i for i in range(3) if i not in (self.across, self.grain))
+        return self.size[self.grain], self.size[other]
+
+    @property
+    def mass(self) -> float:
+        long, wide = self.cut
+        return long * wide * 1e-6 * self.sheet.mass_per_m2
+
+    @property
+    def middle(self) -> Point3:
+        (ax, ay, az), (bx, by, bz) = self.lo, self.hi
+        return (ax + bx) / 2, (ay + by) / 2, (az + bz) / 2
+
+    @property
+    def name(self) -> str:
+        return self.id.rsplit("/", 1)[-1].replace(".", " ")
+
+
+@dataclass(frozen=True, slots=True)
+class Edging:
+    """How the edges of slabs are held: ``screw`` every ``spacing`` mm into the other's face or edge, biting ``bite`` mm."""
+
+    screw: WoodScrew
+    spacing: float
+    bite: float
+    glued: bool = False
 
 
 @dataclass(frozen=True, slots=True)

@@ -9,8 +9,10 @@ from ergostrut.core.cases import BUMP, FOOT_BASIS, ROAD_BASIS, SLOPE_BASIS, road
 from ergostrut.core.drawing.proof import JointMark, member_uses, proof_views
 from ergostrut.core.drawing.solid import scene
 from ergostrut.core.finding import State, state_of_use
+from ergostrut.core.prove.boxes.model import ASSUMPTIONS as PANEL_ASSUMPTIONS
 from ergostrut.core.prove.diagram import diagram
 from ergostrut.core.prove.joints.check import joint_rows
+from ergostrut.core.prove.posed import ASSUMPTIONS
 from ergostrut.core.prove.study import FAR
 from ergostrut.core.report import study_named
 from ergostrut.core.structure.assembly import Assembly
@@ -45,7 +47,8 @@ def prove(path: s.JobPath, query: p.ProveQuery) -> dict[str, object]:
     case = query.case if query.case in (*names, WORST) else hardest
     drawn = hardest if case == WORST else case
     members = member_uses(study, None if case == WORST else case)
-    states: dict[str, State] = {row.member: row.state for row in members}
+    panels = bool(study.assembly.slabs)
+    states: dict[str, State] = dict(part_states(report)) if panels else {row.member: row.state for row in members}
     solved = next((item for item in study.solved if item.case.name == drawn), None)
     reactions = []
     if solved is not None and study.posed is not None:
@@ -86,7 +89,8 @@ def prove(path: s.JobPath, query: p.ProveQuery) -> dict[str, object]:
         system=study.assembly.joining.system.label,
         facing=_facing(study.assembly, members[0].member) if members else "side",
         relies=study.relies,
-        error=study.error or "; ".join(item.why for item in study.fallen),
+        error="" if panels else study.error or "; ".join(item.why for item in study.fallen),
+        assumptions=list(PANEL_ASSUMPTIONS if panels else ASSUMPTIONS),
     ).model_dump(mode="json")
 
 
@@ -110,7 +114,7 @@ def solid(path: s.JobPath, query: p.SolidQuery) -> dict[str, object]:
     """Everything in three dimensions with motions where they stand; ``proof``: one build's frame in a named setting with its case drawn in."""
     _, report = service().load(path.job)
     study = study_named(report, query.position, query.build) if query.proof else None
-    if study is not None:
+    if study is not None and not study.assembly.slabs:
         states: dict[str, State] = {row.member: row.state for row in member_uses(study, query.case)}
         found = scene(report, {}, states, study, query.case, query.shape)
     else:

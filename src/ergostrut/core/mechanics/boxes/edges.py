@@ -17,8 +17,8 @@ FIRM = 1e4
 
 @dataclass(frozen=True, slots=True)
 class Line:
-    """Stiffness a mm of edge: ``slip`` along it, ``shear`` across it in the plane of either panel, ``pull`` apart, N/mm a mm; ``turn`` about the
-    edge N mm/rad a mm. ``spacing`` mm of fasteners (0: a bond), ``width`` mm of a bond."""
+    """Stiffness a mm of edge: ``slip`` along it, ``shear`` across it in the first panel's face, ``pull`` out of that face, N/mm a mm; ``turn``
+    about the edge N mm/rad a mm. ``spacing`` mm of fasteners (0: a bond), ``width`` mm of a bond."""
 
     slip: float
     shear: float
@@ -43,17 +43,17 @@ def screwed(slip: float, axial: float, spacing: float, thickness: float) -> Line
 
 
 def links(seams: Sequence[Seam], lines: Sequence[Line]) -> tuple[Link, ...]:
-    """Springs of every seam by its line: x along the edge, y out of the first panel, z in its plane away from the edge."""
+    """Springs of every seam by its line: x along the edge, y out of the first panel's face, z in that face across the edge."""
     found = []
     for seam, line in zip(seams, lines, strict=True):
         for k, ((a, b), length) in enumerate(zip(seam.pairs.tolist(), seam.lengths.tolist(), strict=True)):
-            own = (line.slip * length, line.shear * length, line.pull * length, line.turn * length, 0.0, 0.0)
+            own = (line.slip * length, line.pull * length, line.shear * length, line.turn * length, 0.0, 0.0)
             found.append(Link(f"{seam.first} to {seam.second} {k}", a, b, own, seam.along, seam.out))
     return tuple(found)
 
 
 def per_mm(seam: Seam, forces: Array) -> Array:
-    """Line forces (cases, nodes, 4): N a mm along, out of the first panel, in it apart, and N mm a mm of turn, from those of the
+    """Line forces (cases, nodes, 4): N a mm along, out of the first panel, across in its face, and N mm a mm of turn, from those of the
     seam's own links (cases, nodes, 6)."""
     found: Array = forces[..., :4] / np.asarray(seam.lengths)[:, None]
     return found

@@ -97,7 +97,9 @@ def blocks(nodes: Array, sheets: Sheets) -> Blocks:
     corner = nodes[sheets.quads]
     xy = np.einsum("mij,mnj->mni", R[:, :2], corner - corner[:, :1])
     for xi, eta in CORNERS:
-        if np.any(jacobian(xy, xi, eta)[1] <= 0):
+        with np.errstate(divide="ignore", invalid="ignore"):
+            _, det = jacobian(xy, xi, eta)
+        if np.any(det <= 0):
             raise ShellError("an element is folded over itself: its corners must run round it")
     A, D, S = (np.array([getattr(one, name) for one in sheets.sections])[sheets.which] for name in ("A", "D", "S"))
     flat, bent = membrane(xy, A), plate(xy, D, S)

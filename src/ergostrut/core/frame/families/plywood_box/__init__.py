@@ -1,0 +1,22 @@
+"""A box of plywood whose panels are the structure."""
+
+from ...family import Family
+from .frame import frame
+from .mends import offers
+from .params import PlywoodBox
+from .sheet import SHEET
+from .start import start
+from .steps import steps
+
+FAMILY = Family(
+    id="plywood_box",
+    label="Plywood box",
+    stem="box",
+    words="Panels that carry by themselves, no frame: an open-fronted carcass, or a bed platform on upright sheets.",
+    params=PlywoodBox,
+    frame=frame,
+    start=start,
+    sheet=SHEET,
+    steps=steps,
+    offers=offers,
+)

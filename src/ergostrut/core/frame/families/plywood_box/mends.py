@@ -1,0 +1,43 @@
+"""What may mend a box's findings."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from ....catalog.model import Catalog, Sheet
+from ....edit import Change
+from ....wording import Say
+from ...family import Offers
+from .params import PlywoodBox
+
+
+def offers(build: PlywoodBox, path: str, catalog: Catalog, say: Say, _use: float) -> dict[str, Callable[[], Offers]]:
+    """By check: another upright, a thicker sheet, a back, screws nearer each other."""
+
+    def upright() -> Offers:
+        if build.uprights >= 8:
+            return []
+        return [("One more upright", (Change(f"{path}/uprights", build.uprights + 1),))]
+
+    def thicker() -> Offers:
+        now = catalog.sheets.get(build.sheet)
+        if not isinstance(now, Sheet):
+            return []
+        more = [s for s in catalog.sheets.values() if isinstance(s, Sheet) and s.material is now.material and s.t > now.t]
+        return [(s.label, (Change(f"{path}/sheet", s.id),)) for s in sorted(more, key=lambda s: s.t)]
+
+    def close() -> Offers:
+        return [] if build.back is not None else [("Close the back", (Change(f"{path}/back", "birch.6.5"),))]
+
+    def nearer() -> Offers:
+        mm = round(build.spacing.mm / 2)
+        return [(f"Screws every {say.length(mm)}", (Change(f"{path}/spacing", f"{mm} mm"),))] if mm >= 20 else []
+
+    return {
+        "slab.strength": lambda: [*upright(), *thicker()],
+        "slab.sag": lambda: [*upright(), *thicker()],
+        "slab.buckles": lambda: [*upright(), *thicker()],
+        "slab.edges": nearer,
+        "slab.pull": nearer,
+        "slab.racks": lambda: [*close(), *upright()],
+    }

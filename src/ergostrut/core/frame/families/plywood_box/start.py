@@ -1,0 +1,25 @@
+"""A sensible first box in a host, in round numbers of the job's units."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from ....structure.host import FLOOR_END, WIDTH_LOW, Host
+from ....units import Units
+from ...blocks.rounding import down
+
+CLEAR_END, CLEAR_SIDES = 20.0, 30.0
+_ROUND: dict[str, dict[str, Any]] = {
+    "in": {"front": "1/2 in", "length": "72 in", "width": "46 in", "height": "12 in", "spacing": "6 in", "bite": "1 1/4 in"},
+    "mm": {},
+}
+"""What replaces the parameters' own defaults, which are round in mm."""
+
+
+def start(host: Host, units: Units) -> dict[str, Any]:
+    """Parameters of a bed-high box as long as the floor, between what stands on it."""
+    found = dict(_ROUND[units.length])
+    floor, wide = host.mm(FLOOR_END), host.mm(WIDTH_LOW)
+    if floor and wide:
+        found |= {"length": down(floor - CLEAR_END, units), "width": down(wide - CLEAR_SIDES, units)}
+    return found

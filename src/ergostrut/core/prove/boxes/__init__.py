@@ -1,0 +1,1 @@
+"""Builds whose panels are the structure: as shells, solved and checked."""

@@ -1,0 +1,256 @@
+"""What is found of a build of slabs: its panels' strength, sag and buckling, its edges, whether it racks, what ties it down."""
+
+from __future__ import annotations
+
+import itertools
+import math
+from collections.abc import Iterator, Sequence
+from dataclasses import replace
+
+import numpy as np
+from numpy.lib.stride_tricks import sliding_window_view
+
+from ...cases import CRASH_BASIS, CRASH_CAUTION, ROAD_BASIS, ROAD_DURATION, Case
+from ...finding import COMMON_PRACTICE, Finding, Working, at_most, unknown
+from ...mechanics.joints import woodscrew
+from ...mechanics.solver.model import Array, Results, SolverError
+from ...structure.assembly import Assembly
+from ...structure.context import Context
+from ...structure.parts import Slab
+from .model import Box, solved
+from .strength import check_strength
+
+CREEP = 1.5
+EDGE = 0.5
+"""What a screw holds in a panel's edge of what it holds in its face: common practice, no published source."""
+GRAVITY = 0.5
+RACKS = 120.0
+"""Height over this: what a box may sway (walls L/120)."""
+BUCKLES = 2.0
+SAG = "shells; creep 1.5 on lasting load: common practice, no published source"
+
+
+def check_box(context: Context, build: Assembly) -> Iterator[Finding]:
+    """All findings of a build whose slabs carry; nothing for one without."""
+    if not build.slabs:
+        return
+    try:
+        box = solved(context, build)
+    except SolverError as error:
+        yield Finding(
+            f"{build.id}/slab.stands", "slab.stands", "prove", (build.id,), "The box holds its shape",
+            f"It does not: {error}. Close its back, add an upright, or screw its edges nearer.", "over",
+        )  # fmt: skip
+        return
+    for i, why in box.results.errors.items():
+        name = box.cases[i].name
+        yield Finding(
+            f"{build.id}/slab.stands", "slab.stands", "prove", (build.id,), "The box stays where it stands",
+            f"Nothing holds it, {name.lower()}: {why}. Tie its corners down.", "over", case=name,
+        )  # fmt: skip
+        break
+    for slab in build.slabs:
+        yield from check_strength(box, slab)
+    yield from _sag(box)
+    yield from _buckles(box)
+    yield from _edges(box)
+    yield from _racks(box)
+    yield from _ties(box)
+
+
+def _rows(box: Box) -> np.ndarray:
+    """Cases that have a result."""
+    return np.array([i for i in range(len(box.cases)) if i not in box.results.errors], dtype=int)
+
+
+def _top(box: Box) -> Slab:
+    return next(slab for slab in box.slabs if slab.use in ("deck", "sleeping"))
+
+
+def _span(box: Box, top: Slab) -> float:
+    """The widest bay under the top."""
+    found = []
+    for axis in (0, 1):
+        lines = sorted({s.middle[axis] for s in box.slabs if s.across == axis})
+        if len(lines) > 1:
+            found.append(max(b - a for a, b in itertools.pairwise(lines)))
+    return min(found, default=min(top.cut))
+
+
+def _sag(box: Box) -> Iterator[Finding]:
+    """How far the top sinks between what carries it under what lies there, creep in, and everybody asleep where he lies."""
+    top, say = _top(box), box.context.say
+    nodes = box.mesh.of[top.id]
+    edge = [int(n) for s in box.slabs if s.across != 2 for n in box.mesh.of[s.id]]
+    u = box.results.u[:, :, 2]
+    parked = next(i for i, case in enumerate(box.cases) if case.name == "Parked")
+    if parked in box.results.errors:
+        return
+    lowest = max(float(u[parked, edge].min()), -1e9)
+    lasting = max(0.0, float(lowest - u[parked, nodes].min()))
+    asleep = [i for i, case in enumerate(box.cases) if any("asleep" in name for name in case.live) and i not in box.results.errors]
+    live, name = 0.0, "Parked"
+    for i in asleep:
+        more = float((u[parked, nodes] - u[i, nodes]).max())
+        if more > live:
+            live, name = more, box.cases[i].name
+    L, r = _span(box, top), box.context.design.loads.limits.of(top.use)
+    w = Working()
+    w.given("w_d", lasting, "mm", "under panels and load, below what carries it")
+    w.given("w_p", live, "mm", "more with everybody asleep where he lies" if asleep else "nobody sleeps on it")
+    sag = w.line("delta", "k_c * w_d + w_p", "mm", "creep on what lasts", k_c=CREEP)
+    w.given("L", L, "mm", "widest bay under it")
+    limit = w.line("delta_limit", "L / r", "mm", r=r)
+    use, state = at_most(sag, limit)
+    yield Finding(
+        f"{box.build.id}/top.sag", "slab.sag", "prove", (top.id,), "Top, sag",
+        f"{say.length(sag)} of {say.length(limit)} between uprights {say.length(L)} apart.", state, sag, limit, "mm", use,
+        case=name, basis=SAG, working=w.done(),
+    )  # fmt: skip
+
+
+def _buckles(box: Box) -> Iterator[Finding]:
+    """The slab that stands nearest to buckling: pushed in its plane between its edges, held there as a hinge holds."""
+    rows, best = _rows(box), None
+    for slab in box.slabs:
+        at = box.elements(slab)
+        section = box.mesh.sheets.sections[box.slabs.index(slab)]
+        D1, D2, D12, D66 = section.D[0, 0], section.D[1, 1], section.D[0, 1], section.D[2, 2]
+        long, wide = slab.cut
+        b = min(long, wide)
+        critical = 2 * math.pi**2 / b**2 * (math.sqrt(D1 * D2) + D12 + 2 * D66)
+        N = box.resultants.N[rows][:, at].mean(axis=2)
+        push = np.maximum(-np.minimum(N[..., 0], N[..., 1]), np.abs(N[..., 2]))
+        # the mean over a strip as wide as the plate's half wave: a peak beside a screw buckles nothing
+        mean = push.mean(axis=1) + push.std(axis=1)
+        i = int(np.argmax(mean))
+        use = float(mean[i]) * BUCKLES / critical
+        if best is None or use > best[0]:
+            best = use, slab, i, float(mean[i]), critical, b, section.D
+    if best is None:
+        return
+    use, slab, i, push_, critical, b, D = best
+    case, w = box.cases[int(rows[i])], Working()
+    w.say(f"{slab.name}, {slab.sheet.label}, {case.name}.")
+    w.given("N", push_, "N/mm", "pushed or sheared in its plane, mean and one deviation over the slab")
+    for name, value in (("D_1", D[0, 0]), ("D_2", D[1, 1]), ("D_12", D[0, 1]), ("D_66", D[2, 2])):
+        w.given(name, float(value), "N mm", "plate stiffness")
+    w.given("b", b, "mm", "its shorter side, edges held as hinges hold")
+    w.line("N_cr", "2 * pi**2 / b**2 * (sqrt(D_1 * D_2) + D_12 + 2 * D_66)", "N/mm", "orthotropic plate pushed one way (Lekhnitskii 1957)")
+    found = w.line("use", "n * N / N_cr", "", n=BUCKLES)
+    yield Finding(
+        f"{box.build.id}/slab.buckles", "slab.buckles", "prove", (slab.id,), "A panel buckles",
+        f"{slab.name} is pushed to {found / BUCKLES:.2f} of what buckles it, {case.name.lower()}; half of that is allowed.",
+        at_most(found, 1.0)[1], found, 1.0, "of the limit", found, case=case.name,
+        basis=f"orthotropic plate, hinged edges, factor 2: {COMMON_PRACTICE}", working=w.done(),
+    )  # fmt: skip
+
+
+def _edges(box: Box) -> Iterator[Finding]:
+    """The hardest worked screw of all edges: across and in pull together, in a panel's edge."""
+    edging, rows = box.build.edging, _rows(box)
+    assert edging is not None
+    wood = GRAVITY
+    thin = min(slab.sheet.t for slab in box.slabs)
+    lateral = woodscrew.lateral(edging.screw.root, edging.screw.Fyb, thin, wood, wood, edging.bite, edging.screw.d) * EDGE
+    pull = woodscrew.withdrawal(wood, edging.screw.d, edging.bite) * EDGE
+    best, begin = None, 0
+    for seam in box.seams:
+        n = len(seam.pairs)
+        forces = box.edges[rows][:, begin : begin + n] / seam.lengths[:, None] * edging.spacing
+        begin += n
+        # a screw takes the mean over its own spacing: single nodes at a corner would be the mesh's
+        k = max(round(edging.spacing / max(float(np.median(seam.lengths)), 1.0)), 1)
+        smooth: Array = sliding_window_view(forces, min(k, n), axis=1).mean(axis=-1)
+        V = np.hypot(smooth[..., 0], smooth[..., 2])
+        # out of the first panel's face, towards the side the other stands on: apart is pull, together bears edge on face
+        first, second = (next(slab for slab in box.slabs if slab.id == name) for name in (seam.first, seam.second))
+        away = math.copysign(1.0, second.middle[first.across] - first.middle[first.across])
+        T = np.maximum(away * smooth[..., 1], 0.0)
+        duration = np.array([1.0 if box.cases[i].lasting and not box.cases[i].live else ROAD_DURATION for i in rows])
+        use = (V / max(lateral, 1e-9) + T / max(pull, 1e-9)) / duration[:, None]
+        c, j = (int(v) for v in np.unravel_index(int(np.argmax(use)), use.shape))
+        if best is None or float(use[c, j]) > best[0]:
+            best = float(use[c, j]), seam, int(rows[c]), float(V[c, j]), float(T[c, j])
+    if best is None:
+        return
+    _, seam, i, V_, T_ = best
+    case, say, w = box.cases[i], box.context.say, Working()
+    face, edge = (name.rsplit("/", 1)[-1].replace(".", " ") for name in (seam.first, seam.second))
+    w.say(f"Through {face} into the edge of {edge}, {case.name}; a screw every {edging.spacing:.0f} mm takes what its length of edge asks.")
+    w.given("V", V_, "N", "across")
+    w.given("T", T_, "N", "pull; where edge presses on face no screw is asked")
+    found = Finding(
+        f"{box.build.id}/slab.edges", "slab.edges", "prove", (seam.first, seam.second), "Screws of the edges",
+        f"{say.force(V_)} across and {say.force(T_)} pull on a screw, through {face} into {edge}, {case.name.lower()}.", "unknown", math.hypot(V_, T_), None,
+        "N", case=case.name, basis=f"NDS 2018 chapter 12, half of it in a panel's edge: {COMMON_PRACTICE}; the two added (12.4.1)",
+    )  # fmt: skip
+    if lateral <= 0:
+        sentence = f"{found.sentence} It bites less than six diameters: take longer screws."
+        yield unknown(replace(found, sentence=sentence, working=w.done()), "longer screw")
+        return
+    w.given("Z", lateral, "N", f"{edging.screw.id}, least yield mode in {thin:.1f} mm, x {EDGE:g} in an edge")
+    w.given("W", pull, "N", f"withdrawal over {edging.bite:.0f} mm, x {EDGE:g} in an edge")
+    w.given("C_D", 1.0 if case.lasting and not case.live else ROAD_DURATION, "", "load duration")
+    use_ = w.line("use", "(V / Z + T / W) / C_D", "")
+    yield replace(found, state=at_most(use_, 1.0)[1], use=use_, limit=math.hypot(V_, T_) / use_ if use_ > 0 else None, working=w.done())
+
+
+def _racks(box: Box) -> Iterator[Finding]:
+    """How far its top sways in any road case."""
+    top, rows = _top(box), [int(i) for i in _rows(box) if not box.cases[int(i)].live]
+    nodes = box.mesh.of[top.id]
+    sway = np.abs(box.results.u[rows][:, nodes, :2]).max(axis=(1, 2))
+    k = int(np.argmax(sway))
+    case, say, w = box.cases[rows[k]], box.context.say, Working()
+    sway_ = w.given("s", float(sway[k]), "mm", f"its top goes sideways, {case.name}")
+    w.given("H", top.hi[2], "mm", "height")
+    limit = w.line("s_limit", "H / r", "mm", r=RACKS)
+    use, state = at_most(sway_, limit)
+    open_ = not any(slab.role == "back" for slab in box.slabs)
+    yield Finding(
+        f"{box.build.id}/slab.racks", "slab.racks", "prove", (top.id,), "It racks",
+        f"{say.length(sway_)} of {say.length(limit)} sideways at its top, {case.name.lower()}" + ("; nothing closes its back." if open_ else "."),
+        state, sway_, limit, "mm", use, case=case.name, basis=f"walls H/120: {COMMON_PRACTICE}", working=w.done(),
+    )  # fmt: skip
+
+
+def _ties(box: Box) -> Iterator[Finding]:
+    """The hardest pulled tie; without ties it is held by friction alone."""
+    ties = [contact for contact in box.build.contacts if contact.kind == "tie"]
+    blank = Finding(
+        f"{box.build.id}/bears.tie", "bears.tie", "anchor", tuple(tie.id for tie in ties) or (box.build.id,), "Ties that hold it down", "", "unknown", unit="N",
+    )  # fmt: skip
+    if not ties:
+        yield replace(blank, state="over", title="Nothing ties it down", sentence="Every bump lifts it and every corner slides it. Tie its corners down.",
+                      caution="What is loose flies in a crash.")  # fmt: skip
+        return
+    yield _tied(blank, box, box.cases, box.results, "")
+    if box.hit is not None:
+        hit = replace(blank, id=f"{box.build.id}/crash.ties", check="crash.ties", title="Ties in a crash", caution=CRASH_CAUTION)
+        yield _tied(hit, box, box.crash, box.hit, f"; {CRASH_BASIS}")
+
+
+def _tied(blank: Finding, box: Box, cases: Sequence[Case], results: Results, basis: str) -> Finding:
+    """The tie that is asked most: pull and shear on one."""
+    ties, say = [contact for contact in box.build.contacts if contact.kind == "tie"], box.context.say
+    rows = np.array([i for i in range(len(cases)) if i not in results.errors], dtype=int)
+    pulls = results.rest_force[rows][:, -len(ties) :]
+    held = results.reactions[rows][:, list(box.ties)]
+    level = np.hypot(held[..., 0], held[..., 1])
+    demand = np.hypot(pulls, level)
+    c, k = (int(v) for v in np.unravel_index(int(np.argmax(demand)), demand.shape))
+    case, w = cases[int(rows[c])], Working()
+    w.given("T", float(pulls[c, k]), "N", f"up on the {ties[k].label}, {case.name}")
+    w.given("V", float(level[c, k]), "N", "level on it; no friction counted")
+    F = w.line("F", "sqrt(T**2 + V**2)", "N")
+    found = replace(
+        blank, demand=F, limit=ties[k].rating, case=case.name, basis=f"rating as given, one figure for pull and shear{basis or f'; {ROAD_BASIS}'}",
+        sentence=f"{say.force(F)} on one tie, {ties[k].label}, {case.name.lower()}.", working=w.done(),
+    )  # fmt: skip
+    rating = ties[k].rating
+    if rating is None:
+        return unknown(replace(found, sentence=f"{found.sentence} What it holds is not known: give its rating."), "tie rating")
+    w.line("use", "F / R", "", R=rating)
+    use, state = at_most(F, rating)
+    return replace(found, state=state, use=use, working=w.done())

@@ -1,0 +1,305 @@
+"""A box of slabs as shells in the solver: what it stands on, how its edges hold, and its basic loads."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+
+from ...cases import Case, cases_at, crash_cases
+from ...constants import G
+from ...mechanics.boxes.edges import Line, links, screwed
+from ...mechanics.boxes.mesh import Flat, Meshed, Seam, meshed, seams
+from ...mechanics.shells.sheets import Resultants, resultants
+from ...mechanics.solver.linked import link_forces
+from ...mechanics.solver.model import Array, FrameModel, LoadCase, Rest, Results
+from ...mechanics.solver.solve import Frame
+from ...structure.assembly import Assembly
+from ...structure.carried import Placed
+from ...structure.context import Context
+from ...structure.holds import Stand
+from ...structure.parts import Edging, Slab
+from .stiff import section
+
+STEP, ELEMENTS = 70.0, 600
+"""mm of an element, and how many there are at most: a box larger than that has larger ones. Halved, a foot's peak moves by a seventh, sag,
+sway and ties by 3 %."""
+FLOOR = 100.0
+"""N/mm a mm of edge that stands on the floor, pushing only: wood on a sheet floor (typical, no published source)."""
+DENSITY = 500.0
+"""kg/m3 of a panel round its screws, at the low end."""
+APART = 140.0
+"""mm between places where the floor pushes."""
+TIE = 10_000.0
+"""N/mm of a tie."""
+FOOT = 75.0
+ASSUMPTIONS = (
+    "Panels carry in their middle planes, by shells of four nodes; edges meet where middle planes do.",
+    "Screws hold edges as springs along them, out of the face and in turning; what presses edge on face gives as they do.",
+    "It stands on the floor with its lower edges, which only pushes; ties hold single points, and the panel under a tie's washer is not checked.",
+    "Friction and glue hold nothing.",
+)
+"""What a box of panels takes as given: said on the page."""
+Key = tuple[float, float]
+
+
+@dataclass(frozen=True)
+class Box:
+    """A build of slabs solved: ``cases`` match ``results``."""
+
+    context: Context
+    build: Assembly
+    slabs: tuple[Slab, ...]
+    mesh: Meshed
+    seams: tuple[Seam, ...]
+    line: Line
+    frame: Frame
+    ties: tuple[int, ...]
+    """Nodes of the ties, whose rests are the last."""
+    stands: tuple[Stand, ...]
+    cases: tuple[Case, ...]
+    results: Results
+    crash: tuple[Case, ...]
+    hit: Results | None
+    """In a crash, if the job asks for it."""
+    step: float
+    """mm of an element at most."""
+
+    @cached_property
+    def resultants(self) -> Resultants:
+        """Of every element in every case."""
+        assert self.frame.sheets is not None
+        return resultants(self.frame.sheets, self.results.u)
+
+    @cached_property
+    def edges(self) -> Array:
+        """What every link takes, (cases, links, 6)."""
+        assert self.frame.links is not None
+        return link_forces(self.frame.links, self.results.u)
+
+    def elements(self, slab: Slab) -> np.ndarray:
+        return np.flatnonzero(self.mesh.sheets.which == self.slabs.index(slab))
+
+
+def _flat(slab: Slab) -> Flat:
+    lo, size = list(slab.lo), list(slab.size)
+    lo[slab.across] += size[slab.across] / 2
+    size[slab.across] = 0.0
+    return Flat(slab.id, (lo[0], lo[1], lo[2]), (size[0], size[1], size[2]), section(slab.sheet), slab.grain)
+
+
+def _stretched(slabs: Sequence[Slab]) -> list[Flat]:
+    """Middle planes, drawn out to those they meet: half a thickness is bridged at every edge."""
+    flats = [_flat(slab) for slab in slabs]
+    planes = {axis: sorted({f.corner[axis] for f, s in zip(flats, slabs, strict=True) if s.across == axis}) for axis in range(3)}
+    found = []
+    for flat, slab in zip(flats, slabs, strict=True):
+        corner, size = list(flat.corner), list(flat.size)
+        for axis in (i for i in range(3) if i != slab.across):
+            for end in (corner[axis], corner[axis] + size[axis]):
+                near = [p for p in planes[axis] if abs(p - end) < 1.1 * max(s.sheet.t for s in slabs)]
+                if not near:
+                    continue
+                to = min(near, key=lambda p: abs(p - end))
+                if end == corner[axis]:
+                    size[axis] += corner[axis] - to
+                    corner[axis] = to
+                else:
+                    size[axis] = to - corner[axis]
+        found.append(Flat(flat.id, (corner[0], corner[1], corner[2]), (size[0], size[1], size[2]), flat.section, flat.grain))
+    return found
+
+
+class _Top:
+    """Where a place on a level slab lies in its mesh: shares of the nodes round it."""
+
+    def __init__(self, mesh: Meshed, flat: Flat) -> None:
+        mine = mesh.of[flat.id]
+        at = mesh.nodes[mine]
+        self.x, self.y = (np.unique(np.round(at[:, i], 6)) for i in (0, 1))
+        self.node = {(round(float(x), 3), round(float(y), 3)): int(n) for n, (x, y, _) in zip(mine, at, strict=True)}
+
+    def shares(self, x: float, y: float) -> list[tuple[int, float]]:
+        """Nodes round a place with their bilinear shares; held to the slab's edges."""
+        rows = []
+        for line, v in ((self.x, x), (self.y, y)):
+            i = int(np.clip(np.searchsorted(line, v) - 1, 0, len(line) - 2))
+            t = float(np.clip((v - line[i]) / (line[i + 1] - line[i]), 0.0, 1.0))
+            rows.append(((line[i], 1 - t), (line[i + 1], t)))
+        return [(self.node[round(float(a), 3), round(float(b), 3)], s * t) for a, s in rows[0] for b, t in rows[1]]
+
+    def patch(self, x: float, y: float, size: tuple[float, float]) -> list[tuple[int, float, float, float]]:
+        """(node, share, dx, dy) of an even load on a patch: by a grid of points, ``dx``, ``dy`` from its middle."""
+        found: list[tuple[int, float, float, float]] = []
+        n = [max(int(np.ceil(s / 50.0)), 1) for s in size]
+        for i in range(n[0]):
+            for j in range(n[1]):
+                dx, dy = ((i + 0.5) / n[0] - 0.5) * size[0], ((j + 0.5) / n[1] - 0.5) * size[1]
+                found += [(node, share / (n[0] * n[1]), dx, dy) for node, share in self.shares(x + dx, y + dy)]
+        return found
+
+
+def _thing(top: _Top, item: Placed, g: tuple[float, float, float]) -> list[tuple[int, tuple[float, ...]]]:
+    """A thing's weight under 1 g along an axis: even on its place, tilted by what pushes it at its own height."""
+    x, y, _ = item.at()
+    sx, sy, h = item.size
+    W, found = item.mass * G, list[tuple[int, tuple[float, ...]]]()
+    for node, share, dx, dy in top.patch(x, y, (sx, sy)):
+        lean = 12 * (h / 2) * (g[0] * dx / sx**2 + g[1] * dy / sy**2)
+        found.append((node, (W * share * g[0], W * share * g[1], W * share * (g[2] - lean), 0.0, 0.0, 0.0)))
+    return found
+
+
+def feet_of(build: Assembly) -> tuple[Stand, ...]:
+    """A foot in the middle of every bay of the top, at its middle and both ends, and at the middle of its open edges."""
+    tops = [slab for slab in build.slabs if slab.use in ("deck", "sleeping")]
+    found = []
+    for top in tops:
+        under = [s for s in build.slabs if s.across != 2 and s is not top]
+        lines = [sorted({s.middle[i] for s in under if s.across == i}) for i in (0, 1)]
+        k = 0 if len(lines[0]) > len(lines[1]) else 1
+        bays = list(zip(lines[k], lines[k][1:], strict=False)) or [(top.lo[k], top.hi[k])]
+        other = 1 - k
+        for i, (a, b) in enumerate(bays, 1):
+            for word, v in (
+                ("at its near end", top.lo[other] + FOOT / 2), ("mid length", top.middle[other]), ("at its far end", top.hi[other] - FOOT / 2),
+            ):  # fmt: skip
+                at = [0.0, 0.0, top.hi[2]]
+                at[k], at[other] = (a + b) / 2, v
+                words = f"one foot on bay {i}, {word}"
+                found.append(Stand(f"foot.{i}.{word}", words, (at[0], at[1], at[2]), "", top.body, (FOOT, FOOT)))
+    return tuple(found)
+
+
+def _weights(mesh: Meshed, slabs: Sequence[Slab]) -> Array:
+    """(n,) kg at every node: a quarter of each element round it, which are rectangles; every slab as heavy as it is cut."""
+    corner = mesh.nodes[mesh.sheets.quads]
+    area = np.linalg.norm(np.cross(corner[:, 2] - corner[:, 0], corner[:, 3] - corner[:, 1]), axis=1) / 2
+    whole = np.bincount(mesh.sheets.which, area, len(slabs))
+    kg = np.array([slab.mass for slab in slabs]) / whole
+    found: Array = np.zeros(len(mesh.nodes))
+    np.add.at(found, mesh.sheets.quads, (kg[mesh.sheets.which] * area / 4)[:, None])
+    return found
+
+
+def _basic(context: Context, build: Assembly, mesh: Meshed, top: _Top, stands: Sequence[Stand]) -> list[LoadCase]:
+    """1 g along x, y, z of panels and things, and 1 N at every place of ``stands``."""
+    kg, found = _weights(mesh, build.slabs), []
+    small = sum(item.mass * item.count for item in build.items)
+    for name, g in (("x", (1.0, 0.0, 0.0)), ("y", (0.0, 1.0, 0.0)), ("z", (0.0, 0.0, 1.0))):
+        forces = kg[:, None] * np.array(g) * G * (1 + small / max(float(kg.sum()), 1e-9))
+        rows: list[tuple[int, tuple[float, ...]]] = [(i, (*f.tolist(), 0.0, 0.0, 0.0)) for i, f in enumerate(forces)]
+        for item in context.plan.placed:
+            if item.surface.body in build.bodies:
+                rows += _thing(top, item, g)
+        found.append(LoadCase(name, nodal=tuple(rows)))  # type: ignore[arg-type]
+    for stand in stands:
+        rows = [(node, (0.0, 0.0, -share, 0.0, 0.0, 0.0)) for node, share, _, _ in top.patch(stand.at[0], stand.at[1], stand.size)]
+        found.append(LoadCase(stand.words, nodal=tuple(rows)))  # type: ignore[arg-type]
+    return found
+
+
+def solved(context: Context, build: Assembly) -> Box:
+    """The box in every case, standing on the floor with its lower edges, its corners tied.
+
+    Raises:
+        SolverError: it folds, or nothing holds it.
+    """
+    slabs, edging = build.slabs, build.edging
+    assert edging is not None
+    flats = _stretched(slabs)
+    low = [slab for slab in slabs if slab.across != 2]
+    ties = [contact for contact in build.contacts if contact.kind == "tie"]
+    area = sum(slab.cut[0] * slab.cut[1] for slab in slabs)
+    step = max(STEP, math.sqrt(area / ELEMENTS))
+    mesh = meshed(flats, step, [contact.at for contact in ties])
+    line = _line(edging, min(slab.sheet.t for slab in slabs))
+    by_id = {slab.id: slab for slab in slabs}
+    joined = tuple(_faced(seam, by_id[seam.first], by_id[seam.second]) for seam in seams(flats, mesh))
+    springs = links(joined, [line] * len(joined))
+    bottom = next((slab for slab in slabs if slab.role == "bottom"), None)
+    # on the floor: the bottom under what stands on it, and every upright panel that comes down to it
+    standing = [slab for slab in low if slab.lo[2] < 1.0] + ([bottom] if bottom is not None else [])
+    z0 = float(mesh.nodes[:, 2].min())
+    feet, rests = [], []
+    for slab in standing:
+        under = [n for n in mesh.of[slab.id].tolist() if abs(mesh.nodes[n, 2] - z0) < 0.5]
+        if slab is bottom:
+            under = [n for n in under if any(_over(mesh.nodes[n], wall) for wall in low if wall.lo[2] >= 1.0)]
+        for n in _apart(mesh, under):
+            feet.append(n)
+            rests.append(Rest(f"floor {n}", n, 2, 1, 0.0, FLOOR * APART))
+    held: list[tuple[int, int]] = []
+    tied = []
+    for contact in ties:
+        owner = bottom.id if bottom is not None else contact.member
+        n = mesh.near(owner, (contact.at[0], contact.at[1], z0))
+        rests.append(Rest(contact.label, n, 2, -1, contact.gap, TIE))
+        held += [(n, 0), (n, 1)]
+        tied.append(n)
+    if not ties:
+        # nothing but friction keeps it where it stands: it is held so that it can be solved, and a finding says so
+        n = feet[0]
+        held += [(n, 0), (n, 1), (feet[-1], 1 if abs(mesh.nodes[feet[-1], 0] - mesh.nodes[n, 0]) > 1 else 0)]
+    model = FrameModel(mesh.nodes, (), tuple(sorted(set(held))), tuple(rests), _names(mesh), sheets=mesh.sheets, links=springs)
+    top = next(_Top(mesh, flat) for slab, flat in zip(slabs, flats, strict=True) if slab.use in ("deck", "sleeping"))
+    stands = (*feet_of(build), *build.stands)
+    frame = Frame(model, _basic(context, build, mesh, top, stands))
+    cases = cases_at(context.design.loads, True, stands)
+    place = {stand.id: i for i, stand in enumerate(stands)}
+    factors = np.zeros((len(cases), 3 + len(stands)))
+    for row, case in zip(factors, cases, strict=True):
+        row[:3] = case.g
+        for name in case.live:
+            newton = stands[place[name]].newton
+            row[3 + place[name]] = (newton if newton is not None else context.design.loads.foot) * case.people
+    results = frame.run([case.name for case in cases], factors)
+    crash = crash_cases(context.design.loads)
+    hits = np.array([[*case.g, *[0.0] * len(stands)] for case in crash])
+    hit = frame.run([case.name for case in crash], hits) if crash else None
+    return Box(context, build, slabs, mesh, joined, line, frame, tuple(tied), stands, cases, results, crash, hit, step)
+
+
+def _line(edging: Edging, thin: float) -> Line:
+    """Screws across rho^1.5 d / 23 (EN 1995-1-1 table 7.1) and along 25 d l N/mm each (European technical approvals), from memory; what
+    presses edge on face is taken no stiffer than what pulls, so that it sinks and turns rather more."""
+    slip, axial = DENSITY**1.5 * edging.screw.d / 23, 25 * edging.screw.d * edging.bite
+    return screwed(slip, axial, edging.spacing, thin)
+
+
+def _faced(seam: Seam, one: Slab, other: Slab) -> Seam:
+    """The seam with the panel first on whose face the other's edge stands: screws go through that face."""
+    i = one.across
+    if min(abs(other.lo[i] - one.hi[i]), abs(other.hi[i] - one.lo[i])) < 1.0:
+        return seam
+    out = [0.0, 0.0, 0.0]
+    out[other.across] = 1.0
+    return Seam(seam.second, seam.first, seam.pairs[:, ::-1], seam.lengths, seam.along, (out[0], out[1], out[2]))
+
+
+def _apart(mesh: Meshed, nodes: Sequence[int]) -> list[int]:
+    """Of nodes on the floor those that are ``APART`` from one another, the outermost first: so many push at once, no more."""
+    middle = mesh.nodes[list(nodes)].mean(axis=0) if nodes else np.zeros(3)
+    kept: list[int] = []
+    for n in sorted(nodes, key=lambda n: -float(np.linalg.norm(mesh.nodes[n] - middle))):
+        if all(float(np.linalg.norm(mesh.nodes[n] - mesh.nodes[k])) >= APART for k in kept):
+            kept.append(n)
+    return kept
+
+
+def _over(at: Array, wall: Slab) -> bool:
+    """Whether a place lies under an upright slab's middle plane."""
+    i = wall.across
+    along = 1 - i
+    return bool(abs(at[i] - wall.middle[i]) < 1.0 and wall.lo[along] - 20.0 <= at[along] <= wall.hi[along] + 20.0)
+
+
+def _names(mesh: Meshed) -> tuple[str, ...]:
+    found = [""] * len(mesh.nodes)
+    for ident, nodes in mesh.of.items():
+        for n in nodes:
+            found[int(n)] = ident.rsplit("/", 1)[-1].replace(".", " ")
+    return tuple(found)

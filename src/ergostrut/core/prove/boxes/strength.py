@@ -1,0 +1,144 @@
+"""The hardest place of a panel that carries: bent and pulled by direction, sheared, rolled between veneers; a sandwich by faces and core."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+
+from ...cases import ROAD_BASIS, Case
+from ...catalog.model import Sandwich, Sheet
+from ...finding import Finding, Working, at_most
+from ...mechanics.panels import sandwich
+from ...mechanics.solver.model import Array
+from ...structure.parts import Slab
+from .model import FOOT, Box
+from .stiff import IN_PLANE, WET, Allowed, allowed
+
+PLYWOOD = "plywood by the Handbook of Finnish Plywood (bending), in its plane 0.6 of it; factors after EC5; shells of QM6 and DKMQ"
+THIN_FACES = "sandwich with thin faces (Allen 1969); core / 3, / 5 when held over a day; shells of QM6 and DKMQ"
+
+
+def _averaged(box: Box, at: np.ndarray, values: Array) -> Array:
+    """Corner values (cases, m, 4, k) as the mean at each node, put back at the corners: jumps between elements are the mesh's."""
+    quads = box.mesh.sheets.quads[at]
+    nodes, where = np.unique(quads, return_inverse=True)
+    where = where.reshape(quads.shape)
+    count = np.bincount(where.ravel(), minlength=len(nodes))
+    total = np.zeros((len(nodes), len(values), values.shape[-1]))
+    np.add.at(total, where, values.transpose(1, 2, 0, 3))
+    found: Array = (total / count[:, None, None])[where].transpose(2, 0, 1, 3)
+    return found
+
+
+def lasts(case: Case) -> bool:
+    """Whether a panel bears a case for long: what is stored on it, and who sleeps there; feet and sitting are short."""
+    return case.lasting and all(name.startswith(("sleeper.", "asleep.")) for name in case.live)
+
+
+def _ply(sheet: Sheet, limit: Allowed, N: Array, M: Array, Q: Array) -> Array:
+    """Use at every corner (cases, m, 4): each direction against its own strength, sheared in plane, rolled."""
+    t = sheet.t
+    found = (np.abs(N[..., 2]) / t + np.abs(M[..., 2]) * 6 / t**2) / limit.v
+    for k in (0, 1):
+        found = np.maximum(found, np.abs(M[..., k]) * 6 / t**2 / limit.m[k] + np.abs(N[..., k]) / t / limit.n[k])
+    worst: Array = np.maximum(found, 1.5 * np.hypot(Q[..., 0], Q[..., 1]) / t / limit.r)
+    return worst
+
+
+def _cored(panel: Sandwich, limit: tuple[float, float], N: Array, M: Array, Q: Array) -> Array:
+    """Use of faces (each direction, and sheared at half of it) and core."""
+    _, _, d = sandwich.stiffness(panel)
+    face = [np.abs(M[..., k]) / (panel.t_face * d) + np.abs(N[..., k]) / (2 * panel.t_face) for k in range(3)]
+    of_faces = np.maximum.reduce([face[0], face[1], 2 * face[2]]) / limit[0]
+    worst: Array = np.maximum(of_faces, np.hypot(Q[..., 0], Q[..., 1]) / d / limit[1])
+    return worst
+
+
+def _limits(panel: Sandwich, lasting: bool) -> tuple[float, float]:
+    """MPa that faces and core are allowed: the face's own or half of what wrinkles it."""
+    plain = sandwich.uniform(panel, 1.0, 0.0, lasting=lasting)
+    return plain.face_allow, plain.shear_allow
+
+
+def check_strength(box: Box, slab: Slab) -> Iterator[Finding]:
+    """The hardest place of a slab in any case."""
+    sheet, at, wet = slab.sheet, box.elements(slab), box.context.design.loads.wet
+    rows = np.array([i for i in range(len(box.cases)) if i not in box.results.errors], dtype=int)
+    r = box.resultants
+    N, M = (_averaged(box, at, values[rows][:, at]) for values in (r.N, r.M))
+    # shear across is an element's mean: beside what bears it, a corner's would be the mesh's
+    Q = np.repeat(r.Q[rows][:, at].mean(axis=2, keepdims=True), 4, axis=2)
+    best: tuple[float, int, int, int, bool] | None = None
+    for lasting in (True, False):
+        pick = np.array([lasts(box.cases[i]) for i in rows]) == lasting
+        if not pick.any():
+            continue
+        if isinstance(sheet, Sheet):
+            use = _ply(sheet, allowed(sheet, lasting=lasting, wet=wet), N[pick], M[pick], Q[pick])
+        else:
+            use = _cored(sheet, _limits(sheet, lasting), N[pick], M[pick], Q[pick])
+        c, e, k = (int(v) for v in np.unravel_index(int(np.argmax(use)), use.shape))
+        if best is None or float(use[c, e, k]) > best[0]:
+            best = float(use[c, e, k]), int(np.flatnonzero(pick)[c]), e, k, lasting
+    if best is None:
+        return
+    _, c, e, k, lasting = best
+    case, place = box.cases[int(rows[c])], box.mesh.nodes[box.mesh.sheets.quads[at[e], k]]
+    w = Working()
+    w.say(
+        f"{slab.name}, {sheet.label}, at {place[0]:.0f}, {place[1]:.0f}, {place[2]:.0f} mm, {case.name}; means of the elements of {box.step:.0f} mm that meet there."
+    )
+    for name, value in zip(("M_1", "M_2", "M_12"), M[c, e, k].tolist(), strict=True):
+        w.given(name, abs(value), "N mm/mm", {"M_1": "along its face grain", "M_2": "across it"}.get(name, "twisting"))
+    for name, value in zip(("N_1", "N_2", "N_12"), N[c, e, k].tolist(), strict=True):
+        w.given(name, abs(value), "N/mm", {"N_1": "in its plane, along the grain", "N_2": "across it"}.get(name, "sheared"))
+    w.given("Q", float(np.hypot(*Q[c, e, k])), "N/mm", "shear across the plane, the element's mean")
+    use_ = _of_ply(w, sheet, lasting=lasting, wet=wet) if isinstance(sheet, Sheet) else _of_core(w, box, slab, sheet, lasting=lasting)
+    yield Finding(
+        f"{box.build.id}/{slab.id.rsplit('/', 1)[-1]}.strength",
+        "slab.strength",
+        "prove",
+        (slab.id,),
+        f"{slab.name.capitalize()}, strength",
+        f"{use_:.2f} of its working limit, {sheet.label}, {case.name.lower()}.",
+        at_most(use_, 1.0)[1],
+        use_,
+        1.0,
+        "of the limit",
+        use_,
+        case=case.name,
+        basis=f"{PLYWOOD if isinstance(sheet, Sheet) else THIN_FACES}; {ROAD_BASIS}",
+        working=w.done(),
+    )
+
+
+def _of_ply(w: Working, sheet: Sheet, *, lasting: bool, wet: bool) -> float:
+    limit = allowed(sheet, lasting=lasting, wet=wet)
+    w.given("t", sheet.t, "mm", "mean thickness")
+    factor = sheet.material.long if lasting else sheet.material.short
+    w.given("k", factor * (WET if wet else 1.0), "", "long" if lasting else "short, feet and road")
+    w.given("f_1", sheet.f[0], "MPa", "bending strength along the grain, characteristic")
+    w.given("f_2", sheet.f[1], "MPa", "across it")
+    w.line("u_1", "6 * M_1 / t**2 / (k * f_1) + N_1 / t / (k * c * f_1)", "", "bent and pulled together", c=IN_PLANE)
+    w.line("u_2", "6 * M_2 / t**2 / (k * f_2) + N_2 / t / (k * c * f_2)", "", c=IN_PLANE)
+    w.line("u_v", "(N_12 / t + 6 * M_12 / t**2) / v", "", "sheared in its plane", v=limit.v)
+    w.line("u_r", "1.5 * Q / t / r", "", "veneers rolling", r=limit.r)
+    return w.line("use", "max(u_1, u_2, u_v, u_r)", "")
+
+
+def _of_core(w: Working, box: Box, slab: Slab, panel: Sandwich, *, lasting: bool) -> float:
+    face, core = _limits(panel, lasting)
+    _, _, d = sandwich.stiffness(panel)
+    w.given("t_f", panel.t_face, "mm", "a face")
+    w.given("d", d, "mm", "between the faces' centres")
+    w.given("s", face, "MPa", "a face's working limit, or half of what wrinkles it")
+    w.line("u_1", "(M_1 / (t_f * d) + N_1 / (2 * t_f)) / s", "", "faces")
+    w.line("u_2", "(M_2 / (t_f * d) + N_2 / (2 * t_f)) / s", "")
+    w.line("u_v", "2 * (M_12 / (t_f * d) + N_12 / (2 * t_f)) / s", "", "faces sheared, at half of it")
+    w.line("u_c", "Q / d / r", "", "core sheared", r=core)
+    if slab.use in ("deck", "sleeping"):
+        w.given("P", box.context.design.loads.foot, "N", "a foot on it, without an insert")
+        w.line("u_p", "P / a**2 / (f / 3)", "", "crushes the core under it", a=FOOT, f=panel.core.crush)
+        return w.line("use", "max(u_1, u_2, u_v, u_c, u_p)", "")
+    return w.line("use", "max(u_1, u_2, u_v, u_c)", "")
