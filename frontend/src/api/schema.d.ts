@@ -3131,6 +3131,11 @@ export interface components {
              */
             bite: string;
             /**
+             * Glued
+             * @default false
+             */
+            glued: boolean;
+            /**
              * Tied
              * @default true
              */

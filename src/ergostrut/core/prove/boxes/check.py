@@ -8,22 +8,18 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
 import numpy as np
-from numpy.lib.stride_tricks import sliding_window_view
 
-from ...cases import CRASH_BASIS, CRASH_CAUTION, ROAD_BASIS, ROAD_DURATION, Case
+from ...cases import CRASH_BASIS, CRASH_CAUTION, ROAD_BASIS, Case
 from ...finding import COMMON_PRACTICE, Finding, Working, at_most, unknown
-from ...mechanics.joints import woodscrew
-from ...mechanics.solver.model import Array, Results, SolverError
+from ...mechanics.solver.model import Results, SolverError
 from ...structure.assembly import Assembly
 from ...structure.context import Context
 from ...structure.parts import Slab
+from .edges import check_edges
 from .model import Box, solved
 from .strength import check_strength
 
 CREEP = 1.5
-EDGE = 0.5
-"""What a screw holds in a panel's edge of what it holds in its face: common practice, no published source."""
-GRAVITY = 0.5
 RACKS = 120.0
 """Height over this: what a box may sway (walls L/120)."""
 BUCKLES = 2.0
@@ -53,7 +49,7 @@ def check_box(context: Context, build: Assembly) -> Iterator[Finding]:
         yield from check_strength(box, slab)
     yield from _sag(box)
     yield from _buckles(box)
-    yield from _edges(box)
+    yield from check_edges(box)
     yield from _racks(box)
     yield from _ties(box)
 
@@ -144,56 +140,6 @@ def _buckles(box: Box) -> Iterator[Finding]:
         at_most(found, 1.0)[1], found, 1.0, "of the limit", found, case=case.name,
         basis=f"orthotropic plate, hinged edges, factor 2: {COMMON_PRACTICE}", working=w.done(),
     )  # fmt: skip
-
-
-def _edges(box: Box) -> Iterator[Finding]:
-    """The hardest worked screw of all edges: across and in pull together, in a panel's edge."""
-    edging, rows = box.build.edging, _rows(box)
-    assert edging is not None
-    wood = GRAVITY
-    thin = min(slab.sheet.t for slab in box.slabs)
-    lateral = woodscrew.lateral(edging.screw.root, edging.screw.Fyb, thin, wood, wood, edging.bite, edging.screw.d) * EDGE
-    pull = woodscrew.withdrawal(wood, edging.screw.d, edging.bite) * EDGE
-    best, begin = None, 0
-    for seam in box.seams:
-        n = len(seam.pairs)
-        forces = box.edges[rows][:, begin : begin + n] / seam.lengths[:, None] * edging.spacing
-        begin += n
-        # a screw takes the mean over its own spacing: single nodes at a corner would be the mesh's
-        k = max(round(edging.spacing / max(float(np.median(seam.lengths)), 1.0)), 1)
-        smooth: Array = sliding_window_view(forces, min(k, n), axis=1).mean(axis=-1)
-        V = np.hypot(smooth[..., 0], smooth[..., 2])
-        # out of the first panel's face, towards the side the other stands on: apart is pull, together bears edge on face
-        first, second = (next(slab for slab in box.slabs if slab.id == name) for name in (seam.first, seam.second))
-        away = math.copysign(1.0, second.middle[first.across] - first.middle[first.across])
-        T = np.maximum(away * smooth[..., 1], 0.0)
-        duration = np.array([1.0 if box.cases[i].lasting and not box.cases[i].live else ROAD_DURATION for i in rows])
-        use = (V / max(lateral, 1e-9) + T / max(pull, 1e-9)) / duration[:, None]
-        c, j = (int(v) for v in np.unravel_index(int(np.argmax(use)), use.shape))
-        if best is None or float(use[c, j]) > best[0]:
-            best = float(use[c, j]), seam, int(rows[c]), float(V[c, j]), float(T[c, j])
-    if best is None:
-        return
-    _, seam, i, V_, T_ = best
-    case, say, w = box.cases[i], box.context.say, Working()
-    face, edge = (name.rsplit("/", 1)[-1].replace(".", " ") for name in (seam.first, seam.second))
-    w.say(f"Through {face} into the edge of {edge}, {case.name}; a screw every {edging.spacing:.0f} mm takes what its length of edge asks.")
-    w.given("V", V_, "N", "across")
-    w.given("T", T_, "N", "pull; where edge presses on face no screw is asked")
-    found = Finding(
-        f"{box.build.id}/slab.edges", "slab.edges", "prove", (seam.first, seam.second), "Screws of the edges",
-        f"{say.force(V_)} across and {say.force(T_)} pull on a screw, through {face} into {edge}, {case.name.lower()}.", "unknown", math.hypot(V_, T_), None,
-        "N", case=case.name, basis=f"NDS 2018 chapter 12, half of it in a panel's edge: {COMMON_PRACTICE}; the two added (12.4.1)",
-    )  # fmt: skip
-    if lateral <= 0:
-        sentence = f"{found.sentence} It bites less than six diameters: take longer screws."
-        yield unknown(replace(found, sentence=sentence, working=w.done()), "longer screw")
-        return
-    w.given("Z", lateral, "N", f"{edging.screw.id}, least yield mode in {thin:.1f} mm, x {EDGE:g} in an edge")
-    w.given("W", pull, "N", f"withdrawal over {edging.bite:.0f} mm, x {EDGE:g} in an edge")
-    w.given("C_D", 1.0 if case.lasting and not case.live else ROAD_DURATION, "", "load duration")
-    use_ = w.line("use", "(V / Z + T / W) / C_D", "")
-    yield replace(found, state=at_most(use_, 1.0)[1], use=use_, limit=math.hypot(V_, T_) / use_ if use_ > 0 else None, working=w.done())
 
 
 def _racks(box: Box) -> Iterator[Finding]:

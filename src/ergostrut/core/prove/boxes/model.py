@@ -11,7 +11,7 @@ import numpy as np
 
 from ...cases import Case, cases_at, crash_cases
 from ...constants import G
-from ...mechanics.boxes.edges import Line, links, screwed
+from ...mechanics.boxes.edges import Line, bonded, links, screwed
 from ...mechanics.boxes.mesh import Flat, Meshed, Seam, meshed, seams
 from ...mechanics.shells.sheets import Resultants, resultants
 from ...mechanics.solver.linked import link_forces
@@ -29,6 +29,8 @@ STEP, ELEMENTS = 70.0, 600
 sway and ties by 3 %."""
 FLOOR = 100.0
 """N/mm a mm of edge that stands on the floor, pushing only: wood on a sheet floor (typical, no published source)."""
+GLUE, GLUED_E = (500.0, 0.3), 7_000.0
+"""MPa and mm of a wood glue's line, and MPa of the panels it joins (typical): it gives next to nothing."""
 DENSITY = 500.0
 """kg/m3 of a panel round its screws, at the low end."""
 APART = 140.0
@@ -38,9 +40,9 @@ TIE = 10_000.0
 FOOT = 75.0
 ASSUMPTIONS = (
     "Panels carry in their middle planes, by shells of four nodes; edges meet where middle planes do.",
-    "Screws hold edges as springs along them, out of the face and in turning; what presses edge on face gives as they do.",
+    "Screws or glue hold edges as springs along them, out of the face and in turning; what presses edge on face gives as they do.",
     "It stands on the floor with its lower edges, which only pushes; ties hold single points, and the panel under a tie's washer is not checked.",
-    "Friction and glue hold nothing.",
+    "Friction holds nothing; screws of a glued edge clamp it, and are not counted.",
 )
 """What a box of panels takes as given: said on the page."""
 Key = tuple[float, float]
@@ -264,8 +266,10 @@ def solved(context: Context, build: Assembly) -> Box:
 
 
 def _line(edging: Edging, thin: float) -> Line:
-    """Screws across rho^1.5 d / 23 (EN 1995-1-1 table 7.1) and along 25 d l N/mm each (European technical approvals), from memory; what
+    """A glued edge as its line; screws across rho^1.5 d / 23 (EN 1995-1-1 table 7.1) and along 25 d l N/mm each (European technical approvals), from memory; what
     presses edge on face is taken no stiffer than what pulls, so that it sinks and turns rather more."""
+    if edging.glued:
+        return bonded(thin, *GLUE, thin, GLUED_E)
     slip, axial = DENSITY**1.5 * edging.screw.d / 23, 25 * edging.screw.d * edging.bite
     return screwed(slip, axial, edging.spacing, thin)
 

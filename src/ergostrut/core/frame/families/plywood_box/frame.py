@@ -112,7 +112,7 @@ def frame(build: PlywoodBox, _host: Reader, catalog: Catalog) -> Assembly:
         surfaces=(Surface(f"{build.id}/top", "top", body, (top.lo[0], top.lo[1], top.hi[2]), size, build.use),),
         joining=joint_spec("lumber_plywood", Joints(), catalog),
         slabs=slabs,
-        edging=Edging(screw, build.spacing.mm, build.bite.mm),
+        edging=Edging(screw, build.spacing.mm, build.bite.mm, build.glued),
         contacts=_contacts(build, slabs),
         tags=(
             Tag("side", "h", top.lo[0], top.hi[0], "below", 1, "Length", "length"),

@@ -31,13 +31,15 @@ def offers(build: PlywoodBox, path: str, catalog: Catalog, say: Say, _use: float
 
     def nearer() -> Offers:
         mm = round(build.spacing.mm / 2)
-        return [(f"Screws every {say.length(mm)}", (Change(f"{path}/spacing", f"{mm} mm"),))] if mm >= 20 else []
+        glue: Offers = [] if build.glued else [("Glue the edges", (Change(f"{path}/glued", True),))]
+        return glue + (
+            [(f"Screws every {say.length(mm)}", (Change(f"{path}/spacing", f"{mm} mm"),))] if mm >= 20 and not build.glued else []
+        )
 
     return {
         "slab.strength": lambda: [*upright(), *thicker()],
         "slab.sag": lambda: [*upright(), *thicker()],
         "slab.buckles": lambda: [*upright(), *thicker()],
         "slab.edges": nearer,
-        "slab.pull": nearer,
         "slab.racks": lambda: [*close(), *upright()],
     }

@@ -34,6 +34,7 @@ class PlywoodBox(BuildBase):
     screw: Literal["No. 8", "No. 10", "No. 12", "No. 14"] = "No. 8"
     spacing: Annotated[Length, Between(20, 600)] = typed("150 mm")
     bite: Annotated[Length, Between(5, 120)] = typed("32 mm")
+    glued: bool = False
     tied: bool = True
     tie_rating: Rating | None = None
     use: Literal["sleeping", "deck"] = "deck"

@@ -38,6 +38,7 @@ SHEET = (
             Row("screw", "Screws", "choice", options("No. 8", "No. 10", "No. 12", "No. 14")),
             Row("spacing", "Screws every", "length", knob=True),
             Row("bite", "They bite", "length", help="past the first panel"),
+            Row("glued", "Edges glued as well", "tick", help="then the glue carries, and the screws clamp it"),
             Row("tied", "Its corners tied down", "tick"),
             Row("tie_rating", "A tie holds", "mass", optional=True, when=(When("tied", (True,)),)),
         ),

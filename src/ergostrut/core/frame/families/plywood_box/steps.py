@@ -27,7 +27,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
         (
             "sides",
             "Stand sides and uprights on the bottom",
-            f"Glue the edges, clamp, drill and screw every {every}. Screws into a panel's edge hold half of what they hold in its face.",
+            f"{'Glue the edges, clamp, drill' if edging is not None and edging.glued else 'Clamp, drill'} and screw every {every}. Screws into a panel's edge hold half of what they hold in its face.",
             "Uprights square to the bottom; no screw nearer the face than twice its thickness.",
             "",
             10.0 * sum(slab.role in ("side", "upright") for slab in build.slabs),
