@@ -11,13 +11,17 @@ from ergostrut.core.carry.people import SITTING
 from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
+from ergostrut.core.drawing.boxes import _lines, box_views
 from ergostrut.core.drawing.frame import frame_views
 from ergostrut.core.drawing.solid import scene
 from ergostrut.core.finding import Finding
 from ergostrut.core.job.document import Design, read_design
+from ergostrut.core.primitives import Path
 from ergostrut.core.problem import InputError
 from ergostrut.core.prove.boxes import model
+from ergostrut.core.prove.boxes.edges import uses_of
 from ergostrut.core.prove.boxes.model import Box, solved
+from ergostrut.core.prove.boxes.strength import by_case
 from ergostrut.core.report import check, context_of
 from ergostrut.core.units import Units
 from tests.conftest import by_id
@@ -234,6 +238,25 @@ def test_it_is_drawn_from_every_side(catalog: Catalog) -> None:
         assert {slab.id for slab in report.context.builds[0].slabs} <= parts
     drawn = scene(report, {}, {})
     assert sum(block.part.startswith("box1/box/") for block in drawn.blocks) == len(report.context.builds[0].slabs)
+
+
+def test_bent_lines_and_edges_are_those_of_the_case(catalog: Catalog) -> None:
+    """Drawn too large by a round number, the top's lowest bent point is its sag; every seam has its use, the hardest that of the finding."""
+    found = made(catalog, box([load("40")], tie_rating="100"))
+    i = case(found, "Parked")
+    views, scale = box_views(found, i, {})
+    side = next(view for view in views if view.name == "side")
+    lowest = min(
+        p[1] for item in side.items if isinstance(item, Path) and item.role == "bent" and item.part.endswith("/top") for p in item.points
+    )
+    top = found.mesh.nodes[found.mesh.of["box1/box/top"]][0, 2]
+    drawn = [n for row in _lines(found, "box1/box/top") for n in row]
+    assert lowest == pytest.approx(top + scale * found.results.u[i, drawn, 2].min(), abs=1e-6)
+    edges = by_id(check(box([load("40")], tie_rating="100"), catalog), "box1/slab.edges")
+    assert max(use for _, use in uses_of(found, case(found, edges.case))) == pytest.approx(edges.use)
+    names = by_case(found)
+    strength = max((f for f in check(box([load("40")]), catalog).findings if f.check == "slab.strength"), key=lambda f: f.use or 0)
+    assert names[strength.case] == pytest.approx(strength.use) == max(names.values())
 
 
 def test_sandwich_panels_carry_too(catalog: Catalog) -> None:

@@ -132,10 +132,15 @@ def test_a_box_of_panels_is_proved_and_drawn(shop: Shop) -> None:
     saved = add(shop, 1, family="plywood_box")
     assert saved["design"]["builds"][-1]["id"] == "box1"
     proved = shop.get("/api/jobs/1/prove?build=box1")
-    assert proved["error"] == "" and proved["cases"] == [] and any("Panels carry" in line for line in proved["assumptions"])
+    assert proved["error"] == "" and proved["members"] == [] and any("Panels carry" in line for line in proved["assumptions"])
+    worst = {case["name"]: case["worst"] for case in proved["cases"]}
+    assert proved["drawn"] == max(worst, key=lambda name: worst[name]) and "foot" in proved["drawn"] and proved["scale"] > 1
     for view in proved["views"]:
-        states = {item["part"]: item["state"] for item in view["items"] if item.get("part")}
+        states = {item["part"]: item["state"] for item in view["items"] if item.get("part") and item["role"] in ("deck", "swept")}
         assert {"box1/box/top", "box1/box/side.1", "box1/box/back"} <= set(states) and all(states.values())
+        assert {item["role"] for item in view["items"]} >= {"bent", "strap"}, "bent lines, and edges by what holds them"
+    cornering = shop.get("/api/jobs/1/prove?build=box1&case=Corner%20left")
+    assert cornering["drawn"] == "Corner left" and cornering["views"] != proved["views"]
     found = {f["id"]: f for f in shop.get("/api/jobs/1/report")["findings"] if f["id"].startswith("box1/")}
     assert found["box1/top.strength"]["working"] and found["box1/slab.racks"]["state"] == "holds"
     assert found["box1/bears.tie"]["state"] == "unknown"

@@ -82,11 +82,13 @@ export function Prove() {
     setPicked(one);
     setTable("Along");
   };
-  const framed = (data?.cases ?? []).length > 0;
+  const framed = (data?.members ?? []).length > 0;
   const numbers = [
-    data?.critical != null
-      ? `buckles at ${data.critical.toFixed(data.critical < 10 ? 1 : 0)} times this load`
-      : "far from buckling, over 100 times this load",
+    !framed
+      ? ""
+      : data?.critical != null
+        ? `buckles at ${data.critical.toFixed(data.critical < 10 ? 1 : 0)} times this load`
+        : "far from buckling, over 100 times this load",
     data?.frequency != null && Number.isFinite(data.frequency)
       ? `lowest frequency ${data.frequency.toFixed(1)} Hz`
       : "",
@@ -181,16 +183,11 @@ export function Prove() {
           shown && <Drawing view={shown} units={units} title={`The frame, ${view}`} onPart={(part) => light([part])} />
         )}
       </Stage>
-      {data && !framed && !data.error && (
-        <p className="px-4 text-[14px] text-steel">
-          Panels that carry, each by its hardest worked place; pick a finding to read its arithmetic. Hatching: slanted
-          is tight, crossed is over.
-        </p>
-      )}
-      {data && framed && (
+      {data && data.drawn && (
         <p className="px-4 text-[14px] text-steel">
           {data.drawn}: {numbers.join("; ")}.{" "}
-          {view === "side" && `Blue lines: members bent, drawn ${data.scale} times too large. `}
+          {(view === "side" || !framed) &&
+            `Blue lines: ${framed ? "members" : "panels"} bent, drawn ${data.scale} times too large. `}
           {view === "3D" &&
             shape !== "bent" &&
             `The ${shape} shape has no size of its own: drawn a tenth of the longest member. `}

@@ -18,7 +18,7 @@ from ..structure.assembly import Assembly
 from ..structure.turn import turned
 from .hung import hung_forces, hung_shapes
 from .outline import AXES, outline
-from .shapes import build_shapes, roller_shapes
+from .shapes import roller_shapes
 
 BENT_SHARE = 0.12
 """Largest drawn deflection as a part of the longest member, before rounding the scale down to 1, 2 or 5."""
@@ -189,17 +189,8 @@ CONTACT_WORDS = {
 }
 
 
-def _panels(study: Study, states: Mapping[str, State]) -> tuple[View, ...]:
-    """Panels that carry, each by the state of its hardest worked place."""
-    names: tuple[ViewName, ...] = ("side", "plan", "rear")
-    rows = ((name, build_shapes(study.assembly, name, study.setting, states)) for name in names)
-    return tuple(View(name, box_of(items), tuple(items)) for name, items in rows)
-
-
 def proof_views(study: Study, case: str, states: Mapping[str, State], joints: Sequence[JointMark] = ()) -> tuple[tuple[View, ...], float]:
     """Side, plan and rear views of the frame under one case, joints marked in plan, and how many times bent lines are exaggerated."""
-    if study.assembly.slabs:
-        return _panels(study, states), 1.0
     if study.posed is None:
         return (), 1.0
     setting = study.setting

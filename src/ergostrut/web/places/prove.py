@@ -6,15 +6,18 @@ from flask import Response
 from flask_openapi3 import APIBlueprint
 
 from ergostrut.core.cases import BUMP, FOOT_BASIS, ROAD_BASIS, SLOPE_BASIS, road_cases, slope_cases
+from ergostrut.core.drawing.boxes import box_views
 from ergostrut.core.drawing.proof import JointMark, member_uses, proof_views
 from ergostrut.core.drawing.solid import scene
 from ergostrut.core.finding import State, state_of_use
+from ergostrut.core.mechanics.solver.model import SolverError
 from ergostrut.core.prove.boxes.model import ASSUMPTIONS as PANEL_ASSUMPTIONS
+from ergostrut.core.prove.boxes.model import solved
+from ergostrut.core.prove.boxes.strength import by_case
 from ergostrut.core.prove.diagram import diagram
 from ergostrut.core.prove.joints.check import joint_rows
-from ergostrut.core.prove.posed import ASSUMPTIONS
 from ergostrut.core.prove.study import FAR
-from ergostrut.core.report import study_named
+from ergostrut.core.report import Report, study_named
 from ergostrut.core.structure.assembly import Assembly
 from ergostrut.core.structure.setting import settings_of
 from ergostrut.files.calculation_pdf import calculation_pdf
@@ -37,6 +40,8 @@ def prove(path: s.JobPath, query: p.ProveQuery) -> dict[str, object]:
     study = study_named(report, query.position, query.build)
     if study is None:
         return p.ProveOut(error="There is no build to prove yet.").model_dump(mode="json")
+    if study.assembly.slabs:
+        return _box(report, study.assembly, query.case).model_dump(mode="json")
     cases = [
         p.CaseOut(name=item.case.name, worst=max((r.use for r in member_uses(study, item.case.name)), default=0.0))
         for item in study.solved
@@ -47,12 +52,11 @@ def prove(path: s.JobPath, query: p.ProveQuery) -> dict[str, object]:
     case = query.case if query.case in (*names, WORST) else hardest
     drawn = hardest if case == WORST else case
     members = member_uses(study, None if case == WORST else case)
-    panels = bool(study.assembly.slabs)
-    states: dict[str, State] = dict(part_states(report)) if panels else {row.member: row.state for row in members}
-    solved = next((item for item in study.solved if item.case.name == drawn), None)
+    states: dict[str, State] = {row.member: row.state for row in members}
+    shown = next((item for item in study.solved if item.case.name == drawn), None)
     reactions = []
-    if solved is not None and study.posed is not None:
-        rows = zip(study.posed.model.rests, solved.result.rest_force, strict=True)
+    if shown is not None and study.posed is not None:
+        rows = zip(study.posed.model.rests, shown.result.rest_force, strict=True)
         reactions = [p.ReactionOut(name=rest.id, newton=float(force)) for rest, force in rows]
     joints = []
     for end, verdict in joint_rows(study, drawn):
@@ -70,7 +74,7 @@ def prove(path: s.JobPath, query: p.ProveQuery) -> dict[str, object]:
         )
     marks = [JointMark(row.rib, row.rail, row.state, row.text) for row in joints]
     views, scale = proof_views(study, drawn, states, marks)
-    mode = study.buckling(solved) if solved is not None else None
+    mode = study.buckling(shown) if shown is not None else None
     critical = mode.value if mode is not None else None
     return p.ProveOut(
         build=study.assembly.id,
@@ -89,9 +93,28 @@ def prove(path: s.JobPath, query: p.ProveQuery) -> dict[str, object]:
         system=study.assembly.joining.system.label,
         facing=_facing(study.assembly, members[0].member) if members else "side",
         relies=study.relies,
-        error="" if panels else study.error or "; ".join(item.why for item in study.fallen),
-        assumptions=list(PANEL_ASSUMPTIONS if panels else ASSUMPTIONS),
+        error=study.error or "; ".join(item.why for item in study.fallen),
     ).model_dump(mode="json")
+
+
+def _box(report: Report, build: Assembly, wanted: str) -> p.ProveOut:
+    """A box of panels in a case, the hardest for its panels unless it has the one wanted."""
+    blank = p.ProveOut(build=build.id, system="panels that carry", assumptions=list(PANEL_ASSUMPTIONS))
+    try:
+        box = solved(report.context, build)
+    except SolverError as error:
+        return blank.model_copy(update={"error": str(error)})
+    rows = by_case(box)
+    hardest = max(rows, key=lambda name: rows[name], default="")
+    case = wanted if wanted in (*rows, WORST) else hardest
+    drawn = hardest if case == WORST else case
+    place = next((i for i, one in enumerate(box.cases) if one.name == drawn), 0)
+    views, scale = box_views(box, place, part_states(report))
+    cases = [p.CaseOut(name=name, worst=use) for name, use in rows.items()]
+    # its top bends from side to side: seen along the uprights
+    facing = "rear" if any(slab.role == "side" and slab.across == 1 for slab in build.slabs) else "side"
+    found = {"cases": cases, "case": case, "drawn": drawn, "views": list(views), "scale": scale, "facing": facing}
+    return blank.model_copy(update=found)
 
 
 def _facing(build: Assembly, member: str) -> str:

@@ -51,16 +51,45 @@ def _taken(box: Box, rows: np.ndarray, over: float) -> Iterator[_Taken]:
         yield _Taken(seam, np.hypot(mean[..., 0], mean[..., 2]), np.maximum(away * mean[..., 1], 0.0))
 
 
-def _hardest(box: Box, over: float, limits: tuple[Array, Array]) -> tuple[Seam, int, float, float] | None:
-    """The seam, case, and N/mm across and apart where ``V / limit + T / limit`` is largest; ``limits`` N/mm by case with a result."""
+def _hardest(box: Box) -> tuple[Seam, int, float, float] | None:
+    """The seam, case, and N/mm across and apart where both uses together are largest."""
+    over, across, apart = _limits(box)
     rows = np.array([i for i in range(len(box.cases)) if i not in box.results.errors], dtype=int)
     best: tuple[float, Seam, int, float, float] | None = None
     for one in _taken(box, rows, over):
-        use = one.V / limits[0][rows, None] + one.T / limits[1][rows, None]
+        use = one.V / across[rows, None] + one.T / apart[rows, None]
         c, j = (int(v) for v in np.unravel_index(int(np.argmax(use)), use.shape))
         if best is None or float(use[c, j]) > best[0]:
             best = float(use[c, j]), one.seam, int(rows[c]), float(one.V[c, j]), float(one.T[c, j])
     return best[1:] if best is not None else None
+
+
+def _limits(box: Box) -> tuple[float, Array, Array]:
+    """mm over which a line's forces are means, and N/mm that it holds across and apart in every case."""
+    edging = box.build.edging
+    assert edging is not None
+    thin = min(slab.sheet.t for slab in box.slabs)
+    if edging.glued:
+        k = np.array([LONG if lasts(case) else SHORT for case in box.cases])
+        return LEAST, k * ROLLS * thin, k * PEELS * thin
+    lateral, pull = _held(box)
+    CD = np.array([1.0 if case.lasting else ROAD_DURATION for case in box.cases])
+    return edging.spacing, CD * max(lateral, 1e-9) / edging.spacing, CD * max(pull, 1e-9) / edging.spacing
+
+
+def _held(box: Box) -> tuple[float, float]:
+    """N that one screw holds across and in pull in a panel's edge, before load duration; nothing across where it bites too little."""
+    edging, thin = box.build.edging, min(slab.sheet.t for slab in box.slabs)
+    assert edging is not None
+    lateral = woodscrew.lateral(edging.screw.root, edging.screw.Fyb, thin, GRAVITY, GRAVITY, edging.bite, edging.screw.d)
+    return lateral * EDGE, woodscrew.withdrawal(GRAVITY, edging.screw.d, edging.bite) * EDGE
+
+
+def uses_of(box: Box, case: int) -> list[tuple[Seam, float]]:
+    """Use of every seam's hardest place in a case."""
+    over, across, apart = _limits(box)
+    rows = np.array([case])
+    return [(one.seam, float((one.V / across[case] + one.T / apart[case]).max(initial=0.0))) for one in _taken(box, rows, over)]
 
 
 def check_edges(box: Box) -> Iterator[Finding]:
@@ -77,11 +106,8 @@ def _words(seam: Seam) -> tuple[str, str]:
 def _screws(box: Box) -> Iterator[Finding]:
     edging, say = box.build.edging, box.context.say
     assert edging is not None
-    thin = min(slab.sheet.t for slab in box.slabs)
-    lateral = woodscrew.lateral(edging.screw.root, edging.screw.Fyb, thin, GRAVITY, GRAVITY, edging.bite, edging.screw.d) * EDGE
-    pull = woodscrew.withdrawal(GRAVITY, edging.screw.d, edging.bite) * EDGE
-    CD = np.array([1.0 if case.lasting else ROAD_DURATION for case in box.cases])
-    found = _hardest(box, edging.spacing, (CD * max(lateral, 1e-9) / edging.spacing, CD * max(pull, 1e-9) / edging.spacing))
+    thin, (lateral, pull) = min(slab.sheet.t for slab in box.slabs), _held(box)
+    found = _hardest(box)
     if found is None:
         return
     seam, i, v, t = found
@@ -110,7 +136,7 @@ def _screws(box: Box) -> Iterator[Finding]:
         return
     w.given("Z", lateral, "N", f"{edging.screw.id}, least yield mode in {thin:.1f} mm, x {EDGE:g} in an edge")
     w.given("W", pull, "N", f"withdrawal over {edging.bite:.0f} mm, x {EDGE:g} in an edge")
-    w.given("C_D", float(CD[i]), "", "load duration")
+    w.given("C_D", 1.0 if case.lasting else ROAD_DURATION, "", "load duration")
     use = w.line("use", "(V / Z + T / W) / C_D", "")
     yield replace(blank, state=at_most(use, 1.0)[1], use=use, limit=math.hypot(V, T) / use if use > 0 else None, working=w.done())
 
@@ -118,8 +144,7 @@ def _screws(box: Box) -> Iterator[Finding]:
 def _bond(box: Box) -> Iterator[Finding]:
     """Sheared along the veneers and peeled off them: what a glue line asks of the panels it joins, as wide as the thinner one's edge."""
     say, width = box.context.say, min(slab.sheet.t for slab in box.slabs)
-    k = np.array([LONG if lasts(case) else SHORT for case in box.cases])
-    found = _hardest(box, LEAST, (k * ROLLS * width, k * PEELS * width))
+    found = _hardest(box)
     if found is None:
         return
     seam, i, v, t = found
@@ -131,7 +156,7 @@ def _bond(box: Box) -> Iterator[Finding]:
     w.given("b", width, "mm", "width of the line, the thinnest edge")
     w.line("tau", "v / b", "MPa")
     w.line("sigma", "p / b", "MPa")
-    w.given("k", float(k[i]), "", "long" if lasts(case) else "short")
+    w.given("k", LONG if lasts(case) else SHORT, "", "long" if lasts(case) else "short")
     use = w.line("use", "tau / (k * r) + sigma / (k * f)", "", "veneers roll or peel before the glue", r=ROLLS, f=PEELS)
     yield Finding(
         f"{box.build.id}/slab.edges",

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -61,29 +62,53 @@ def _limits(panel: Sandwich, lasting: bool) -> tuple[float, float]:
     return plain.face_allow, plain.shear_allow
 
 
-def check_strength(box: Box, slab: Slab) -> Iterator[Finding]:
-    """The hardest place of a slab in any case."""
+@dataclass(frozen=True)
+class _Worked:
+    """A slab in every case that has a result (cases, m, 4, ...): actions at its corners and the use there; ``rows`` those cases."""
+
+    rows: np.ndarray
+    at: np.ndarray
+    N: Array
+    M: Array
+    Q: Array
+    use: Array
+
+
+def _worked(box: Box, slab: Slab) -> _Worked:
     sheet, at, wet = slab.sheet, box.elements(slab), box.context.design.loads.wet
     rows = np.array([i for i in range(len(box.cases)) if i not in box.results.errors], dtype=int)
     r = box.resultants
     N, M = (_averaged(box, at, values[rows][:, at]) for values in (r.N, r.M))
     # shear across is an element's mean: beside what bears it, a corner's would be the mesh's
     Q = np.repeat(r.Q[rows][:, at].mean(axis=2, keepdims=True), 4, axis=2)
-    best: tuple[float, int, int, int, bool] | None = None
+    use = np.zeros(N.shape[:-1])
+    long = np.array([lasts(box.cases[i]) for i in rows], dtype=bool)
     for lasting in (True, False):
-        pick = np.array([lasts(box.cases[i]) for i in rows]) == lasting
-        if not pick.any():
-            continue
+        pick = long == lasting
         if isinstance(sheet, Sheet):
-            use = _ply(sheet, allowed(sheet, lasting=lasting, wet=wet), N[pick], M[pick], Q[pick])
+            use[pick] = _ply(sheet, allowed(sheet, lasting=lasting, wet=wet), N[pick], M[pick], Q[pick])
         else:
-            use = _cored(sheet, _limits(sheet, lasting), N[pick], M[pick], Q[pick])
-        c, e, k = (int(v) for v in np.unravel_index(int(np.argmax(use)), use.shape))
-        if best is None or float(use[c, e, k]) > best[0]:
-            best = float(use[c, e, k]), int(np.flatnonzero(pick)[c]), e, k, lasting
-    if best is None:
+            use[pick] = _cored(sheet, _limits(sheet, lasting), N[pick], M[pick], Q[pick])
+    return _Worked(rows, at, N, M, Q, use)
+
+
+def by_case(box: Box) -> dict[str, float]:
+    """The largest use of any panel's strength in every case that has a result."""
+    found = np.zeros(len(box.cases))
+    for slab in box.slabs:
+        one = _worked(box, slab)
+        found[one.rows] = np.maximum(found[one.rows], one.use.max(axis=(1, 2)))
+    return {case.name: float(found[i]) for i, case in enumerate(box.cases) if i not in box.results.errors}
+
+
+def check_strength(box: Box, slab: Slab) -> Iterator[Finding]:
+    """The hardest place of a slab in any case."""
+    sheet, wet, one = slab.sheet, box.context.design.loads.wet, _worked(box, slab)
+    if not one.use.size:
         return
-    _, c, e, k, lasting = best
+    c, e, k = (int(v) for v in np.unravel_index(int(np.argmax(one.use)), one.use.shape))
+    N, M, Q, at, rows = one.N, one.M, one.Q, one.at, one.rows
+    lasting = lasts(box.cases[int(rows[c])])
     case, place = box.cases[int(rows[c])], box.mesh.nodes[box.mesh.sheets.quads[at[e], k]]
     w = Working()
     w.say(
