@@ -10,7 +10,13 @@ import { App } from "./App";
 
 const client = new QueryClient({
   defaultOptions: {
-    queries: { refetchOnWindowFocus: false, retry: (count, error) => !(error instanceof Refused) && count < 3 },
+    // the server is this machine or the shop's: it answers whether or not there is an internet
+    mutations: { networkMode: "always" },
+    queries: {
+      networkMode: "always",
+      refetchOnWindowFocus: false,
+      retry: (count, error) => !(error instanceof Refused) && count < 3,
+    },
   },
 });
 

@@ -29,9 +29,10 @@ def test_from_the_tape_measure_to_the_cut_list(screen: Page, tmp_path: Path) -> 
     expect(page.locator('[data-part="thing/generator"]').first).to_be_visible()
 
     page.get_by_role("link", name="Frame").click()
-    page.locator('[data-path="/builds/0/rail"]').select_option("1x1.5x14ga")
+    page.locator('[data-path="/builds/0/rail"]').select_option("1x2x11ga")
     revision(page, 4)
     rail = page.locator('[data-finding="slide1/side-rail.strength"]')
+    expect(rail).to_contain_text("1 x 2 x 11ga tube")
     expect(rail).to_have_attribute("data-state", "holds")
     thumb = page.get_by_role("slider")
     thumb.focus()
@@ -63,7 +64,7 @@ def test_from_the_tape_measure_to_the_cut_list(screen: Page, tmp_path: Path) -> 
     page.keyboard.press("Control+z")
     revision(page, 4)
     page.get_by_role("link", name="Frame").click()
-    expect(page.locator('[data-path="/builds/0/rail"]')).to_have_value("1x1.5x14ga")
+    expect(page.locator('[data-path="/builds/0/rail"]')).to_have_value("1x2x11ga")
     page.get_by_role("button", name="Redo").click()
     revision(page, 5)
 
@@ -207,3 +208,29 @@ def test_importing_a_bad_file_says_what_is_wrong(screen: Page, tmp_path: Path) -
     screen.goto("/")
     screen.get_by_label("Job file").set_input_files(str(bad))
     expect(screen.get_by_role("alert")).to_contain_text("version 7 is not read")
+
+
+def test_a_field_left_at_once_does_not_take_the_focus_back(screen: Page) -> None:
+    page = screen
+    new_job(page, "Quick")
+    page.get_by_role("link", name="Frame").click()
+    field = page.locator('[data-path="/builds/0/pull_out"]')
+    left = """field => new Promise(done => {
+        field.focus();
+        field.blur();
+        requestAnimationFrame(() => requestAnimationFrame(() => done(document.activeElement === document.body)));
+    })"""
+    assert field.evaluate(left)
+
+
+def test_a_shop_without_internet_saves_and_undoes(screen: Page) -> None:
+    page = screen
+    new_job(page, "Off the net")
+    page.get_by_role("link", name="Frame").click()
+    page.evaluate("() => window.dispatchEvent(new Event('offline'))")
+    type_in(page, "/builds/0/tray_width", "40")
+    revision(page, 2)
+    page.get_by_role("button", name="Undo").click()
+    revision(page, 1)
+    page.get_by_role("link", name="Cut").click()
+    expect(page.get_by_role("link", name="Download as CSV")).to_be_visible()

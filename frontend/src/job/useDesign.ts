@@ -21,6 +21,8 @@ export function useDesign(job: number) {
 
   const keep = useCallback(
     (saved: Job) => {
+      // an answer still on its way is older than this one
+      void client.cancelQueries({ queryKey: key, exact: true });
       client.setQueryData(key, saved);
       setOffline("");
     },
@@ -35,7 +37,6 @@ export function useDesign(job: number) {
 
   const saving = useMutation({
     scope: { id: `job-${job}` },
-    networkMode: "always",
     mutationFn: ({ changes, label }: { changes: ChangeIn[]; label: string }) =>
       take(
         api.POST("/api/jobs/{job}/change", {

@@ -164,7 +164,8 @@ export function QuantityField({ label, path, kind, optional, also, hint, wide, p
           onFocus={(event) => {
             if (typed === null) setTyped(exact.replace(` ${unit}`, ""));
             const field = event.currentTarget;
-            requestAnimationFrame(() => field.select());
+            // selecting a field that was left meanwhile would fetch the focus back
+            requestAnimationFrame(() => document.activeElement === field && field.select());
           }}
           onChange={(event) => {
             setTouched(true);
