@@ -234,3 +234,25 @@ def test_a_shop_without_internet_saves_and_undoes(screen: Page) -> None:
     revision(page, 1)
     page.get_by_role("link", name="Cut").click()
     expect(page.get_by_role("link", name="Download as CSV")).to_be_visible()
+
+
+def test_escape_leaves_what_was_saved(screen: Page) -> None:
+    page = screen
+    new_job(page, "Escape", ("Plywood box",))
+    page.get_by_role("link", name="Frame").click()
+    box = page.locator('[data-path="/builds/0/height"]')
+    for text in ("11", "high"):
+        box.fill(text)
+        box.press("Escape")
+        expect(box).to_have_value("12")
+    uprights = page.locator('[data-path="/builds/0/uprights"]')
+    uprights.fill("1.5")
+    uprights.press("Enter")
+    expect(page.get_by_role("alert").filter(has_text="write a whole number")).to_be_visible()
+    uprights.press("Escape")
+    expect(uprights).to_have_value("1")
+    page.get_by_role("link", name="Prove").click()
+    page.get_by_role("link", name="Frame").click()
+    expect(box).to_have_value("12")
+    expect(page.get_by_role("alert").filter(has_text="not a length")).to_have_count(0)
+    revision(page, 1)

@@ -106,6 +106,7 @@ export function QuantityField({ label, path, kind, optional, also, hint, wide, p
   const [typed, setTyped] = useState<string | null>(null);
   const [touched, setTouched] = useState(false);
   const [problem, save, clear] = useSave();
+  const givenUp = useRef(false);
   const unit = kind === "length" ? units.length : units.mass;
   const shown =
     base === null
@@ -114,7 +115,8 @@ export function QuantityField({ label, path, kind, optional, also, hint, wide, p
         ? showLength(base, units.length)
         : showMass(base, units.mass).replace(/ \w+$/, "");
   const commit = async () => {
-    if (typed === null || !touched) {
+    // the blur that Escape brings still sees what was typed
+    if (givenUp.current || typed === null || !touched) {
       setTyped(null);
       return;
     }
@@ -139,7 +141,9 @@ export function QuantityField({ label, path, kind, optional, also, hint, wide, p
       setTyped(null);
       setTouched(false);
       clear();
+      givenUp.current = true;
       event.currentTarget.blur();
+      givenUp.current = false;
     } else if (kind === "length" && base !== null && (event.key === "ArrowUp" || event.key === "ArrowDown")) {
       event.preventDefault();
       const text = stepLength(base, units.length, event.key === "ArrowUp" ? 1 : -1, event.shiftKey);

@@ -38,6 +38,8 @@ _WORDS = {
     "finite_number": "this is not a number that can be computed with; write a plain one",
     "string_unicode": "this holds characters that are not text; write it again",
     "int_parsing_size": "this number is too large",
+    "int_from_float": "this counts things: write a whole number",
+    "int_parsing": "this counts things: write a whole number",
 }
 
 
