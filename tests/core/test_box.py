@@ -275,3 +275,9 @@ def test_what_cannot_be_built_is_refused_by_field(catalog: Catalog) -> None:
         check(box(length="100", width="100", height="60", sheet="sandwich.xps30", uprights=0, back=None), catalog)
     with pytest.raises(InputError):
         box(uprights=30)
+
+
+def test_only_the_panels_larger_than_their_sheet_are_named(catalog: Catalog) -> None:
+    report = check(box(length="1900 mm", width="1300 mm", height="300 mm"), catalog)
+    large = next(f for f in report.findings if f.id == "cut/birch.18")
+    assert large.state == "over" and {part.rsplit("/", 1)[-1] for part in large.parts} == {"top", "bottom"}

@@ -52,11 +52,11 @@ def motions_out(report: Report, travels: Mapping[str, float]) -> list[s.MotionOu
     ]
 
 
-def part_states(report: Report) -> dict[str, State]:
-    """Worst verdict of each part; notes colour nothing."""
+def part_states(report: Report, place: str = "") -> dict[str, State]:
+    """Worst verdict of each part, of one place's findings where one is named; notes colour nothing."""
     found: dict[str, State] = {}
     for finding in report.findings:
-        if finding.state == "note":
+        if finding.state == "note" or (place and finding.place != place):
             continue
         for part in finding.parts:
             if part not in found or RANK[finding.state] < RANK[found[part]]:

@@ -109,23 +109,24 @@ def _sheet_groups(context: Context, rows: Sequence[Piece], findings: list[Findin
     for stock in dict.fromkeys(row.stock for row in rows if row.width is not None):
         sheet = context.catalog.sheet(stock)
         own = [row for row in rows if row.stock == stock]
-        count, fits = 0, True
+        count, large = 0, []
         for row in own:
             each = _sheets_for(row.length, row.width or 0.0, sheet.size)
-            fits = fits and each is not None
+            if each is None:
+                large.append(row)
             count += (each or 0) * row.count
-        if not fits:
+        if large:
             findings.append(
                 Finding(
                     f"cut/{stock}",
                     "cut.too-large",
                     "cut",
-                    tuple(p for row in own for p in row.parts),
-                    f"{_largest(own).capitalize()} larger than a sheet of {sheet.label}",
-                    f"One sheet is {context.say.length(sheet.size[0])} x {context.say.length(sheet.size[1])}; make the {_largest(own)} smaller, "
+                    tuple(p for row in large for p in row.parts),
+                    f"{_largest(large).capitalize()} larger than a sheet of {sheet.label}",
+                    f"One sheet is {context.say.length(sheet.size[0])} x {context.say.length(sheet.size[1])}; make the {_largest(large)} smaller, "
                     "or in two panels that meet over what carries them.",
                     "over",
-                    working=_sizes(own, sheet.size),
+                    working=_sizes(large, sheet.size),
                 )
             )
         sheets.append(

@@ -109,7 +109,7 @@ def _box(report: Report, build: Assembly, wanted: str) -> p.ProveOut:
     case = wanted if wanted in (*rows, WORST) else hardest
     drawn = hardest if case == WORST else case
     place = next((i for i, one in enumerate(box.cases) if one.name == drawn), 0)
-    views, scale = box_views(box, place, part_states(report))
+    views, scale = box_views(box, place, part_states(report, "prove"))
     cases = [p.CaseOut(name=name, worst=use) for name, use in rows.items()]
     # its top bends from side to side: seen along the uprights
     facing = "rear" if any(slab.role == "side" and slab.across == 1 for slab in build.slabs) else "side"
