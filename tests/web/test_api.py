@@ -138,7 +138,7 @@ def test_a_bare_number_takes_the_jobs_unit(shop: Shop) -> None:
         ("/builds/0/rail", "none such", "no section “none such”"),
         ("/builds/3/rail", "x", "no item 3"),
         ("/carry/crew/0/seat", "roof", "no such seat"),
-        ("/builds/0/mid_ribs", "many", "integer"),
+        ("/builds/0/mid_ribs", "many", "whole number"),
         ("/shop/kerf_mm", -1, "greater than or equal to 0"),
     ],
 )
