@@ -104,7 +104,7 @@ def test_changes_set_add_and_remove(sample: Job) -> None:
         (Change("/builds/7/label", "x"), "no item 7"),
         (Change("/hosts/label", "x"), "no field"),
         (Change("/name", "x", "add"), "not a list"),
-        (Change("/builds/0/mid_ribs", "many"), "integer"),
+        (Change("/builds/0/mid_ribs", "many"), "whole number"),
         (Change("/nonsense", 1), "not known"),
     ],
 )
