@@ -20,6 +20,7 @@ from ergostrut.core.job.document import Job, job_schema, read_job, write_job
 from ergostrut.core.job.marks import issued_marks
 from ergostrut.core.job.start import start
 from ergostrut.core.problem import InputError, Problem
+from ergostrut.core.prove.boxes.refine import Level
 from ergostrut.core.report import Report, check
 from ergostrut.core.units import Units
 from ergostrut.files.calculation_pdf import calculation_pdf
@@ -46,11 +47,17 @@ def _port(text: str) -> int:
     return int(text)
 
 
+def _told(build: str, level: Level) -> None:
+    """Panels are refined until they settle: how far that is, beside what is printed."""
+    moved = "" if level.moved is None else f", moved {100 * level.moved:.1f} %"
+    print(f"{build}: {level.elements} elements of {level.step:.0f} mm, use {level.use:.2f}{moved}", file=sys.stderr)
+
+
 def _load(path: str) -> tuple[Job, Report] | None:
     """The job and its report; None after one line that says why there is none."""
     try:
         job = read_job(Path(path).read_text(encoding="utf-8"))
-        return job, check(job.design, shipped_catalog())
+        return job, check(job.design, shipped_catalog(), watch=_told)
     except OSError as error:
         why = f"cannot be read: {(error.strerror or 'unknown reason').lower()}"
     except UnicodeDecodeError:

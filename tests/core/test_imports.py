@@ -1,4 +1,4 @@
-"""The core imports numpy, scipy and Pydantic alone, and the rest imports inward."""
+"""The core imports numpy, scipy, shapely and Pydantic alone, and the rest imports inward."""
 
 from __future__ import annotations
 
@@ -12,7 +12,7 @@ import pytest
 import ergostrut
 
 ROOT = Path(ergostrut.__file__).parent
-ALLOWED = {"numpy", "scipy", "pydantic", "pydantic_core"}
+ALLOWED = {"numpy", "scipy", "shapely", "pydantic", "pydantic_core"}
 OUTWARD = {"core": {"files", "store", "web", "cli", "demo"}, "files": {"store", "web", "cli", "demo"}, "store": {"web", "cli", "demo"}}
 
 

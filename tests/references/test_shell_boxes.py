@@ -238,3 +238,26 @@ def test_meshes_meet_and_holes_stay_open() -> None:
         meshed([flats[0], flats[0]], 50)
     with pytest.raises(ShellError, match="nothing is left"):
         meshed([Flat("gone", (0, 0, 0), (100.0, 100.0, 0.0), BACK, 0, (((-1, -1, 0), (200, 200, 0)),))], 50)
+
+
+@pytest.mark.parametrize("strip", [60.0, 40.0])
+def test_a_panel_with_an_opening_is_a_ring_of_bars(strip: float) -> None:
+    """600 square along its middle lines, a strip left round, held below: pushed along its upper edge it sways as a portal with clamped feet,
+    P h3/(12 E I) (2 + 3 k)/(1 + 6 k) with k = h/L (rigid frame formulas, Kleinlogel), and the legs' own shear."""
+    a, t, E, nu = 600.0, 12.0, 10_000.0, 0.3
+    outer = a + strip
+    flat = Flat("panel", (0, 0, 0), (outer, 0, outer), isotropic(E, nu, t), 0, (((strip, 0, strip), (a - strip, 0, a - strip)),))
+    mesh = meshed([flat], strip / 2)
+    top = [i for i in range(len(mesh.nodes)) if mesh.nodes[i, 2] > outer - 1e-6]
+    low = [i for i in range(len(mesh.nodes)) if mesh.nodes[i, 2] < 1e-6]
+    fixed = tuple((i, dof) for i in low for dof in (0, 1, 2)) + tuple((i, 1) for i in range(len(mesh.nodes)) if i not in low)
+    load = LoadCase("push", nodal=tuple((i, (1000.0 / len(top), 0.0, 0.0, 0.0, 0.0, 0.0)) for i in top))
+    found = Frame(FrameModel(mesh.nodes, (), fixed, sheets=mesh.sheets), [load]).solve("", np.array([1.0]))
+    sway = float(found.u[top, 0].mean())
+    # lower bar held along its lower edge: two legs clamped below, a bar of the same section across their tops
+    legs, inertia, area, G = a - strip, t * strip**3 / 12, t * strip, E / (2 * (1 + nu))
+    clear = legs + 0.5 * strip
+    k = clear / legs
+    bending = 1000 * clear**3 / (12 * E * inertia) * (2 + 3 * k) / (1 + 6 * k)
+    shear = 1000 * clear / (2 * 5 / 6 * G * area)
+    assert sway == pytest.approx(bending + shear, rel=0.12)

@@ -148,5 +148,5 @@ def test_a_box_of_panels_is_proved_and_drawn(shop: Shop) -> None:
     assert opened["design"]["builds"][2]["back"] is None
     refused = shop.change(3, "/builds/2/sheet", "board.1x6.spf", status=422)
     assert "boards do not make a box" in str(refused)
-    assert shop.get("/api/jobs/1/solid?proof=true&build=box1")["scene"]["blocks"]
+    assert shop.get("/api/jobs/1/solid?proof=true&build=box1")["scene"]["strands"]
     assert {"top", "side", "upright"} <= {row["piece"]["role"] for row in shop.get("/api/jobs/1/cut")["pieces"]}

@@ -209,6 +209,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/refined": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Panels that carry, refined behind until their governing use stays: how far that is. Ask again while it runs, then for the report. */
+        get: operations["job_refined_refined_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/advice": {
         parameters: {
             query?: never;
@@ -590,7 +607,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The calculation sheet: all findings, or those named. */
+        /** The calculation sheet: all findings, or those named; panels that carry are refined for it. */
         get: operations["prove_calculation_report_pdf_get"];
         put?: never;
         post?: never;
@@ -1308,6 +1325,63 @@ export interface components {
              * @default 5
              */
             other: number;
+        };
+        /**
+         * Cutout
+         * @description An opening or, at a panel's edge, a notch. ``along`` and ``up``: from the panel's front or left end, and from its lower or left edge.
+         */
+        Cutout: {
+            /**
+             * Name
+             * @default cut-out
+             */
+            name: string;
+            /**
+             * Panel
+             * @default top
+             * @enum {string}
+             */
+            panel: "top" | "bottom" | "back" | "side 1" | "side 2" | "upright 1" | "upright 2" | "upright 3" | "upright 4" | "upright 5" | "upright 6" | "upright 7" | "upright 8";
+            /**
+             * Along
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 4000 mm.
+             * @default {
+             *       "value": "100",
+             *       "unit": "mm"
+             *     }
+             */
+            along: string;
+            /**
+             * Up
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 4000 mm.
+             * @default {
+             *       "value": "100",
+             *       "unit": "mm"
+             *     }
+             */
+            up: string;
+            /**
+             * Long
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 5 to 4000 mm.
+             * @default {
+             *       "value": "150",
+             *       "unit": "mm"
+             *     }
+             */
+            long: string;
+            /**
+             * High
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 5 to 4000 mm.
+             * @default {
+             *       "value": "100",
+             *       "unit": "mm"
+             *     }
+             */
+            high: string;
         };
         /**
          * Design
@@ -3131,10 +3205,62 @@ export interface components {
              */
             bite: string;
             /**
-             * Glued
-             * @default false
+             * Joint
+             * @default screws
+             * @enum {string}
              */
-            glued: boolean;
+            joint: "screws" | "glue" | "dado" | "pocket" | "blocks" | "brackets";
+            /**
+             * Back Joint
+             * @default screws
+             * @enum {string}
+             */
+            back_joint: "screws" | "glue" | "blocks" | "brackets";
+            /**
+             * Groove
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 2 to 30 mm.
+             * @default {
+             *       "value": "6",
+             *       "unit": "mm"
+             *     }
+             */
+            groove: string;
+            /**
+             * Block
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 10 to 100 mm.
+             * @default {
+             *       "value": "25",
+             *       "unit": "mm"
+             *     }
+             */
+            block: string;
+            /**
+             * Bracket
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 10 to 150 mm.
+             * @default {
+             *       "value": "30",
+             *       "unit": "mm"
+             *     }
+             */
+            bracket: string;
+            /**
+             * Bracket Rating
+             * @default null
+             */
+            bracket_rating: string | null;
+            /**
+             * Pocket Rating
+             * @default null
+             */
+            pocket_rating: string | null;
+            /**
+             * Cutouts
+             * @default []
+             */
+            cutouts: components["schemas"]["Cutout"][];
             /**
              * Tied
              * @default true
@@ -3145,6 +3271,16 @@ export interface components {
              * @default null
              */
             tie_rating: string | null;
+            /**
+             * Tie Washer
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 5 to 200 mm.
+             * @default {
+             *       "value": "40",
+             *       "unit": "mm"
+             *     }
+             */
+            tie_washer: string;
             /**
              * Use
              * @default deck
@@ -4116,6 +4252,11 @@ export interface components {
             tally: components["schemas"]["Tally"];
             /** Notice */
             notice: string;
+            /**
+             * Coarse
+             * @default false
+             */
+            coarse: boolean;
         };
         /**
          * Finding
@@ -4247,6 +4388,31 @@ export interface components {
             sheets: number;
             /** Hours */
             hours: number;
+        };
+        /** RefiningOut */
+        RefiningOut: {
+            /** Meshes */
+            meshes: components["schemas"]["MeshOut"][];
+            /** Running */
+            running: boolean;
+        };
+        /**
+         * MeshOut
+         * @description One mesh: mm of an element at most, elements, the use that governs, and the part of itself by which that moved since the mesh before.
+         */
+        MeshOut: {
+            /** Build */
+            build: string;
+            /** Step */
+            step: number;
+            /** Elements */
+            elements: number;
+            /** Governs */
+            governs: string;
+            /** Use */
+            use: number;
+            /** Moved */
+            moved: number | null;
         };
         /**
          * AdviceOut
@@ -5056,6 +5222,16 @@ export interface components {
              */
             joints: components["schemas"]["JointOut"][];
             /**
+             * Panels
+             * @default []
+             */
+            panels: components["schemas"]["PanelUse"][];
+            /**
+             * Edges
+             * @default []
+             */
+            edges: components["schemas"]["EdgeOut"][];
+            /**
              * Critical
              * @default null
              */
@@ -5106,6 +5282,31 @@ export interface components {
             worst: number;
         };
         /**
+         * EdgeOut
+         * @description An edge of panels in the case drawn: N/mm across and apart (together: negative).
+         */
+        EdgeOut: {
+            /** Face */
+            face: string;
+            /** Edge */
+            edge: string;
+            /** Name */
+            name: string;
+            /** Way */
+            way: string;
+            /** Use */
+            use: number | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "over" | "unknown" | "tight" | "holds" | "note";
+            /** Across */
+            across: number;
+            /** Apart */
+            apart: number;
+        };
+        /**
          * JointOut
          * @description One rib end in the case drawn.
          */
@@ -5150,6 +5351,35 @@ export interface components {
             case: string;
             /** At */
             at: number;
+        };
+        /**
+         * PanelUse
+         * @description A panel's hardest place in a case, or in all: where, in what, and its use.
+         */
+        PanelUse: {
+            /** Part */
+            part: string;
+            /** Name */
+            name: string;
+            /** Sheet */
+            sheet: string;
+            /** Use */
+            use: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "over" | "unknown" | "tight" | "holds" | "note";
+            /** Governs */
+            governs: string;
+            /** At */
+            at: [
+                number,
+                number,
+                number
+            ];
+            /** Case */
+            case: string;
         };
         /** ReactionOut */
         ReactionOut: {
@@ -6209,6 +6439,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReportOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    job_refined_refined_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefiningOut"];
                 };
             };
             /** @description Not Found */

@@ -12,7 +12,7 @@ import { Find } from "./Find";
 import { useKeys } from "./keys";
 import { KeysHelp } from "./KeysHelp";
 import { createLit } from "./lit";
-import { useReport } from "./queries";
+import { useRefining, useReport } from "./queries";
 import { useDesign } from "./useDesign";
 
 /** The build that was taken in hand, the first where it is gone or none was. */
@@ -31,6 +31,7 @@ export function JobShell() {
   const { query, change, move, busy, conflict, reload, takeMine, offline } = useDesign(jobId);
   const saved = query.data;
   const report = useReport(jobId, saved?.version);
+  useRefining(jobId, saved?.version, report.data?.coarse ?? false);
   const [lit] = useState(createLit);
   const [message, setMessage] = useState("");
   const [travels, setTravels] = useState<Readonly<Record<string, number>>>({});

@@ -16,6 +16,21 @@ export function useReport(job: number, version: number | undefined) {
   });
 }
 
+/** Panels that carry, refined behind until they settle; what was found on the coarsest mesh is then asked for anew. */
+export function useRefining(job: number, version: number | undefined, wanted: boolean) {
+  const client = useQueryClient();
+  return useQuery({
+    queryKey: ["job", job, "refining", version],
+    queryFn: async ({ signal }) => {
+      const found = await take(api.GET("/api/jobs/{job}/refined", { params: { path: { job } }, signal }));
+      if (!found.running) void client.invalidateQueries({ queryKey: ["job", job, "report", version] });
+      return found;
+    },
+    enabled: version !== undefined && wanted,
+    refetchInterval: (query) => (query.state.data?.running ? LOOK_AGAIN : false),
+  });
+}
+
 export function useAdvice(job: number, version: number) {
   return useQuery({
     queryKey: ["job", job, "advice", version],

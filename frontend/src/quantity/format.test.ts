@@ -67,6 +67,7 @@ describe("marginText", () => {
     [12, 10, "mm", true, "2 mm (0.07874 in) to spare"],
     [8, 10, "mm", true, "2 mm (0.07874 in) too little"],
     [0.5, 1, "of the limit", false, "0.5 of the limit to spare"],
+    [0.95758, 1, "of the limit", false, "0.04 of the limit to spare"],
     [null, 10, "mm", true, ""],
     [5, undefined, "N", false, ""],
   ])("%s of %s %s", (demand, limit, unit, minimum, text) => {

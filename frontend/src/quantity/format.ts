@@ -123,7 +123,9 @@ export function marginText(
   if (demand == null || limit == null) return "";
   const margin = minimum ? demand - limit : limit - demand;
   const other = otherUnits(Math.abs(margin), unit);
-  const size = `${showNumber(Math.abs(margin))} ${unit}`.trim() + (other ? ` (${other})` : "");
+  // a share of the limit is no measurement: two places say all of it
+  const left = unit === "of the limit" ? String(Number(Math.abs(margin).toFixed(2))) : showNumber(Math.abs(margin));
+  const size = `${left} ${unit}`.trim() + (other ? ` (${other})` : "");
   return margin < 0 ? `${size} too ${minimum ? "little" : "much"}` : `${size} to spare`;
 }
 

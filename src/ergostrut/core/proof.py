@@ -19,6 +19,7 @@ from .fit.standing import check_standing
 from .mechanics.solver.ground import Ground
 from .mechanics.solver.model import Array
 from .prove.boxes.check import check_box
+from .prove.boxes.refine import Watch, check_refined
 from .prove.checks import check_setting
 from .prove.deck import check_deck
 from .prove.reactions import pressing
@@ -34,6 +35,8 @@ ROUNDS = 3
 """Times that a build and its base are solved for each other at most: nearly always once, where the base keeps its state of contact."""
 AGREED, LEAST_SINK = 0.02, 0.05
 """Part of the largest settlement by which they may differ, and mm below which no settlement counts."""
+FINE = "/refined"
+"""Ends the key of a proof whose panels were refined."""
 KEPT = 3_000_000
 """Numbers of solved settings that a proof keeps for the pages: a usual slide has a twentieth of this, a bunk for two about all of it."""
 
@@ -47,6 +50,8 @@ class Proof:
     findings: tuple[Finding, ...]
     studies: tuple[Study, ...]
     anchors: AnchorStudy | None
+    coarse: bool = False
+    """Panels that carry were tried on the coarsest mesh alone."""
 
     @property
     def bytes(self) -> int:
@@ -172,7 +177,7 @@ def _there(build: Assembly, item: Study) -> Assembly:
     return replace(stood, stands=present(stood, item.setting))
 
 
-def _proved(context: Context, build: Assembly, key: str) -> Proof:
+def _proved(context: Context, build: Assembly, key: str, watch: Watch | None) -> Proof:
     found: list[Finding] = []
     kept: list[Study] = []
     room = KEPT
@@ -182,7 +187,8 @@ def _proved(context: Context, build: Assembly, key: str) -> Proof:
         room -= item.floats
         if room >= 0:
             kept.append(item)
-    found += [*check_box(context, build), *check_sliding(context, build), *check_standing(context, build), *check_deck(context, build)]
+    panels = check_box(context, build)[1] if watch is None else check_refined(context, build, watch)[0]
+    found += [*panels, *check_sliding(context, build), *check_standing(context, build), *check_deck(context, build)]
     anchors = None
     if build.base:
         there = [(item.setting, _there(build, item)) for item in stood.studies]
@@ -191,12 +197,15 @@ def _proved(context: Context, build: Assembly, key: str) -> Proof:
     found += check_crash(context, build, anchors)
     if build.missing:
         found = [_doubtful(build, context, finding) for finding in found]
-    return Proof(key, tuple(found), tuple(kept), anchors)
+    return Proof(key, tuple(found), tuple(kept), anchors, bool(build.slabs) and watch is None)
 
 
-def prove(context: Context, index: int, version: str, keep: Keep | None = None) -> Proof:
-    """A build of the job proved; taken from ``keep`` when nothing it reads has changed."""
+def prove(context: Context, index: int, version: str, keep: Keep | None = None, watch: Watch | None = None) -> Proof:
+    """A build of the job proved; taken from ``keep`` when nothing it reads has changed. With ``watch``, panels that carry are refined until
+    their governing use stays, and it is told of every mesh."""
     build, key = context.builds[index], key_of(context, index, version)
+    if watch is not None:
+        key += FINE
     if keep is None:
-        return _proved(context, build, key)
-    return keep(key, lambda: _proved(context, build, key))
+        return _proved(context, build, key, watch)
+    return keep(key, lambda: _proved(context, build, key, watch))

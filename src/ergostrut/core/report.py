@@ -25,6 +25,7 @@ from .make.steps import steps
 from .measure.checks import check_survey
 from .measure.hosts import resolve
 from .proof import Keep, Proof, prove, setting_findings, standing
+from .prove.boxes.refine import Watch
 from .prove.study import Study
 from .structure.assembly import Assembly
 from .structure.context import Context
@@ -75,6 +76,11 @@ class Report:
         return 500_000 + sum(proof.bytes for proof in self.proofs)
 
     @property
+    def coarse(self) -> bool:
+        """Whether panels that carry were tried on the coarsest mesh alone."""
+        return any(proof.coarse for proof in self.proofs)
+
+    @property
     def counts(self) -> dict[State, int]:
         return {state: sum(f.state == state for f in self.findings) for state in RANK}
 
@@ -107,17 +113,18 @@ def context_of(design: DesignBase, catalog: Catalog) -> Context:
     return Context(design, host, catalog, builds, arrange(design.carry, builds))
 
 
-def check(design: DesignBase, catalog: Catalog, keep: Keep | None = None) -> Report:
+def check(design: DesignBase, catalog: Catalog, keep: Keep | None = None, watch: Watch | None = None) -> Report:
     """The whole report; a pure function of its inputs.
 
     Args:
         keep: a cache of proofs by what each read; equal jobs have equal reports with it and without.
+        watch: panels that carry are refined until their governing use stays; it is told of every mesh.
 
     Raises:
         StockError: the design names stock that the catalogue does not hold.
     """
     context = context_of(design, catalog)
-    proofs = tuple(prove(context, i, catalog.version, keep) for i in range(len(context.builds)))
+    proofs = tuple(prove(context, i, catalog.version, keep, watch) for i in range(len(context.builds)))
     found: list[Finding] = [finding for proof in proofs for finding in proof.findings]
     cut = cut_plan(context)
     todo = steps(context, cut)

@@ -8,6 +8,7 @@ from ergostrut.core.drawing.proof import MemberUse
 from ergostrut.core.drawing.solid import Scene, Shape
 from ergostrut.core.finding import State
 from ergostrut.core.primitives import View
+from ergostrut.core.prove.boxes.strength import PanelUse
 from ergostrut.core.prove.diagram import Diagram
 from ergostrut.core.prove.posed import ASSUMPTIONS
 
@@ -42,6 +43,19 @@ class JointOut(Wire):
     missing: list[str]
 
 
+class EdgeOut(Wire):
+    """An edge of panels in the case drawn: N/mm across and apart (together: negative)."""
+
+    face: str
+    edge: str
+    name: str
+    way: str
+    use: float | None
+    state: State
+    across: float
+    apart: float
+
+
 class ProveOut(Wire):
     """``drawn``: the case behind drawings, reactions and joints; ``case`` may be all of them. ``critical`` None: far off."""
 
@@ -56,6 +70,8 @@ class ProveOut(Wire):
     members: list[MemberUse] = []
     reactions: list[ReactionOut] = []
     joints: list[JointOut] = []
+    panels: list[PanelUse] = []
+    edges: list[EdgeOut] = []
     critical: float | None = None
     frequency: float | None = None
     system: str = ""

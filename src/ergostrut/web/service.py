@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import contextlib
 import json
+from collections.abc import Callable
 from threading import Semaphore
 from typing import cast
 
@@ -12,7 +13,8 @@ from sqlalchemy.exc import DBAPIError
 
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.job.document import Design
-from ergostrut.core.proof import Proof
+from ergostrut.core.proof import FINE, Proof
+from ergostrut.core.prove.boxes.refine import Watch
 from ergostrut.core.report import Report, check
 from ergostrut.files.card_json import maker_of, read_card, write_card
 from ergostrut.files.catalog_files import shipped_catalog
@@ -20,6 +22,7 @@ from ergostrut.store import jobs
 from ergostrut.store.database import Database
 
 from .adviser import Advice, Adviser
+from .refiner import Refiner, Refining
 from .shared import Cache, Once
 
 REPORT_ROOM, PROOF_ROOM = 96 * 2**20, 64 * 2**20
@@ -38,6 +41,7 @@ class Service:
         self.reports: Once[Report] = Once(Cache(REPORT_ROOM, lambda report: report.bytes))
         self._proofs: Once[Proof] = Once(Cache(PROOF_ROOM, lambda proof: proof.bytes))
         self._adviser = Adviser()
+        self._refiner = Refiner(self._refined)
         self._room = Semaphore(AT_ONCE)
 
     def report(self, design: Design) -> Report:
@@ -49,9 +53,35 @@ class Service:
 
         def work() -> Report:
             with self._room:
-                return check(design, self.catalog, self._proofs.get)
+                return check(design, self.catalog, self._kept)
 
         return self.reports.get(key_of(design), work)
+
+    def _kept(self, key: str, work: Callable[[], Proof]) -> Proof:
+        """A proof as it was refined, or on its coarsest mesh while it was not."""
+        return self._proofs.cache.get(key + FINE) or self._proofs.get(key, work)
+
+    def refined(self, design: Design, watch: Watch = lambda _build, _level: None) -> Report:
+        """The report with its panels refined until they settle; takes seconds where there are any."""
+        found = self.report(design)
+        if found.coarse:
+            check(design, self.catalog, self._proofs.get, watch)
+            self.reports.cache.drop(key_of(design))
+            found = self.report(design)
+        return found
+
+    def _refined(self, job: int, design: Design, watch: Watch) -> None:
+        report = self.refined(design, watch)
+        with contextlib.suppress(DBAPIError, jobs.NoSuchJobError), self.database.writing() as session:
+            saved = jobs.get(session, job)
+            if key_of(saved.design) == key_of(design):
+                jobs.keep_card(session, job, saved.revision, write_card(report))
+
+    def refining(self, job: int, design: Design) -> Refining:
+        """How far the panels of a job are refined; begun where they are not."""
+        if not self.report(design).coarse:
+            return self._refiner.known(key_of(design))
+        return self._refiner.ask(job, key_of(design), design)
 
     def load(self, job: int) -> tuple[Design, Report]:
         """A job's newest design with its report; the yard's card is brought up to date beside it.
@@ -80,9 +110,11 @@ class Service:
     def forget(self, job: int) -> None:
         """A job is gone: nothing is sought for it any more."""
         self._adviser.stop(job, "")
+        self._refiner.forget(job)
 
     def close(self) -> None:
         self._adviser.close()
+        self._refiner.close()
 
 
 def key_of(design: Design) -> str:

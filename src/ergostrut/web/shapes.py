@@ -143,6 +143,23 @@ class ReportOut(Wire):
     counts: dict[State, int]
     tally: Tally
     notice: str
+    coarse: bool = False
+
+
+class MeshOut(Wire):
+    """One mesh: mm of an element at most, elements, the use that governs, and the part of itself by which that moved since the mesh before."""
+
+    build: str
+    step: float
+    elements: int
+    governs: str
+    use: float
+    moved: float | None
+
+
+class RefiningOut(Wire):
+    meshes: list[MeshOut]
+    running: bool
 
 
 class AdviceOut(Wire):

@@ -45,6 +45,12 @@ class Cache(Generic[T]):
                 _, (_, gone) = self._held.popitem(last=False)
                 self._bytes -= gone
 
+    def drop(self, key: str) -> None:
+        """Keep a value no longer."""
+        with self._lock:
+            before = self._held.pop(key, None)
+            self._bytes -= before[1] if before else 0
+
 
 class Once(Generic[T]):
     """A cache that works a value out once: who asks meanwhile for the same waits for it, who asks for another does not."""

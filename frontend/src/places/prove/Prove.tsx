@@ -12,7 +12,8 @@ import { WorkingSheet } from "../../job/WorkingSheet";
 import { Tabs } from "../../ui/Tabs";
 import { Diagrams } from "./Diagrams";
 import { Loads } from "./Loads";
-import { Joints, Members, Supports } from "./Tables";
+import { Meshes } from "./Meshes";
+import { Edges, Joints, Members, Panels, Supports } from "./Tables";
 import { WhatIf } from "./WhatIf";
 
 const ALL = "all cases";
@@ -23,7 +24,9 @@ const VIEWS = [
   { value: "rear", label: "Rear" },
   { value: "3D", label: "3D" },
 ];
-const TABLES = ["Members", "Along", "Joints", "Supports", "Loads"].map((value) => ({ value, label: value }));
+const named = (names: readonly string[]) => names.map((value) => ({ value, label: value }));
+const TABLES = named(["Members", "Along", "Joints", "Supports", "Loads"]);
+const PANEL_TABLES = named(["Panels", "Edges", "Supports", "Loads"]);
 
 /** Download of the working: the finding chosen, or all of them. */
 function SheetLinks({ jobId, finding }: { jobId: number; finding: Finding | undefined }) {
@@ -82,7 +85,9 @@ export function Prove() {
     setPicked(one);
     setTable("Along");
   };
-  const framed = (data?.members ?? []).length > 0;
+  const framed = (data?.panels ?? []).length === 0;
+  const tables = framed ? TABLES : PANEL_TABLES;
+  const tab = tables.some((one) => one.value === table) ? table : (tables[0]?.value ?? "");
   const numbers = [
     !framed
       ? ""
@@ -161,16 +166,18 @@ export function Prove() {
         {view === "3D" ? (
           <>
             <div className="flex items-center gap-3 px-2 pt-2 text-[14px]">
-              <Tabs
-                label="Shape"
-                value={shape}
-                onChange={(value) => setShape(value as Shape)}
-                options={[
-                  { value: "bent", label: "bent" },
-                  { value: "buckled", label: "buckled" },
-                  { value: "swinging", label: "swinging" },
-                ]}
-              />
+              {framed && (
+                <Tabs
+                  label="Shape"
+                  value={shape}
+                  onChange={(value) => setShape(value as Shape)}
+                  options={[
+                    { value: "bent", label: "bent" },
+                    { value: "buckled", label: "buckled" },
+                    { value: "swinging", label: "swinging" },
+                  ]}
+                />
+              )}
               <span className="text-steel">Drag or arrow keys to turn, roll or + and − to come closer.</span>
             </div>
             <SolidView
@@ -191,16 +198,18 @@ export function Prove() {
           {view === "3D" &&
             shape !== "bent" &&
             `The ${shape} shape has no size of its own: drawn a tenth of the longest member. `}
+          {!framed && "A bar shows where a panel is bent hardest and which way, a cross where it is sheared. "}
           Hatching: slanted is tight, crossed is over.
         </p>
       )}
+      {!framed && <Meshes build={build} />}
       <WhatIf finding={finding} build={build} />
       <div className="border-t border-hair px-4 py-3">
         <div className="pb-2">
-          <Tabs label="Tables" value={table} onChange={setTable} options={TABLES} />
+          <Tabs label="Tables" value={tab} onChange={setTable} options={tables} />
         </div>
-        {data && table === "Members" && <Members data={data} onMember={openMember} />}
-        {data && table === "Along" && (
+        {data && tab === "Members" && <Members data={data} onMember={openMember} />}
+        {data && tab === "Along" && (
           <Diagrams
             build={build}
             position={data.position}
@@ -210,9 +219,11 @@ export function Prove() {
             onMember={setPicked}
           />
         )}
-        {data && table === "Joints" && <Joints data={data} />}
-        {data && table === "Supports" && <Supports data={data} />}
-        {table === "Loads" && <Loads />}
+        {data && tab === "Joints" && <Joints data={data} />}
+        {data && tab === "Panels" && <Panels data={data} />}
+        {data && tab === "Edges" && <Edges data={data} />}
+        {data && tab === "Supports" && <Supports data={data} />}
+        {tab === "Loads" && <Loads />}
       </div>
       <p className="px-4 pb-3 text-[13px] text-steel">
         {(data?.assumptions ?? []).join(" ")} {report?.notice}

@@ -86,6 +86,72 @@ export function Joints({ data }: { data: ProveData }) {
   );
 }
 
+/** Every panel's hardest place, and in what it is worked there. */
+export function Panels({ data }: { data: ProveData }) {
+  const { units, light } = useJob();
+  return (
+    <table className="w-full text-[14px]">
+      <caption className="sr-only">Panels in this case</caption>
+      <tbody>
+        {data.panels.map((row) => (
+          <tr
+            key={row.part}
+            className="border-b border-dotted border-hair"
+            onMouseEnter={() => light([row.part])}
+            onMouseLeave={() => light([])}
+          >
+            <td className="py-1.5">
+              {row.name}
+              <span className="block text-[13px] text-steel">
+                {row.sheet}, {row.governs}, at {row.at.map((mm) => withUnit(mm, units.length)).join(", ")}
+                {data.case !== row.case && `, ${row.case.toLowerCase()}`}
+              </span>
+            </td>
+            <td>
+              <Tape state={row.state} use={row.use} width={150} />
+            </td>
+            <td className={`text-right font-semibold ${STATE_TEXT[row.state]}`}>{row.use.toFixed(2)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** Every edge where panels meet: how it is held and what it takes in the case drawn. */
+export function Edges({ data }: { data: ProveData }) {
+  const { units, light } = useJob();
+  const line = (perMm: number) => `${showForce(Math.abs(perMm) * 100, units.mass)} on ${withUnit(100, units.length)}`;
+  return (
+    <table className="w-full text-[14px]">
+      <caption className="sr-only">Edges in this case</caption>
+      <tbody>
+        {data.edges.map((row) => (
+          <tr
+            key={row.face + row.edge}
+            className="border-b border-dotted border-hair"
+            onMouseEnter={() => light([row.face, row.edge])}
+            onMouseLeave={() => light([])}
+          >
+            <td className="py-1.5">
+              {row.name}
+              <span className="block text-[13px] text-steel">
+                {row.way}; {line(row.across)} across, {line(row.apart)} {row.apart > 0 ? "apart" : "together"}
+              </span>
+            </td>
+            <td>
+              <Tape state={row.state} use={row.use ?? null} width={150} />
+            </td>
+            <td className={`text-right font-semibold ${STATE_TEXT[row.state]}`}>
+              {row.use == null ? STATE_WORD[row.state] : row.use.toFixed(2)}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
 /** What rollers, rails and keepers push with. */
 export function Supports({ data }: { data: ProveData }) {
   const { units } = useJob();

@@ -6,7 +6,9 @@ import math
 
 from ..catalog.model import Planks
 from ..structure.context import Context
+from ..structure.parts import Slab
 from ..structure.plans import Piece
+from ..wording import Say
 
 
 def price_of(context: Context, item: str, typical: float) -> float:
@@ -25,8 +27,23 @@ _LETTERS = {
     "board": "B",
     "brace": "X",
 }
-Row = tuple[str, str, float, float | None, float]
-"""Role, stock, length, width of a panel, mitre: what makes pieces alike."""
+Row = tuple[str, str, float, float | None, str]
+"""Role, stock, length, width of a panel, how it ends and what is cut out of it: what makes pieces alike."""
+
+
+def _ends(mitre: float) -> str:
+    return f"mitred {mitre:g}° the same way, over the points" if mitre else "square, both ends"
+
+
+def _shape(slab: Slab, say: Say) -> str:
+    """How a slab is cut: its openings with their corner from its own, along the grain first."""
+    i = slab.grain
+    j = next(axis for axis in range(3) if axis not in (slab.across, i))
+    cut = [
+        f"{say.length(hi[i] - lo[i])} x {say.length(hi[j] - lo[j])} out at {say.length(lo[i] - slab.lo[i])}, {say.length(lo[j] - slab.lo[j])}"
+        for lo, hi in slab.cutouts
+    ]
+    return "; ".join(["square", *cut])
 
 
 def pieces(context: Context) -> tuple[Piece, ...]:
@@ -37,27 +54,27 @@ def pieces(context: Context) -> tuple[Piece, ...]:
         for member in build.members:
             # mitred the same way at both ends: the stock it takes is measured over the points
             over = member.length + member.shape.width * math.tan(math.radians(member.mitre))
-            key: Row = (member.role, member.section.id, round(over, 2), None, round(member.mitre, 1))
+            key: Row = (member.role, member.section.id, round(over, 2), None, _ends(round(member.mitre, 1)))
             groups.setdefault(key, []).append(member.id)
             kg[key] = member.mass
         for panel in build.panels:
             if isinstance(panel.sheet, Planks):
-                bkey: Row = ("board", panel.sheet.id, round(panel.size[0], 2), None, 0.0)
+                bkey: Row = ("board", panel.sheet.id, round(panel.size[0], 2), None, _ends(0.0))
                 groups.setdefault(bkey, []).extend([panel.id] * panel.boards)
                 kg[bkey] = panel.mass / panel.boards
                 continue
-            pkey: Row = (panel.role, panel.sheet.id, round(panel.size[0], 2), round(panel.size[1], 2), 0.0)
+            pkey: Row = (panel.role, panel.sheet.id, round(panel.size[0], 2), round(panel.size[1], 2), "square")
             groups.setdefault(pkey, []).append(panel.id)
             kg[pkey] = panel.mass
         for slab in build.slabs:
             long, wide = slab.cut
-            skey: Row = (slab.role, slab.sheet.id, round(long, 2), round(wide, 2), 0.0)
+            skey: Row = (slab.role, slab.sheet.id, round(long, 2), round(wide, 2), _shape(slab, context.say))
             groups.setdefault(skey, []).append(slab.id)
             kg[skey] = slab.mass
     found = []
     used: dict[str, int] = {}
     for row, parts in groups.items():
-        role, stock, length, width, mitre = row
+        role, stock, length, width, ends = row
         letter = _LETTERS.get(role, role[:1].upper())
         used[letter] = used.get(letter, 0) + 1
         if width is None:
@@ -75,7 +92,7 @@ def pieces(context: Context) -> tuple[Piece, ...]:
                 label,
                 length,
                 width,
-                "square" if width is not None else f"mitred {mitre:g}° the same way, over the points" if mitre else "square, both ends",
+                ends,
                 kg[row],
                 price,
             )

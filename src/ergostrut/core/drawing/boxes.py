@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 
 import numpy as np
 
@@ -11,12 +11,18 @@ from ..mechanics.solver.model import Array
 from ..primitives import Path, Primitive, View, ViewName, box_of
 from ..prove.boxes.edges import uses_of
 from ..prove.boxes.model import Box
+from ..prove.boxes.strength import GOVERNS, PanelUse, panel_uses
 from ..structure.setting import settings_of
 from .outline import AXES
 from .shapes import build_shapes
+from .solid import Scene, Strand, panel_scene
 
 SHOWN = 0.06
 """Part of the box's length that the largest movement is drawn as."""
+TOWARDS = {0: 1.0, 1: 1.0, 2: 1.0}
+"""Along each axis, which way a view across it looks from: the rear, the right, above."""
+MARK = 0.06
+"""Half the length of a mark of the governing direction, part of the panel's."""
 SCALES = (1.0, 2.0, 5.0, 10.0, 20.0, 50.0, 100.0, 200.0, 500.0, 1000.0)
 
 
@@ -37,11 +43,41 @@ def _lines(box: Box, name: str, *, middle: bool = True) -> list[np.ndarray]:
     i, j = (axis for axis in range(3) if axis != slab.across)
     for axis, other in ((i, j), (j, i)):
         values = np.unique(np.round(at[:, other], 3))
-        at_middle = {float(values[len(values) // 2])} if middle else set()
+        at_middle = {float(values[np.argmin(np.abs(values - (values[0] + values[-1]) / 2))])} if middle else set()
         for value in sorted({float(values[0]), float(values[-1])} | at_middle):
             row = np.flatnonzero(np.abs(at[:, other] - value) < 0.01)
             found.append(nodes[row[np.argsort(at[row, axis])]])
     return found
+
+
+def _governs(box: Box, panels: Sequence[PanelUse], look: int, h: int, v: int) -> list[Primitive]:
+    """Where the panel that is seen flat on and nearest is worked hardest: a bar along the direction it is bent in, a cross where it is sheared."""
+    flat = [slab for slab in box.slabs if slab.across == look]
+    slab = max(flat, key=lambda one: TOWARDS[look] * one.middle[look], default=None)
+    row = next((one for one in panels if slab is not None and one.part == slab.id), None)
+    if slab is None or row is None:
+        return []
+    other = next(i for i in range(3) if i not in (slab.across, slab.grain))
+    along = {GOVERNS[0]: (slab.grain,), GOVERNS[1]: (other,)}.get(row.governs, (slab.grain, other))
+    half, found = MARK * max(slab.cut), list[Primitive]()
+    # kept within the panel: what is worked hardest at its rim is said there all the same
+    at = [min(max(row.at[i], slab.lo[i] + half), max(slab.hi[i] - half, slab.lo[i] + half)) for i in range(3)]
+    for axis in along:
+        d = (half, 0.0) if axis == h else (0.0, half)
+        ends = ((at[h] - d[0], at[v] - d[1]), (at[h] + d[0], at[v] + d[1]))
+        found.append(Path(ends, "force", False, slab.id, f"{slab.name} {row.governs}, {row.use:.2f}", row.state))
+    return found
+
+
+def box_scene(box: Box, i: int, states: Mapping[str, State]) -> Scene:
+    """The box alone in three dimensions, its panels' rims and middle lines bent in case ``i``."""
+    scale, u = scale_of(box, i), box.results.u[i, :, :3]
+    strands = []
+    for slab in box.slabs:
+        for row in _lines(box, slab.id):
+            points = box.mesh.nodes[row] + scale * u[row]
+            strands.append(Strand(tuple((float(x), float(y), float(z)) for x, y, z in points), "bent", slab.id))
+    return panel_scene(box.build, states, strands, scale)
 
 
 def box_views(box: Box, i: int, states: Mapping[str, State]) -> tuple[tuple[View, ...], float]:
@@ -49,15 +85,19 @@ def box_views(box: Box, i: int, states: Mapping[str, State]) -> tuple[tuple[View
     scale, setting, views = scale_of(box, i), settings_of(box.build)[0], []
     names: tuple[ViewName, ...] = ("side", "plan", "rear")
     u: Array = box.results.u[i, :, :3]
+    edges, panels = uses_of(box, i), panel_uses(box, box.cases[i].name)
     for name in names:
         h, v, look = AXES[name]
         items: list[Primitive] = build_shapes(box.build, name, setting, states)
-        for seam, use in uses_of(box, i):
+        items += _governs(box, panels, look, h, v)
+        for edge in edges:
+            seam, use = edge.seam, edge.use
             a, b = (box.mesh.nodes[seam.pairs[k, 0]] for k in (0, -1))
-            words = f"{seam.second.rsplit('/', 1)[-1]} on {seam.first.rsplit('/', 1)[-1]}, {use:.2f} of what holds the edge"
+            held = "what holds the edge is not known" if use is None else f"{use:.2f} of what holds the edge"
+            words = f"{seam.second.rsplit('/', 1)[-1]} on {seam.first.rsplit('/', 1)[-1]}, {held}"
             line = ((float(a[h]), float(a[v])), (float(b[h]), float(b[v])))
             if max(abs(line[0][0] - line[1][0]), abs(line[0][1] - line[1][1])) > 1.0:
-                items.append(Path(line, "strap", False, seam.second, words, state_of_use(use)))
+                items.append(Path(line, "strap", False, seam.second, words, state_of_use(use) if use is not None else "unknown"))
         for slab in box.slabs:
             # seen flat on, a panel's rim says how it leans; on its edge its middle says how it bends
             for row in _lines(box, slab.id, middle=slab.across != look):

@@ -69,6 +69,8 @@ def _slabs(build: Assembly, view: str, states: Mapping[str, State]) -> list[Prim
         role: Role = "swept" if slab.across == look else "deck"
         title = f"{slab.name}, {slab.sheet.label}"
         found.append(rect(slab.lo[u], slab.lo[v], slab.hi[u], slab.hi[v], role, slab.id, title, states.get(slab.id)))
+        if slab.across == look:
+            found += [rect(lo[u], lo[v], hi[u], hi[v], "ghost", slab.id, f"cut out of the {slab.name}") for lo, hi in slab.cutouts]
     return found
 
 

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
+from shapely import Polygon, box, unary_union
+from shapely.geometry.polygon import orient
 
 from ..finding import State
 from ..mechanics.solver.along import lines
@@ -17,7 +19,7 @@ from ..report import Report
 from ..structure.assembly import Assembly
 from ..structure.context import standing
 from ..structure.host import FLOOR_END, SIDE_HEIGHT, WIDTH_TOP, Host
-from ..structure.parts import Member
+from ..structure.parts import Member, Slab
 from ..structure.setting import Setting, setting_at
 from ..structure.turn import turned
 from .hung import bar_of, hung_forces, strap_bars
@@ -112,6 +114,29 @@ def _prism(member: Member, dx: Vec, state: State | None) -> Prism:
     return Prism(_shift(member.a, dx), _shift(member.b, dx), y, z, member.shape.loops, role, member.id, title, state)
 
 
+def _slab(slab: Slab, state: State | None) -> Prism:
+    """A panel with its openings, drawn out through its thickness."""
+    k = slab.across
+    i, j = (k + 1) % 3, (k + 2) % 3
+    whole = box(slab.lo[i], slab.lo[j], slab.hi[i], slab.hi[j])
+    left = whole.difference(unary_union([box(lo[i], lo[j], hi[i], hi[j]) for lo, hi in slab.cutouts])) if slab.cutouts else whole
+    parts = [orient(part) for part in getattr(left, "geoms", (left,)) if isinstance(part, Polygon)]
+    rings = [ring for part in parts for ring in (part.exterior, *part.interiors)]
+    loops = tuple(tuple((x - slab.lo[i], y - slab.lo[j]) for x, y in list(ring.coords)[:-1]) for ring in rings)
+    axes = np.eye(3)
+    end = list(slab.lo)
+    end[k] = slab.hi[k]
+    title = f"{slab.name}, {slab.sheet.label}"
+    return Prism(slab.lo, (end[0], end[1], end[2]), _vec(axes[i]), _vec(axes[j]), loops, "deck", slab.id, title, state)
+
+
+def panel_scene(build: Assembly, states: Mapping[str, State], strands: Sequence[Strand], scale: float) -> Scene:
+    """A build of panels alone, with lines drawn in."""
+    prisms = [_slab(slab, states.get(slab.id)) for slab in build.slabs]
+    corners = np.array([end for slab in build.slabs for end in (slab.lo, slab.hi)])
+    return Scene(tuple(prisms), (), (), tuple(strands), (), scale, (_vec(corners.min(axis=0)), _vec(corners.max(axis=0))))
+
+
 def _hung(build: Assembly, setting: Setting, states: Mapping[str, State]) -> list[Prism]:
     return [
         Prism(a, b, y, z, (loop,), "strap", part, title, states.get(part)) for part, title, a, b, y, z, loop in strap_bars(build, setting)
@@ -145,7 +170,7 @@ def scene(
         build = turned(build, setting)
         prisms += [_prism(m, setting.shift(build, m.body), states.get(m.id)) for m in build.members]
         prisms += _hung(build, setting, states)
-        blocks += [Block(s.lo, s.hi, "deck", s.id, f"{s.name}, {s.sheet.label}", states.get(s.id)) for s in build.slabs]
+        prisms += [_slab(slab, states.get(slab.id)) for slab in build.slabs]
         for panel in build.panels:
             if panel.corners:
                 a, b, across, up, loop = bar_of(panel)

@@ -162,6 +162,10 @@ class Slab:
     grain: Literal[0, 1, 2]
     use: Use = "wall"
     mark: str = ""
+    cutouts: tuple[tuple[Point3, Point3], ...] = ()
+    """Openings and notches through it, each the box between its two corners."""
+    edging: Edging | None = None
+    """How its own edges are held, if not as all the others."""
 
     @property
     def size(self) -> Point3:
@@ -180,8 +184,11 @@ class Slab:
 
     @property
     def mass(self) -> float:
+        """kg with its openings out; overlapping ones count twice."""
         long, wide = self.cut
-        return long * wide * 1e-6 * self.sheet.mass_per_m2
+        i, j = (axis for axis in range(3) if axis != self.across)
+        out = sum((hi[i] - lo[i]) * (hi[j] - lo[j]) for lo, hi in self.cutouts)
+        return max(long * wide - out, 0.0) * 1e-6 * self.sheet.mass_per_m2
 
     @property
     def middle(self) -> Point3:
@@ -193,14 +200,22 @@ class Slab:
         return self.id.rsplit("/", 1)[-1].replace(".", " ")
 
 
+EdgeWay = Literal["screws", "glue", "dado", "pocket", "blocks", "brackets"]
+"""Screws through a face into an edge; glued, screws only clamping; let into a groove and glued; screws at a slant from inside; glued blocks in
+the corner; brackets in the corner."""
+
+
 @dataclass(frozen=True, slots=True)
 class Edging:
-    """How the edges of slabs are held: ``screw`` every ``spacing`` mm into the other's face or edge, biting ``bite`` mm."""
+    """How the edge of a slab is held on another's face: fasteners every ``spacing`` mm, biting ``bite`` mm; ``size`` mm: a groove's depth, a
+    block's side, a bracket's leg; ``rating`` N of one fastener as read or tried, where it has one."""
 
+    way: EdgeWay
     screw: WoodScrew
     spacing: float
     bite: float
-    glued: bool = False
+    size: float = 0.0
+    rating: float | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
 from typing import Any
 
 from flask_openapi3 import APIBlueprint
@@ -119,8 +120,16 @@ def report(path: s.JobPath) -> dict[str, object]:
     """Every finding, worst first, with its working."""
     _, found = service().load(path.job)
     return s.ReportOut(
-        findings=list(found.findings), places=found.places, counts=found.counts, tally=found.tally, notice=NOTICE
+        findings=list(found.findings), places=found.places, counts=found.counts, tally=found.tally, notice=NOTICE, coarse=found.coarse
     ).model_dump(mode="json")
+
+
+@api.get("/refined", responses={200: s.RefiningOut})
+def refined(path: s.JobPath) -> dict[str, object]:
+    """Panels that carry, refined behind until their governing use stays: how far that is. Ask again while it runs, then for the report."""
+    found = service().refining(path.job, _design(path.job))
+    meshes = [s.MeshOut(build=build, **asdict(level)) for build, level in found.levels]
+    return s.RefiningOut(meshes=meshes, running=found.running).model_dump(mode="json")
 
 
 def _advice(found: Advice) -> dict[str, object]:

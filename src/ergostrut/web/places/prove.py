@@ -6,14 +6,16 @@ from flask import Response
 from flask_openapi3 import APIBlueprint
 
 from ergostrut.core.cases import BUMP, FOOT_BASIS, ROAD_BASIS, SLOPE_BASIS, road_cases, slope_cases
-from ergostrut.core.drawing.boxes import box_views
+from ergostrut.core.drawing.boxes import box_scene, box_views
 from ergostrut.core.drawing.proof import JointMark, member_uses, proof_views
-from ergostrut.core.drawing.solid import scene
+from ergostrut.core.drawing.solid import Scene, panel_scene, scene
 from ergostrut.core.finding import State, state_of_use
 from ergostrut.core.mechanics.solver.model import SolverError
+from ergostrut.core.prove.boxes.edges import uses_of
 from ergostrut.core.prove.boxes.model import ASSUMPTIONS as PANEL_ASSUMPTIONS
-from ergostrut.core.prove.boxes.model import solved
-from ergostrut.core.prove.boxes.strength import by_case
+from ergostrut.core.prove.boxes.model import Box, solved
+from ergostrut.core.prove.boxes.strength import by_case, panel_uses
+from ergostrut.core.prove.boxes.ways import WORDS
 from ergostrut.core.prove.diagram import diagram
 from ergostrut.core.prove.joints.check import joint_rows
 from ergostrut.core.prove.study import FAR
@@ -113,8 +115,43 @@ def _box(report: Report, build: Assembly, wanted: str) -> p.ProveOut:
     cases = [p.CaseOut(name=name, worst=use) for name, use in rows.items()]
     # its top bends from side to side: seen along the uprights
     facing = "rear" if any(slab.role == "side" and slab.across == 1 for slab in build.slabs) else "side"
-    found = {"cases": cases, "case": case, "drawn": drawn, "views": list(views), "scale": scale, "facing": facing}
+    found = {"cases": cases, "case": case, "drawn": drawn, "views": list(views), "scale": scale, "facing": facing,
+             "panels": list(panel_uses(box, None if case == WORST else drawn)), "edges": _edges(box, place), "reactions": _pushes(box, place)}  # fmt: skip
     return blank.model_copy(update=found)
+
+
+def _solid_box(report: Report, build: Assembly, wanted: str) -> Scene:
+    """A box bent in a case, or as it was built where it cannot be solved."""
+    states = part_states(report, "prove")
+    try:
+        box = solved(report.context, build)
+    except SolverError:
+        return panel_scene(build, states, (), 1.0)
+    return box_scene(box, next((i for i, case in enumerate(box.cases) if case.name == wanted), 0), states)
+
+
+def _edges(box: Box, case: int) -> list[p.EdgeOut]:
+    """Every edge in a case, the hardest worked first, those not known before them."""
+    found = []
+    for row in uses_of(box, case):
+        face, edge = (name.rsplit("/", 1)[-1].replace(".", " ") for name in (row.seam.first, row.seam.second))
+        state: State = "unknown" if row.use is None else state_of_use(row.use)
+        found.append(
+            p.EdgeOut(
+                face=row.seam.first, edge=row.seam.second, name=f"{edge} on {face}", way=WORDS[row.way], use=row.use, state=state,
+                across=row.across, apart=row.apart,
+            )
+        )  # fmt: skip
+    return sorted(found, key=lambda row: -(row.use if row.use is not None else 99.0))
+
+
+def _pushes(box: Box, case: int) -> list[p.ReactionOut]:
+    """What the floor pushes a panel with, summed along it, and what every tie pulls with."""
+    found: dict[str, float] = {}
+    for rest, force in zip(box.frame.model.rests, box.results.rest_force[case], strict=True):
+        name = f"floor under the {box.frame.model.names[rest.node]}" if rest.sign > 0 else rest.id
+        found[name] = found.get(name, 0.0) + float(force)
+    return [p.ReactionOut(name=name, newton=force) for name, force in found.items()]
 
 
 def _facing(build: Assembly, member: str) -> str:
@@ -137,7 +174,9 @@ def solid(path: s.JobPath, query: p.SolidQuery) -> dict[str, object]:
     """Everything in three dimensions with motions where they stand; ``proof``: one build's frame in a named setting with its case drawn in."""
     _, report = service().load(path.job)
     study = study_named(report, query.position, query.build) if query.proof else None
-    if study is not None and not study.assembly.slabs:
+    if study is not None and study.assembly.slabs:
+        return p.SolidOut(scene=_solid_box(report, study.assembly, query.case)).model_dump(mode="json")
+    if study is not None:
         states: dict[str, State] = {row.member: row.state for row in member_uses(study, query.case)}
         found = scene(report, {}, states, study, query.case, query.shape)
     else:
@@ -170,7 +209,8 @@ def loads(path: s.JobPath) -> dict[str, object]:
 
 @api.get("/report.pdf", responses=offered("application/pdf"))
 def calculation(path: s.JobPath, query: s.SheetQuery) -> Response:
-    """The calculation sheet: all findings, or those named."""
-    design, report = service().load(path.job)
+    """The calculation sheet: all findings, or those named; panels that carry are refined for it."""
+    design, _ = service().load(path.job)
+    report = service().refined(design)
     data = calculation_pdf(design, report, service().catalog.version, now().date().isoformat(), query.finding)
     return download(data, f"{design.name} calculation.pdf", "application/pdf", attachment=False)

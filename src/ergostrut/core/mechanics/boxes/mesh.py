@@ -136,6 +136,8 @@ def meshed(flats: Sequence[Flat], step: float, stops: Sequence[Vec] = ()) -> Mes
 def seams(flats: Sequence[Flat], mesh: Meshed) -> list[Seam]:
     """Where two panels meet along a line: an edge on an edge, or on the other's face."""
     found = []
+    quads = mesh.sheets.quads.tolist()
+    sides = {frozenset((quad[k], quad[(k + 1) % 4])) for quad in quads for k in range(4)}
     for one, other in itertools.combinations(flats, 2):
         if one.across == other.across:
             continue
@@ -147,7 +149,12 @@ def seams(flats: Sequence[Flat], mesh: Meshed) -> list[Seam]:
             continue
         table = np.array(sorted(pairs, key=lambda pair: mesh.nodes[pair[0]][line]))
         gaps = np.diff(mesh.nodes[table[:, 0], line])
+        # where either panel is cut away along the line nothing joins them
+        gaps *= [all(frozenset(ends) in sides for ends in zip(a, b, strict=True)) for a, b in itertools.pairwise(table.tolist())]
         lengths = np.concatenate([[0.0], gaps]) / 2 + np.concatenate([gaps, [0.0]]) / 2
+        table, lengths = table[lengths > 0], lengths[lengths > 0]
+        if len(table) < 2:
+            continue
         along, out = (tuple(float(v) for v in np.eye(3)[i]) for i in (line, one.across))
         found.append(Seam(one.id, other.id, table, lengths, along, out))  # type: ignore[arg-type]
     return found

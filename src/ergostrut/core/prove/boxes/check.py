@@ -11,11 +11,12 @@ import numpy as np
 
 from ...cases import CRASH_BASIS, CRASH_CAUTION, ROAD_BASIS, Case
 from ...finding import COMMON_PRACTICE, Finding, Working, at_most, unknown
-from ...mechanics.solver.model import Results, SolverError
+from ...mechanics.solver.model import Array, Results, SolverError
 from ...structure.assembly import Assembly
 from ...structure.context import Context
 from ...structure.parts import Slab
 from .edges import check_edges
+from .local import check_local
 from .model import Box, solved
 from .strength import check_strength
 
@@ -26,30 +27,36 @@ BUCKLES = 2.0
 SAG = "shells; creep 1.5 on lasting load: common practice, no published source"
 
 
-def check_box(context: Context, build: Assembly) -> Iterator[Finding]:
-    """All findings of a build whose slabs carry; nothing for one without."""
+def check_box(context: Context, build: Assembly, level: int = 0) -> tuple[Box | None, list[Finding]]:
+    """A build whose slabs carry, solved on the coarsest mesh or ``level`` times refined, and all its findings; nothing for a build without."""
     if not build.slabs:
-        return
+        return None, []
     try:
-        box = solved(context, build)
+        box = solved(context, build, level)
     except SolverError as error:
-        yield Finding(
-            f"{build.id}/slab.stands", "slab.stands", "prove", (build.id,), "The box holds its shape",
-            f"It does not: {error}. Close its back, add an upright, or screw its edges nearer.", "over",
-        )  # fmt: skip
-        return
-    for i, why in box.results.errors.items():
+        return None, [
+            Finding(
+                f"{build.id}/slab.stands", "slab.stands", "prove", (build.id,), "The box holds its shape",
+                f"It does not: {error}. Close its back, add an upright, or screw its edges nearer.", "over",
+            )
+        ]  # fmt: skip
+    return box, list(box_findings(box))
+
+
+def box_findings(box: Box) -> Iterator[Finding]:
+    """What is found of a box as it is solved."""
+    for i, why in itertools.islice(box.results.errors.items(), 1):
         name = box.cases[i].name
         yield Finding(
-            f"{build.id}/slab.stands", "slab.stands", "prove", (build.id,), "The box stays where it stands",
+            f"{box.build.id}/slab.stands", "slab.stands", "prove", (box.build.id,), "The box stays where it stands",
             f"Nothing holds it, {name.lower()}: {why}. Tie its corners down.", "over", case=name,
         )  # fmt: skip
-        break
-    for slab in build.slabs:
+    for slab in box.slabs:
         yield from check_strength(box, slab)
     yield from _sag(box)
     yield from _buckles(box)
     yield from check_edges(box)
+    yield from check_local(box)
     yield from _racks(box)
     yield from _ties(box)
 
@@ -105,30 +112,36 @@ def _sag(box: Box) -> Iterator[Finding]:
     )  # fmt: skip
 
 
+def _pushed(box: Box, slab: Slab, wave: float) -> Array:
+    """(cases,) N/mm: the largest push or shear in a slab's plane, as a mean over a square of half a wave's length: a peak beside a
+    screw buckles nothing."""
+    shares = box.near(slab, wave)
+    at = box.elements(slab)
+    N = np.einsum("em,cmk->cek", shares, box.resultants.N[:, at].mean(axis=2), optimize=True)
+    found: Array = np.maximum(-np.minimum(N[..., 0], N[..., 1]), np.abs(N[..., 2])).max(axis=1)
+    return found
+
+
 def _buckles(box: Box) -> Iterator[Finding]:
     """The slab that stands nearest to buckling: pushed in its plane between its edges, held there as a hinge holds."""
     rows, best = _rows(box), None
     for slab in box.slabs:
-        at = box.elements(slab)
         section = box.mesh.sheets.sections[box.slabs.index(slab)]
         D1, D2, D12, D66 = section.D[0, 0], section.D[1, 1], section.D[0, 1], section.D[2, 2]
         long, wide = slab.cut
         b = min(long, wide)
         critical = 2 * math.pi**2 / b**2 * (math.sqrt(D1 * D2) + D12 + 2 * D66)
-        N = box.resultants.N[rows][:, at].mean(axis=2)
-        push = np.maximum(-np.minimum(N[..., 0], N[..., 1]), np.abs(N[..., 2]))
-        # the mean over a strip as wide as the plate's half wave: a peak beside a screw buckles nothing
-        mean = push.mean(axis=1) + push.std(axis=1)
-        i = int(np.argmax(mean))
-        use = float(mean[i]) * BUCKLES / critical
+        push = _pushed(box, slab, b / 2)[rows]
+        i = int(np.argmax(push))
+        use = float(push[i]) * BUCKLES / critical
         if best is None or use > best[0]:
-            best = use, slab, i, float(mean[i]), critical, b, section.D
+            best = use, slab, i, float(push[i]), critical, b, section.D
     if best is None:
         return
     use, slab, i, push_, critical, b, D = best
     case, w = box.cases[int(rows[i])], Working()
     w.say(f"{slab.name}, {slab.sheet.label}, {case.name}.")
-    w.given("N", push_, "N/mm", "pushed or sheared in its plane, mean and one deviation over the slab")
+    w.given("N", push_, "N/mm", "pushed or sheared in its plane, the most that any half wave has as its mean")
     for name, value in (("D_1", D[0, 0]), ("D_2", D[1, 1]), ("D_12", D[0, 1]), ("D_66", D[2, 2])):
         w.given(name, float(value), "N mm", "plate stiffness")
     w.given("b", b, "mm", "its shorter side, edges held as hinges hold")

@@ -1,4 +1,4 @@
-"""What holds the edges of a box: a screw by the length of edge it stands for, or a bond line by its stress."""
+"""What holds the edges of a box: a fastener by the length of edge it stands for, or a bond line by its stress."""
 
 from __future__ import annotations
 
@@ -7,95 +7,129 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 import numpy as np
-from numpy.lib.stride_tricks import sliding_window_view
 
-from ...cases import ROAD_DURATION
-from ...finding import COMMON_PRACTICE, Finding, Working, at_most, unknown
+from ...cases import CRASH_BASIS, CRASH_CAUTION, ROAD_DURATION, Case
+from ...finding import Finding, Working, at_most, unknown
 from ...mechanics.boxes.mesh import Seam
-from ...mechanics.joints import woodscrew
-from ...mechanics.solver.model import Array
-from .model import Box
-from .stiff import ROLLS
+from ...mechanics.solver.linked import link_forces
+from ...mechanics.solver.model import Array, Results
+from ...structure.parts import EdgeWay, Slab
+from .model import Box, edging_of
 from .strength import lasts
-
-EDGE = 0.5
-"""What a screw holds in a panel's edge of what it holds in its face: common practice, no published source."""
-GRAVITY = 0.5
-PEELS = 0.4
-"""MPa, characteristic: veneers pulled apart across a panel (from memory, at the low end); a good glue line holds more than the veneers."""
-LONG, SHORT = 0.37, 0.60
-LEAST = 100.0
-"""mm of a bond line over which its stress is a mean: a corner's is the mesh's."""
+from .ways import BASES, BRACKET, EDGE, GLUED, NOMINAL, PEELS, SLANT, TITLES, Hold, hold_of, use_of
 
 
 @dataclass(frozen=True)
 class _Taken:
-    """What a seam takes a mm in every case that has a result, means over a length (cases, places): across, and apart."""
+    """What a seam takes a mm in every case that was asked, means over a length (cases, places): across, apart (together: negative), turned."""
 
     seam: Seam
+    hold: Hold
     V: Array
     T: Array
+    m: Array
+    use: Array
 
 
-def _taken(box: Box, rows: np.ndarray, over: float) -> Iterator[_Taken]:
+def _pair(box: Box, seam: Seam) -> tuple[Slab, Slab]:
+    first, second = (next(slab for slab in box.slabs if slab.id == name) for name in (seam.first, seam.second))
+    return first, second
+
+
+def _windows(lengths: Array, over: float) -> Array:
+    """(windows, nodes): what makes means a mm over ``over`` mm of a line of its nodes' forces, beginning or ending where a node's length does."""
+    end = np.cumsum(lengths)
+    begin, whole = end - lengths, float(end[-1])
+    over = min(over, whole)
+    start = np.unique(np.round(np.clip(np.concatenate([begin, end - over]), 0.0, whole - over), 6))[:, None]
+    shared = np.clip(np.minimum(end, start + over) - np.maximum(begin, start), 0.0, None)
+    found: Array = shared / lengths / over
+    return found
+
+
+@dataclass(frozen=True)
+class _Run:
+    """Cases with what every link takes in them, (cases, links, 6); ``crash``: against nominal strength."""
+
+    cases: tuple[Case, ...]
+    forces: Array
+    crash: bool = False
+
+    def duration(self, hold: Hold, i: int) -> tuple[float, str]:
+        """What a case leaves of what an edge holds, or adds to it, and why."""
+        case = self.cases[i]
+        if hold.edging.way in GLUED:
+            if self.crash:
+                return 1.0, "characteristic, in a crash"
+            return (hold.long, "long") if lasts(case) else (hold.short, "short")
+        if hold.edging.rating is not None:
+            return 1.0, "nothing on a given figure"
+        if self.crash:
+            return NOMINAL, "nominal strength in a crash, NDS table N1 from memory"
+        return (1.0 if case.lasting else ROAD_DURATION), "load duration"
+
+
+def _run(box: Box, cases: tuple[Case, ...], results: Results, *, crash: bool = False) -> _Run:
+    assert box.frame.links is not None
+    rows = [i for i in range(len(cases)) if i not in results.errors]
+    return _Run(tuple(cases[i] for i in rows), link_forces(box.frame.links, results.u[rows]), crash)
+
+
+def _taken(box: Box, run: _Run) -> Iterator[_Taken]:
     begin = 0
     for seam in box.seams:
         n = len(seam.pairs)
-        forces = box.edges[rows][:, begin : begin + n] / seam.lengths[:, None]
+        forces = run.forces[:, begin : begin + n]
         begin += n
-        k = max(round(over / max(float(np.median(seam.lengths)), 1.0)), 1)
-        mean: Array = sliding_window_view(forces, min(k, n), axis=1).mean(axis=-1)
+        first, second = _pair(box, seam)
+        hold = hold_of(edging_of(box, seam), second.sheet, first.sheet)
+        mean: Array = np.einsum("wn,cnk->cwk", _windows(seam.lengths, hold.over), forces)
         # out of the first panel's face, towards the side the other stands on: apart is pull, together bears edge on face
-        first, second = (next(slab for slab in box.slabs if slab.id == name) for name in (seam.first, seam.second))
         away = math.copysign(1.0, second.middle[first.across] - first.middle[first.across])
-        yield _Taken(seam, np.hypot(mean[..., 0], mean[..., 2]), np.maximum(away * mean[..., 1], 0.0))
+        V, T, m = np.hypot(mean[..., 0], mean[..., 2]), away * mean[..., 1], np.abs(mean[..., 3])
+        k = np.array([run.duration(hold, i)[0] for i in range(len(run.cases))])[:, None]
+        yield _Taken(seam, hold, V, T, m, use_of(hold, V, T, m, k))
 
 
-def _hardest(box: Box) -> tuple[Seam, int, float, float] | None:
-    """The seam, case, and N/mm across and apart where both uses together are largest."""
-    over, across, apart = _limits(box)
-    rows = np.array([i for i in range(len(box.cases)) if i not in box.results.errors], dtype=int)
-    best: tuple[float, Seam, int, float, float] | None = None
-    for one in _taken(box, rows, over):
-        use = one.V / across[rows, None] + one.T / apart[rows, None]
-        c, j = (int(v) for v in np.unravel_index(int(np.argmax(use)), use.shape))
-        if best is None or float(use[c, j]) > best[0]:
-            best = float(use[c, j]), one.seam, int(rows[c]), float(one.V[c, j]), float(one.T[c, j])
-    return best[1:] if best is not None else None
+@dataclass(frozen=True, slots=True)
+class EdgeUse:
+    """An edge's hardest place in a case: None where what it holds is not known; N/mm across and apart."""
+
+    seam: Seam
+    use: float | None
+    way: EdgeWay
+    across: float
+    apart: float
 
 
-def _limits(box: Box) -> tuple[float, Array, Array]:
-    """mm over which a line's forces are means, and N/mm that it holds across and apart in every case."""
-    edging = box.build.edging
-    assert edging is not None
-    thin = min(slab.sheet.t for slab in box.slabs)
-    if edging.glued:
-        k = np.array([LONG if lasts(case) else SHORT for case in box.cases])
-        return LEAST, k * ROLLS * thin, k * PEELS * thin
-    lateral, pull = _held(box)
-    CD = np.array([1.0 if case.lasting else ROAD_DURATION for case in box.cases])
-    return edging.spacing, CD * max(lateral, 1e-9) / edging.spacing, CD * max(pull, 1e-9) / edging.spacing
-
-
-def _held(box: Box) -> tuple[float, float]:
-    """N that one screw holds across and in pull in a panel's edge, before load duration; nothing across where it bites too little."""
-    edging, thin = box.build.edging, min(slab.sheet.t for slab in box.slabs)
-    assert edging is not None
-    lateral = woodscrew.lateral(edging.screw.root, edging.screw.Fyb, thin, GRAVITY, GRAVITY, edging.bite, edging.screw.d)
-    return lateral * EDGE, woodscrew.withdrawal(GRAVITY, edging.screw.d, edging.bite) * EDGE
-
-
-def uses_of(box: Box, case: int) -> list[tuple[Seam, float]]:
-    """Use of every seam's hardest place in a case."""
-    over, across, apart = _limits(box)
-    rows = np.array([case])
-    return [(one.seam, float((one.V / across[case] + one.T / apart[case]).max(initial=0.0))) for one in _taken(box, rows, over)]
+def uses_of(box: Box, case: int) -> list[EdgeUse]:
+    """Every seam's hardest place in a case."""
+    assert box.frame.links is not None
+    run = _Run((box.cases[case],), link_forces(box.frame.links, box.results.u[[case]]))
+    found = []
+    for one in _taken(box, run):
+        j = int(np.argmax(one.use[0]))
+        use = None if one.hold.missing else float(one.use[0, j])
+        found.append(EdgeUse(one.seam, use, one.hold.edging.way, float(one.V[0, j]), float(one.T[0, j])))
+    return found
 
 
 def check_edges(box: Box) -> Iterator[Finding]:
-    """The hardest worked edge: its screws, or its glue where edges are glued."""
-    assert box.build.edging is not None
-    yield from _bond(box) if box.build.edging.glued else _screws(box)
+    """The hardest worked place of every way that edges are held, and of what is not known the one that is asked most; in a crash too."""
+    runs = [_run(box, box.cases, box.results)]
+    if box.hit is not None:
+        runs.append(_run(box, box.crash, box.hit, crash=True))
+    for run in runs:
+        best: dict[tuple[str, bool], tuple[float, _Taken, int, int]] = {}
+        for one in _taken(box, run) if run.cases else ():
+            c, j = (int(v) for v in np.unravel_index(int(np.argmax(one.use)), one.use.shape))
+            # a way that is partly unknown is unknown as a whole
+            key = ("slab.edges" if one.hold.edging is box.build.edging else "back.edges", bool(one.hold.missing))
+            if key not in best or float(one.use[c, j]) > best[key][0]:
+                best[key] = float(one.use[c, j]), one, c, j
+        for (name, open_), (_, one, c, j) in sorted(best.items()):
+            whole = f"{name}.known" if not open_ and (name, True) in best else name
+            yield _finding(box, f"{whole}.crash" if run.crash else whole, one, run, c, j)
 
 
 def _words(seam: Seam) -> tuple[str, str]:
@@ -103,74 +137,89 @@ def _words(seam: Seam) -> tuple[str, str]:
     return face, edge
 
 
-def _screws(box: Box) -> Iterator[Finding]:
-    edging, say = box.build.edging, box.context.say
-    assert edging is not None
-    thin, (lateral, pull) = min(slab.sheet.t for slab in box.slabs), _held(box)
-    found = _hardest(box)
-    if found is None:
-        return
-    seam, i, v, t = found
-    V, T, case, w = v * edging.spacing, t * edging.spacing, box.cases[i], Working()
-    face, edge = _words(seam)
-    w.say(f"Through {face} into the edge of {edge}, {case.name}; a screw every {edging.spacing:.0f} mm takes what its length of edge asks.")
-    w.given("V", V, "N", "across")
-    w.given("T", T, "N", "pull; where edge presses on face no screw is asked")
-    blank = Finding(
-        f"{box.build.id}/slab.edges",
+def _finding(box: Box, name: str, one: _Taken, run: _Run, c: int, j: int) -> Finding:
+    case, say, w, way = run.cases[c], box.context.say, Working(), one.hold.edging.way
+    v, p, m = (float(values[c, j]) for values in (one.V, one.T, one.m))
+    k = run.duration(one.hold, c)
+    face, edge = _words(one.seam)
+    w.say(f"The edge of {edge} on {face}, {case.name}; a mean over {one.hold.over:.0f} mm.")
+    w.given("v", v, "N/mm", "across, a mm of edge")
+    w.given("p", p, "N/mm", "apart, a mm of edge; together is negative")
+    w.given("m", m, "N mm/mm", "turned about the edge, a mm of it")
+    w.given("t", one.hold.t, "mm", "thickness of the edge")
+    use = _bond(w, one.hold, *k) if way in GLUED else _fasteners(w, one.hold, *k)
+    where = "the back" if name.startswith("back") else "the edges"
+    found = Finding(
+        f"{box.build.id}/{name}",
         "slab.edges",
         "prove",
-        (seam.first, seam.second),
-        "Screws of the edges",
-        f"{say.force(V)} across and {say.force(T)} pull on a screw, through {face} into {edge}, {case.name.lower()}.",
+        (one.seam.first, one.seam.second),
+        TITLES[way].replace("the edges", where) + (", in a crash" if run.crash else ""),
+        f"{say.force(v * one.hold.over)} across and {say.force(abs(p) * one.hold.over)} {'apart' if p > 0 else 'together'} on {say.length(one.hold.over)} "
+        f"of the edge of {edge} on {face}, {case.name.lower()}.",
         "unknown",
-        math.hypot(V, T),
+        math.hypot(v, max(p, 0.0)),
         None,
-        "N",
+        "N/mm",
         case=case.name,
-        basis=f"NDS 2018 chapter 12, half of it in a panel's edge: {COMMON_PRACTICE}; the two added (12.4.1)",
-    )
-    if lateral <= 0:
-        sentence = f"{blank.sentence} It bites less than six diameters: take longer screws."
-        yield unknown(replace(blank, sentence=sentence, working=w.done()), "longer screw")
-        return
-    w.given("Z", lateral, "N", f"{edging.screw.id}, least yield mode in {thin:.1f} mm, x {EDGE:g} in an edge")
-    w.given("W", pull, "N", f"withdrawal over {edging.bite:.0f} mm, x {EDGE:g} in an edge")
-    w.given("C_D", 1.0 if case.lasting else ROAD_DURATION, "", "load duration")
-    use = w.line("use", "(V / Z + T / W) / C_D", "")
-    yield replace(blank, state=at_most(use, 1.0)[1], use=use, limit=math.hypot(V, T) / use if use > 0 else None, working=w.done())
-
-
-def _bond(box: Box) -> Iterator[Finding]:
-    """Sheared along the veneers and peeled off them: what a glue line asks of the panels it joins, as wide as the thinner one's edge."""
-    say, width = box.context.say, min(slab.sheet.t for slab in box.slabs)
-    found = _hardest(box)
-    if found is None:
-        return
-    seam, i, v, t = found
-    case, w = box.cases[i], Working()
-    face, edge = _words(seam)
-    w.say(f"{edge} glued on {face}, {case.name}; a mean over {LEAST:.0f} mm.")
-    w.given("v", v, "N/mm", "across, a mm of line")
-    w.given("p", t, "N/mm", "apart, a mm of line")
-    w.given("b", width, "mm", "width of the line, the thinnest edge")
-    w.line("tau", "v / b", "MPa")
-    w.line("sigma", "p / b", "MPa")
-    w.given("k", LONG if lasts(case) else SHORT, "", "long" if lasts(case) else "short")
-    use = w.line("use", "tau / (k * r) + sigma / (k * f)", "", "veneers roll or peel before the glue", r=ROLLS, f=PEELS)
-    yield Finding(
-        f"{box.build.id}/slab.edges",
-        "slab.edges",
-        "prove",
-        (seam.first, seam.second),
-        "Glue of the edges",
-        f"{say.stress(v / width)} sheared and {say.stress(t / width)} peeled, {edge} on {face}, {case.name.lower()}.",
-        at_most(use, 1.0)[1],
-        use,
-        1.0,
-        "of the limit",
-        use,
-        case=case.name,
-        basis="veneers of the panel beside the line, EN 12369-2 at the low end, from memory; edges clamped while the glue sets",
+        basis=f"{BASES[way]}; {CRASH_BASIS}" if run.crash else BASES[way],
+        caution=CRASH_CAUTION if run.crash else "",
         working=w.done(),
     )
+    if use is None:
+        return unknown(replace(found, sentence=f"{found.sentence} {one.hold.why}"), one.hold.missing)
+    return replace(found, state=at_most(use, 1.0)[1], use=use, demand=use, limit=1.0, unit="of the limit")
+
+
+def _bond(w: Working, hold: Hold, k: float, why: str) -> float:
+    """Sheared along the veneers and peeled off them: what a glue line asks of the panels it joins."""
+    w.given("k", k, "", why)
+    hold_words = (
+        "veneers roll or peel before the glue" if hold.peel == PEELS else "the core shears or tears before the glue, torn as it crushes"
+    )
+    if hold.edging.way == "dado":
+        w.given("d", hold.edging.size, "mm", "depth of the groove")
+        w.line("tau", "v / (t + 2 * d) + max(p, 0) / (2 * d) + m / (t * d)", "MPa", "on the groove's floor and sides")
+        return w.line("use", "tau / (k * r)", "", hold_words, r=hold.roll)
+    if hold.edging.way == "blocks":
+        w.given("b", hold.edging.size, "mm", "a block's side")
+        _pried(w)
+        w.line("tau", "v / b", "MPa")
+        w.line("sigma", "F / b", "MPa")
+    else:
+        w.line("tau", "v / t", "MPa")
+        w.line("sigma", "max(p / t + 6 * m / t**2, 0)", "MPa")
+    return w.line("use", "tau / (k * r) + sigma / (k * f)", "", hold_words, r=hold.roll, f=hold.peel)
+
+
+def _pried(w: Working) -> None:
+    w.line(
+        "F", "max(p, 0) * (1 + (t + b) / (2 * t + b)) + max(m - t / 2 * max(-p, 0), 0) / (t + b / 2)", "N/mm", "pulled, pried about the edge's far side"
+    )  # fmt: skip
+
+
+def _fasteners(w: Working, hold: Hold, k: float, why: str) -> float | None:
+    edging = hold.edging
+    w.given("a", edging.spacing, "mm", "between fasteners")
+    if edging.way == "brackets":
+        w.given("b", edging.size, "mm", "a bracket's leg")
+        _pried(w)
+    else:
+        w.line("F", "max(p + 2 * m / t, 0)", "N/mm", "pulled; the edge presses at its far side as it turns")
+    w.line("V", "v * a", "N", "across, a fastener")
+    w.line("T", "F * a", "N", "pull, a fastener")
+    if hold.lateral is None or hold.pull is None:
+        return None
+    words = {
+        "brackets": (f"a bracket, {BRACKET:g} of its figure", f"a bracket, {BRACKET:g} of its figure"),
+        "pocket": (f"{edging.screw.id}, least yield mode, x {SLANT:g} at a slant", f"withdrawal, x {SLANT:g} at a slant"),
+    }.get(
+        edging.way,
+        (f"{edging.screw.id}, least yield mode in {hold.on:.1f} mm, x {EDGE:g} in an edge", f"withdrawal over {edging.bite:.0f} mm, x {EDGE:g} in an edge"),
+    )  # fmt: skip
+    if edging.rating is not None and edging.way != "brackets":
+        words = ("one fastener, as given", "one fastener, as given")
+    w.given("Z", hold.lateral, "N", words[0])
+    w.given("W", hold.pull, "N", words[1])
+    w.given("C_D", k, "", why)
+    return w.line("use", "(V / Z + T / W) / C_D", "")

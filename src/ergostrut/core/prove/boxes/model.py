@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -11,10 +11,9 @@ import numpy as np
 
 from ...cases import Case, cases_at, crash_cases
 from ...constants import G
-from ...mechanics.boxes.edges import Line, bonded, links, screwed
-from ...mechanics.boxes.mesh import Flat, Meshed, Seam, meshed, seams
+from ...mechanics.boxes.edges import links
+from ...mechanics.boxes.mesh import SAME, Flat, Meshed, Seam, meshed, seams
 from ...mechanics.shells.sheets import Resultants, resultants
-from ...mechanics.solver.linked import link_forces
 from ...mechanics.solver.model import Array, FrameModel, LoadCase, Rest, Results
 from ...mechanics.solver.solve import Frame
 from ...structure.assembly import Assembly
@@ -23,29 +22,28 @@ from ...structure.context import Context
 from ...structure.holds import Stand
 from ...structure.parts import Edging, Slab
 from .stiff import section
+from .ways import line_of, splits
 
-STEP, ELEMENTS = 70.0, 600
-"""mm of an element, and how many there are at most: a box larger than that has larger ones. Halved, a foot's peak moves by a seventh, sag,
-sway and ties by 3 %."""
+STEP, ELEMENTS = 100.0, 600
+"""mm of an element at most, and how many there are about where no foot or edge asks for more: a box larger than that has larger ones."""
 FLOOR = 100.0
 """N/mm a mm of edge that stands on the floor, pushing only: wood on a sheet floor (typical, no published source)."""
-GLUE, GLUED_E = (500.0, 0.3), 7_000.0
-"""MPa and mm of a wood glue's line, and MPa of the panels it joins (typical): it gives next to nothing."""
-DENSITY = 500.0
-"""kg/m3 of a panel round its screws, at the low end."""
 APART = 140.0
 """mm between places where the floor pushes."""
 TIE = 10_000.0
 """N/mm of a tie."""
-FOOT = 75.0
+FOOT, STRIP = 75.0, 5.0
+"""mm of a foot, and of the narrowest strip that one is set on."""
 ASSUMPTIONS = (
     "Panels carry in their middle planes, by shells of four nodes; edges meet where middle planes do.",
     "Screws or glue hold edges as springs along them, out of the face and in turning; what presses edge on face gives as they do.",
     "It stands on the floor with its lower edges, which only pushes; ties hold single points, and the panel under a tie's washer is not checked.",
+    "A back too thin for screws in its own edge is loose there: what stands over it does not rest on it.",
+    "Glued corners turn nearly freely: what they must still hand over is peeled off them.",
     "Friction holds nothing; screws of a glued edge clamp it, and are not counted.",
 )
 """What a box of panels takes as given: said on the page."""
-Key = tuple[float, float]
+Vec = tuple[float, float, float]
 
 
 @dataclass(frozen=True)
@@ -57,7 +55,6 @@ class Box:
     slabs: tuple[Slab, ...]
     mesh: Meshed
     seams: tuple[Seam, ...]
-    line: Line
     frame: Frame
     ties: tuple[int, ...]
     """Nodes of the ties, whose rests are the last."""
@@ -76,42 +73,59 @@ class Box:
         assert self.frame.sheets is not None
         return resultants(self.frame.sheets, self.results.u)
 
-    @cached_property
-    def edges(self) -> Array:
-        """What every link takes, (cases, links, 6)."""
-        assert self.frame.links is not None
-        return link_forces(self.frame.links, self.results.u)
-
     def elements(self, slab: Slab) -> np.ndarray:
         return np.flatnonzero(self.mesh.sheets.which == self.slabs.index(slab))
 
+    def near(self, slab: Slab, wide: float) -> Array:
+        """(m, m): what makes of a slab's elements' values their means over squares ``wide`` mm wide round each, by area."""
+        corners = self.mesh.nodes[self.mesh.sheets.quads[self.elements(slab)]]
+        lo, hi, middle = corners.min(axis=1), corners.max(axis=1), corners.mean(axis=1)
+        shares: Array = np.ones((len(middle), len(middle)))
+        for i in (axis for axis in range(3) if axis != slab.across):
+            shared = np.minimum(hi[None, :, i], middle[:, None, i] + wide / 2) - np.maximum(lo[None, :, i], middle[:, None, i] - wide / 2)
+            shares *= shared.clip(min=0.0)
+        found: Array = shares / shares.sum(axis=1, keepdims=True)
+        return found
+
+
+def edging_of(box: Box, seam: Seam) -> Edging:
+    """The way of a seam: that of the slab that has its own, else all the others'."""
+    first, second = (next(slab for slab in box.slabs if slab.id == name) for name in (seam.first, seam.second))
+    found = first.edging or second.edging or box.build.edging
+    assert found is not None
+    return found
+
 
 def _flat(slab: Slab) -> Flat:
-    lo, size = list(slab.lo), list(slab.size)
-    lo[slab.across] += size[slab.across] / 2
-    size[slab.across] = 0.0
-    return Flat(slab.id, (lo[0], lo[1], lo[2]), (size[0], size[1], size[2]), section(slab.sheet), slab.grain)
+    lo, size, k = list(slab.lo), list(slab.size), slab.across
+    lo[k] += size[k] / 2
+    size[k] = 0.0
+    holes = []
+    for a, b in slab.cutouts:
+        corner, wide = list(a), [b[i] - a[i] for i in range(3)]
+        corner[k], wide[k] = lo[k], 0.0
+        holes.append(((corner[0], corner[1], corner[2]), (wide[0], wide[1], wide[2])))
+    return Flat(slab.id, (lo[0], lo[1], lo[2]), (size[0], size[1], size[2]), section(slab.sheet), slab.grain, tuple(holes))
 
 
 def _stretched(slabs: Sequence[Slab]) -> list[Flat]:
-    """Middle planes, drawn out to those they meet: half a thickness is bridged at every edge."""
+    """Middle planes, drawn out to those they meet: half a thickness is bridged at every edge. A notch is drawn out with its edge."""
     flats = [_flat(slab) for slab in slabs]
     planes = {axis: sorted({f.corner[axis] for f, s in zip(flats, slabs, strict=True) if s.across == axis}) for axis in range(3)}
+    far = 1.1 * max(s.sheet.t for s in slabs)
     found = []
     for flat, slab in zip(flats, slabs, strict=True):
-        corner, size = list(flat.corner), list(flat.size)
+        corner, size, holes = list(flat.corner), list(flat.size), [(list(a), list(b)) for a, b in flat.holes]
         for axis in (i for i in range(3) if i != slab.across):
-            for end in (corner[axis], corner[axis] + size[axis]):
-                near = [p for p in planes[axis] if abs(p - end) < 1.1 * max(s.sheet.t for s in slabs)]
-                if not near:
-                    continue
-                to = min(near, key=lambda p: abs(p - end))
-                if end == corner[axis]:
-                    size[axis] += corner[axis] - to
-                    corner[axis] = to
-                else:
-                    size[axis] = to - corner[axis]
-        found.append(Flat(flat.id, (corner[0], corner[1], corner[2]), (size[0], size[1], size[2]), flat.section, flat.grain))
+            low, high = flat.corner[axis], flat.corner[axis] + flat.size[axis]
+            to = [min((p for p in planes[axis] if abs(p - end) < far), key=lambda p: abs(p - end), default=end) for end in (low, high)]
+            corner[axis], size[axis] = to[0], to[1] - to[0]
+            for at, wide in holes:
+                ends = at[axis], at[axis] + wide[axis]
+                a, b = (new if abs(v - own) <= SAME else v for v, own, new in zip(ends, (low, high), to, strict=True))
+                at[axis], wide[axis] = a, b - a
+        cut = tuple(((a[0], a[1], a[2]), (b[0], b[1], b[2])) for a, b in holes)
+        found.append(Flat(flat.id, (corner[0], corner[1], corner[2]), (size[0], size[1], size[2]), flat.section, flat.grain, cut))
     return found
 
 
@@ -131,7 +145,12 @@ class _Top:
             i = int(np.clip(np.searchsorted(line, v) - 1, 0, len(line) - 2))
             t = float(np.clip((v - line[i]) / (line[i + 1] - line[i]), 0.0, 1.0))
             rows.append(((line[i], 1 - t), (line[i + 1], t)))
-        return [(self.node[round(float(a), 3), round(float(b), 3)], s * t) for a, s in rows[0] for b, t in rows[1]]
+        return [(self._node(float(a), float(b)), s * t) for a, s in rows[0] for b, t in rows[1]]
+
+    def _node(self, x: float, y: float) -> int:
+        """The node there, or over an opening the nearest on its rim."""
+        found = self.node.get((round(x, 3), round(y, 3)))
+        return found if found is not None else min(self.node.items(), key=lambda row: math.dist(row[0], (x, y)))[1]
 
     def patch(self, x: float, y: float, size: tuple[float, float]) -> list[tuple[int, float, float, float]]:
         """(node, share, dx, dy) of an even load on a patch: by a grid of points, ``dx``, ``dy`` from its middle."""
@@ -156,7 +175,7 @@ def _thing(top: _Top, item: Placed, g: tuple[float, float, float]) -> list[tuple
 
 
 def feet_of(build: Assembly) -> tuple[Stand, ...]:
-    """A foot in the middle of every bay of the top, at its middle and both ends, and at the middle of its open edges."""
+    """A foot in the middle of every bay of the top, at its middle and both ends, and beside every opening in it."""
     tops = [slab for slab in build.slabs if slab.use in ("deck", "sleeping")]
     found = []
     for top in tops:
@@ -169,11 +188,37 @@ def feet_of(build: Assembly) -> tuple[Stand, ...]:
             for word, v in (
                 ("at its near end", top.lo[other] + FOOT / 2), ("mid length", top.middle[other]), ("at its far end", top.hi[other] - FOOT / 2),
             ):  # fmt: skip
-                at = [0.0, 0.0, top.hi[2]]
+                at = [0.0, 0.0]
                 at[k], at[other] = (a + b) / 2, v
-                words = f"one foot on bay {i}, {word}"
-                found.append(Stand(f"foot.{i}.{word}", words, (at[0], at[1], at[2]), "", top.body, (FOOT, FOOT)))
+                found += _foot(top, f"foot.{i}.{word}", f"one foot on bay {i}, {word}", at)
+        for n, (lo, hi) in enumerate(top.cutouts, 1):
+            for word, axis, side in (("ahead of", 0, -1), ("behind", 0, 1), ("left of", 1, -1), ("right of", 1, 1)):
+                at = [(lo[0] + hi[0]) / 2, (lo[1] + hi[1]) / 2]
+                rim = hi[axis] if side > 0 else lo[axis]
+                # a foot on a strip narrower than itself stands on all of the strip
+                wide = min(FOOT, (top.hi[axis] - rim if side > 0 else rim - top.lo[axis]))
+                at[axis] = rim + side * wide / 2
+                size = (wide, FOOT) if axis == 0 else (FOOT, wide)
+                found += _foot(top, f"foot.{word} opening {n}", f"one foot {word} opening {n}", at, size)
     return tuple(found)
+
+
+def _foot(top: Slab, ident: str, words: str, at: Sequence[float], size: tuple[float, float] = (FOOT, FOOT)) -> list[Stand]:
+    """A foot there, unless it would stand over an opening or beyond the edge."""
+    x, y = at
+    half = [max(s / 2 - SAME, 0.0) for s in size]
+    inside = min(size) > STRIP and all(top.lo[i] <= at[i] - half[i] and at[i] + half[i] <= top.hi[i] for i in (0, 1))
+    over = any(all(lo[i] < at[i] + half[i] and at[i] - half[i] < hi[i] for i in (0, 1)) for lo, hi in top.cutouts)
+    return [Stand(ident, words, (x, y, top.hi[2]), "", top.body, size)] if inside and not over else []
+
+
+def _rims(stands: Sequence[Stand]) -> list[Vec]:
+    """Two corners and the middle of everybody's patch: elements end there, so that what stands on them is even on whole ones."""
+    found = []
+    for stand in stands:
+        (x, y, z), (a, b) = stand.at, stand.size
+        found += [(x - a / 2, y - b / 2, z), (x, y, z), (x + a / 2, y + b / 2, z)]
+    return found
 
 
 def _weights(mesh: Meshed, slabs: Sequence[Slab]) -> Array:
@@ -204,8 +249,8 @@ def _basic(context: Context, build: Assembly, mesh: Meshed, top: _Top, stands: S
     return found
 
 
-def solved(context: Context, build: Assembly) -> Box:
-    """The box in every case, standing on the floor with its lower edges, its corners tied.
+def solved(context: Context, build: Assembly, level: int = 0) -> Box:
+    """The box in every case, standing on the floor with its lower edges, its corners tied; ``level`` times refined, each with twice the elements.
 
     Raises:
         SolverError: it folds, or nothing holds it.
@@ -216,12 +261,14 @@ def solved(context: Context, build: Assembly) -> Box:
     low = [slab for slab in slabs if slab.across != 2]
     ties = [contact for contact in build.contacts if contact.kind == "tie"]
     area = sum(slab.cut[0] * slab.cut[1] for slab in slabs)
-    step = max(STEP, math.sqrt(area / ELEMENTS))
-    mesh = meshed(flats, step, [contact.at for contact in ties])
-    line = _line(edging, min(slab.sheet.t for slab in slabs))
+    step = max(STEP, math.sqrt(area / ELEMENTS)) / math.sqrt(2.0) ** level
+    mesh = meshed(flats, step, [*(contact.at for contact in ties), *_rims(feet_of(build))])
     by_id = {slab.id: slab for slab in slabs}
-    joined = tuple(_faced(seam, by_id[seam.first], by_id[seam.second]) for seam in seams(flats, mesh))
-    springs = links(joined, [line] * len(joined))
+    joined = tuple(
+        seam for seam in (_faced(seam, by_id[seam.first], by_id[seam.second]) for seam in seams(flats, mesh)) if _held(seam, by_id)
+    )
+    lines = [line_of(by_id[s.first].edging or by_id[s.second].edging or edging, by_id[s.second].sheet.t) for s in joined]
+    springs = links(joined, lines)
     bottom = next((slab for slab in slabs if slab.role == "bottom"), None)
     # on the floor: the bottom under what stands on it, and every upright panel that comes down to it
     standing = [slab for slab in low if slab.lo[2] < 1.0] + ([bottom] if bottom is not None else [])
@@ -262,26 +309,23 @@ def solved(context: Context, build: Assembly) -> Box:
     crash = crash_cases(context.design.loads)
     hits = np.array([[*case.g, *[0.0] * len(stands)] for case in crash])
     hit = frame.run([case.name for case in crash], hits) if crash else None
-    return Box(context, build, slabs, mesh, joined, line, frame, tuple(tied), stands, cases, results, crash, hit, step)
-
-
-def _line(edging: Edging, thin: float) -> Line:
-    """A glued edge as its line; screws across rho^1.5 d / 23 (EN 1995-1-1 table 7.1) and along 25 d l N/mm each (European technical approvals), from memory; what
-    presses edge on face is taken no stiffer than what pulls, so that it sinks and turns rather more."""
-    if edging.glued:
-        return bonded(thin, *GLUE, thin, GLUED_E)
-    slip, axial = DENSITY**1.5 * edging.screw.d / 23, 25 * edging.screw.d * edging.bite
-    return screwed(slip, axial, edging.spacing, thin)
+    return Box(context, build, slabs, mesh, joined, frame, tuple(tied), stands, cases, results, crash, hit, step)
 
 
 def _faced(seam: Seam, one: Slab, other: Slab) -> Seam:
-    """The seam with the panel first on whose face the other's edge stands: screws go through that face."""
-    i = one.across
-    if min(abs(other.lo[i] - one.hi[i]), abs(other.hi[i] - one.lo[i])) < 1.0:
+    """The seam with the panel first on whose face the other's edge stands, or in whose groove: screws go through that face."""
+    into = [min(one.hi[i], other.hi[i]) - max(one.lo[i], other.lo[i]) for i in (one.across, other.across)]
+    if into[0] <= into[1]:
         return seam
     out = [0.0, 0.0, 0.0]
     out[other.across] = 1.0
     return Seam(seam.second, seam.first, seam.pairs[:, ::-1], seam.lengths, seam.along, (out[0], out[1], out[2]))
+
+
+def _held(seam: Seam, by_id: Mapping[str, Slab]) -> bool:
+    """Whether anything holds there: a back's own edge may be too thin for a screw; it is left loose, and not counted."""
+    edge = by_id[seam.second]
+    return edge.edging is None or not splits(edge.edging, edge.sheet.t)
 
 
 def _apart(mesh: Meshed, nodes: Sequence[int]) -> list[int]:

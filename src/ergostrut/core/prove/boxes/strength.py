@@ -9,15 +9,19 @@ import numpy as np
 
 from ...cases import ROAD_BASIS, Case
 from ...catalog.model import Sandwich, Sheet
-from ...finding import Finding, Working, at_most
+from ...finding import Finding, State, Working, at_most, state_of_use
 from ...mechanics.panels import sandwich
 from ...mechanics.solver.model import Array
 from ...structure.parts import Slab
-from .model import FOOT, Box
+from .model import FOOT, Box, edging_of
 from .stiff import IN_PLANE, WET, Allowed, allowed
 
 PLYWOOD = "plywood by the Handbook of Finnish Plywood (bending), in its plane 0.6 of it; factors after EC5; shells of QM6 and DKMQ"
 THIN_FACES = "sandwich with thin faces (Allen 1969); core / 3, / 5 when held over a day; shells of QM6 and DKMQ"
+
+
+GOVERNS = ("bent along its grain", "bent across its grain", "sheared in its plane", "sheared through its thickness")
+"""What a panel's strength is asked in, in the order of its uses."""
 
 
 def _averaged(box: Box, at: np.ndarray, values: Array) -> Array:
@@ -38,22 +42,25 @@ def lasts(case: Case) -> bool:
 
 
 def _ply(sheet: Sheet, limit: Allowed, N: Array, M: Array, Q: Array) -> Array:
-    """Use at every corner (cases, m, 4): each direction against its own strength, sheared in plane, rolled."""
+    """Uses at every corner (cases, m, 4, 4): each direction against its own strength, sheared in plane, rolled."""
     t = sheet.t
-    found = (np.abs(N[..., 2]) / t + np.abs(M[..., 2]) * 6 / t**2) / limit.v
+    found = np.empty((*N.shape[:-1], len(GOVERNS)))
     for k in (0, 1):
-        found = np.maximum(found, np.abs(M[..., k]) * 6 / t**2 / limit.m[k] + np.abs(N[..., k]) / t / limit.n[k])
-    worst: Array = np.maximum(found, 1.5 * np.hypot(Q[..., 0], Q[..., 1]) / t / limit.r)
-    return worst
+        found[..., k] = np.abs(M[..., k]) * 6 / t**2 / limit.m[k] + np.abs(N[..., k]) / t / limit.n[k]
+    found[..., 2] = (np.abs(N[..., 2]) / t + np.abs(M[..., 2]) * 6 / t**2) / limit.v
+    found[..., 3] = 1.5 * np.hypot(Q[..., 0], Q[..., 1]) / t / limit.r
+    return found
 
 
 def _cored(panel: Sandwich, limit: tuple[float, float], N: Array, M: Array, Q: Array) -> Array:
-    """Use of faces (each direction, and sheared at half of it) and core."""
+    """Uses (cases, m, 4, 4) of faces, each direction and sheared at half of it, and of the core."""
     _, _, d = sandwich.stiffness(panel)
-    face = [np.abs(M[..., k]) / (panel.t_face * d) + np.abs(N[..., k]) / (2 * panel.t_face) for k in range(3)]
-    of_faces = np.maximum.reduce([face[0], face[1], 2 * face[2]]) / limit[0]
-    worst: Array = np.maximum(of_faces, np.hypot(Q[..., 0], Q[..., 1]) / d / limit[1])
-    return worst
+    found = np.empty((*N.shape[:-1], len(GOVERNS)))
+    for k in range(3):
+        found[..., k] = (np.abs(M[..., k]) / (panel.t_face * d) + np.abs(N[..., k]) / (2 * panel.t_face)) / limit[0]
+    found[..., 2] *= 2
+    found[..., 3] = np.hypot(Q[..., 0], Q[..., 1]) / d / limit[1]
+    return found
 
 
 def _limits(panel: Sandwich, lasting: bool) -> tuple[float, float]:
@@ -62,9 +69,21 @@ def _limits(panel: Sandwich, lasting: bool) -> tuple[float, float]:
     return plain.face_allow, plain.shear_allow
 
 
+def _left(box: Box, slab: Slab, at: np.ndarray) -> Array:
+    """(m, 4) part of its thickness that grooves leave a slab at every corner of its elements."""
+    grooved = np.ones(len(box.mesh.nodes))
+    for seam in box.seams:
+        edging = edging_of(box, seam)
+        if seam.first == slab.id and edging.way == "dado":
+            grooved[seam.pairs[:, 0]] = 1 - edging.size / slab.sheet.t
+    found: Array = grooved[box.mesh.sheets.quads[at]]
+    return found
+
+
 @dataclass(frozen=True)
 class _Worked:
-    """A slab in every case that has a result (cases, m, 4, ...): actions at its corners and the use there; ``rows`` those cases."""
+    """A slab in every case that has a result (cases, m, 4, ...): actions at its corners and the use there, in which of ``GOVERNS``; ``rows``
+    those cases."""
 
     rows: np.ndarray
     at: np.ndarray
@@ -72,6 +91,9 @@ class _Worked:
     M: Array
     Q: Array
     use: Array
+    governs: np.ndarray
+    left: Array
+    """(m, 4) part of its thickness left at the corners."""
 
 
 def _worked(box: Box, slab: Slab) -> _Worked:
@@ -79,17 +101,51 @@ def _worked(box: Box, slab: Slab) -> _Worked:
     rows = np.array([i for i in range(len(box.cases)) if i not in box.results.errors], dtype=int)
     r = box.resultants
     N, M = (_averaged(box, at, values[rows][:, at]) for values in (r.N, r.M))
-    # shear across is an element's mean: beside what bears it, a corner's would be the mesh's
-    Q = np.repeat(r.Q[rows][:, at].mean(axis=2, keepdims=True), 4, axis=2)
-    use = np.zeros(N.shape[:-1])
+    # shear across is a mean over twice the thickness or half a foot: beside what bears it, a corner's would be the mesh's
+    Q = np.einsum("em,cmk->cek", box.near(slab, max(2 * sheet.t, FOOT / 2)), r.Q[rows][:, at].mean(axis=2), optimize=True)
+    Q = np.repeat(Q[:, :, None], 4, axis=2)
+    uses, left = np.zeros((*N.shape[:-1], len(GOVERNS))), _left(box, slab, at)
+    thin = left[..., None]
+    N_, M_, Q_ = N / thin, M / thin**2, Q / thin
     long = np.array([lasts(box.cases[i]) for i in rows], dtype=bool)
     for lasting in (True, False):
         pick = long == lasting
         if isinstance(sheet, Sheet):
-            use[pick] = _ply(sheet, allowed(sheet, lasting=lasting, wet=wet), N[pick], M[pick], Q[pick])
+            uses[pick] = _ply(sheet, allowed(sheet, lasting=lasting, wet=wet), N_[pick], M_[pick], Q_[pick])
         else:
-            use[pick] = _cored(sheet, _limits(sheet, lasting), N[pick], M[pick], Q[pick])
-    return _Worked(rows, at, N, M, Q, use)
+            uses[pick] = _cored(sheet, _limits(sheet, lasting), N_[pick], M_[pick], Q_[pick])
+    return _Worked(rows, at, N, M, Q, uses.max(axis=-1), uses.argmax(axis=-1), left)
+
+
+@dataclass(frozen=True, slots=True)
+class PanelUse:
+    """A panel's hardest place in a case, or in all: where, in what, and its use."""
+
+    part: str
+    name: str
+    sheet: str
+    use: float
+    state: State
+    governs: str
+    at: tuple[float, float, float]
+    case: str
+
+
+def panel_uses(box: Box, case: str | None = None) -> tuple[PanelUse, ...]:
+    """Every panel in one case, or over all; worst first."""
+    found = []
+    for slab in box.slabs:
+        one = _worked(box, slab)
+        use = one.use if case is None else one.use[[box.cases[int(i)].name == case for i in one.rows]]
+        if not use.size:
+            continue
+        c, e, k = (int(v) for v in np.unravel_index(int(np.argmax(use)), use.shape))
+        row = c if case is None else next(n for n, i in enumerate(one.rows) if box.cases[int(i)].name == case)
+        x, y, z = (float(v) for v in box.mesh.nodes[box.mesh.sheets.quads[one.at[e], k]])
+        worst, name = float(use[c, e, k]), box.cases[int(one.rows[row])].name
+        governs = GOVERNS[int(one.governs[row, e, k])]
+        found.append(PanelUse(slab.id, slab.name, slab.sheet.label, worst, state_of_use(worst), governs, (x, y, z), name))
+    return tuple(sorted(found, key=lambda row: -row.use))
 
 
 def by_case(box: Box) -> dict[str, float]:
@@ -118,15 +174,19 @@ def check_strength(box: Box, slab: Slab) -> Iterator[Finding]:
         w.given(name, abs(value), "N mm/mm", {"M_1": "along its face grain", "M_2": "across it"}.get(name, "twisting"))
     for name, value in zip(("N_1", "N_2", "N_12"), N[c, e, k].tolist(), strict=True):
         w.given(name, abs(value), "N/mm", {"N_1": "in its plane, along the grain", "N_2": "across it"}.get(name, "sheared"))
-    w.given("Q", float(np.hypot(*Q[c, e, k])), "N/mm", "shear across the plane, the element's mean")
-    use_ = _of_ply(w, sheet, lasting=lasting, wet=wet) if isinstance(sheet, Sheet) else _of_core(w, box, slab, sheet, lasting=lasting)
+    w.given("Q", float(np.hypot(*Q[c, e, k])), "N/mm", "shear across the plane, a mean over twice the thickness or half a foot")
+    use_ = (
+        _of_ply(w, sheet, float(one.left[e, k]) * sheet.t, lasting=lasting, wet=wet)
+        if isinstance(sheet, Sheet)
+        else _of_core(w, box, slab, sheet, lasting=lasting)
+    )
     yield Finding(
         f"{box.build.id}/{slab.id.rsplit('/', 1)[-1]}.strength",
         "slab.strength",
         "prove",
         (slab.id,),
         f"{slab.name.capitalize()}, strength",
-        f"{use_:.2f} of its working limit, {sheet.label}, {case.name.lower()}.",
+        f"{use_:.2f} of its working limit, {GOVERNS[int(one.governs[c, e, k])]}, {sheet.label}, {case.name.lower()}.",
         at_most(use_, 1.0)[1],
         use_,
         1.0,
@@ -138,9 +198,9 @@ def check_strength(box: Box, slab: Slab) -> Iterator[Finding]:
     )
 
 
-def _of_ply(w: Working, sheet: Sheet, *, lasting: bool, wet: bool) -> float:
+def _of_ply(w: Working, sheet: Sheet, t: float, *, lasting: bool, wet: bool) -> float:
     limit = allowed(sheet, lasting=lasting, wet=wet)
-    w.given("t", sheet.t, "mm", "mean thickness")
+    w.given("t", t, "mm", "mean thickness" if t == sheet.t else "left over the groove")
     factor = sheet.material.long if lasting else sheet.material.short
     w.given("k", factor * (WET if wet else 1.0), "", "long" if lasting else "short, feet and road")
     w.given("f_1", sheet.f[0], "MPa", "bending strength along the grain, characteristic")

@@ -2,18 +2,19 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Literal
 
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Planks, Sandwich, Sheet
 from ....constants import G
 from ....structure.assembly import Assembly, Tag
-from ....structure.holds import Contact
+from ....structure.holds import Contact, Pad
 from ....structure.host import Reader
-from ....structure.parts import Edging, Item, Point3, Slab, Surface
+from ....structure.parts import EdgeWay, Edging, Item, Point3, Slab, Surface
 from ...blocks.joining import Joints, joint_spec
 from ...blocks.stock import bought, sheet_of
-from .params import PlywoodBox
+from .params import Cutout, PlywoodBox
 
 LEAST = 1e-6
 DOWN: Point3 = (0.0, 0.0, -1.0)
@@ -28,8 +29,47 @@ def _sheet(catalog: Catalog, field: str, name: str) -> Sheet | Sandwich:
     return found
 
 
+def _edging(build: PlywoodBox, catalog: Catalog, way: EdgeWay) -> Edging:
+    size = {"dado": build.groove, "blocks": build.block, "brackets": build.bracket}.get(way)
+    rating = {"pocket": build.pocket_rating, "brackets": build.bracket_rating}.get(way)
+    newton = rating.kg * G if rating is not None else None
+    return Edging(way, catalog.wood_screws[build.screw], build.spacing.mm, build.bite.mm, size.mm if size is not None else 0.0, newton)
+
+
+def _cut(build: PlywoodBox, slabs: list[Slab]) -> tuple[Slab, ...]:
+    """The same panels with their openings.
+
+    Raises:
+        StockError: one beyond its panel, on another, or in a panel that the box has not.
+    """
+    found = []
+    wanted = {slab.name: list[tuple[int, Cutout]]() for slab in slabs}
+    for n, cutout in enumerate(build.cutouts):
+        if cutout.panel not in wanted:
+            raise StockError(f"cutouts/{n}/panel", f"the box has no {cutout.panel}; choose one of its panels")
+        wanted[cutout.panel].append((n, cutout))
+    for slab in slabs:
+        i, j = (axis for axis in range(3) if axis != slab.across)
+        boxes: list[tuple[Vec, Vec]] = []
+        for n, cutout in wanted[slab.name]:
+            lo, hi = list(slab.lo), list(slab.hi)
+            for axis, at, size, names in ((i, cutout.along, cutout.long, ("along", "long")), (j, cutout.up, cutout.high, ("up", "high"))):
+                lo[axis] += at.mm
+                hi[axis] = lo[axis] + size.mm
+                if hi[axis] > slab.hi[axis] + 0.5:
+                    raise StockError(
+                        f"cutouts/{n}/{names[1]}",
+                        f"{cutout.name} goes {hi[axis] - slab.hi[axis]:.0f} mm beyond the {cutout.panel}; make it smaller or move it",
+                    )
+            if any(all(max(lo[k], a[k]) < min(hi[k], b[k]) for k in (i, j)) for a, b in boxes):
+                raise StockError(f"cutouts/{n}/along", f"{cutout.name} overlaps another cut-out of the {cutout.panel}; make them one")
+            boxes.append(((lo[0], lo[1], lo[2]), (hi[0], hi[1], hi[2])))
+        found.append(replace(slab, cutouts=tuple(boxes)))
+    return tuple(found)
+
+
 def _slabs(build: PlywoodBox, catalog: Catalog) -> tuple[Slab, ...]:
-    """Panels between planes that meet: the top lies on the sides, uprights stand under it, the back closes the far side."""
+    """Panels between planes that meet: the top lies on the sides, uprights stand under it, the back closes the far side under it."""
     x0, x1, t = build.front.mm, build.front.mm + build.length.mm, 0.0
     middle = {"middle": 0.0, "left": -build.off_centre.mm, "right": build.off_centre.mm}[build.side]
     y0, y1, z1 = middle - build.width.mm / 2, middle + build.width.mm / 2, build.height.mm
@@ -38,6 +78,11 @@ def _slabs(build: PlywoodBox, catalog: Catalog) -> tuple[Slab, ...]:
     if z1 < 3 * t or min(build.length.mm, build.width.mm) < 3 * t:
         raise StockError("height", "the sheet is too thick for so small a box; choose a thinner one")
     body = f"{build.id}/box"
+    if build.joint == "dado" and not isinstance(sheet, Sheet):
+        raise StockError("joint", "a groove cuts a sandwich panel's face; glue its edges, or choose a solid sheet")
+    groove = build.groove.mm if build.joint == "dado" else 0.0
+    if groove > t / 2:
+        raise StockError("groove", f"it leaves less than half of a sheet {t:.1f} mm thick; make it no deeper than {t / 2:.0f} mm")
     # sides and uprights stand across the open face's line: along the vehicle when it opens to the rear
     rear = build.opens == "rear"
     lo, hi = (y0, y1) if rear else (x0, x1)
@@ -58,17 +103,18 @@ def _slabs(build: PlywoodBox, catalog: Catalog) -> tuple[Slab, ...]:
     if build.bottom:
         found.append(Slab(f"{body}/bottom", "bottom", body, sheet, *placed((lo, hi), (inner_lo, inner_hi), (0.0, t)), over, "wall", "B"))
     rows = build.uprights + 1
-    low = t if build.bottom else 0.0
+    low = t - groove if build.bottom else 0.0
     for i in range(rows + 1):
         at = lo + (hi - lo - t) * i / rows
         name = "side.1" if i == 0 else "side.2" if i == rows else f"upright.{i}"
         role = "side" if i in (0, rows) else "upright"
-        box = placed((at, at + t), (inner_lo, inner_hi), (low, z1 - t))
+        box = placed((at, at + t), (inner_lo, inner_hi), (low, z1 - t + groove))
         found.append(Slab(f"{body}/{name}", role, body, sheet, *box, 2, "wall", "S" if role == "side" else "U"))
     if back is not None:
         edge = (far_lo, far_lo + back.t) if at_front else (far_hi - back.t, far_hi)
-        found.append(Slab(f"{body}/back", "back", body, back, *placed((lo, hi), edge, (0.0, z1 - t)), over, "wall", "K"))
-    return tuple(found)
+        own = _edging(build, catalog, build.back_joint)
+        found.append(Slab(f"{body}/back", "back", body, back, *placed((lo, hi), edge, (0.0, z1 - t)), over, "wall", "K", edging=own))
+    return _cut(build, found)
 
 
 def _contacts(build: PlywoodBox, slabs: tuple[Slab, ...]) -> tuple[Contact, ...]:
@@ -77,6 +123,8 @@ def _contacts(build: PlywoodBox, slabs: tuple[Slab, ...]) -> tuple[Contact, ...]
         return ()
     sides = [slab for slab in slabs if slab.role == "side"]
     tie = build.tie_rating.kg * G if build.tie_rating else None
+    bottom = next((slab.id for slab in slabs if slab.role == "bottom"), None)
+    pad = Pad(bottom, build.tie_washer.mm, build.tie_washer.mm, "its washer") if bottom is not None else None
     found = []
     for side in sides:
         i = 0 if side.across == 1 else 1
@@ -85,7 +133,7 @@ def _contacts(build: PlywoodBox, slabs: tuple[Slab, ...]) -> tuple[Contact, ...]
             at[i] = value
             ident = f"{side.id}/{end}.tie"
             words = f"tie {end}, {side.name}"
-            found.append(Contact(ident, words, "tie", side.id, (at[0], at[1], 0.0), DOWN, LEAST, rating=tie))
+            found.append(Contact(ident, words, "tie", side.id, (at[0], at[1], 0.0), DOWN, LEAST, rating=tie, pad=pad))
     return tuple(found)
 
 
@@ -97,7 +145,6 @@ def frame(build: PlywoodBox, _host: Reader, catalog: Catalog) -> Assembly:
     """
     slabs = _slabs(build, catalog)
     body, top = f"{build.id}/box", slabs[0]
-    screw = catalog.wood_screws[build.screw]
     lines = sum(2 * (slab.size[0] + slab.size[1] + slab.size[2] - min(slab.size)) for slab in slabs[1:]) / 2
     count = max(int(lines / build.spacing.mm), 4)
     screws = bought(catalog, f"{body}/screws", "woodscrew", body, top.middle, count)
@@ -112,7 +159,7 @@ def frame(build: PlywoodBox, _host: Reader, catalog: Catalog) -> Assembly:
         surfaces=(Surface(f"{build.id}/top", "top", body, (top.lo[0], top.lo[1], top.hi[2]), size, build.use),),
         joining=joint_spec("lumber_plywood", Joints(), catalog),
         slabs=slabs,
-        edging=Edging(screw, build.spacing.mm, build.bite.mm, build.glued),
+        edging=_edging(build, catalog, build.joint),
         contacts=_contacts(build, slabs),
         tags=(
             Tag("side", "h", top.lo[0], top.hi[0], "below", 1, "Length", "length"),

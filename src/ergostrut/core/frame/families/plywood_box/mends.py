@@ -31,15 +31,25 @@ def offers(build: PlywoodBox, path: str, catalog: Catalog, say: Say, _use: float
 
     def nearer() -> Offers:
         mm = round(build.spacing.mm / 2)
-        glue: Offers = [] if build.glued else [("Glue the edges", (Change(f"{path}/glued", True),))]
-        return glue + (
-            [(f"Screws every {say.length(mm)}", (Change(f"{path}/spacing", f"{mm} mm"),))] if mm >= 20 and not build.glued else []
-        )
+        glue: Offers = [] if build.joint in ("glue", "dado") else [("Glue the edges", (Change(f"{path}/joint", "glue"),))]
+        if build.back is not None and build.back_joint != "glue":
+            glue = [*glue, ("Glue the back on", (Change(f"{path}/back_joint", "glue"),))]
+        fastened = {"screws", "pocket", "brackets"} & {build.joint, build.back_joint if build.back is not None else build.joint}
+        return [*glue, *([(f"Screws every {say.length(mm)}", (Change(f"{path}/spacing", f"{mm} mm"),))] if mm >= 20 and fastened else [])]
+
+    def washer() -> Offers:
+        mm = round(1.5 * build.tie_washer.mm)
+        return [(f"Washers {say.length(mm)} across", (Change(f"{path}/tie_washer", f"{mm} mm"),))] if mm <= 120 else []
+
+    def smaller() -> Offers:
+        return [(f"Do without {cutout.name}", (Change(f"{path}/cutouts/{n}", None, "remove"),)) for n, cutout in enumerate(build.cutouts)]
 
     return {
         "slab.strength": lambda: [*upright(), *thicker()],
         "slab.sag": lambda: [*upright(), *thicker()],
         "slab.buckles": lambda: [*upright(), *thicker()],
         "slab.edges": nearer,
+        "slab.washer": washer,
+        "slab.cutout": smaller,
         "slab.racks": lambda: [*close(), *upright()],
     }

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import Field, model_validator
 
@@ -10,7 +10,23 @@ from ....document.base import BuildBase, BuildId
 from ....document.survey import Name
 from ....problem import FieldError
 from ....quantity import Between, Length, Rating
+from ....record import Record
 from ...blocks.stock import StockId, typed
+
+PanelName = Literal[
+    "top", "bottom", "back", "side 1", "side 2", "upright 1", "upright 2", "upright 3", "upright 4", "upright 5", "upright 6", "upright 7", "upright 8"
+]  # fmt: skip
+
+
+class Cutout(Record):
+    """An opening or, at a panel's edge, a notch. ``along`` and ``up``: from the panel's front or left end, and from its lower or left edge."""
+
+    name: Name = "cut-out"
+    panel: PanelName = "top"
+    along: Annotated[Length, Between(0, 4_000)] = typed("100 mm")
+    up: Annotated[Length, Between(0, 4_000)] = typed("100 mm")
+    long: Annotated[Length, Between(5, 4_000)] = typed("150 mm")
+    high: Annotated[Length, Between(5, 4_000)] = typed("100 mm")
 
 
 class PlywoodBox(BuildBase):
@@ -34,10 +50,28 @@ class PlywoodBox(BuildBase):
     screw: Literal["No. 8", "No. 10", "No. 12", "No. 14"] = "No. 8"
     spacing: Annotated[Length, Between(20, 600)] = typed("150 mm")
     bite: Annotated[Length, Between(5, 120)] = typed("32 mm")
-    glued: bool = False
+    joint: Literal["screws", "glue", "dado", "pocket", "blocks", "brackets"] = "screws"
+    back_joint: Literal["screws", "glue", "blocks", "brackets"] = "screws"
+    groove: Annotated[Length, Between(2, 30)] = typed("6 mm")
+    block: Annotated[Length, Between(10, 100)] = typed("25 mm")
+    bracket: Annotated[Length, Between(10, 150)] = typed("30 mm")
+    bracket_rating: Rating | None = None
+    pocket_rating: Rating | None = None
+    cutouts: tuple[Cutout, ...] = Field(default=(), max_length=24)
     tied: bool = True
     tie_rating: Rating | None = None
+    tie_washer: Annotated[Length, Between(5, 200)] = typed("40 mm")
     use: Literal["sleeping", "deck"] = "deck"
+
+    @model_validator(mode="before")
+    @classmethod
+    def _once_glued(cls, data: Any) -> Any:
+        """A box was glued or not before its edges had ways."""
+        if isinstance(data, dict) and "glued" in data:
+            data = dict(data)
+            if data.pop("glued") is True:
+                data = {"joint": "glue", "back_joint": "glue", **data}
+        return data
 
     @model_validator(mode="after")
     def _sensible(self) -> PlywoodBox:

@@ -9,6 +9,8 @@ from ....units import Units
 from ...blocks.rounding import down
 
 CLEAR_END, CLEAR_SIDES = 20.0, 30.0
+SHEET = (2420.0, 1215.0)
+"""mm that a sheet of the usual size gives."""
 _ROUND: dict[str, dict[str, Any]] = {
     "in": {"front": "1/2 in", "length": "72 in", "width": "46 in", "height": "12 in", "spacing": "6 in", "bite": "1 1/4 in"},
     "mm": {},
@@ -21,5 +23,5 @@ def start(host: Host, units: Units) -> dict[str, Any]:
     found = dict(_ROUND[units.length])
     floor, wide = host.mm(FLOOR_END), host.mm(WIDTH_LOW)
     if floor and wide:
-        found |= {"length": down(floor - CLEAR_END, units), "width": down(wide - CLEAR_SIDES, units)}
+        found |= {"length": down(min(floor - CLEAR_END, SHEET[0]), units), "width": down(min(wide - CLEAR_SIDES, SHEET[1]), units)}
     return found

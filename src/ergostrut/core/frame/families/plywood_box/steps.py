@@ -7,11 +7,30 @@ from ....structure.context import Context
 from ....structure.plans import CutPlan
 from ...family import Row
 
+_JOINED = {
+    "screws": "Clamp, drill and screw every {every}. Screws into a panel's edge hold half of what they hold in its face.",
+    "glue": "Glue the edges, clamp, drill and screw every {every}; the screws only clamp.",
+    "dado": "Cut the grooves {size} deep, a close fit on the sheet as it measures. Glue floor and sides of the groove, push home, clamp.",
+    "pocket": "Drill the pockets every {every}, clamp, drive the screws into the face. Stop where the head seats.",
+    "blocks": "Glue blocks {size} square into every inner corner along its whole length, clamp or pin them while the glue sets.",
+    "brackets": "A bracket in the corner every {every}, two screws a leg at least; none may come through.",
+}
+_BACK = {
+    "screws": "screws every {every}.",
+    "glue": "glued and screwed.",
+    "blocks": "blocks glued in behind it.",
+    "brackets": "a bracket every {every}.",
+}
+"""How an edge is joined, and a back, by way."""
+
 
 def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
     """(id, title, text, hold, caution, minutes, parts) in order."""
     say, edging = context.say, build.edging
     every = say.length(edging.spacing) if edging is not None else ""
+    way = edging.way if edging is not None else "screws"
+    size = say.length(edging.size) if edging is not None else ""
+    openings = sum(len(slab.cutouts) for slab in build.slabs)
     parts = tuple(slab.id for slab in build.slabs)
     back = [slab for slab in build.slabs if slab.role == "back"]
     rows: list[Row] = [
@@ -24,11 +43,13 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             12.0 * len(build.slabs),
             parts,
         ),
+        *([("openings", "Cut the openings", "Drill the corners first, 20 mm or more across, then saw from hole to hole; break the edges.",
+            "No saw cut past a corner.", "A square inside corner tears first.", 8.0 * openings, tuple(s.id for s in build.slabs if s.cutouts))] if openings else []),
         (
             "sides",
             "Stand sides and uprights on the bottom",
-            f"{'Glue the edges, clamp, drill' if edging is not None and edging.glued else 'Clamp, drill'} and screw every {every}. Screws into a panel's edge hold half of what they hold in its face.",
-            "Uprights square to the bottom; no screw nearer the face than twice its thickness.",
+            _JOINED[way].format(every=every, size=size),
+            "Uprights square to the bottom" + ("; no screw nearer the face than twice its thickness." if way == "screws" else "."),
             "",
             10.0 * sum(slab.role in ("side", "upright") for slab in build.slabs),
             tuple(slab.id for slab in build.slabs if slab.role in ("side", "upright", "bottom")),
@@ -36,13 +57,13 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
         (
             "square",
             "Square it" + (" and fix the back" if back else ""),
-            "Measure both diagonals of the open face before the glue sets." + (f" The back goes on while they agree, screws every {every}." if back else ""),
+            "Measure both diagonals of the open face before the glue sets." + (f" The back goes on while they agree, {_BACK[back[0].edging.way].format(every=every)}" if back and back[0].edging else ""),
             "Diagonals within 2 mm.",
             "" if back else "Without a back it racks: carry it by two sides, never by one corner.",
             20,
             tuple(slab.id for slab in back),
         ),
-        ("top", "Screw the top on", f"Over every side and upright, screws every {every}.", "Nothing rocks, no screw stands up.", "", 25, (f"{build.id}/box/top",)),
+        ("top", "Screw the top on", "Over every side and upright, as they stand on the bottom.", "Nothing rocks, no screw stands up.", "", 25, (f"{build.id}/box/top",)),
         (
             "fit",
             "Set it in and tie it down",
