@@ -100,9 +100,9 @@ def carcass(*, back: bool) -> list[Flat]:
     return [*rows, Flat("back", (d, 0, 0), (0, w, h), BACK, 2)] if back else rows
 
 
-def racked(flats: list[Flat], line: Line, force: float = 100.0) -> tuple[float, list[tuple[Seam, Array]]]:
+def racked(flats: list[Flat], line: Line, force: float = 100.0, step: float = 75.0) -> tuple[float, list[tuple[Seam, Array]]]:
     """Push along the top from left to right on two held lower edges: mm, and what every seam's links take (1, nodes, 6)."""
-    mesh = meshed(flats, 75.0)
+    mesh = meshed(flats, step)
     found = seams(flats, mesh)
     springs = links(found, [line] * len(found))
     bottom, top = mesh.of["bottom"], mesh.of["top"]

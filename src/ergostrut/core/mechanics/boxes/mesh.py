@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import itertools
 import math
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -41,6 +41,11 @@ class Flat:
     def lies(self) -> tuple[Axis, Axis]:
         """Both axes it lies along, so that the third is x cross y of them."""
         return (self.across + 1) % 3, (self.across + 2) % 3
+
+    @property
+    def normal(self) -> Vec:
+        x, y, z = (1.0 if i == self.across else 0.0 for i in range(3))
+        return x, y, z
 
 
 @dataclass(frozen=True)
@@ -133,28 +138,38 @@ def meshed(flats: Sequence[Flat], step: float, stops: Sequence[Vec] = ()) -> Mes
     return Meshed(np.concatenate(nodes), sheets, of)
 
 
-def seams(flats: Sequence[Flat], mesh: Meshed) -> list[Seam]:
-    """Where two panels meet along a line: an edge on an edge, or on the other's face."""
+def seams(flats: Sequence[Flat], mesh: Meshed, normals: Mapping[str, Vec] | None = None) -> list[Seam]:
+    """Where two panels meet along a line: an edge on an edge, or on the other's face. ``normals``: of panels that are not among ``flats``."""
     found = []
-    quads = mesh.sheets.quads.tolist()
-    sides = {frozenset((quad[k], quad[(k + 1) % 4])) for quad in quads for k in range(4)}
-    for one, other in itertools.combinations(flats, 2):
-        if one.across == other.across:
+    across = {flat.id: flat.normal for flat in flats} | dict(normals or {})
+    sides: dict[int, set[int]] = {}
+    for quad in mesh.sheets.quads.tolist():
+        for k in range(4):
+            sides.setdefault(quad[k], set()).add(quad[(k + 1) % 4])
+            sides.setdefault(quad[(k + 1) % 4], set()).add(quad[k])
+    keys = {name: {tuple(np.round(mesh.nodes[n], 1).tolist()): int(n) for n in nodes} for name, nodes in mesh.of.items()}
+    for one, other in itertools.combinations(across, 2):
+        line = np.cross(across[one], across[other])
+        size = float(np.linalg.norm(line))
+        if size < 1e-6:
             continue
-        line = next(i for i in range(3) if i not in (one.across, other.across))
-        mine, theirs = mesh.of[one.id], mesh.of[other.id]
-        keyed = {tuple(np.round(mesh.nodes[n], 1).tolist()): int(n) for n in theirs}
-        pairs = [(int(n), keyed[key]) for n in mine if (key := tuple(np.round(mesh.nodes[n], 1).tolist())) in keyed]
+        line /= size
+        pairs = [(n, keys[other][key]) for key, n in keys[one].items() if key in keys[other]]
         if len(pairs) < 2:
             continue
-        table = np.array(sorted(pairs, key=lambda pair: mesh.nodes[pair[0]][line]))
-        gaps = np.diff(mesh.nodes[table[:, 0], line])
+        table = np.array(sorted(pairs, key=lambda pair: float(mesh.nodes[pair[0]] @ line)))
+        gaps = np.diff(mesh.nodes[table[:, 0]] @ line)
         # where either panel is cut away along the line nothing joins them
-        gaps *= [all(frozenset(ends) in sides for ends in zip(a, b, strict=True)) for a, b in itertools.pairwise(table.tolist())]
+        gaps *= [all(_joined(sides, p, q) for p, q in zip(a, b, strict=True)) for a, b in itertools.pairwise(table.tolist())]
         lengths = np.concatenate([[0.0], gaps]) / 2 + np.concatenate([gaps, [0.0]]) / 2
         table, lengths = table[lengths > 0], lengths[lengths > 0]
         if len(table) < 2:
             continue
-        along, out = (tuple(float(v) for v in np.eye(3)[i]) for i in (line, one.across))
-        found.append(Seam(one.id, other.id, table, lengths, along, out))  # type: ignore[arg-type]
+        x, y, z = (float(v) for v in line)
+        found.append(Seam(one, other, table, lengths, (x, y, z), across[one]))
     return found
+
+
+def _joined(sides: Mapping[int, set[int]], a: int, b: int) -> bool:
+    """Whether two nodes are ends of one side, or of two in a row."""
+    return b in sides.get(a, ()) or bool(sides.get(a, set()) & sides.get(b, set()))
