@@ -8,6 +8,7 @@ from ..catalog.model import Planks
 from ..structure.context import Context
 from ..structure.parts import Slab
 from ..structure.plans import Piece
+from ..structure.slabs import normal_of
 from ..wording import Say
 
 
@@ -27,6 +28,8 @@ _LETTERS = {
     "board": "B",
     "brace": "X",
 }
+BEVEL = 0.5
+"""Degrees of lean from which an edge is bevelled."""
 Row = tuple[str, str, float, float | None, str]
 """Role, stock, length, width of a panel, how it ends and what is cut out of it: what makes pieces alike."""
 
@@ -36,14 +39,24 @@ def _ends(mitre: float) -> str:
 
 
 def _shape(slab: Slab, say: Say) -> str:
-    """How a slab is cut: its openings with their corner from its own, along the grain first."""
+    """How a slab is cut: its corners where it is no rectangle, bevelled where it leans, its openings with their corner from its own; along
+    the grain first."""
     i = slab.grain
     j = next(axis for axis in range(3) if axis not in (slab.across, i))
+    words = ["square"]
+    if slab.rim:
+        n = normal_of(slab)
+        lean = math.degrees(math.acos(min(abs(float(n[slab.across])), 1.0)))
+        slant = {axis: math.hypot(1.0, n[axis] / n[slab.across]) for axis in (i, j)}
+        low = [min(place[axis] for place in slab.rim) for axis in (i, j)]
+        at = [f"{say.length(slant[i] * (place[i] - low[0]))}, {say.length(slant[j] * (place[j] - low[1]))}" for place in slab.rim]
+        straight = lean > BEVEL
+        words = [f"edges bevelled {lean:.1f}°" if straight else "corners at " + " / ".join(at)]
     cut = [
         f"{say.length(hi[i] - lo[i])} x {say.length(hi[j] - lo[j])} out at {say.length(lo[i] - slab.lo[i])}, {say.length(lo[j] - slab.lo[j])}"
         for lo, hi in slab.cutouts
     ]
-    return "; ".join(["square", *cut])
+    return "; ".join([*words, *cut])
 
 
 def pieces(context: Context) -> tuple[Piece, ...]:

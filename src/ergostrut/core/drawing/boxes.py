@@ -11,6 +11,7 @@ from ..mechanics.solver.model import Array
 from ..primitives import Path, Primitive, View, ViewName, box_of
 from ..prove.boxes.edges import uses_of
 from ..prove.boxes.model import Box
+from ..prove.boxes.planes import drawn_out
 from ..prove.boxes.strength import GOVERNS, PanelUse, panel_uses
 from ..structure.setting import settings_of
 from .outline import AXES
@@ -35,11 +36,20 @@ def scale_of(box: Box, i: int) -> float:
 
 
 def _lines(box: Box, name: str, *, middle: bool = True) -> list[np.ndarray]:
-    """Nodes of a panel's rim and of its middle lines, in rows, each along an axis."""
+    """Nodes of a panel's rim and of its middle lines, in rows, each along a straight line."""
     nodes = box.mesh.of[name]
     at = box.mesh.nodes[nodes]
     slab = next(s for s in box.slabs if s.id == name)
     found = []
+    if slab.rim:
+        rim = drawn_out(box.slabs)[1]
+        own = next(outline.rim for outline in rim if outline.id == name)
+        for a, b in zip(own, np.roll(own, -1, axis=0), strict=True):
+            run = (b - a) / np.linalg.norm(b - a)
+            off = np.linalg.norm(at - a - ((at - a) @ run)[:, None] * run, axis=1)
+            row = np.flatnonzero(off < 0.1)
+            found.append(nodes[row[np.argsort(at[row] @ run)]])
+        return found
     i, j = (axis for axis in range(3) if axis != slab.across)
     for axis, other in ((i, j), (j, i)):
         values = np.unique(np.round(at[:, other], 3))

@@ -9,6 +9,7 @@ from ..primitives import Circle, Path, Point2, Primitive, Role, rect
 from ..structure.assembly import Assembly
 from ..structure.parts import PanelPart, Point3
 from ..structure.setting import Setting
+from ..structure.slabs import seen
 from ..structure.turn import turned
 from .hung import hung_shapes, tilted_outline
 from .outline import AXES, moved, outline
@@ -68,7 +69,7 @@ def _slabs(build: Assembly, view: str, states: Mapping[str, State]) -> list[Prim
     for slab in rows:
         role: Role = "swept" if slab.across == look else "deck"
         title = f"{slab.name}, {slab.sheet.label}"
-        found.append(rect(slab.lo[u], slab.lo[v], slab.hi[u], slab.hi[v], role, slab.id, title, states.get(slab.id)))
+        found.append(Path(seen(slab, u, v), role, True, slab.id, title, states.get(slab.id)))
         if slab.across == look:
             found += [rect(lo[u], lo[v], hi[u], hi[v], "ghost", slab.id, f"cut out of the {slab.name}") for lo, hi in slab.cutouts]
     return found

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
-from shapely import Polygon, box, unary_union
+from shapely import Polygon, unary_union
 from shapely.geometry.polygon import orient
 
 from ..finding import State
@@ -21,6 +21,7 @@ from ..structure.context import standing
 from ..structure.host import FLOOR_END, SIDE_HEIGHT, WIDTH_TOP, Host
 from ..structure.parts import Member, Slab
 from ..structure.setting import Setting, setting_at
+from ..structure.slabs import holes_of, normal_of, rim_of
 from ..structure.turn import turned
 from .hung import bar_of, hung_forces, strap_bars
 from .proof import longest
@@ -116,18 +117,26 @@ def _prism(member: Member, dx: Vec, state: State | None) -> Prism:
 
 def _slab(slab: Slab, state: State | None) -> Prism:
     """A panel with its openings, drawn out through its thickness."""
+    rim, n = rim_of(slab), normal_of(slab)
+    half = n * slab.sheet.t / 2
     k = slab.across
     i, j = (k + 1) % 3, (k + 2) % 3
-    whole = box(slab.lo[i], slab.lo[j], slab.hi[i], slab.hi[j])
-    left = whole.difference(unary_union([box(lo[i], lo[j], hi[i], hi[j]) for lo, hi in slab.cutouts])) if slab.cutouts else whole
+    # its own axes: the one that lies in its plane for certain, and across that
+    u = np.eye(3)[i if abs(n[i]) < abs(n[j]) else j]
+    v = np.cross(n, u)
+    origin = rim[0]
+
+    def flat(places: np.ndarray) -> np.ndarray:
+        return np.stack([(places - origin) @ u, (places - origin) @ v], axis=-1)
+
+    whole = Polygon(flat(rim))
+    holes = [Polygon(flat(hole)) for hole in holes_of(slab)]
+    left = whole.difference(unary_union(holes)) if holes else whole
     parts = [orient(part) for part in getattr(left, "geoms", (left,)) if isinstance(part, Polygon)]
     rings = [ring for part in parts for ring in (part.exterior, *part.interiors)]
-    loops = tuple(tuple((x - slab.lo[i], y - slab.lo[j]) for x, y in list(ring.coords)[:-1]) for ring in rings)
-    axes = np.eye(3)
-    end = list(slab.lo)
-    end[k] = slab.hi[k]
+    loops = tuple(tuple((float(x), float(y)) for x, y in list(ring.coords)[:-1]) for ring in rings)
     title = f"{slab.name}, {slab.sheet.label}"
-    return Prism(slab.lo, (end[0], end[1], end[2]), _vec(axes[i]), _vec(axes[j]), loops, "deck", slab.id, title, state)
+    return Prism(_vec(origin - half), _vec(origin + half), _vec(u), _vec(v), loops, "deck", slab.id, title, state)
 
 
 def panel_scene(build: Assembly, states: Mapping[str, State], strands: Sequence[Strand], scale: float) -> Scene:

@@ -12,6 +12,7 @@ from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.parts import Member, Point3
 from ..structure.setting import Setting, settings_of
+from ..structure.slabs import room_of
 from ..structure.turn import turned
 
 WANT = 10.0
@@ -73,7 +74,7 @@ def solids(context: Context, build: Assembly) -> list[Solid]:
     for p in build.panels:
         (x, y, z), (lx, ly) = p.origin, p.size
         found.append(_swept((x, y, z), (x + lx, y + ly, z + p.sheet.t), shifts[p.body], p.id, p.role))
-    found += [Solid(slab.id, slab.name, slab.lo, slab.hi) for slab in build.slabs]
+    found += [Solid(slab.id, slab.name, lo, hi) for slab in build.slabs for lo, hi in room_of(slab)]
     for item in (item for body in build.bodies for item in context.plan.on(body)):
         (x, y, z), (lx, ly, lz) = item.at(), item.size
         lo, hi = (x - lx / 2, y - ly / 2, z - lz / 2), (x + lx / 2, y + ly / 2, z + lz / 2)

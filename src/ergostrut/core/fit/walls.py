@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import itertools
 from collections.abc import Iterator
 from dataclasses import replace
 
@@ -11,6 +10,7 @@ from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.parts import Member, Point3
 from ..structure.setting import settings_of
+from ..structure.slabs import corners_of
 from ..structure.turn import turned
 from .between import turning
 
@@ -44,8 +44,7 @@ def _points(build: Assembly) -> Iterator[tuple[str, str, str, Point3]]:
             for x, y, z in _corners(member):
                 yield setting.name, member.id, member.name, (x + dx, y + dy, z + dz)
         for slab in posed.slabs:
-            lo, hi = slab.lo, slab.hi
-            for x, y, z in itertools.product(*zip(lo, hi, strict=True)):
+            for x, y, z in corners_of(slab).tolist():
                 yield setting.name, slab.id, slab.name, (x, y, z)
         for panel in posed.panels:
             dx, dy, dz = setting.shift(build, panel.body)

@@ -151,7 +151,8 @@ class PanelPart:
 @dataclass(frozen=True, slots=True)
 class Slab:
     """A flat panel that is the structure: the box between ``lo`` and ``hi``, as thick as its sheet along one axis; ``grain`` the axis its
-    face grain runs along; ``name`` as people call it."""
+    face grain runs along; ``name`` as people call it. ``rim``: corners of its middle plane in order, where it leans or is no rectangle; ``lo``
+    and ``hi`` then bound it."""
 
     id: str
     role: str
@@ -166,6 +167,7 @@ class Slab:
     """Openings and notches through it, each the box between its two corners."""
     edging: Edging | None = None
     """How its own edges are held, if not as all the others."""
+    rim: tuple[Point3, ...] = ()
 
     @property
     def size(self) -> Point3:
@@ -178,20 +180,42 @@ class Slab:
 
     @property
     def cut(self) -> tuple[float, float]:
-        """mm along its grain and across it, as it is cut."""
+        """mm along its grain and across it, as it is cut; the rectangle round it where it is none."""
         other = next(i for i in range(3) if i not in (self.across, self.grain))
-        return self.size[self.grain], self.size[other]
+        if not self.rim:
+            return self.size[self.grain], self.size[other]
+        long, wide = (math.dist((0.0, 0.0), self._run(axis)) for axis in (self.grain, other))
+        return long, wide
+
+    def _run(self, axis: int) -> tuple[float, float]:
+        """How far its rim goes along one of its axes, and across its plane meanwhile: it leans about one axis at most."""
+        low, high = (pick(self.rim, key=lambda place: place[axis]) for pick in (min, max))
+        return high[axis] - low[axis], (high[self.across] - low[self.across])
+
+    @property
+    def area(self) -> float:
+        """mm2 with its openings out."""
+        if self.rim:
+            n = [0.0, 0.0, 0.0]
+            for p, q in zip(self.rim, self.rim[1:] + self.rim[:1], strict=True):
+                for i in range(3):
+                    j, k = (i + 1) % 3, (i + 2) % 3
+                    n[i] += (p[j] * q[k] - p[k] * q[j]) / 2
+            whole = math.hypot(*n)
+            slant = whole / max(abs(n[self.across]), 1e-9)
+        else:
+            whole, slant = self.cut[0] * self.cut[1], 1.0
+        i, j = (axis for axis in range(3) if axis != self.across)
+        out = sum((hi[i] - lo[i]) * (hi[j] - lo[j]) for lo, hi in self.cutouts)
+        return max(whole - slant * out, 0.0)
 
     @property
     def mass(self) -> float:
-        """kg with its openings out; overlapping ones count twice."""
-        long, wide = self.cut
-        i, j = (axis for axis in range(3) if axis != self.across)
-        out = sum((hi[i] - lo[i]) * (hi[j] - lo[j]) for lo, hi in self.cutouts)
-        return max(long * wide - out, 0.0) * 1e-6 * self.sheet.mass_per_m2
+        return self.area * 1e-6 * self.sheet.mass_per_m2
 
     @property
     def middle(self) -> Point3:
+        """The middle of its area, or of the box round it where it is no rectangle."""
         (ax, ay, az), (bx, by, bz) = self.lo, self.hi
         return (ax + bx) / 2, (ay + by) / 2, (az + bz) / 2
 

@@ -11,6 +11,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
+from scipy.spatial import cKDTree
 
 from ..shells.section import Array, Section
 from ..shells.sheets import Index, Sheets, ShellError
@@ -147,14 +148,15 @@ def seams(flats: Sequence[Flat], mesh: Meshed, normals: Mapping[str, Vec] | None
         for k in range(4):
             sides.setdefault(quad[k], set()).add(quad[(k + 1) % 4])
             sides.setdefault(quad[(k + 1) % 4], set()).add(quad[k])
-    keys = {name: {tuple(np.round(mesh.nodes[n], 1).tolist()): int(n) for n in nodes} for name, nodes in mesh.of.items()}
+    trees = {name: cKDTree(mesh.nodes[nodes]) for name, nodes in mesh.of.items()}
     for one, other in itertools.combinations(across, 2):
         line = np.cross(across[one], across[other])
         size = float(np.linalg.norm(line))
         if size < 1e-6:
             continue
         line /= size
-        pairs = [(n, keys[other][key]) for key, n in keys[one].items() if key in keys[other]]
+        far, at = (np.asarray(found) for found in trees[other].query(mesh.nodes[mesh.of[one]], distance_upper_bound=SAME))
+        pairs = [(int(mesh.of[one][n]), int(mesh.of[other][at[n]])) for n in np.flatnonzero(np.isfinite(far))]
         if len(pairs) < 2:
             continue
         table = np.array(sorted(pairs, key=lambda pair: float(mesh.nodes[pair[0]] @ line)))

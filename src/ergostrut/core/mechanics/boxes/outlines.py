@@ -164,17 +164,16 @@ def _triangles(outline: Outline, lines: Sequence[Array], step: float) -> tuple[A
     """
     plane = _plane(outline.rim)
     flat = [plane.flat(line) for line in lines]
-    keyed: dict[tuple[float, float], int] = {}
-    fixed: list[Array] = []
+    fixed: list[tuple[float, float]] = []
     pieces: list[tuple[int, int]] = []
     for row in flat:
         ids = []
-        for x, y in row.tolist():
-            key = (round(x, 1), round(y, 1))
-            if key not in keyed:
-                keyed[key] = len(fixed)
-                fixed.append(np.array([x, y]))
-            ids.append(keyed[key])
+        for place in row.tolist():
+            # what lies nearer than that is one place, whichever line it is from
+            near = next((k for k, known in enumerate(fixed) if math.dist(known, place) <= SAME), len(fixed))
+            if near == len(fixed):
+                fixed.append((place[0], place[1]))
+            ids.append(near)
         pieces += [(a, b) for a, b in itertools.pairwise(ids) if a != b]
     area = shapely.Polygon(plane.flat(outline.rim), [plane.flat(hole) for hole in outline.holes])
     lo, hi = np.array(area.bounds).reshape(2, 2)

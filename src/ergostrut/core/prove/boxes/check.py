@@ -126,7 +126,7 @@ def _buckles(box: Box) -> Iterator[Finding]:
     """The slab that stands nearest to buckling: pushed in its plane between its edges, held there as a hinge holds."""
     rows, best = _rows(box), None
     for slab in box.slabs:
-        section = box.mesh.sheets.sections[box.slabs.index(slab)]
+        section = box.mesh.sheets.sections[box.mesh.sheets.names.index(slab.id)]
         D1, D2, D12, D66 = section.D[0, 0], section.D[1, 1], section.D[0, 1], section.D[2, 2]
         long, wide = slab.cut
         b = min(long, wide)

@@ -14,6 +14,7 @@ from ...mechanics.boxes.mesh import Seam
 from ...mechanics.solver.linked import link_forces
 from ...mechanics.solver.model import Array, Results
 from ...structure.parts import EdgeWay, Slab
+from ...structure.slabs import rim_of
 from .model import Box, edging_of
 from .strength import lasts
 from .ways import BASES, BRACKET, EDGE, GLUED, NOMINAL, PEELS, SLANT, TITLES, Hold, hold_of, use_of
@@ -85,7 +86,7 @@ def _taken(box: Box, run: _Run) -> Iterator[_Taken]:
         hold = hold_of(edging_of(box, seam), second.sheet, first.sheet)
         mean: Array = np.einsum("wn,cnk->cwk", _windows(seam.lengths, hold.over), forces)
         # out of the first panel's face, towards the side the other stands on: apart is pull, together bears edge on face
-        away = math.copysign(1.0, second.middle[first.across] - first.middle[first.across])
+        away = 1.0 if (rim_of(second).mean(axis=0) - rim_of(first).mean(axis=0)) @ np.array(seam.out) > 0 else -1.0
         V, T, m = np.hypot(mean[..., 0], mean[..., 2]), away * mean[..., 1], np.abs(mean[..., 3])
         k = np.array([run.duration(hold, i)[0] for i in range(len(run.cases))])[:, None]
         yield _Taken(seam, hold, V, T, m, use_of(hold, V, T, m, k))

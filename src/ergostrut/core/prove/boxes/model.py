@@ -12,26 +12,29 @@ import numpy as np
 from ...cases import Case, cases_at, crash_cases
 from ...constants import G
 from ...mechanics.boxes.edges import links
-from ...mechanics.boxes.mesh import SAME, Flat, Meshed, Seam, meshed, seams
-from ...mechanics.shells.sheets import Resultants, resultants
-from ...mechanics.solver.model import Array, FrameModel, LoadCase, Rest, Results
+from ...mechanics.boxes.mesh import SAME, Flat, Meshed, Seam, seams
+from ...mechanics.boxes.outlines import meshed_with
+from ...mechanics.shells.sheets import Resultants, ShellError, resultants
+from ...mechanics.solver.model import Array, FrameModel, Link, LoadCase, Rest, Results, SolverError
 from ...mechanics.solver.solve import Frame
 from ...structure.assembly import Assembly
 from ...structure.carried import Placed
 from ...structure.context import Context
 from ...structure.holds import Stand
 from ...structure.parts import Edging, Slab
-from .stiff import section
+from ...structure.slabs import normal_of, rim_of
+from .floor import feet
+from .planes import drawn_out
 from .ways import line_of, splits
 
 STEP, ELEMENTS = 100.0, 600
 """mm of an element at most, and how many there are about where no foot or edge asks for more: a box larger than that has larger ones."""
 FLOOR = 100.0
 """N/mm a mm of edge that stands on the floor, pushing only: wood on a sheet floor (typical, no published source)."""
-APART = 140.0
-"""mm between places where the floor pushes."""
 TIE = 10_000.0
 """N/mm of a tie."""
+SLIP = 4_000.0
+"""N/mm of a tie sideways: a bolt of 8 mm in a panel, rho^1.5 d / 23 (EN 1995-1-1 table 7.1, from memory)."""
 FOOT, STRIP = 75.0, 5.0
 """mm of a foot, and of the narrowest strip that one is set on."""
 ASSUMPTIONS = (
@@ -74,7 +77,7 @@ class Box:
         return resultants(self.frame.sheets, self.results.u)
 
     def elements(self, slab: Slab) -> np.ndarray:
-        return np.flatnonzero(self.mesh.sheets.which == self.slabs.index(slab))
+        return np.flatnonzero(self.mesh.sheets.which == self.mesh.sheets.names.index(slab.id))
 
     def near(self, slab: Slab, wide: float) -> Array:
         """(m, m): what makes of a slab's elements' values their means over squares ``wide`` mm wide round each, by area."""
@@ -93,39 +96,6 @@ def edging_of(box: Box, seam: Seam) -> Edging:
     first, second = (next(slab for slab in box.slabs if slab.id == name) for name in (seam.first, seam.second))
     found = first.edging or second.edging or box.build.edging
     assert found is not None
-    return found
-
-
-def _flat(slab: Slab) -> Flat:
-    lo, size, k = list(slab.lo), list(slab.size), slab.across
-    lo[k] += size[k] / 2
-    size[k] = 0.0
-    holes = []
-    for a, b in slab.cutouts:
-        corner, wide = list(a), [b[i] - a[i] for i in range(3)]
-        corner[k], wide[k] = lo[k], 0.0
-        holes.append(((corner[0], corner[1], corner[2]), (wide[0], wide[1], wide[2])))
-    return Flat(slab.id, (lo[0], lo[1], lo[2]), (size[0], size[1], size[2]), section(slab.sheet), slab.grain, tuple(holes))
-
-
-def _stretched(slabs: Sequence[Slab]) -> list[Flat]:
-    """Middle planes, drawn out to those they meet: half a thickness is bridged at every edge. A notch is drawn out with its edge."""
-    flats = [_flat(slab) for slab in slabs]
-    planes = {axis: sorted({f.corner[axis] for f, s in zip(flats, slabs, strict=True) if s.across == axis}) for axis in range(3)}
-    far = 1.1 * max(s.sheet.t for s in slabs)
-    found = []
-    for flat, slab in zip(flats, slabs, strict=True):
-        corner, size, holes = list(flat.corner), list(flat.size), [(list(a), list(b)) for a, b in flat.holes]
-        for axis in (i for i in range(3) if i != slab.across):
-            low, high = flat.corner[axis], flat.corner[axis] + flat.size[axis]
-            to = [min((p for p in planes[axis] if abs(p - end) < far), key=lambda p: abs(p - end), default=end) for end in (low, high)]
-            corner[axis], size[axis] = to[0], to[1] - to[0]
-            for at, wide in holes:
-                ends = at[axis], at[axis] + wide[axis]
-                a, b = (new if abs(v - own) <= SAME else v for v, own, new in zip(ends, (low, high), to, strict=True))
-                at[axis], wide[axis] = a, b - a
-        cut = tuple(((a[0], a[1], a[2]), (b[0], b[1], b[2])) for a, b in holes)
-        found.append(Flat(flat.id, (corner[0], corner[1], corner[2]), (size[0], size[1], size[2]), flat.section, flat.grain, cut))
     return found
 
 
@@ -226,7 +196,8 @@ def _weights(mesh: Meshed, slabs: Sequence[Slab]) -> Array:
     corner = mesh.nodes[mesh.sheets.quads]
     area = np.linalg.norm(np.cross(corner[:, 2] - corner[:, 0], corner[:, 3] - corner[:, 1]), axis=1) / 2
     whole = np.bincount(mesh.sheets.which, area, len(slabs))
-    kg = np.array([slab.mass for slab in slabs]) / whole
+    by_id = {slab.id: slab.mass for slab in slabs}
+    kg = np.array([by_id[name] for name in mesh.sheets.names]) / whole
     found: Array = np.zeros(len(mesh.nodes))
     np.add.at(found, mesh.sheets.quads, (kg[mesh.sheets.which] * area / 4)[:, None])
     return found
@@ -257,44 +228,42 @@ def solved(context: Context, build: Assembly, level: int = 0) -> Box:
     """
     slabs, edging = build.slabs, build.edging
     assert edging is not None
-    flats = _stretched(slabs)
-    low = [slab for slab in slabs if slab.across != 2]
+    flats, outlines = drawn_out(slabs)
     ties = [contact for contact in build.contacts if contact.kind == "tie"]
     area = sum(slab.cut[0] * slab.cut[1] for slab in slabs)
     step = max(STEP, math.sqrt(area / ELEMENTS)) / math.sqrt(2.0) ** level
-    mesh = meshed(flats, step, [*(contact.at for contact in ties), *_rims(feet_of(build))])
+    try:
+        mesh = meshed_with(flats, outlines, step, [*(contact.at for contact in ties), *_rims(feet_of(build))])
+    except ShellError as error:
+        raise SolverError(str(error)) from error
     by_id = {slab.id: slab for slab in slabs}
-    joined = tuple(
-        seam for seam in (_faced(seam, by_id[seam.first], by_id[seam.second]) for seam in seams(flats, mesh)) if _held(seam, by_id)
-    )
+    met = seams(flats, mesh, {outline.id: outline.normal for outline in outlines})
+    faced = (_faced(seam, by_id[seam.first], by_id[seam.second], mesh) for seam in met)
+    joined = tuple(seam for seam in faced if _held(seam, by_id))
     lines = [line_of(by_id[s.first].edging or by_id[s.second].edging or edging, by_id[s.second].sheet.t) for s in joined]
     springs = links(joined, lines)
     bottom = next((slab for slab in slabs if slab.role == "bottom"), None)
-    # on the floor: the bottom under what stands on it, and every upright panel that comes down to it
-    standing = [slab for slab in low if slab.lo[2] < 1.0] + ([bottom] if bottom is not None else [])
     z0 = float(mesh.nodes[:, 2].min())
-    feet, rests = [], []
-    for slab in standing:
-        under = [n for n in mesh.of[slab.id].tolist() if abs(mesh.nodes[n, 2] - z0) < 0.5]
-        if slab is bottom:
-            under = [n for n in under if any(_over(mesh.nodes[n], wall) for wall in low if wall.lo[2] >= 1.0)]
-        for n in _apart(mesh, under):
-            feet.append(n)
-            rests.append(Rest(f"floor {n}", n, 2, 1, 0.0, FLOOR * APART))
+    stood = feet(mesh, slabs)
+    rests = [Rest(f"floor {n}", n, 2, 1, 0.0, FLOOR * long) for n, long in stood]
     held: list[tuple[int, int]] = []
-    tied = []
+    tied, places, give = list[int](), [mesh.nodes], list(springs)
     for contact in ties:
         owner = bottom.id if bottom is not None else contact.member
-        n = mesh.near(owner, (contact.at[0], contact.at[1], z0))
+        n, pin = mesh.near(owner, (contact.at[0], contact.at[1], z0)), len(mesh.nodes) + len(tied)
         rests.append(Rest(contact.label, n, 2, -1, contact.gap, TIE))
-        held += [(n, 0), (n, 1)]
-        tied.append(n)
+        # sideways a tie gives as its hole in the panel does
+        places.append(mesh.nodes[n][None])
+        give.append(Link(contact.label, n, pin, (SLIP, SLIP, 0.0, 0.0, 0.0, 0.0), (1.0, 0.0, 0.0), (0.0, 1.0, 0.0)))
+        held += [(pin, dof) for dof in range(6)]
+        tied.append(pin)
     if not ties:
         # nothing but friction keeps it where it stands: it is held so that it can be solved, and a finding says so
-        n = feet[0]
-        held += [(n, 0), (n, 1), (feet[-1], 1 if abs(mesh.nodes[feet[-1], 0] - mesh.nodes[n, 0]) > 1 else 0)]
-    model = FrameModel(mesh.nodes, (), tuple(sorted(set(held))), tuple(rests), _names(mesh), sheets=mesh.sheets, links=springs)
-    top = next(_Top(mesh, flat) for slab, flat in zip(slabs, flats, strict=True) if slab.use in ("deck", "sleeping"))
+        n, far = stood[0][0], stood[-1][0]
+        held += [(n, 0), (n, 1), (far, 1 if abs(mesh.nodes[far, 0] - mesh.nodes[n, 0]) > 1 else 0)]
+    nodes, names = np.concatenate(places), (*_names(mesh), *(contact.label for contact in ties))
+    model = FrameModel(nodes, (), tuple(sorted(set(held))), tuple(rests), names, sheets=mesh.sheets, links=tuple(give))
+    top = next(_Top(mesh, flat) for flat in flats if by_id[flat.id].use in ("deck", "sleeping"))
     stands = (*feet_of(build), *build.stands)
     frame = Frame(model, _basic(context, build, mesh, top, stands))
     cases = cases_at(context.design.loads, True, stands)
@@ -312,37 +281,33 @@ def solved(context: Context, build: Assembly, level: int = 0) -> Box:
     return Box(context, build, slabs, mesh, joined, frame, tuple(tied), stands, cases, results, crash, hit, step)
 
 
-def _faced(seam: Seam, one: Slab, other: Slab) -> Seam:
-    """The seam with the panel first on whose face the other's edge stands, or in whose groove: screws go through that face."""
-    into = [min(one.hi[i], other.hi[i]) - max(one.lo[i], other.lo[i]) for i in (one.across, other.across)]
-    if into[0] <= into[1]:
+def _faced(seam: Seam, one: Slab, other: Slab, mesh: Meshed) -> Seam:
+    """The seam with the panel first on whose face the other's edge stands, or in whose groove: it reaches past the line, the other's edge ends
+    before it."""
+    middle = mesh.nodes[seam.pairs[len(seam.pairs) // 2, 0]]
+    short = [_short_of(slab, middle) for slab in (one, other)]
+    if short[0] <= short[1]:
         return seam
-    out = [0.0, 0.0, 0.0]
-    out[other.across] = 1.0
-    return Seam(seam.second, seam.first, seam.pairs[:, ::-1], seam.lengths, seam.along, (out[0], out[1], out[2]))
+    x, y, z = (float(v) for v in normal_of(other))
+    return Seam(seam.second, seam.first, seam.pairs[:, ::-1], seam.lengths, seam.along, (x, y, z))
+
+
+def _short_of(slab: Slab, at: Array) -> float:
+    """mm by which a slab, as it is cut, ends before a place in its plane; negative within it."""
+    rim, n = rim_of(slab), normal_of(slab)
+    inside = rim.mean(axis=0)
+    found = []
+    for a, b in zip(rim, np.roll(rim, -1, axis=0), strict=True):
+        out = np.cross(b - a, n)
+        out *= np.sign((a - inside) @ out) / np.linalg.norm(out)
+        found.append(float((at - a) @ out))
+    return max(found)
 
 
 def _held(seam: Seam, by_id: Mapping[str, Slab]) -> bool:
     """Whether anything holds there: a back's own edge may be too thin for a screw; it is left loose, and not counted."""
     edge = by_id[seam.second]
     return edge.edging is None or not splits(edge.edging, edge.sheet.t)
-
-
-def _apart(mesh: Meshed, nodes: Sequence[int]) -> list[int]:
-    """Of nodes on the floor those that are ``APART`` from one another, the outermost first: so many push at once, no more."""
-    middle = mesh.nodes[list(nodes)].mean(axis=0) if nodes else np.zeros(3)
-    kept: list[int] = []
-    for n in sorted(nodes, key=lambda n: -float(np.linalg.norm(mesh.nodes[n] - middle))):
-        if all(float(np.linalg.norm(mesh.nodes[n] - mesh.nodes[k])) >= APART for k in kept):
-            kept.append(n)
-    return kept
-
-
-def _over(at: Array, wall: Slab) -> bool:
-    """Whether a place lies under an upright slab's middle plane."""
-    i = wall.across
-    along = 1 - i
-    return bool(abs(at[i] - wall.middle[i]) < 1.0 and wall.lo[along] - 20.0 <= at[along] <= wall.hi[along] + 20.0)
 
 
 def _names(mesh: Meshed) -> tuple[str, ...]:

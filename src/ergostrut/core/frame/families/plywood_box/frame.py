@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import replace
 from typing import Literal
 
@@ -12,6 +13,7 @@ from ....structure.assembly import Assembly, Tag
 from ....structure.holds import Contact, Pad
 from ....structure.host import Reader
 from ....structure.parts import EdgeWay, Edging, Item, Point3, Slab, Surface
+from ....structure.slabs import holes_of, within
 from ...blocks.joining import Joints, joint_spec
 from ...blocks.stock import bought, sheet_of
 from .params import Cutout, PlywoodBox
@@ -64,7 +66,13 @@ def _cut(build: PlywoodBox, slabs: list[Slab]) -> tuple[Slab, ...]:
             if any(all(max(lo[k], a[k]) < min(hi[k], b[k]) for k in (i, j)) for a, b in boxes):
                 raise StockError(f"cutouts/{n}/along", f"{cutout.name} overlaps another cut-out of the {cutout.panel}; make them one")
             boxes.append(((lo[0], lo[1], lo[2]), (hi[0], hi[1], hi[2])))
-        found.append(replace(slab, cutouts=tuple(boxes)))
+        cut = replace(slab, cutouts=tuple(boxes))
+        for (n, cutout), hole in zip(wanted[slab.name], holes_of(cut), strict=True):
+            if slab.rim and not within(cut, hole):
+                raise StockError(
+                    f"cutouts/{n}/along", f"{cutout.name} comes too near an edge of the {cutout.panel}, which leans; move it in"
+                )
+        found.append(cut)
     return tuple(found)
 
 
@@ -89,31 +97,58 @@ def _slabs(build: PlywoodBox, catalog: Catalog) -> tuple[Slab, ...]:
     far_lo, far_hi = (x0, x1) if rear else (y0, y1)
     back = _sheet(catalog, "back", build.back) if build.back is not None else None
     at_front = rear or build.opens == "right"
-    inner_lo = far_lo + (back.t if back is not None and at_front else 0.0)
-    inner_hi = far_hi - (back.t if back is not None and not at_front else 0.0)
+    lean = build.lean.mm
+    thick = back.t * math.hypot(1.0, lean / z1) if back is not None else 0.0
+
+    def far(z: float, inside: float) -> float:
+        """Where the far side is at a height, so far inside its outer face."""
+        run = lean * z / z1 + inside
+        return far_lo + run if at_front else far_hi - run
 
     def placed(across: tuple[float, float], along: tuple[float, float], up: tuple[float, float]) -> tuple[Vec, Vec]:
         """A box said across the uprights, along them, and upward."""
         (a, b), (c, d) = (along, across) if rear else (across, along)
         return (a, c, up[0]), (b, d, up[1])
 
+    def at(across: float, along: float, up: float) -> Vec:
+        return (along, across, up) if rear else (across, along, up)
+
+    def depth(z: float, inside: float) -> tuple[float, float]:
+        """From the far side to the open face at a height."""
+        return (far(z, inside), far_hi) if at_front else (far_lo, far(z, inside))
+
+    def upright(across: float, low: float, high: float) -> tuple[Vec, ...]:
+        """The rim of one whose far edge leans; none that it would be known by otherwise where it does not."""
+        if not lean:
+            return ()
+        near = far_hi if at_front else far_lo
+        return at(across, far(low, thick), low), at(across, near, low), at(across, near, high), at(across, far(high, thick), high)
+
     lengthways: Axis = 0 if build.grain == "along" else 1
     over: Axis = 1 if rear else 0
-    found = [Slab(f"{body}/top", "top", body, sheet, *placed((lo, hi), (far_lo, far_hi), (z1 - t, z1)), lengthways, build.use, "T")]
+    found = [
+        Slab(
+            f"{body}/top", "top", body, sheet, *placed((lo, hi), depth(z1 if lean else 0.0, 0.0), (z1 - t, z1)), lengthways, build.use, "T"
+        )
+    ]
     if build.bottom:
-        found.append(Slab(f"{body}/bottom", "bottom", body, sheet, *placed((lo, hi), (inner_lo, inner_hi), (0.0, t)), over, "wall", "B"))
+        found.append(Slab(f"{body}/bottom", "bottom", body, sheet, *placed((lo, hi), depth(0.0, thick), (0.0, t)), over, "wall", "B"))
     rows = build.uprights + 1
-    low = t - groove if build.bottom else 0.0
+    low, high = t - groove if build.bottom else 0.0, z1 - t + groove
     for i in range(rows + 1):
-        at = lo + (hi - lo - t) * i / rows
+        stands = lo + (hi - lo - t) * i / rows
         name = "side.1" if i == 0 else "side.2" if i == rows else f"upright.{i}"
         role = "side" if i in (0, rows) else "upright"
-        box = placed((at, at + t), (inner_lo, inner_hi), (low, z1 - t + groove))
-        found.append(Slab(f"{body}/{name}", role, body, sheet, *box, 2, "wall", "S" if role == "side" else "U"))
+        bound = placed((stands, stands + t), depth(low, thick), (low, high))
+        rim = upright(stands + t / 2, low, high)
+        found.append(Slab(f"{body}/{name}", role, body, sheet, *bound, 2, "wall", "S" if role == "side" else "U", rim=rim))
     if back is not None:
-        edge = (far_lo, far_lo + back.t) if at_front else (far_hi - back.t, far_hi)
-        own = _edging(build, catalog, build.back_joint)
-        found.append(Slab(f"{body}/back", "back", body, back, *placed((lo, hi), edge, (0.0, z1 - t)), over, "wall", "K", edging=own))
+        top, own = z1 - t, _edging(build, catalog, build.back_joint)
+        mid = [far(z, thick / 2) for z in (0.0, top)]
+        edge = tuple(sorted((far(0.0, 0.0), far(top if lean else 0.0, thick))))
+        rim = (at(lo, mid[0], 0.0), at(hi, mid[0], 0.0), at(hi, mid[1], top), at(lo, mid[1], top)) if lean else ()
+        bound = placed((lo, hi), (edge[0], edge[1]), (0.0, top))
+        found.append(Slab(f"{body}/back", "back", body, back, *bound, over, "wall", "K", edging=own, rim=rim))
     return _cut(build, found)
 
 

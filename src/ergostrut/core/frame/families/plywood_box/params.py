@@ -46,6 +46,7 @@ class PlywoodBox(BuildBase):
     bottom: bool = True
     sheet: StockId = "birch.18"
     back: StockId | None = "birch.6.5"
+    lean: Annotated[Length, Between(0, 1_000)] = typed("0 mm")
     grain: Literal["along", "across"] = "across"
     screw: Literal["No. 8", "No. 10", "No. 12", "No. 14"] = "No. 8"
     spacing: Annotated[Length, Between(20, 600)] = typed("150 mm")
@@ -77,4 +78,7 @@ class PlywoodBox(BuildBase):
     def _sensible(self) -> PlywoodBox:
         if self.height.mm >= 4 * max(self.length.mm, self.width.mm):
             raise FieldError("height", "a box four times as high as it is long stands by no panel of its own; make it lower")
+        depth = self.length.mm if self.opens == "rear" else self.width.mm
+        if self.lean.mm > min(depth, self.height.mm) / 2:
+            raise FieldError("lean", "the back may lean by half of the height and half of the depth at most")
         return self

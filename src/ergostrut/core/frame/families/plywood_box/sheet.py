@@ -52,6 +52,7 @@ SHEET = (
             Row("bottom", "Bottom", "tick"),
             Command("Close the back", "back", "birch.6.5", when=_OPEN),
             Row("back", "Back", "choice", source="sheets", when=_BACK),
+            Row("lean", "The far side leans in at its top by", "length", help="as a van's wall does; sides are cut to it"),
             Command("Leave the back open", "back", None, when=_BACK),
         ),
         help="The panels are the structure: sides, uprights and back keep it from racking.",
