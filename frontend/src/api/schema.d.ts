@@ -3173,6 +3173,16 @@ export interface components {
              */
             back: string | null;
             /**
+             * Lean
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 1000 mm.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            lean: string;
+            /**
              * Grain
              * @default across
              * @enum {string}

@@ -38,6 +38,10 @@ def _ends(mitre: float) -> str:
     return f"mitred {mitre:g}° the same way, over the points" if mitre else "square, both ends"
 
 
+def _short(mm: float, say: Say) -> str:
+    return say.length(mm) if mm > 0.05 else "0"
+
+
 def _shape(slab: Slab, say: Say) -> str:
     """How a slab is cut: its corners where it is no rectangle, bevelled where it leans, its openings with their corner from its own; along
     the grain first."""
@@ -49,9 +53,9 @@ def _shape(slab: Slab, say: Say) -> str:
         lean = math.degrees(math.acos(min(abs(float(n[slab.across])), 1.0)))
         slant = {axis: math.hypot(1.0, n[axis] / n[slab.across]) for axis in (i, j)}
         low = [min(place[axis] for place in slab.rim) for axis in (i, j)]
-        at = [f"{say.length(slant[i] * (place[i] - low[0]))}, {say.length(slant[j] * (place[j] - low[1]))}" for place in slab.rim]
-        straight = lean > BEVEL
-        words = [f"edges bevelled {lean:.1f}°" if straight else "corners at " + " / ".join(at)]
+        at = [[slant[axis] * (place[axis] - least) for axis, least in zip((i, j), low, strict=True)] for place in slab.rim]
+        corners = " / ".join(f"{_short(a, say)}, {_short(b, say)}" for a, b in at)
+        words = [f"edges bevelled {lean:.1f}°" if lean > BEVEL else f"corners at {corners}"]
     cut = [
         f"{say.length(hi[i] - lo[i])} x {say.length(hi[j] - lo[j])} out at {say.length(lo[i] - slab.lo[i])}, {say.length(lo[j] - slab.lo[j])}"
         for lo, hi in slab.cutouts

@@ -23,6 +23,8 @@ from .strength import check_strength
 CREEP = 1.5
 RACKS = 120.0
 """Height over this: what a box may sway (walls L/120)."""
+FOLDS = 30.0
+"""Times its limit from which a sway is no number any more."""
 BUCKLES = 2.0
 SAG = "shells; creep 1.5 on lasting load: common practice, no published source"
 
@@ -161,17 +163,25 @@ def _racks(box: Box) -> Iterator[Finding]:
     nodes = box.mesh.of[top.id]
     sway = np.abs(box.results.u[rows][:, nodes, :2]).max(axis=(1, 2))
     k = int(np.argmax(sway))
-    case, say, w = box.cases[rows[k]], box.context.say, Working()
+    case, w = box.cases[rows[k]], Working()
     sway_ = w.given("s", float(sway[k]), "mm", f"its top goes sideways, {case.name}")
     w.given("H", top.hi[2], "mm", "height")
     limit = w.line("s_limit", "H / r", "mm", r=RACKS)
     use, state = at_most(sway_, limit)
-    open_ = not any(slab.role == "back" for slab in box.slabs)
     yield Finding(
         f"{box.build.id}/slab.racks", "slab.racks", "prove", (top.id,), "It racks",
-        f"{say.length(sway_)} of {say.length(limit)} sideways at its top, {case.name.lower()}" + ("; nothing closes its back." if open_ else "."),
+        _sways(box, sway_, limit, case),
         state, sway_, limit, "mm", use, case=case.name, basis=f"walls H/120: {COMMON_PRACTICE}", working=w.done(),
     )  # fmt: skip
+
+
+def _sways(box: Box, sway: float, limit: float, case: Case) -> str:
+    say, open_ = box.context.say, not any(slab.role == "back" for slab in box.slabs)
+    if sway > FOLDS * limit:
+        return f"It folds sideways, {case.name.lower()}: only its corners keep it square." + (" Close its back." if open_ else "")
+    return f"{say.length(sway)} of {say.length(limit)} sideways at its top, {case.name.lower()}" + (
+        "; nothing closes its back." if open_ else "."
+    )
 
 
 def _ties(box: Box) -> Iterator[Finding]:

@@ -172,6 +172,40 @@ def _contacts(build: PlywoodBox, slabs: tuple[Slab, ...]) -> tuple[Contact, ...]
     return tuple(found)
 
 
+def _hardware(build: PlywoodBox, slabs: tuple[Slab, ...], catalog: Catalog) -> tuple[Item, ...]:
+    """Screws or brackets along every edge, glued or not, and what ties it down."""
+    body, at = f"{build.id}/box", slabs[0].middle
+    deep, high = max(slab.size[1 if build.opens != "rear" else 0] for slab in slabs), build.height.mm
+    stands = [slab for slab in slabs if slab.role in ("side", "upright")]
+    lines = len(stands) * deep * (2 if build.bottom else 1)
+    behind = len(stands) * high + slabs[0].cut[0] if build.back is not None else 0.0
+    ways = [(build.joint, lines, slabs[0].sheet.t, "screws"), (build.back_joint, behind, _behind(slabs), "back screws")]
+    found = []
+    for way, long, through, name in ways:
+        count = math.ceil(long / build.spacing.mm)
+        if not count:
+            continue
+        kind = {"pocket": "pocketscrew", "brackets": "angle"}.get(way, "deckscrew")
+        item = bought(catalog, f"{body}/{name}", kind, body, at, count)
+        if kind == "deckscrew":
+            item = replace(item, label=f"wood screw {build.screw} x {5 * math.ceil((through + build.bite.mm) / 5):.0f} mm")
+        found.append(item)
+        if way == "brackets":
+            found.append(
+                replace(
+                    bought(catalog, f"{body}/{name} of brackets", "deckscrew", body, at, 4 * count),
+                    label=f"wood screw {build.screw} for brackets",
+                )
+            )
+    if build.tied:
+        found.append(bought(catalog, f"{body}/ties", "tie", body, at, 4))
+    return tuple(found)
+
+
+def _behind(slabs: tuple[Slab, ...]) -> float:
+    return next((slab.sheet.t for slab in slabs if slab.role == "back"), 0.0)
+
+
 def frame(build: PlywoodBox, _host: Reader, catalog: Catalog) -> Assembly:
     """Every panel of the box with its place.
 
@@ -180,9 +214,6 @@ def frame(build: PlywoodBox, _host: Reader, catalog: Catalog) -> Assembly:
     """
     slabs = _slabs(build, catalog)
     body, top = f"{build.id}/box", slabs[0]
-    lines = sum(2 * (slab.size[0] + slab.size[1] + slab.size[2] - min(slab.size)) for slab in slabs[1:]) / 2
-    count = max(int(lines / build.spacing.mm), 4)
-    screws = bought(catalog, f"{body}/screws", "woodscrew", body, top.middle, count)
     size = top.hi[0] - top.lo[0], top.hi[1] - top.lo[1]
     return Assembly(
         id=build.id,
@@ -190,7 +221,7 @@ def frame(build: PlywoodBox, _host: Reader, catalog: Catalog) -> Assembly:
         label=build.label,
         members=(),
         panels=(),
-        items=(Item(screws.id, screws.part, screws.label, body, top.middle, screws.mass, screws.price, count),),
+        items=_hardware(build, slabs, catalog),
         surfaces=(Surface(f"{build.id}/top", "top", body, (top.lo[0], top.lo[1], top.hi[2]), size, build.use),),
         joining=joint_spec("lumber_plywood", Joints(), catalog),
         slabs=slabs,
