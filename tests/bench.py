@@ -9,6 +9,7 @@ from collections.abc import Callable
 from pathlib import Path
 
 import numpy as np
+from scipy.spatial.transform import Rotation
 
 from ergostrut.core.cases import Case, live_cases, parked_cases, road_cases, slope_cases
 from ergostrut.core.catalog.model import Catalog
@@ -18,6 +19,7 @@ from ergostrut.core.job.document import Design
 from ergostrut.core.mechanics.shells.section import isotropic
 from ergostrut.core.mechanics.solver.model import FrameModel, LoadCase
 from ergostrut.core.mechanics.solver.solve import Frame, solve_all
+from ergostrut.core.mechanics.space.boxes import Boxes, among
 from ergostrut.core.prove.study import study
 from ergostrut.core.report import check, context_of, here, studies_at
 from ergostrut.core.structure.assembly import Assembly
@@ -87,6 +89,19 @@ def _panels() -> None:
         )
 
 
+def _bodies() -> None:
+    """Five hundred bars and sheets in a van, every pair nearer than 60 mm with its distance or depth, beside the bare solve of the largest grid."""
+    rng, job, ratios, mine = np.random.default_rng(1), bare.grid(*bare.GRIDS[-1]), [], []
+    half = np.where(rng.random((500, 3)) < 0.34, rng.uniform(200, 600, (500, 3)), rng.uniform(6, 25, (500, 3)))
+    axes = Rotation.from_euler("z", np.where(rng.random(500) < 0.2, rng.uniform(0, 90, 500), 0.0)[:, None], degrees=True).as_matrix()
+    boxes = Boxes(rng.uniform(0, 1, (500, 3)) * [3000, 1700, 1800], np.ascontiguousarray(axes), half)
+    for _ in range(7):
+        theirs = measured(lambda: bare.solve(job), 1)
+        mine.append(measured(lambda: among(boxes, 60.0), 1))
+        ratios.append(mine[-1] / theirs)
+    print(f"500 bodies against each other: {statistics.median(mine):.0f} ms, {statistics.median(ratios):.1f} of the largest bare grid")
+
+
 def main() -> None:
     """Stages of the sample's report, a slider drag, and grids against PyNite."""
     one_thread()
@@ -121,6 +136,7 @@ def main() -> None:
         print(f"  {name:46s}{span:8.1f} ms{span / whole:8.2f} of the whole")
     _large(catalog, design)
     _panels()
+    _bodies()
     print("grids x 6 cases, end forces included, against a bare solve of the same grid, turn by turn, and PyNite's linear analysis")
     for size in bare.GRIDS:
         job = bare.grid(*size)

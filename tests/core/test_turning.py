@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from ergostrut.core.balance.ledger import ledger
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
-from ergostrut.core.fit.between import solids
+from ergostrut.core.fit.bodies import bodies
 from ergostrut.core.job.document import Job
 from ergostrut.core.report import Report, check, context_of, here, studies_at
 from ergostrut.core.structure.setting import scene_travels, setting_at, settings_of
@@ -104,8 +104,8 @@ def test_room_is_asked_for_the_whole_swing(propped: Report) -> None:
     """A prop of length L about a pivot near its top sweeps L sideways, and half of its diagonal below where it stands."""
     (build,) = propped.context.builds
     prop = next(m for m in build.members if m.role == "prop")
-    box = next(solid for solid in solids(propped.context, build) if solid.part == prop.id)
-    assert box.hi[1] >= prop.length and box.lo[2] <= prop.a[2] + 1e-6 and box.hi[2] >= prop.b[2] - 1e-6
+    box = next(solid for solid in bodies(propped.context, build) if solid.part == prop.id)
+    assert box.hi[1] - box.lo[1] >= prop.length - prop.shape.depth and box.lo[2] <= prop.a[2] + 1e-6 and box.hi[2] >= prop.b[2] - 1e-6
 
 
 def test_the_ledger_has_one_row_for_them(propped: Report) -> None:

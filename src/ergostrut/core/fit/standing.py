@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from ..finding import COMMON_PRACTICE, Finding, Working, at_least
+from ..mechanics.space.boxes import upright
 from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.host import (
@@ -20,7 +21,7 @@ from ..structure.host import (
     WIDTH_LOW,
     WIDTH_TOP,
 )
-from .between import Solid, gap, solids
+from .bodies import Body, bodies, near
 from .clearance import clearance
 from .walls import check_walls
 
@@ -32,7 +33,7 @@ def check_standing(context: Context, build: Assembly) -> Iterator[Finding]:
     """Fit of a build on which nothing slides, over every place its bodies come to."""
     if build.sliders:
         return
-    parts = [solid for solid in solids(context, build) if not solid.part.startswith("thing/")]
+    parts = list(bodies(context, build, things=False))
     if not parts:
         return
     yield from _inside(context, build, parts)
@@ -91,7 +92,7 @@ def check_standing(context: Context, build: Assembly) -> Iterator[Finding]:
         )
 
 
-def _inside(context: Context, build: Assembly, parts: list[Solid]) -> Iterator[Finding]:
+def _inside(context: Context, build: Assembly, parts: list[Body]) -> Iterator[Finding]:
     """Whatever stands inside the host, such as wheel wells: nothing may stand in it."""
     host = context.host
     needed = [role for role in (WELL_START, WELL_LENGTH, WELL_HEIGHT, WIDTH_LOW, WIDTH_HIGH) if role in host.dims]
@@ -102,15 +103,15 @@ def _inside(context: Context, build: Assembly, parts: list[Solid]) -> Iterator[F
         names = ", ".join(host.dims[role].label.lower() for role in missing)
         yield replace(blank, sentence=f"Not known until measured: {names}.", missing=missing)
         return
-    boxes = [Solid(box.name, box.name, box.lo, box.hi) for box in host.solids]
-    if not boxes:
+    found = near(parts, [Body(box.name, box.name, upright([box.lo], [box.hi])) for box in host.solids], together=False)
+    if found is None:
         return
-    have, part, box = min(((gap(part, box), part, box) for part in parts for box in boxes), key=lambda row: row[0])
+    have, part, box = found.gap, found.one, found.two
     w = Working()
-    w.given("c", have, "mm", f"{part.name} to the {box.name}, as upright boxes")
+    w.given("c", have, "mm", f"{part.name} to the {box.name}, each as a box")
     use, state = at_least(have if have < -TOUCH else max(have, 0.0), 0.0, 0.0)
     words = (
-        f"{part.name} stands in the {box.name} by {context.say.length(-have)}."
+        f"{part.name} stands in the {box.name} by {context.say.length(-have)}, which lies {found.towards} of it."
         if have < -TOUCH
         else f"Stands clear of the {box.name}, or on it."
     )

@@ -12,7 +12,7 @@ from ..structure.parts import Member, Point3
 from ..structure.setting import settings_of
 from ..structure.slabs import corners_of
 from ..structure.turn import turned
-from .between import turning
+from .bodies import turning
 
 WANT = 10.0
 """mm wanted between what is built and a bare wall; lining and bedding want more (common practice, no published source)."""

@@ -1,0 +1,143 @@
+"""What takes up room: every part of a build and what it carries as boxes, at home and wherever its motions bring it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from ..mechanics.space.boxes import Array, Boxes, clearing, drawn_along, joined, nearest, upright
+from ..structure.assembly import Assembly
+from ..structure.context import Context
+from ..structure.parts import Member, PanelPart, Point3, Slab
+from ..structure.setting import Setting, settings_of
+from ..structure.slabs import normal_of, rim_of, room_of
+from ..structure.turn import turned
+
+TURNS = 12
+"""Places on the way of what turns, at which it is taken."""
+SQUARE = 1e-6
+
+
+@dataclass(frozen=True)
+class Body:
+    """A part with the boxes that hold it everywhere it comes to, mm in host axes."""
+
+    part: str
+    name: str
+    boxes: Boxes
+
+    @property
+    def lo(self) -> Point3:
+        return _point(self.boxes.lo.min(axis=0))
+
+    @property
+    def hi(self) -> Point3:
+        return _point(self.boxes.hi.max(axis=0))
+
+
+@dataclass(frozen=True, slots=True)
+class Near:
+    """The two parts of two groups that stand nearest: mm and the way from one to two; negative where groups stand in each other: what all of the
+    second must go along an axis to be clear of all of the first."""
+
+    one: Body
+    two: Body
+    gap: float
+    way: Point3
+
+    @property
+    def towards(self) -> str:
+        """The way in words, for whoever stands behind the vehicle."""
+        i = max(range(3), key=lambda k: abs(self.way[k]))
+        return _WORDS[i][self.way[i] > 0]
+
+
+_WORDS = (("to the front", "to the rear"), ("to the left", "to the right"), ("down", "up"))
+
+
+def _point(at: Array) -> Point3:
+    x, y, z = (float(v) for v in at)
+    return x, y, z
+
+
+def turning(build: Assembly) -> list[Setting]:
+    """Every turning motion on its way, each at ``TURNS`` places up to its end."""
+    handles = [m for m in build.handles if m.pivot is not None or any(f.pivot is not None and f.follows == m.id for f in build.motions)]
+    return [Setting("", False, False, {m.id: m.reach * k / TURNS}) for m in handles for k in range(1, TURNS + 1)]
+
+
+def _of_member(m: Member) -> Boxes:
+    middle = [(a + b) / 2 for a, b in zip(m.a, m.b, strict=True)]
+    half = [m.length / 2, m.shape.width / 2, m.shape.depth / 2]
+    return Boxes(np.array([middle]), np.array([m.axes]), np.array([half]))
+
+
+def _of_panel(p: PanelPart) -> Boxes:
+    if not p.corners:
+        (x, y, z), (lx, ly) = p.origin, p.size
+        return upright([(x, y, z)], [(x + lx, y + ly, z + p.sheet.t)])
+    at = np.array(p.corners)
+    runs = np.stack([at[1] - at[0], at[3] - at[0], at[4] - at[0]])
+    size = np.linalg.norm(runs, axis=1)
+    return Boxes(at.mean(axis=0)[None], (runs / size[:, None])[None], size[None] / 2)
+
+
+def _of_slab(s: Slab) -> Boxes:
+    if s.rim:
+        rim, n = rim_of(s), normal_of(s)
+        u, v = rim[1] - rim[0], rim[2] - rim[1]
+        if len(rim) == 4 and abs(u @ v) < SQUARE * np.linalg.norm(u) * np.linalg.norm(v):
+            size = np.array([np.linalg.norm(u), np.linalg.norm(v), s.sheet.t])
+            return Boxes(rim.mean(axis=0)[None], np.stack([u / size[0], v / size[1], n])[None], size[None] / 2)
+    rows = room_of(s)
+    return upright([lo for lo, _ in rows], [hi for _, hi in rows])
+
+
+def _swept(boxes: Boxes, shifts: Sequence[Point3]) -> Boxes:
+    """At home and on the straight way to every other place."""
+    ways = [shift for shift in dict.fromkeys(shifts) if any(abs(v) > SQUARE for v in shift)]
+    return joined([boxes, *(drawn_along(boxes, way) for way in ways)])
+
+
+def bodies(context: Context, build: Assembly, *, things: bool = True) -> tuple[Body, ...]:
+    """Members, panels, slabs and what is carried, each over its whole travel."""
+    settings, ways = settings_of(build), [turned(build, way) for way in turning(build)]
+    shifts = {body: [setting.shift(build, body) for setting in settings] for body in build.bodies}
+    found = []
+    for k, m in enumerate(build.members):
+        poses = joined([_of_member(m), *(_of_member(way.members[k]) for way in ways if way.members[k] != m)])
+        found.append(Body(m.id, m.name, _swept(poses, shifts[m.body])))
+    for k, p in enumerate(build.panels):
+        poses = joined([_of_panel(p), *(_of_panel(way.panels[k]) for way in ways if way.panels[k] != p)])
+        found.append(Body(p.id, p.role, _swept(poses, shifts[p.body])))
+    found += [Body(s.id, s.name, _of_slab(s)) for s in build.slabs]
+    if things:
+        found += list(_things(context, build, shifts))
+    return tuple(found)
+
+
+def _things(context: Context, build: Assembly, shifts: dict[str, list[Point3]]) -> Iterator[Body]:
+    for item in (item for body in build.bodies for item in context.plan.on(body)):
+        (x, y, z), (lx, ly, lz) = item.at(), item.size
+        box = upright([(x - lx / 2, y - ly / 2, z - lz / 2)], [(x + lx / 2, y + ly / 2, z + lz / 2)])
+        yield Body(f"thing/{item.thing.id}", item.thing.name, _swept(box, shifts[item.surface.body]))
+
+
+def near(one: Sequence[Body], two: Sequence[Body], *, together: bool = True) -> Near | None:
+    """The nearest pair of a part of ``one`` and a part of ``two``; None where either is empty. ``together``: where they meet, all of the second
+    goes as one."""
+    found = nearest(joined(body.boxes for body in one), joined(body.boxes for body in two))
+    if found is None:
+        return None
+    i, j, gap, way = found
+    if together and gap < 0:
+        move, way = clearing(joined(body.boxes for body in one), joined(body.boxes for body in two))
+        gap = -move
+    return Near(_owner(one, i), _owner(two, j), gap, way)
+
+
+def _owner(rows: Sequence[Body], box: int) -> Body:
+    ends = np.cumsum([len(body.boxes) for body in rows])
+    return rows[int(np.searchsorted(ends, box, side="right"))]
