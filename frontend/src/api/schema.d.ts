@@ -1936,6 +1936,7 @@ export interface components {
          * Holding
          * @description What keeps a thing in its place. Friction and strap ratings are unknown until given.
          *
+         *     ``lip``: height of what stands round it; ``beside``: the thing that stops it; ``rating``: what a bracket, cord, magnet or hook and loop holds.
          *     ``strap_marked``: whether the tag gives a working or a breaking load; ``strap_angle``: degrees from the deck, when measured.
          */
         Holding: {
@@ -1944,7 +1945,7 @@ export interface components {
              * @default weight
              * @enum {string}
              */
-            by: "weight" | "friction" | "straps" | "bolted";
+            by: "weight" | "friction" | "straps" | "bolted" | "lip" | "cord" | "magnet" | "hook_and_loop" | "beside";
             /**
              * Friction
              * @default null
@@ -1981,6 +1982,16 @@ export interface components {
              * @default null
              */
             rating: string | null;
+            /**
+             * Lip
+             * @default null
+             */
+            lip: string | null;
+            /**
+             * Beside
+             * @default
+             */
+            beside: string;
         };
         /**
          * Hole
@@ -3665,7 +3676,9 @@ export interface components {
              *       "strap_marked": "working",
              *       "strap_angle": null,
              *       "over": true,
-             *       "rating": null
+             *       "rating": null,
+             *       "lip": null,
+             *       "beside": ""
              *     }
              */
             hold: components["schemas"]["Holding"];

@@ -8,7 +8,8 @@ from dataclasses import dataclass
 from .anchor.checks import AnchorStudy
 from .balance.checks import check_balance
 from .balance.ledger import axle_loads, ledger
-from .carry.checks import check_held, check_places
+from .carry.checks import check_places
+from .carry.held import check_held
 from .carry.people import with_people
 from .carry.place import arrange
 from .carry.sleep import check_sleepers

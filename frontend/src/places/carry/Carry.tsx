@@ -22,6 +22,11 @@ const HOLDS = [
   { value: "friction", label: "friction" },
   { value: "straps", label: "straps" },
   { value: "bolted", label: "bolts or bracket" },
+  { value: "lip", label: "a lip round it" },
+  { value: "cord", label: "elastic cord" },
+  { value: "magnet", label: "magnet" },
+  { value: "hook_and_loop", label: "hook and loop" },
+  { value: "beside", label: "the thing beside it" },
 ];
 
 type Surface = Schemas["SurfaceOut"];
@@ -34,6 +39,7 @@ function ThingSheet({ index, surfaces }: { index: number; surfaces: readonly Sur
   if (!thing) return null;
   const path = `/carry/things/${index}`;
   const by = thing.hold?.by ?? "weight";
+  const others = (design.carry?.things ?? []).filter((one) => one.id !== thing.id);
   return (
     <section aria-label={thing.name} className="mb-4 border-l-[3px] border-tape pl-3">
       <TextField label="Name" path={`${path}/name`} />
@@ -86,6 +92,17 @@ function ThingSheet({ index, surfaces }: { index: number; surfaces: readonly Sur
         </>
       )}
       {by === "bolted" && <QuantityField label="Rating" path={`${path}/hold/rating`} kind="mass" optional />}
+      {(by === "cord" || by === "magnet" || by === "hook_and_loop") && (
+        <QuantityField label="Holds, pulled by a scale" path={`${path}/hold/rating`} kind="mass" optional />
+      )}
+      {by === "lip" && <QuantityField label="Lip high" path={`${path}/hold/lip`} kind="length" optional />}
+      {by === "beside" && (
+        <ChoiceField
+          label="Stopped by"
+          path={`${path}/hold/beside`}
+          options={[{ value: "", label: "choose" }, ...others.map((one) => ({ value: one.id, label: one.name }))]}
+        />
+      )}
       <Button tone="quiet" onClick={() => void change([{ op: "remove", path }], `${thing.name} left behind`)}>
         Leave {thing.name} behind
       </Button>

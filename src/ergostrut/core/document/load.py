@@ -24,9 +24,10 @@ class Spot(Record):
 class Holding(Record):
     """What keeps a thing in its place. Friction and strap ratings are unknown until given.
 
+    ``lip``: height of what stands round it; ``beside``: the thing that stops it; ``rating``: what a bracket, cord, magnet or hook and loop holds.
     ``strap_marked``: whether the tag gives a working or a breaking load; ``strap_angle``: degrees from the deck, when measured."""
 
-    by: Literal["weight", "friction", "straps", "bolted"] = "weight"
+    by: Literal["weight", "friction", "straps", "bolted", "lip", "cord", "magnet", "hook_and_loop", "beside"] = "weight"
     friction: Annotated[float, Field(ge=0, le=2)] | None = None
     straps: Annotated[int, Field(ge=1, le=12)] = 2
     strap_rating: Rating | None = None
@@ -34,6 +35,8 @@ class Holding(Record):
     strap_angle: Annotated[float, Field(ge=5, le=90)] | None = None
     over: bool = True
     rating: Rating | None = None
+    lip: Annotated[Length, Between(0, 2_000)] | None = None
+    beside: Annotated[str, Field(max_length=40)] = ""
 
 
 Size = Annotated[Length, Between(1, 8_000)]
