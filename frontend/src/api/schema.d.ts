@@ -2546,6 +2546,55 @@ export interface components {
             mass: string;
         };
         /**
+         * Obstacle
+         * @description Something that stands in the host and stays: ``x`` its near side from the front, ``y`` its middle right of the centre line, ``z`` its
+         *     underside above the floor.
+         */
+        Obstacle: {
+            /** Name */
+            name: string;
+            /**
+             * X
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
+             */
+            x: string;
+            /**
+             * Y
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
+             */
+            y: string;
+            /**
+             * Z
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 4000 mm.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            z: string;
+            /**
+             * Length
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 1 to 8000 mm.
+             */
+            length: string;
+            /**
+             * Width
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 1 to 4000 mm.
+             */
+            width: string;
+            /**
+             * Height
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 1 to 4000 mm.
+             */
+            height: string;
+        };
+        /**
          * OwnLumber
          * @description A graded piece of wood, ``width`` by ``depth`` mm: design values in MPa from its grade stamp's table, size factors in.
          */
@@ -2822,6 +2871,11 @@ export interface components {
              * @default []
              */
             rows: components["schemas"]["FixingRow"][];
+            /**
+             * Obstacles
+             * @default []
+             */
+            obstacles: components["schemas"]["Obstacle"][];
             /**
              * Seats
              * @default []
@@ -3951,6 +4005,11 @@ export interface components {
              * @default []
              */
             rows: components["schemas"]["FixingRow"][];
+            /**
+             * Obstacles
+             * @default []
+             */
+            obstacles: components["schemas"]["Obstacle"][];
             /**
              * Seats
              * @default []

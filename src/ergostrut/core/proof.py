@@ -14,6 +14,7 @@ from .anchor.crash import check_crash
 from .anchor.footing import Footing, footing
 from .anchor.rails import check_rails
 from .finding import Finding
+from .fit.obstacles import check_obstacles
 from .fit.sliding import check_floor, check_lowered_gate, check_sliding
 from .fit.standing import check_standing
 from .mechanics.solver.ground import Ground
@@ -188,7 +189,13 @@ def _proved(context: Context, build: Assembly, key: str, watch: Watch | None) ->
         if room >= 0:
             kept.append(item)
     panels = check_box(context, build)[1] if watch is None else check_refined(context, build, watch)[0]
-    found += [*panels, *check_sliding(context, build), *check_standing(context, build), *check_deck(context, build)]
+    found += [
+        *panels,
+        *check_sliding(context, build),
+        *check_standing(context, build),
+        *check_obstacles(context, build),
+        *check_deck(context, build),
+    ]
     anchors = None
     if build.base:
         there = [(item.setting, _there(build, item)) for item in stood.studies]

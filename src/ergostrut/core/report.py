@@ -20,6 +20,7 @@ from .cut.plan import cut_plan
 from .document.base import DesignBase
 from .finding import PLACES, RANK, Finding, Place, State, worst_state
 from .fit.between import check_between
+from .fit.people import check_headroom
 from .frame.build import assemble
 from .goals import check_goals
 from .make.steps import steps
@@ -129,7 +130,7 @@ def check(design: DesignBase, catalog: Catalog, keep: Keep | None = None, watch:
     found: list[Finding] = [finding for proof in proofs for finding in proof.findings]
     cut = cut_plan(context)
     todo = steps(context, cut)
-    found += [*check_survey(context.host), *check_places(context), *check_held(context), *check_sleepers(context)]
+    found += [*check_survey(context.host), *check_places(context), *check_held(context), *check_sleepers(context), *check_headroom(context)]
     found += [*check_between(context), *check_balance(context), *cut.findings]
     tally = _tally(context, cut, todo)
     found += check_goals(context, tally.build_kg, tally.price)

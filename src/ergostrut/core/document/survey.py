@@ -127,6 +127,19 @@ class Weights(Record):
     gross_rating: AxleLoad | None = None
 
 
+class Obstacle(Record):
+    """Something that stands in the host and stays: ``x`` its near side from the front, ``y`` its middle right of the centre line, ``z`` its
+    underside above the floor."""
+
+    name: Name
+    x: Place
+    y: Place
+    z: Annotated[Length, Between(0, 4_000)] = Length.parse("0 mm")
+    length: Annotated[Length, Between(1, 8_000)]
+    width: Annotated[Length, Between(1, 4_000)]
+    height: Annotated[Length, Between(1, 4_000)]
+
+
 class HostBase(Record):
     """What a survey of any kind of host has; each kind adds its own ``dims`` and closes ``kind``."""
 
@@ -136,6 +149,7 @@ class HostBase(Record):
     holes: tuple[Hole, ...] = Field(default=(), max_length=60)
     slots: tuple[Slot, ...] = Field(default=(), max_length=24)
     rows: tuple[FixingRow, ...] = Field(default=(), max_length=24)
+    obstacles: tuple[Obstacle, ...] = Field(default=(), max_length=40)
     seats: tuple[Seat, ...] = Field(default=(), max_length=12)
     weights: Weights = Weights()
 
@@ -151,11 +165,12 @@ def check_survey_fields(survey: HostBase, dims: Any, notes: Mapping[str, Dimensi
         if value is not None and not note.lo <= value.mm <= note.hi:
             words = f"{note.label}: {value} cannot be right; expected between {note.lo:g} and {note.hi:g} mm"
             raise FieldError(f"dims/{name}/value", words)
-    lists: dict[str, Iterable[Hole | Slot | FixingRow | Seat]] = {
+    lists: dict[str, Iterable[Hole | Slot | FixingRow | Seat | Obstacle]] = {
         "holes": survey.holes,
         "slots": survey.slots,
         "rows": survey.rows,
         "seats": survey.seats,
+        "obstacles": survey.obstacles,
     }
     for field, rows in lists.items():
         names = [row.name for row in rows]

@@ -106,7 +106,7 @@ def frame_views(
     hand = context.build(in_hand) or next(iter(context.builds), None)
     names: tuple[ViewName, ...] = ("plan", "side", "rear")
     for name in names:
-        shapes = kind_of(context.host).shapes[name](context.host)
+        shapes = kind_of(context.host).drawn(context.host, name)
         items: list[Primitive] = [shape for shape in shapes if not (isinstance(shape, Circle) and shape.role == "fixing")]
         for build in context.builds:
             if build is not hand:
@@ -131,6 +131,6 @@ def frame_views(
 
 def build_view(build: Assembly, host: Host) -> View:
     """A build alone in its host from the side, as a card shows it."""
-    shapes = kind_of(host).shapes["side"](host)
+    shapes = kind_of(host).drawn(host, "side")
     items = [*shapes, *build_shapes(build, "side", setting_at(build, {}), {})]
     return View("side", box_of(items), tuple(items))

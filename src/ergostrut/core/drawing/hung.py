@@ -112,7 +112,7 @@ def _vec(v: np.ndarray) -> Vec:
 
 def wall_view(host: Host, study: Study, result: CaseResult, states: Mapping[str, State]) -> View:
     """A build hung on a wall in its host from the side: every fixing with its pull out of the wall as a ring and its shear as an arrow."""
-    items: list[Primitive] = [shape for shape in kind_of(host).shapes["side"](host) if not isinstance(shape, Circle)]
+    items: list[Primitive] = [shape for shape in kind_of(host).drawn(host, "side") if not isinstance(shape, Circle)]
     build = turned(study.assembly, study.setting)
     for member in build.members:
         shape = outline(member, "side", study.setting.shift(build, member.body))

@@ -157,7 +157,7 @@ def _host(host: Host) -> list[Block]:
     blocks = [Block((0, -half, -12), (L, half, 0), "host-faint", "", "floor")]
     if host.words.get("bulkhead") != "none":
         blocks.append(Block((-12, -half, 0), (0, half, depth), "host-faint", "", "front panel"))
-    return blocks + [Block(well.lo, well.hi, "host", "", well.name) for well in host.solids]
+    return blocks + [Block(well.lo, well.hi, "host", "", well.name) for well in (*host.solids, *host.obstacles)]
 
 
 def scene(

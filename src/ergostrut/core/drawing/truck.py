@@ -66,7 +66,7 @@ def beam_view(host: Host, entries: Sequence[LedgerRow], axles: Axles, say: Say) 
 
 def anchor_view(host: Host, study: AnchorStudy, row: AnchorCase, pulls: np.ndarray, states: Mapping[str, State]) -> View:
     """Plan of the base with every fixing, its pull (anchors,) N as a ring and its shear as an arrow."""
-    items: list[Primitive] = kind_of(host).shapes["plan"](host)
+    items: list[Primitive] = kind_of(host).drawn(host, "plan")
     for member in study.assembly.members:
         if member.body == study.assembly.base and member.a[2] - member.shape.depth / 2 < ON_FLOOR:
             w = member.shape.width

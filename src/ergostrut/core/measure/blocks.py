@@ -28,6 +28,32 @@ def _row(survey: HostBase) -> dict[str, Any]:
     return {"name": name, "start": "200 mm", "pitch": "400 mm", "count": 5, "level": "700 mm"}
 
 
+def _obstacle(survey: HostBase) -> dict[str, Any]:
+    name = _free([one.name for one in survey.obstacles], "obstacle")
+    return {"name": name, "x": "200 mm", "y": "0 mm", "length": "200 mm", "width": "200 mm", "height": "200 mm"}
+
+
+OBSTACLES = Group(
+    "What else stands in it",
+    (
+        Repeat(
+            "obstacles",
+            "Obstacle",
+            (
+                Row("name", "Name", "text"),
+                Row("x", "Its near side from the front", "length"),
+                Row("y", "Its middle right of centre (− left)", "length"),
+                Row("z", "Underside above the floor", "length"),
+                Row("length", "Long, along the vehicle", "length"),
+                Row("width", "Wide", "length"),
+                Row("height", "High", "length"),
+            ),
+            name="name",
+        ),
+        Command("Add an obstacle", "obstacles", op="add", make=_obstacle),
+    ),
+    help="A fuel filler's box, a clamp, a seat's foot, a jack that stays: as the box round it. Every build is held clear of them, in its whole travel.",
+)
 BEHIND = Row("behind", "Behind it", "choice", options("rib", "sheet", "weld nut", "unknown"))
 RATING = Row("rating", "Rating of one, if known", "mass", optional=True)
 BOLTS = Group(

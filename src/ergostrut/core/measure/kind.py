@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from ..document.survey import HostBase
-from ..primitives import Path, Primitive, View
+from ..primitives import Path, Primitive, View, rect
 from ..structure.host import Host
 from ..structure.sheet import Group
 
@@ -30,3 +30,25 @@ class HostKind:
     """Whether people ride or sleep behind or under what is built in it: a new job's crash restraint is on."""
     since: int = 2
     """The first version of the job document that knew it."""
+
+    def drawn(self, host: Host, view: str) -> list[Primitive]:
+        """The host's bare outlines in a view, with what else stands in it."""
+        return [*self.shapes[view](host), *_obstacles(host, view)]
+
+    def measured(self, host: Host) -> tuple[View, ...]:
+        """Its views with every dimension as a tag, and what else stands in it."""
+        found = []
+        for view in self.views(host):
+            items = (*view.items, *_obstacles(host, view.name))
+            found.append(View(view.name, view.box, items))
+        return tuple(found)
+
+
+_AXES = {"plan": (0, 1), "side": (0, 2), "rear": (1, 2)}
+
+
+def _obstacles(host: Host, view: str) -> list[Path]:
+    if view not in _AXES:
+        return []
+    u, v = _AXES[view]
+    return [rect(box.lo[u], box.lo[v], box.hi[u], box.hi[v], "host", f"host/{box.name}", box.name) for box in host.obstacles]

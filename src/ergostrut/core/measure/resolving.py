@@ -47,6 +47,7 @@ def resolved(
         rows,
         walls,
     )
+    host = replace(host, obstacles=obstacles_of(survey))
     return replace(host, words=words) if words else host
 
 
@@ -68,6 +69,15 @@ def holes_of(survey: HostBase) -> dict[str, FloorHole]:
         )
         for hole in survey.holes
     }
+
+
+def obstacles_of(survey: HostBase) -> tuple[Box, ...]:
+    """What the user says stands in it, as boxes."""
+    found = []
+    for one in survey.obstacles:
+        x, y, z, half = one.x.mm, one.y.mm, one.z.mm, one.width.mm / 2
+        found.append(Box(one.name, (x, y - half, z), (x + one.length.mm, y + half, z + one.height.mm)))
+    return tuple(found)
 
 
 def slots_of(survey: HostBase) -> dict[str, SlotPair]:

@@ -58,7 +58,7 @@ def measure(path: s.JobPath) -> dict[str, object]:
         b.FormGroup(title=group.title, help=group.help, rows=[form_row(row, "/host") for row in group.rows])
         for group in shown(kind.sheet, design.host, report.context.catalog)
     ]
-    return m.MeasureOut(views=list(kind.views(host)), dimensions=rows, label=kind.label, groups=groups).model_dump(mode="json")
+    return m.MeasureOut(views=list(kind.measured(host)), dimensions=rows, label=kind.label, groups=groups).model_dump(mode="json")
 
 
 @api.get("/carry", responses={200: s.CarryOut})

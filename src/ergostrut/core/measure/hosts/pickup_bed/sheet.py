@@ -2,6 +2,6 @@
 
 from __future__ import annotations
 
-from ...blocks import BOLTS, ROWS, SLOTS
+from ...blocks import BOLTS, OBSTACLES, ROWS, SLOTS
 
-SHEET = (BOLTS, SLOTS, ROWS)
+SHEET = (BOLTS, SLOTS, ROWS, OBSTACLES)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from ....structure.sheet import Command, Group, Repeat, Row, options
-from ...blocks import BOLTS, ROWS, SLOTS
+from ...blocks import BOLTS, OBSTACLES, ROWS, SLOTS
 from .survey import VanInterior
 
 
@@ -33,4 +33,5 @@ SHEET = (
     ROWS,
     BOLTS,
     SLOTS,
+    OBSTACLES,
 )
