@@ -68,6 +68,17 @@ def test_what_hangs_over_the_bed_counts(catalog: Catalog) -> None:
     assert "Shelf" in found.sentence and found.demand == pytest.approx(1300 - 17.6 - 300, abs=0.1)
 
 
+def test_somebody_lies_where_there_is_room(catalog: Catalog) -> None:
+    """A shelf over one side of a bed 1200 wide: 500 mm beside it is enough for one; over two sleepers it counts."""
+    shelf = {**OVER, "front": "10 mm", "back": None, "side": "left", "off_centre": "300 mm"}
+    rows = [{**BED, "height": "300 mm"}, shelf]
+    assert "the cover" in by_id(job(catalog, *rows, cover=roof(1800)), "person/p/headroom").sentence
+    two = job(catalog, *rows, cover=roof(1800)).context.design
+    other = two.carry.crew[0].model_copy(update={"id": "q", "name": "Bo"})
+    two = two.model_copy(update={"carry": two.carry.model_copy(update={"crew": (*two.carry.crew, other)})})
+    assert "Shelf" in by_id(check(two, catalog), "person/q/headroom").sentence
+
+
 def test_an_obstacle_is_kept_clear_of(catalog: Catalog) -> None:
     """150 wide on the right, 5 mm beside a box whose side stands at 600; then in it; and over it there is room."""
     rows = {"x": "300 mm", "length": "200 mm", "width": "150 mm", "height": "250 mm"}

@@ -101,9 +101,10 @@ def _swept(boxes: Boxes, shifts: Sequence[Point3]) -> Boxes:
     return joined([boxes, *(drawn_along(boxes, way) for way in ways)])
 
 
-def bodies(context: Context, build: Assembly, *, things: bool = True) -> tuple[Body, ...]:
-    """Members, panels, slabs and what is carried, each over its whole travel."""
-    settings, ways = settings_of(build), [turned(build, way) for way in turning(build)]
+def bodies(context: Context, build: Assembly, *, things: bool = True, swept: bool = True) -> tuple[Body, ...]:
+    """Members, panels, slabs and what is carried, each over its whole travel, or at home."""
+    settings = settings_of(build) if swept else ()
+    ways = [turned(build, way) for way in turning(build)] if swept else []
     shifts = {body: [setting.shift(build, body) for setting in settings] for body in build.bodies}
     found = []
     for k, m in enumerate(build.members):

@@ -14,6 +14,8 @@ from .bodies import bodies
 
 SITTING, SHOULDERS = 0.52, 0.259
 """Of stature: sitting height, and breadth at the shoulders, which is how high somebody on his side lies (Drillis and Contini 1966)."""
+LIES = 500.0
+"""mm of a bed's width that somebody lies on (common practice, no published source)."""
 BASIS = f"Drillis and Contini 1966; turning over as the least, sitting up as the wish: {COMMON_PRACTICE}"
 
 
@@ -79,15 +81,24 @@ def _headroom(context: Context, build: Assembly, bed: Surface, name: str, statur
 
 
 def _over(context: Context, build: Assembly, bed: Surface, top: float) -> tuple[float, str] | None:
-    """The lowest thing that another build has over a bed, and its name."""
+    """The lowest thing that another build has over those who sleep on a bed, and its name: they lie side by side where there is most room."""
+    across = 0 if bed.size[0] < bed.size[1] else 1
     lo, hi = bed.origin[:2], (bed.origin[0] + bed.size[0], bed.origin[1] + bed.size[1])
-    best: tuple[float, str] | None = None
+    rows = []
     for other in context.builds:
         if other is build:
             continue
-        for body in bodies(context, other):
-            for a, b in zip(body.boxes.lo, body.boxes.hi, strict=True):
-                beside = all(a[i] < hi[i] and b[i] > lo[i] for i in (0, 1))
-                if beside and a[2] >= top and (best is None or a[2] < best[0]):
-                    best = float(a[2]), f"{body.name} of the {other.label}"
+        for body in bodies(context, other, swept=False):
+            for a, b in zip(body.boxes.lo.tolist(), body.boxes.hi.tolist(), strict=True):
+                if all(a[i] < hi[i] and b[i] > lo[i] for i in (0, 1)) and a[2] >= top:
+                    rows.append((a[2], f"{body.name} of the {other.label}", a[across], b[across]))
+    people = [person for person in context.design.carry.crew if person.sleeps == bed.id]
+    wide = min(LIES * len(people), hi[across] - lo[across])
+    starts = {lo[across], hi[across] - wide, *(end for _, _, _, end in rows), *(begin - wide for _, _, begin, _ in rows)}
+    best: tuple[float, str] | None = None
+    for start in sorted(v for v in starts if lo[across] - 1e-6 <= v <= hi[across] - wide + 1e-6):
+        lowest = min(((z, name) for z, name, begin, end in rows if begin < start + wide - 1e-6 and end > start + 1e-6), default=None)
+        if lowest is None:
+            return None
+        best = lowest if best is None else max(best, lowest)
     return best
