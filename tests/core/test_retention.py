@@ -63,7 +63,7 @@ def held(catalog: Catalog, *things: dict[str, Any]) -> Finding:
         ({"by": "lip"}, "unknown", "How high the lip"),
         ({"by": "lip", "lip": "20 mm"}, "over", "tips over"),
         ({"by": "lip", "lip": "36 mm"}, "tight", "corner"),
-        ({"by": "lip", "lip": "120 mm"}, "holds", "reaches its middle"),
+        ({"by": "lip", "lip": "120 mm"}, "tight", "Rebound lifts it"),
         ({"by": "cord"}, "unknown", "What the cord holds is not known"),
         ({"by": "cord", "rating": "5 kg"}, "over", "The cord holds"),
         ({"by": "magnet", "rating": "60 kg"}, "holds", "The magnet holds"),
@@ -82,12 +82,19 @@ def test_every_way_of_holding(catalog: Catalog, hold: dict[str, Any], state: str
 
 
 def test_one_thing_is_the_stop_of_the_next(catalog: Catalog) -> None:
-    """What holds the chest is asked for the case as well: 80 kg of rating under 0.5 g of 40 and 20 kg, not of 40 alone."""
-    chest = {**thing(by="bolted", rating="80"), "id": "b", "name": "chest", "mass": "40"}
-    found = held(catalog, thing(by="beside", beside="b"), chest)
-    alone = by_id(check(box([chest]), catalog), "thing/b/held")
-    assert found.use == pytest.approx((alone.use or 0) * 60 / 40) and "chest" in found.sentence
-    loose = {**thing(by="weight"), "id": "b", "name": "chest", "mass": "40"}
+    """What holds the chest is asked for the case as well, 60 kg for 40; to its other sides the case has friction alone, unknown until given."""
+    chest = {**thing(by="bolted", rating="55"), "id": "b", "name": "chest", "mass": "40"}
+    assert by_id(check(box([chest]), catalog), "thing/b/held").state == "holds"
+    weak = {**chest, "hold": {"by": "bolted", "rating": "45"}}
+    assert by_id(check(box([weak]), catalog), "thing/b/held").state in ("holds", "tight")
+    found = held(catalog, thing(by="beside", beside="b", friction=1.9), weak)
+    assert found.state == "over" and found.use == pytest.approx(0.8 * 60 / 45) and "chest" in found.sentence
+    strong = {**chest, "hold": {"by": "bolted", "rating": "90"}}
+    open_ = held(catalog, thing(by="beside", beside="b"), strong)
+    assert open_.state == "unknown" and open_.missing == ("friction",) and "on one side by the chest" in open_.sentence
+    slips = held(catalog, thing(by="beside", beside="b", friction=0.3), strong)
+    assert slips.state == "over" and slips.use == pytest.approx(0.8 / 0.15)
+    loose = {**chest, "hold": {"by": "weight"}}
     assert held(catalog, thing(by="beside", beside="b"), loose).state == "over"
 
 

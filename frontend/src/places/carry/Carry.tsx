@@ -74,7 +74,9 @@ function ThingSheet({ index, surfaces }: { index: number; surfaces: readonly Sur
         </Button>
       )}
       <ChoiceField label="Held by" path={`${path}/hold/by`} options={HOLDS} />
-      {by === "friction" && <NumberField label="Friction" path={`${path}/hold/friction`} optional />}
+      {(by === "friction" || by === "beside") && (
+        <NumberField label="Friction" path={`${path}/hold/friction`} optional />
+      )}
       {by === "straps" && (
         <>
           <NumberField label="Straps" path={`${path}/hold/straps`} whole />

@@ -123,19 +123,23 @@ def _by_lip(context: Context, item: Placed, road: _Road, blank: Finding, w: Work
         w.given("l", lip.mm, "mm", "lip")
         w.say("The lip reaches its middle: it neither slides nor tips.")
         words = f"A lip {say.length(lip.mm)} high reaches its middle: it neither slides nor tips."
-        return _in_g(blank, words + _hops(road), "holds", w, None, None, None)
+        return _in_g(blank, words + _hops(road), "tight" if road.lift > 0 else "holds", w, None, None, None)
     asked, tips, case = _tips(item, road, w, lip.mm)
     use = w.line("use", "a_i / a_t", "")
     words = f"It tips over the lip from {tips:.2f} g, and {case.lower()} asks {asked:.2f}."
-    return _in_g(replace(blank, case=case), words + _hops(road), at_most(use, 1.0)[1], w, asked, tips, use)
+    state = at_most(use, 1.0)[1]
+    # what only lies behind a lip hops in Rebound: that is never sure
+    return _in_g(
+        replace(blank, case=case), words + _hops(road), "tight" if state == "holds" and road.lift > 0 else state, w, asked, tips, use
+    )
 
 
 def _hops(road: _Road) -> str:
     return " Rebound lifts it: it comes down where it was only while the lip is higher than it hops." if road.lift > 0 else ""
 
 
-def _by_beside(context: Context, item: Placed, _: _Road, blank: Finding, w: Working) -> Finding:
-    """One thing is the stop of the next: what holds that one is asked for both."""
+def _by_beside(context: Context, item: Placed, road: _Road, blank: Finding, w: Working) -> Finding:
+    """One thing is the stop of the next on one side: what holds that one is asked for both; the other sides are left to friction."""
     name = item.thing.hold.beside
     others = {other.thing.id: other for other in context.plan.placed}
     if not name:
@@ -155,8 +159,20 @@ def _by_beside(context: Context, item: Placed, _: _Road, blank: Finding, w: Work
     w.say(f"Stopped by {last.thing.name}: what holds that one is asked for {mass:.1f} kg.")
     both = replace(last, thing=last.thing.model_copy(update={"mass": Mass.parse(f"{mass:.6f} kg")}))
     found = _held(context, both)
-    return replace(found, id=blank.id, parts=blank.parts, title=blank.title, sentence=f"Stopped by the {last.thing.name}. {found.sentence}",
-                   working=w.done() + found.working)  # fmt: skip
+    stopped = f"Stopped on one side by the {last.thing.name}."
+    if found.state in ("over", "unknown"):
+        return replace(
+            found,
+            id=blank.id,
+            parts=blank.parts,
+            title=blank.title,
+            sentence=f"{stopped} {found.sentence}",
+            working=w.done() + found.working,
+        )
+    alone = _by_friction(context, item, road, blank, Working())
+    return replace(
+        alone, sentence=f"{stopped} To the others it stays by friction. {alone.sentence}", working=w.done() + found.working + alone.working
+    )
 
 
 def _in_g(
