@@ -2877,6 +2877,11 @@ export interface components {
              */
             obstacles: components["schemas"]["Obstacle"][];
             /**
+             * Again
+             * @default []
+             */
+            again: components["schemas"]["Reading"][];
+            /**
              * Seats
              * @default []
              */
@@ -3383,6 +3388,20 @@ export interface components {
              *     }
              */
             gap: string;
+        };
+        /**
+         * Reading
+         * @description A dimension taken a second time: from the other side, from the other end, on another day.
+         */
+        Reading: {
+            /** Of */
+            of: string;
+            /**
+             * Value
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
+             */
+            value: string;
         };
         /**
          * Rollers
@@ -4010,6 +4029,11 @@ export interface components {
              * @default []
              */
             obstacles: components["schemas"]["Obstacle"][];
+            /**
+             * Again
+             * @default []
+             */
+            again: components["schemas"]["Reading"][];
             /**
              * Seats
              * @default []

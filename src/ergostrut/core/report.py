@@ -25,6 +25,7 @@ from .frame.build import assemble
 from .goals import check_goals
 from .make.steps import steps
 from .measure.checks import check_survey
+from .measure.cross import check_cross
 from .measure.hosts import resolve
 from .proof import Keep, Proof, prove, setting_findings, standing
 from .prove.boxes.refine import Watch
@@ -130,7 +131,14 @@ def check(design: DesignBase, catalog: Catalog, keep: Keep | None = None, watch:
     found: list[Finding] = [finding for proof in proofs for finding in proof.findings]
     cut = cut_plan(context)
     todo = steps(context, cut)
-    found += [*check_survey(context.host), *check_places(context), *check_held(context), *check_sleepers(context), *check_headroom(context)]
+    found += [
+        *check_survey(context.host),
+        *check_cross(context.host, context.say),
+        *check_places(context),
+        *check_held(context),
+        *check_sleepers(context),
+        *check_headroom(context),
+    ]
     found += [*check_between(context), *check_balance(context), *cut.findings]
     tally = _tally(context, cut, todo)
     found += check_goals(context, tally.build_kg, tally.price)

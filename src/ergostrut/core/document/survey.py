@@ -140,6 +140,13 @@ class Obstacle(Record):
     height: Annotated[Length, Between(1, 4_000)]
 
 
+class Reading(Record):
+    """A dimension taken a second time: from the other side, from the other end, on another day."""
+
+    of: Annotated[str, Field(max_length=40)]
+    value: Place
+
+
 class HostBase(Record):
     """What a survey of any kind of host has; each kind adds its own ``dims`` and closes ``kind``."""
 
@@ -150,6 +157,7 @@ class HostBase(Record):
     slots: tuple[Slot, ...] = Field(default=(), max_length=24)
     rows: tuple[FixingRow, ...] = Field(default=(), max_length=24)
     obstacles: tuple[Obstacle, ...] = Field(default=(), max_length=40)
+    again: tuple[Reading, ...] = Field(default=(), max_length=40)
     seats: tuple[Seat, ...] = Field(default=(), max_length=12)
     weights: Weights = Weights()
 
@@ -172,6 +180,9 @@ def check_survey_fields(survey: HostBase, dims: Any, notes: Mapping[str, Dimensi
         "seats": survey.seats,
         "obstacles": survey.obstacles,
     }
+    for n, reading in enumerate(survey.again):
+        if reading.of not in notes:
+            raise FieldError(f"again/{n}/of", f"there is no dimension “{reading.of}” to take again; choose one from the list")
     for field, rows in lists.items():
         names = [row.name for row in rows]
         if len(set(names)) != len(names):

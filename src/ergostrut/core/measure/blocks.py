@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Any
 
-from ..document.survey import HostBase
+from ..document.survey import DimensionNote, HostBase
 from ..structure.sheet import Command, Group, Repeat, Row, options
 
 
@@ -54,6 +55,22 @@ OBSTACLES = Group(
     ),
     help="A fuel filler's box, a clamp, a seat's foot, a jack that stays: as the box round it. Every build is held clear of them, in its whole travel.",
 )
+
+
+def again(dimensions: Mapping[str, DimensionNote]) -> Group:
+    """Dimensions taken a second time, of a kind of host that has these."""
+    names = options(**{name: note.label for name, note in dimensions.items()})
+    first = next(iter(dimensions))
+    return Group(
+        "Taken twice",
+        (
+            Repeat("again", "Reading", (Row("of", "Again", "choice", names), Row("value", "Reads", "length"))),
+            Command("Add a second reading", "again", {"of": first, "value": "0 mm"}, op="add"),
+        ),
+        help="From the other side, the other end or on another day: two readings that disagree are named.",
+    )
+
+
 BEHIND = Row("behind", "Behind it", "choice", options("rib", "sheet", "weld nut", "unknown"))
 RATING = Row("rating", "Rating of one, if known", "mass", optional=True)
 BOLTS = Group(

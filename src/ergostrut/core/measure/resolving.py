@@ -47,7 +47,7 @@ def resolved(
         rows,
         walls,
     )
-    host = replace(host, obstacles=obstacles_of(survey))
+    host = replace(host, obstacles=obstacles_of(survey), again=tuple((one.of, one.value.mm) for one in survey.again))
     return replace(host, words=words) if words else host
 
 

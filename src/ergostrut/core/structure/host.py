@@ -120,6 +120,8 @@ class Host:
     rows: Mapping[str, HostRow] = field(default_factory=dict)
     walls: tuple[tuple[float, float], ...] | None = None
     """(height, half the clear width there) where walls lean or curve, floor upwards, empty while none is measured; None: by ``dims``."""
+    again: tuple[tuple[str, float], ...] = ()
+    """Dimensions taken a second time, mm."""
     obstacles: tuple[Box, ...] = ()
     """What stands in it and stays, as the user measured it."""
     words: Mapping[str, str] = field(default_factory=lambda: {"rear": "closed gate", "over": "cover"})

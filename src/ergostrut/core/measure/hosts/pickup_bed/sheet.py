@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
-from ...blocks import BOLTS, OBSTACLES, ROWS, SLOTS
+from ...blocks import BOLTS, OBSTACLES, ROWS, SLOTS, again
+from .survey import DIMENSIONS
 
-SHEET = (BOLTS, SLOTS, ROWS, OBSTACLES)
+SHEET = (BOLTS, SLOTS, ROWS, OBSTACLES, again(DIMENSIONS))

@@ -5,8 +5,8 @@ from __future__ import annotations
 from typing import Any
 
 from ....structure.sheet import Command, Group, Repeat, Row, options
-from ...blocks import BOLTS, OBSTACLES, ROWS, SLOTS
-from .survey import VanInterior
+from ...blocks import BOLTS, OBSTACLES, ROWS, SLOTS, again
+from .survey import DIMENSIONS, VanInterior
 
 
 def _station(survey: VanInterior) -> dict[str, Any]:
@@ -34,4 +34,5 @@ SHEET = (
     BOLTS,
     SLOTS,
     OBSTACLES,
+    again(DIMENSIONS),
 )
