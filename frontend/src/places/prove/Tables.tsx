@@ -5,7 +5,31 @@ import { STATE_TEXT, STATE_WORD } from "../../tape/state";
 import { Tape } from "../../tape/Tape";
 
 type ProveData = Schemas["ProveOut"];
+type State = Schemas["JointOut"]["state"];
 const last = (id: string) => id.split("/").at(-1) ?? id;
+
+/** A row of a table of uses: what it is, words below its name, its tape and number; what it is about is lit while it is over. */
+function UseRow(props: { parts: string[]; name: string; words: string; state: State; use: number | null | undefined }) {
+  const { light } = useJob();
+  return (
+    <tr
+      className="border-b border-dotted border-hair"
+      onMouseEnter={() => light(props.parts)}
+      onMouseLeave={() => light([])}
+    >
+      <td className="py-1.5">
+        {props.name}
+        <span className="block text-[13px] text-steel">{props.words}</span>
+      </td>
+      <td>
+        <Tape state={props.state} use={props.use ?? null} width={150} />
+      </td>
+      <td className={`text-right font-semibold ${STATE_TEXT[props.state]}`}>
+        {props.use == null ? STATE_WORD[props.state] : props.use.toFixed(2)}
+      </td>
+    </tr>
+  );
+}
 
 /** Every member's use in the case; choosing one opens its diagrams. */
 export function Members({ data, onMember }: { data: ProveData; onMember: (member: string) => void }) {
@@ -49,7 +73,6 @@ export function Members({ data, onMember }: { data: ProveData; onMember: (member
 
 /** Every joint in the case drawn, by the framing system's own fastener. */
 export function Joints({ data }: { data: ProveData }) {
-  const { light } = useJob();
   if (data.joints.length === 0) return <p className="text-steel">No joints are checked in this framing system.</p>;
   const rows = [...data.joints].sort((a, b) => (b.use ?? 99) - (a.use ?? 99));
   return (
@@ -62,23 +85,14 @@ export function Joints({ data }: { data: ProveData }) {
         <caption className="sr-only">Joints in this case</caption>
         <tbody>
           {rows.map((row) => (
-            <tr
+            <UseRow
               key={row.rib + row.side}
-              className="border-b border-dotted border-hair"
-              onMouseEnter={() => light([row.rib, row.rail])}
-              onMouseLeave={() => light([])}
-            >
-              <td className="py-1.5">
-                {last(row.rib)}, {row.side}
-                <span className="block text-[13px] text-steel">{row.text}</span>
-              </td>
-              <td>
-                <Tape state={row.state} use={row.use ?? null} width={150} />
-              </td>
-              <td className={`text-right font-semibold ${STATE_TEXT[row.state]}`}>
-                {row.use == null ? STATE_WORD[row.state] : row.use.toFixed(2)}
-              </td>
-            </tr>
+              parts={[row.rib, row.rail]}
+              name={`${last(row.rib)}, ${row.side}`}
+              words={row.text}
+              state={row.state}
+              use={row.use}
+            />
           ))}
         </tbody>
       </table>
@@ -88,30 +102,23 @@ export function Joints({ data }: { data: ProveData }) {
 
 /** Every panel's hardest place, and in what it is worked there. */
 export function Panels({ data }: { data: ProveData }) {
-  const { units, light } = useJob();
+  const { units } = useJob();
   return (
     <table className="w-full text-[14px]">
       <caption className="sr-only">Panels in this case</caption>
       <tbody>
         {data.panels.map((row) => (
-          <tr
+          <UseRow
             key={row.part}
-            className="border-b border-dotted border-hair"
-            onMouseEnter={() => light([row.part])}
-            onMouseLeave={() => light([])}
-          >
-            <td className="py-1.5">
-              {row.name}
-              <span className="block text-[13px] text-steel">
-                {row.sheet}, {row.governs}, at {row.at.map((mm) => withUnit(mm, units.length)).join(", ")}
-                {data.case !== row.case && `, ${row.case.toLowerCase()}`}
-              </span>
-            </td>
-            <td>
-              <Tape state={row.state} use={row.use} width={150} />
-            </td>
-            <td className={`text-right font-semibold ${STATE_TEXT[row.state]}`}>{row.use.toFixed(2)}</td>
-          </tr>
+            parts={[row.part]}
+            name={row.name}
+            words={[
+              `${row.sheet}, ${row.governs}, at ${row.at.map((mm) => withUnit(mm, units.length)).join(", ")}`,
+              ...(data.case === row.case ? [] : [row.case.toLowerCase()]),
+            ].join(", ")}
+            state={row.state}
+            use={row.use}
+          />
         ))}
       </tbody>
     </table>
@@ -120,32 +127,21 @@ export function Panels({ data }: { data: ProveData }) {
 
 /** Every edge where panels meet: how it is held and what it takes in the case drawn. */
 export function Edges({ data }: { data: ProveData }) {
-  const { units, light } = useJob();
+  const { units } = useJob();
   const line = (perMm: number) => `${showForce(Math.abs(perMm) * 100, units.mass)} on ${withUnit(100, units.length)}`;
   return (
     <table className="w-full text-[14px]">
       <caption className="sr-only">Edges in this case</caption>
       <tbody>
         {data.edges.map((row) => (
-          <tr
+          <UseRow
             key={row.face + row.edge}
-            className="border-b border-dotted border-hair"
-            onMouseEnter={() => light([row.face, row.edge])}
-            onMouseLeave={() => light([])}
-          >
-            <td className="py-1.5">
-              {row.name}
-              <span className="block text-[13px] text-steel">
-                {row.way}; {line(row.across)} across, {line(row.apart)} {row.apart > 0 ? "apart" : "together"}
-              </span>
-            </td>
-            <td>
-              <Tape state={row.state} use={row.use ?? null} width={150} />
-            </td>
-            <td className={`text-right font-semibold ${STATE_TEXT[row.state]}`}>
-              {row.use == null ? STATE_WORD[row.state] : row.use.toFixed(2)}
-            </td>
-          </tr>
+            parts={[row.face, row.edge]}
+            name={row.name}
+            words={`${row.way}; ${line(row.across)} across, ${line(row.apart)} ${row.apart > 0 ? "apart" : "together"}`}
+            state={row.state}
+            use={row.use}
+          />
         ))}
       </tbody>
     </table>

@@ -5,10 +5,11 @@ from __future__ import annotations
 import itertools
 from collections.abc import Iterator
 
-from ..finding import COMMON_PRACTICE, Finding, Working, at_least
+from ..finding import Finding, Working
 from ..structure.assembly import Assembly
 from ..structure.context import Context
 from .bodies import Near, bodies, near
+from .room import room
 
 WANT = 10.0
 """mm wanted between two builds."""
@@ -32,23 +33,10 @@ def _finding(context: Context, one: Assembly, two: Assembly, found: Near) -> Fin
         "c", have, "mm", f"{found.one.name} of {one.label} to {found.two.name} of {two.label}, home and along every travel, each as a box"
     )
     w.say(f"The way from the one to the other, x to the rear, y to the right, z up: {', '.join(f'{v:.2f}' for v in found.way)}.")
-    use, state = at_least(have, 0.0, WANT)
-    return Finding(
-        f"{one.id}/fit.{two.id}",
-        "fit.between",
-        "frame",
-        (found.one.part, found.two.part),
-        f"{one.label} and {two.label}",
+    sentence = (
         f"{words} pass each other by {say.length(have)} at the nearest."
         if have >= 0
-        else f"{words} stand in each other by {say.length(-have)}; {two.label} moved {found.towards} by that would clear.",
-        state,
-        have,
-        0.0,
-        "mm",
-        use,
-        True,
-        WANT,
-        basis=COMMON_PRACTICE,
-        working=w.done(),
+        else f"{words} stand in each other by {say.length(-have)}; {two.label} moved {found.towards} by that would clear."
     )
+    parts = found.one.part, found.two.part
+    return room(f"{one.id}/fit.{two.id}", f"{one.label} and {two.label}", parts, sentence, have, WANT, w, "fit.between")

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ..finding import COMMON_PRACTICE, Finding, Working, at_least
+from ..finding import Finding, Working
 from ..mechanics.space.boxes import upright
 from ..structure.assembly import Assembly
 from ..structure.context import Context
 from .bodies import Body, bodies, near
+from .room import room
 
 WANT = 10.0
 """mm wanted beside an obstacle."""
@@ -22,13 +23,9 @@ def check_obstacles(context: Context, build: Assembly) -> Iterator[Finding]:
         return
     say, have, w = context.say, found.gap, Working()
     w.given("c", have, "mm", f"{found.one.name} to the {found.two.name}, home and along every travel, each as a box")
-    use, state = at_least(have, 0.0, WANT)
     words = (
         f"{found.one.name} passes the {found.two.name} by {say.length(have)} at the nearest."
         if have >= 0
         else f"{found.one.name} meets the {found.two.name}, {say.length(-have)} deep; it lies {found.towards} of it."
     )
-    yield Finding(
-        f"{build.id}/fit.obstacles", "fit.obstacles", "frame", (found.one.part,), "Clear of obstacles", words[:1].upper() + words[1:],
-        state, have, 0.0, "mm", use, True, WANT, basis=COMMON_PRACTICE, working=w.done(),
-    )  # fmt: skip
+    yield room(f"{build.id}/fit.obstacles", "Clear of obstacles", (found.one.part,), words[:1].upper() + words[1:], have, WANT, w)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import replace
 
-from ..finding import COMMON_PRACTICE, Finding, Working, at_least
+from ..finding import COMMON_PRACTICE, Finding, Working
 from ..mechanics.space.boxes import upright
 from ..structure.assembly import Assembly
 from ..structure.context import Context
@@ -23,6 +23,7 @@ from ..structure.host import (
 )
 from .bodies import Body, bodies, near
 from .clearance import clearance
+from .room import room
 from .walls import check_walls
 
 TOUCH = 1.0
@@ -106,29 +107,13 @@ def _inside(context: Context, build: Assembly, parts: list[Body]) -> Iterator[Fi
     found = near(parts, [Body(box.name, box.name, upright([box.lo], [box.hi])) for box in host.solids], together=False)
     if found is None:
         return
-    have, part, box = found.gap, found.one, found.two
-    w = Working()
+    part, box = found.one, found.two
+    # parts may be drawn a little into what they rest on
+    have, w = found.gap if found.gap < -TOUCH else max(found.gap, 0.0), Working()
     w.given("c", have, "mm", f"{part.name} to the {box.name}, each as a box")
-    use, state = at_least(have if have < -TOUCH else max(have, 0.0), 0.0, 0.0)
     words = (
         f"{part.name} stands in the {box.name} by {context.say.length(-have)}, which lies {found.towards} of it."
-        if have < -TOUCH
+        if have < 0
         else f"Stands clear of the {box.name}, or on it."
     )
-    yield Finding(
-        ident,
-        "fit.wells",
-        "frame",
-        (part.part,),
-        title,
-        words,
-        state,
-        have,
-        0.0,
-        "mm",
-        use,
-        True,
-        0.0,
-        basis=COMMON_PRACTICE,
-        working=w.done(),
-    )
+    yield room(ident, title, (part.part,), words, have, 0.0, w)

@@ -13,8 +13,8 @@ from .check import check_box
 
 SETTLED = 0.03
 """Part by which the governing use may move from one mesh to the next."""
-MOST = 6_000
-"""Elements of the finest mesh that is tried."""
+MOST = 4_000
+"""Elements of the finest mesh that is tried: its band matrix takes about a gigabyte."""
 ROUNDS = 6
 
 

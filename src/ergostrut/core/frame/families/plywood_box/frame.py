@@ -13,10 +13,10 @@ from ....structure.assembly import Assembly, Tag
 from ....structure.holds import Contact, Pad
 from ....structure.host import Reader
 from ....structure.parts import EdgeWay, Edging, Item, Point3, Slab, Surface
-from ....structure.slabs import holes_of, within
 from ...blocks.joining import Joints, joint_spec
 from ...blocks.stock import bought, sheet_of
-from .params import Cutout, PlywoodBox
+from .openings import cut_out
+from .params import PlywoodBox
 
 LEAST = 1e-6
 DOWN: Point3 = (0.0, 0.0, -1.0)
@@ -38,47 +38,9 @@ def _edging(build: PlywoodBox, catalog: Catalog, way: EdgeWay) -> Edging:
     return Edging(way, catalog.wood_screws[build.screw], build.spacing.mm, build.bite.mm, size.mm if size is not None else 0.0, newton)
 
 
-def _cut(build: PlywoodBox, slabs: list[Slab]) -> tuple[Slab, ...]:
-    """The same panels with their openings.
-
-    Raises:
-        StockError: one beyond its panel, on another, or in a panel that the box has not.
-    """
-    found = []
-    wanted = {slab.name: list[tuple[int, Cutout]]() for slab in slabs}
-    for n, cutout in enumerate(build.cutouts):
-        if cutout.panel not in wanted:
-            raise StockError(f"cutouts/{n}/panel", f"the box has no {cutout.panel}; choose one of its panels")
-        wanted[cutout.panel].append((n, cutout))
-    for slab in slabs:
-        i, j = (axis for axis in range(3) if axis != slab.across)
-        boxes: list[tuple[Vec, Vec]] = []
-        for n, cutout in wanted[slab.name]:
-            lo, hi = list(slab.lo), list(slab.hi)
-            for axis, at, size, names in ((i, cutout.along, cutout.long, ("along", "long")), (j, cutout.up, cutout.high, ("up", "high"))):
-                lo[axis] += at.mm
-                hi[axis] = lo[axis] + size.mm
-                if hi[axis] > slab.hi[axis] + 0.5:
-                    raise StockError(
-                        f"cutouts/{n}/{names[1]}",
-                        f"{cutout.name} goes {hi[axis] - slab.hi[axis]:.0f} mm beyond the {cutout.panel}; make it smaller or move it",
-                    )
-            if any(all(max(lo[k], a[k]) < min(hi[k], b[k]) for k in (i, j)) for a, b in boxes):
-                raise StockError(f"cutouts/{n}/along", f"{cutout.name} overlaps another cut-out of the {cutout.panel}; make them one")
-            boxes.append(((lo[0], lo[1], lo[2]), (hi[0], hi[1], hi[2])))
-        cut = replace(slab, cutouts=tuple(boxes))
-        for (n, cutout), hole in zip(wanted[slab.name], holes_of(cut), strict=True):
-            if slab.rim and not within(cut, hole):
-                raise StockError(
-                    f"cutouts/{n}/along", f"{cutout.name} comes too near an edge of the {cutout.panel}, which leans; move it in"
-                )
-        found.append(cut)
-    return tuple(found)
-
-
 def _slabs(build: PlywoodBox, catalog: Catalog) -> tuple[Slab, ...]:
     """Panels between planes that meet: the top lies on the sides, uprights stand under it, the back closes the far side under it."""
-    x0, x1, t = build.front.mm, build.front.mm + build.length.mm, 0.0
+    x0, x1 = build.front.mm, build.front.mm + build.length.mm
     middle = {"middle": 0.0, "left": -build.off_centre.mm, "right": build.off_centre.mm}[build.side]
     y0, y1, z1 = middle - build.width.mm / 2, middle + build.width.mm / 2, build.height.mm
     sheet = _sheet(catalog, "sheet", build.sheet)
@@ -118,7 +80,7 @@ def _slabs(build: PlywoodBox, catalog: Catalog) -> tuple[Slab, ...]:
         return (far(z, inside), far_hi) if at_front else (far_lo, far(z, inside))
 
     def upright(across: float, low: float, high: float) -> tuple[Vec, ...]:
-        """The rim of one whose far edge leans; none that it would be known by otherwise where it does not."""
+        """The rim of one whose far edge leans; none where it is a box along the axes."""
         if not lean:
             return ()
         near = far_hi if at_front else far_lo
@@ -149,7 +111,7 @@ def _slabs(build: PlywoodBox, catalog: Catalog) -> tuple[Slab, ...]:
         rim = (at(lo, mid[0], 0.0), at(hi, mid[0], 0.0), at(hi, mid[1], top), at(lo, mid[1], top)) if lean else ()
         bound = placed((lo, hi), (edge[0], edge[1]), (0.0, top))
         found.append(Slab(f"{body}/back", "back", body, back, *bound, over, "wall", "K", edging=own, rim=rim))
-    return _cut(build, found)
+    return cut_out(build, found)
 
 
 def _contacts(build: PlywoodBox, slabs: tuple[Slab, ...]) -> tuple[Contact, ...]:
