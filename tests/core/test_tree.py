@@ -73,7 +73,7 @@ ELSEWHERE = {"family", "id", "label", "fixings"}
 
 @pytest.mark.parametrize("name", sorted(FAMILIES))
 def test_every_parameter_stands_on_its_sheet_exactly_once(name: str) -> None:
-    on_sheet = paths_of(FAMILIES[name].sheet)
+    on_sheet = paths_of(FAMILIES[name].form)
     assert len(on_sheet) == len(set(on_sheet))
     wanted = {path for path in _leaves(FAMILIES[name].params) if path.split("/")[0] not in ELSEWHERE}
     assert wanted == set(on_sheet)

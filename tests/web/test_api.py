@@ -20,8 +20,10 @@ def test_yard_shows_each_job_with_its_worst_states(shop: Shop) -> None:
     card = next(one for one in yard["jobs"] if one["name"] == "River survey pickup")
     assert card["name"] == "River survey pickup" and card["places"]["prove"] == "over"
     assert card["outline"]["items"]
+    wagons = ["wagon-midsize", "wagon-large", "wagon-empty"]
     vans = ["van-compact", "van-medium", "van-large", "van-empty"]
-    assert [t["id"] for t in yard["templates"]] == ["pickup-65", "pickup-empty", *vans]
+    boxes = ["trailer-enclosed-6x10", "shell-small", "topper-65", "box-empty"]
+    assert [t["id"] for t in yard["templates"]] == ["pickup-65", "pickup-empty", *wagons, *vans, *boxes]
 
 
 @pytest.mark.parametrize("builds", [[], ["bed_slide"], ["fixed_platform", "bed_slide"], ["hung_bunk", "fixed_platform"]], ids=str)

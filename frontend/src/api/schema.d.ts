@@ -1115,6 +1115,12 @@ export interface components {
              */
             label: string;
             /**
+             * Carried In
+             * @default in parts
+             * @enum {string}
+             */
+            carried_in: "in parts" | "whole";
+            /**
              * Framing
              * @default welded_steel_tube
              * @enum {string}
@@ -1306,6 +1312,388 @@ export interface components {
             fixings: components["schemas"]["Fixing"][];
         };
         /**
+         * BoxDimensions
+         * @description Lengths inside a box; ``DIMENSIONS`` says how each is taken.
+         */
+        BoxDimensions: {
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            floor_length: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            length_to_gate: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            width_between_wells: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            width_above_wells: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            well_start: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            well_length: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            well_height: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            cover_height: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            rear_door_width: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            rear_door_height: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            door_sill: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            side_door_start: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            side_door_width: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            side_door_height: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            floor_thickness: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            wheelbase: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            axle_from_front: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            track: components["schemas"]["Dimension"];
+        };
+        /**
+         * BoxInterior
+         * @description Survey of the inside of a box.
+         */
+        BoxInterior: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "box_interior";
+            /**
+             * Label
+             * @default box
+             */
+            label: string;
+            /**
+             * May Drill
+             * @default true
+             */
+            may_drill: boolean;
+            /**
+             * Holes
+             * @default []
+             */
+            holes: components["schemas"]["Hole"][];
+            /**
+             * Slots
+             * @default []
+             */
+            slots: components["schemas"]["Slot"][];
+            /**
+             * Rows
+             * @default []
+             */
+            rows: components["schemas"]["FixingRow"][];
+            /**
+             * Obstacles
+             * @default []
+             */
+            obstacles: components["schemas"]["Obstacle"][];
+            /**
+             * Services
+             * @default []
+             */
+            services: components["schemas"]["Service"][];
+            /**
+             * @default {
+             *       "walls": "0 mm",
+             *       "roof": "0 mm",
+             *       "front": "0 mm",
+             *       "rear": "0 mm"
+             *     }
+             */
+            lining: components["schemas"]["Lining"];
+            /**
+             * No Trace
+             * @default false
+             */
+            no_trace: boolean;
+            /**
+             * Again
+             * @default []
+             */
+            again: components["schemas"]["Reading"][];
+            /**
+             * Seats
+             * @default []
+             */
+            seats: components["schemas"]["Seat"][];
+            /**
+             * @default {
+             *       "front_empty": null,
+             *       "rear_empty": null,
+             *       "source": "typical",
+             *       "aboard": {
+             *         "crew": "0 kg",
+             *         "crew_seat": null,
+             *         "fuel": "unknown",
+             *         "note": ""
+             *       },
+             *       "tank": {
+             *         "ahead": null,
+             *         "full": null
+             *       },
+             *       "front_rating": null,
+             *       "rear_rating": null,
+             *       "gross_rating": null
+             *     }
+             */
+            weights: components["schemas"]["Weights"];
+            /**
+             * @default {
+             *       "floor_length": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "length_to_gate": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "width_between_wells": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "width_above_wells": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "well_start": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "well_length": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "well_height": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "cover_height": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "rear_door_width": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "rear_door_height": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "door_sill": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "side_door_start": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "side_door_width": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "side_door_height": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "floor_thickness": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "wheelbase": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "axle_from_front": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "track": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       }
+             *     }
+             */
+            dims: components["schemas"]["BoxDimensions"];
+            /**
+             * Made
+             * @default enclosed trailer
+             * @enum {string}
+             */
+            made: "enclosed trailer" | "camper shell" | "topper" | "own body";
+            /**
+             * Stations
+             * @default []
+             */
+            stations: components["schemas"]["Station"][];
+            /**
+             * Rear
+             * @default door
+             * @enum {string}
+             */
+            rear: "door" | "closed";
+            /**
+             * Side Door
+             * @default none
+             * @enum {string}
+             */
+            side_door: "none" | "left" | "right" | "both";
+            /**
+             * Rear Inside
+             * @default unknown
+             * @enum {string}
+             */
+            rear_inside: "yes" | "no" | "unknown";
+            /**
+             * Side Inside
+             * @default unknown
+             * @enum {string}
+             */
+            side_inside: "yes" | "no" | "unknown";
+            /**
+             * Wall
+             * @default unknown
+             * @enum {string}
+             */
+            wall: "studs" | "sandwich" | "sheet" | "unknown";
+            /**
+             * Wall Thickness
+             * @default null
+             */
+            wall_thickness: string | null;
+        };
+        /**
          * Crash
          * @description Restraint in a crash, in g. Off behind a cab wall until wanted; on for vans, wagons and anything behind or under people.
          */
@@ -1403,7 +1791,7 @@ export interface components {
              */
             units: components["schemas"]["Units"];
             /** Host */
-            host: components["schemas"]["PickupBed"] | components["schemas"]["VanInterior"];
+            host: components["schemas"]["BoxInterior"] | components["schemas"]["PickupBed"] | components["schemas"]["VanInterior"] | components["schemas"]["WagonInterior"];
             /**
              * @default {
              *       "things": [],
@@ -1507,6 +1895,12 @@ export interface components {
              * @default Platform
              */
             label: string;
+            /**
+             * Carried In
+             * @default in parts
+             * @enum {string}
+             */
+            carried_in: "in parts" | "whole";
             /**
              * Framing
              * @default lumber_plywood
@@ -1756,10 +2150,11 @@ export interface components {
         /**
          * FixingRow
          * @description Like fixing points one after another along an inner face: points, a track whose fittings stand anywhere from its first to its last
-         *     place, ribs that run up a wall, members across the roof.
+         *     place, ribs or studs that run up a wall, members across the roof, clamps along a side's top, seat mounts in the floor.
          *
          *     ``start`` of the first from the front, ``pitch`` to the next; ``level`` above the floor on a wall, right of the centre line on floor
-         *     and roof (ribs and roof members: anywhere). The rating of one is the user's; none is ever assumed.
+         *     and roof (ribs, studs and roof members: anywhere). ``height`` of a seat mount's face above the floor and how far it slopes, degrees. The
+         *     rating of one is the user's; none is ever assumed.
          */
         FixingRow: {
             /** Name */
@@ -1769,7 +2164,7 @@ export interface components {
              * @default points
              * @enum {string}
              */
-            kind: "points" | "track" | "ribs" | "roof members";
+            kind: "points" | "track" | "ribs" | "studs" | "roof members" | "clamps" | "seat mounts";
             /**
              * Face
              * @default left wall
@@ -1809,12 +2204,33 @@ export interface components {
              * @default unknown
              * @enum {string}
              */
-            behind: "rib" | "sheet" | "weld nut" | "unknown";
+            behind: "rib" | "stud" | "sheet" | "weld nut" | "frame" | "unknown";
             /**
              * Rating
              * @default null
              */
             rating: string | null;
+            /**
+             * Condition
+             * @default sound
+             * @enum {string}
+             */
+            condition: "sound" | "light rust" | "rusted through" | "soft" | "old holes";
+            /**
+             * Height
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 600 mm.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            height: string;
+            /**
+             * Slope
+             * @default 0
+             */
+            slope: number;
         };
         /**
          * Fold
@@ -2019,12 +2435,18 @@ export interface components {
              * @default unknown
              * @enum {string}
              */
-            behind: "rib" | "sheet" | "weld nut" | "unknown";
+            behind: "rib" | "stud" | "sheet" | "weld nut" | "frame" | "unknown";
             /**
              * Rating
              * @default null
              */
             rating: string | null;
+            /**
+             * Condition
+             * @default sound
+             * @enum {string}
+             */
+            condition: "sound" | "light rust" | "rusted through" | "soft" | "old holes";
             /**
              * Holds Bed
              * @default false
@@ -2051,6 +2473,12 @@ export interface components {
              * @default Hung bunk
              */
             label: string;
+            /**
+             * Carried In
+             * @default in parts
+             * @enum {string}
+             */
+            carried_in: "in parts" | "whole";
             /**
              * Framing
              * @default welded_steel_tube
@@ -2382,6 +2810,52 @@ export interface components {
             droop_mm: number | null;
         };
         /**
+         * Lining
+         * @description What is still to come on the bare faces; every build keeps out of it.
+         */
+        Lining: {
+            /**
+             * Walls
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 300 mm.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            walls: string;
+            /**
+             * Roof
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 300 mm.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            roof: string;
+            /**
+             * Front
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 300 mm.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            front: string;
+            /**
+             * Rear
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 300 mm.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            rear: string;
+        };
+        /**
          * LoadOut
          * @description Everything carried.
          */
@@ -2549,6 +3023,9 @@ export interface components {
          * Obstacle
          * @description Something that stands in the host and stays: ``x`` its near side from the front, ``y`` its middle right of the centre line, ``z`` its
          *     underside above the floor.
+         *
+         *     A box, a cylinder that fills the box, or an ``outline`` drawn out: corners (``corners_of``) from the box's near left low corner, along the
+         *     vehicle and across it where it ``runs`` up, along and up where it runs across, across and up where it runs along.
          */
         Obstacle: {
             /** Name */
@@ -2593,6 +3070,23 @@ export interface components {
              * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 1 to 4000 mm.
              */
             height: string;
+            /**
+             * Shape
+             * @default box
+             * @enum {string}
+             */
+            shape: "box" | "cylinder" | "outline";
+            /**
+             * Runs
+             * @default up
+             * @enum {string}
+             */
+            runs: "up" | "along" | "across";
+            /**
+             * Outline
+             * @default
+             */
+            outline: string;
         };
         /**
          * OwnLumber
@@ -2877,6 +3371,25 @@ export interface components {
              */
             obstacles: components["schemas"]["Obstacle"][];
             /**
+             * Services
+             * @default []
+             */
+            services: components["schemas"]["Service"][];
+            /**
+             * @default {
+             *       "walls": "0 mm",
+             *       "roof": "0 mm",
+             *       "front": "0 mm",
+             *       "rear": "0 mm"
+             *     }
+             */
+            lining: components["schemas"]["Lining"];
+            /**
+             * No Trace
+             * @default false
+             */
+            no_trace: boolean;
+            /**
              * Again
              * @default []
              */
@@ -2979,6 +3492,31 @@ export interface components {
              *         "tolerance": null,
              *         "value": null
              *       },
+             *       "hatch_width": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "hatch_height": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "window_start": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "window_width": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "window_height": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
              *       "wheelbase": {
              *         "state": "typical",
              *         "tolerance": null,
@@ -2997,6 +3535,30 @@ export interface components {
              *     }
              */
             dims: components["schemas"]["PickupDimensions"];
+            /**
+             * Over
+             * @default open
+             * @enum {string}
+             */
+            over: "open" | "roll or fold cover" | "topper";
+            /**
+             * Windows
+             * @default none
+             * @enum {string}
+             */
+            windows: "none" | "left" | "right" | "both";
+            /**
+             * Hatch Inside
+             * @default unknown
+             * @enum {string}
+             */
+            hatch_inside: "yes" | "no" | "unknown";
+            /**
+             * Window Inside
+             * @default unknown
+             * @enum {string}
+             */
+            window_inside: "yes" | "no" | "unknown";
         };
         /**
          * PickupDimensions
@@ -3122,6 +3684,46 @@ export interface components {
              *       "tolerance": null
              *     }
              */
+            hatch_width: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            hatch_height: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            window_start: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            window_width: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            window_height: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
             wheelbase: components["schemas"]["Dimension"];
             /**
              * @default {
@@ -3160,6 +3762,12 @@ export interface components {
              * @default Plywood box
              */
             label: string;
+            /**
+             * Carried In
+             * @default in parts
+             * @enum {string}
+             */
+            carried_in: "in parts" | "whole";
             /**
              * Front
              * Format: ergostrut-length
@@ -3515,6 +4123,52 @@ export interface components {
             y: string;
         };
         /**
+         * Service
+         * @description Where something enters or must be reached: ``free`` is kept clear all round it.
+         */
+        Service: {
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @default plug
+             * @enum {string}
+             */
+            kind: "plug" | "gas" | "water" | "vent" | "jack" | "filler" | "lever";
+            /**
+             * X
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
+             */
+            x: string;
+            /**
+             * Y
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
+             */
+            y: string;
+            /**
+             * Z
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 4000 mm.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            z: string;
+            /**
+             * Free
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 1000 mm.
+             * @default {
+             *       "value": "100",
+             *       "unit": "mm"
+             *     }
+             */
+            free: string;
+        };
+        /**
          * Shop
          * @description How this shop cuts and what it pays; prices by catalogue id replace the typical ones.
          */
@@ -3573,6 +4227,12 @@ export interface components {
              * @default null
              */
             rating: string | null;
+            /**
+             * Condition
+             * @default sound
+             * @enum {string}
+             */
+            condition: "sound" | "light rust" | "rusted through" | "soft" | "old holes";
         };
         /**
          * Spot
@@ -3963,6 +4623,22 @@ export interface components {
              *       "tolerance": null
              *     }
              */
+            bulkhead_width: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            bulkhead_height: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
             floor_thickness: components["schemas"]["Dimension"];
             /**
              * @default {
@@ -4029,6 +4705,25 @@ export interface components {
              * @default []
              */
             obstacles: components["schemas"]["Obstacle"][];
+            /**
+             * Services
+             * @default []
+             */
+            services: components["schemas"]["Service"][];
+            /**
+             * @default {
+             *       "walls": "0 mm",
+             *       "roof": "0 mm",
+             *       "front": "0 mm",
+             *       "rear": "0 mm"
+             *     }
+             */
+            lining: components["schemas"]["Lining"];
+            /**
+             * No Trace
+             * @default false
+             */
+            no_trace: boolean;
             /**
              * Again
              * @default []
@@ -4127,6 +4822,16 @@ export interface components {
              *         "tolerance": null,
              *         "value": null
              *       },
+             *       "bulkhead_width": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "bulkhead_height": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
              *       "floor_thickness": {
              *         "state": "typical",
              *         "tolerance": null,
@@ -4167,6 +4872,18 @@ export interface components {
              * @enum {string}
              */
             side_door: "none" | "left" | "right" | "both";
+            /**
+             * Rear Inside
+             * @default unknown
+             * @enum {string}
+             */
+            rear_inside: "yes" | "no" | "unknown";
+            /**
+             * Side Inside
+             * @default unknown
+             * @enum {string}
+             */
+            side_inside: "yes" | "no" | "unknown";
         };
         /**
          * Vector
@@ -4179,6 +4896,442 @@ export interface components {
             y: number;
             /** Z */
             z: number;
+        };
+        /**
+         * WagonDimensions
+         * @description Lengths of a wagon's load space; ``DIMENSIONS`` says how each is taken.
+         */
+        WagonDimensions: {
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            floor_length: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            length_to_gate: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            width_between_wells: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            width_above_wells: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            well_start: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            well_length: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            well_height: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            cover_height: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            seat_reach: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            seat_height: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            front_travel: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            rear_door_width: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            rear_door_height: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            door_sill: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            side_door_start: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            side_door_width: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            side_door_height: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            front_width: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            front_height: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            floor_thickness: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            wheelbase: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            axle_from_front: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            track: components["schemas"]["Dimension"];
+        };
+        /**
+         * WagonInterior
+         * @description Survey of a wagon's load space behind its front seats.
+         */
+        WagonInterior: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "wagon_interior";
+            /**
+             * Label
+             * @default wagon
+             */
+            label: string;
+            /**
+             * May Drill
+             * @default true
+             */
+            may_drill: boolean;
+            /**
+             * Holes
+             * @default []
+             */
+            holes: components["schemas"]["Hole"][];
+            /**
+             * Slots
+             * @default []
+             */
+            slots: components["schemas"]["Slot"][];
+            /**
+             * Rows
+             * @default []
+             */
+            rows: components["schemas"]["FixingRow"][];
+            /**
+             * Obstacles
+             * @default []
+             */
+            obstacles: components["schemas"]["Obstacle"][];
+            /**
+             * Services
+             * @default []
+             */
+            services: components["schemas"]["Service"][];
+            /**
+             * @default {
+             *       "walls": "0 mm",
+             *       "roof": "0 mm",
+             *       "front": "0 mm",
+             *       "rear": "0 mm"
+             *     }
+             */
+            lining: components["schemas"]["Lining"];
+            /**
+             * No Trace
+             * @default false
+             */
+            no_trace: boolean;
+            /**
+             * Again
+             * @default []
+             */
+            again: components["schemas"]["Reading"][];
+            /**
+             * Seats
+             * @default []
+             */
+            seats: components["schemas"]["Seat"][];
+            /**
+             * @default {
+             *       "front_empty": null,
+             *       "rear_empty": null,
+             *       "source": "typical",
+             *       "aboard": {
+             *         "crew": "0 kg",
+             *         "crew_seat": null,
+             *         "fuel": "unknown",
+             *         "note": ""
+             *       },
+             *       "tank": {
+             *         "ahead": null,
+             *         "full": null
+             *       },
+             *       "front_rating": null,
+             *       "rear_rating": null,
+             *       "gross_rating": null
+             *     }
+             */
+            weights: components["schemas"]["Weights"];
+            /**
+             * @default {
+             *       "floor_length": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "length_to_gate": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "width_between_wells": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "width_above_wells": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "well_start": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "well_length": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "well_height": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "cover_height": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "seat_reach": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "seat_height": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "front_travel": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "rear_door_width": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "rear_door_height": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "door_sill": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "side_door_start": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "side_door_width": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "side_door_height": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "front_width": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "front_height": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "floor_thickness": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "wheelbase": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "axle_from_front": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "track": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       }
+             *     }
+             */
+            dims: components["schemas"]["WagonDimensions"];
+            /**
+             * Stations
+             * @default []
+             */
+            stations: components["schemas"]["Station"][];
+            /**
+             * Second Row
+             * @default folded
+             * @enum {string}
+             */
+            second_row: "up" | "folded" | "removed";
+            /**
+             * Hatch Inside
+             * @default unknown
+             * @enum {string}
+             */
+            hatch_inside: "yes" | "no" | "unknown";
+            /**
+             * Side Doors
+             * @default both
+             * @enum {string}
+             */
+            side_doors: "none" | "left" | "right" | "both";
+            /**
+             * Side Inside
+             * @default unknown
+             * @enum {string}
+             */
+            side_inside: "yes" | "no" | "unknown";
+            /**
+             * Plugs Left
+             * @default unknown
+             * @enum {string}
+             */
+            plugs_left: "unknown" | "none" | "tied off and covered" | "loose";
         };
         /**
          * WallRail
@@ -6830,6 +7983,8 @@ export interface operations {
             query?: {
                 at?: string[];
                 build?: string;
+                show?: ("clearances" | "swept" | "people" | "way in" | "way out")[];
+                part?: string;
             };
             header?: never;
             path: {
@@ -7093,6 +8248,8 @@ export interface operations {
             query?: {
                 at?: string[];
                 build?: string;
+                show?: ("clearances" | "swept" | "people" | "way in" | "way out")[];
+                part?: string;
             };
             header?: never;
             path: {
@@ -7145,6 +8302,8 @@ export interface operations {
             query?: {
                 at?: string[];
                 build?: string;
+                show?: ("clearances" | "swept" | "people" | "way in" | "way out")[];
+                part?: string;
                 crew?: boolean;
             };
             header?: never;
@@ -7657,6 +8816,8 @@ export interface operations {
             query?: {
                 at?: string[];
                 build?: string;
+                show?: ("clearances" | "swept" | "people" | "way in" | "way out")[];
+                part?: string;
                 proof?: boolean;
                 position?: string;
                 case?: string;

@@ -57,6 +57,9 @@ export function useAdviceControl(job: number, version: number) {
   return { stop: () => stop.mutate(), again: () => again.mutate() };
 }
 
+/** What a drawing shows besides the parts. */
+export type Shown = "clearances" | "swept" | "people" | "way in" | "way out";
+
 /** Motions as the server reads them: `motion=mm`, those at home left out. */
 export function standing(travels: Readonly<Record<string, number>>): string[] {
   return Object.entries(travels)
@@ -64,11 +67,23 @@ export function standing(travels: Readonly<Record<string, number>>): string[] {
     .map(([motion, mm]) => `${motion}=${Math.round(mm * 100) / 100}`);
 }
 
-export function useFrame(job: number, version: number, build: string, at: readonly string[]) {
+export function useFrame(
+  job: number,
+  version: number,
+  build: string,
+  at: readonly string[],
+  show: readonly Shown[] = [],
+  part = "",
+) {
   return useQuery({
-    queryKey: ["job", job, "frame", version, build, at],
+    queryKey: ["job", job, "frame", version, build, at, show, part],
     queryFn: ({ signal }) =>
-      take(api.GET("/api/jobs/{job}/frame", { params: { path: { job }, query: { build, at: [...at] } }, signal })),
+      take(
+        api.GET("/api/jobs/{job}/frame", {
+          params: { path: { job }, query: { build, at: [...at], show: [...show], part } },
+          signal,
+        }),
+      ),
     placeholderData: keepPreviousData,
   });
 }

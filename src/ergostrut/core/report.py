@@ -21,6 +21,8 @@ from .document.base import DesignBase
 from .finding import PLACES, RANK, Finding, Place, State, worst_state
 from .fit.between import check_between
 from .fit.people import check_headroom
+from .fit.way_in import check_way_in
+from .fit.way_out import check_ways_out
 from .frame.build import assemble
 from .goals import check_goals
 from .make.steps import steps
@@ -139,7 +141,7 @@ def check(design: DesignBase, catalog: Catalog, keep: Keep | None = None, watch:
         *check_sleepers(context),
         *check_headroom(context),
     ]
-    found += [*check_between(context), *check_balance(context), *cut.findings]
+    found += [*check_between(context), *check_way_in(context), *check_ways_out(context), *check_balance(context), *cut.findings]
     tally = _tally(context, cut, todo)
     found += check_goals(context, tally.build_kg, tally.price)
     return Report(context, worst_of(found), proofs, cut, todo, tally)

@@ -164,7 +164,7 @@ def _given(design: Design, report: Report) -> list[Any]:
     """Everything that was given, by the words of the forms it was given on."""
     context = report.context
     forms: list[tuple[str, Sequence[Group], Any, Host | None]] = [("Host", kind_of(context.host).sheet, design.host, None)]
-    forms += [(build.label, family_of(build.family).sheet, build, context.host) for build in design.builds]
+    forms += [(build.label, family_of(build.family).form, build, context.host) for build in design.builds]
     flow: list[Any] = []
     for title, sheet, params, host in forms:
         data = params.model_dump(mode="json")

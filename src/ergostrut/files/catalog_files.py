@@ -24,9 +24,9 @@ def shipped_catalog() -> Catalog:
 
 @lru_cache(maxsize=1)
 def shipped_templates() -> tuple[Template, ...]:
-    """Host templates that ship with the app."""
+    """Host templates that ship with the app: kinds in the order they were known in, then by name from the end."""
     found: list[Template] = []
-    for kind in KINDS:
+    for kind in sorted(sorted(KINDS, reverse=True), key=lambda name: KINDS[name].since):
         text = files(f"{hosts.__name__}.{kind}").joinpath("templates.toml").read_text(encoding="utf-8")
         found += read_templates(text, kind)
     return tuple(found)

@@ -8,6 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from ergostrut.core.advice.mends import Effect, Mend
 from ergostrut.core.balance.ledger import Axles, LedgerRow
+from ergostrut.core.drawing.room import Show
 from ergostrut.core.finding import Finding, Place, State
 from ergostrut.core.job.document import Design, Entry
 from ergostrut.core.primitives import View
@@ -220,6 +221,9 @@ class SettingQuery(Wire):
 
     at: list[str] = Field(default=[], max_length=60)
     build: str = Field(default="", max_length=24)
+    show: list[Show] = Field(default=[], max_length=8)
+    """What is drawn besides; ``part``: the piece whose way in is drawn, the largest of the build in hand where empty."""
+    part: str = Field(default="", max_length=120)
 
 
 class MotionOut(Wire):

@@ -7,7 +7,7 @@ import { useJob } from "../../job/context";
 import { Findings } from "../../job/Findings";
 import { Motions } from "../../job/Motions";
 import { Page, Stage } from "../../job/Page";
-import { standing, useFrame } from "../../job/queries";
+import { standing, useFrame, type Shown } from "../../job/queries";
 import { TallyBar } from "../../job/TallyBar";
 import { withUnit } from "../../quantity/format";
 import { Tabs } from "../../ui/Tabs";
@@ -110,6 +110,37 @@ function Notes({ data }: { data: FrameData }) {
   );
 }
 
+const BESIDES: readonly { value: Shown; label: string }[] = [
+  { value: "clearances", label: "clearances" },
+  { value: "swept", label: "what it sweeps" },
+  { value: "people", label: "people" },
+  { value: "way in", label: "way in" },
+  { value: "way out", label: "way out" },
+];
+
+/** What the drawing shows besides the parts. */
+function Besides({ show, onShow }: { show: readonly Shown[]; onShow: (show: readonly Shown[]) => void }) {
+  return (
+    <fieldset className="flex flex-wrap items-center gap-x-4 px-3 text-[14px]">
+      <legend className="sr-only">Also draw</legend>
+      <span className="text-steel" aria-hidden>
+        Also draw
+      </span>
+      {BESIDES.map(({ value, label }) => (
+        <label key={value} className="flex min-h-11 cursor-pointer items-center gap-1.5">
+          <input
+            type="checkbox"
+            className="size-4 accent-ink"
+            checked={show.includes(value)}
+            onChange={(event) => onShow(event.target.checked ? [...show, value] : show.filter((one) => one !== value))}
+          />
+          {label}
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
 /** 3 Frame: the builds with live dimensions, one in hand; move what moves and everything follows. */
 export function Frame() {
   const { jobId, version, units, design, light, travels, hand } = useJob();
@@ -118,7 +149,9 @@ export function Frame() {
   const [whose, setWhose] = useState("all");
   const settled = useDeferredValue(travels);
   const at = useMemo(() => standing(settled), [settled]);
-  const frame = useFrame(jobId, version, hand, at);
+  const [show, setShow] = useState<readonly Shown[]>([]);
+  const [part, setPart] = useState("");
+  const frame = useFrame(jobId, version, hand, at, show, show.includes("way in") ? part : "");
   const data = frame.data;
   const shown = data?.views.find((one) => one.name === view);
   const here = useMemo(() => new Map((data?.here ?? []).map((f) => [f.id, f])), [data?.here]);
@@ -183,6 +216,7 @@ export function Frame() {
         />
         {data && <Motions motions={data.motions} drivable={data.drivable} />}
       </div>
+      {view !== "3D" && <Besides show={show} onShow={setShow} />}
       <Stage least={340}>
         {frame.isError && (
           <p role="alert" className="p-4 font-medium">
@@ -197,7 +231,10 @@ export function Frame() {
             title={`The build, ${view}`}
             selected={selected}
             onField={(field) => setSelected(field.startsWith("/host/") ? "" : field)}
-            onPart={(part) => light([part])}
+            onPart={(part) => {
+              light([part]);
+              setPart(part);
+            }}
           />
         )}
       </Stage>

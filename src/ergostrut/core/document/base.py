@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
@@ -42,6 +42,8 @@ class BuildBase(Record):
     family: str
     id: BuildId
     label: Name
+    carried_in: Literal["in parts", "whole"] = "in parts"
+    """Put together in its place, or brought in as it is made, each body that moves by itself as one."""
 
 
 class DesignBase(Record):

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
+import itertools
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Annotated, Any, Literal
 
@@ -40,6 +41,13 @@ class DimensionNote:
     optional: bool = False
 
 
+Condition = Literal["sound", "light rust", "rusted through", "soft", "old holes"]
+"""Light rust leaves half of a rating (common practice, no published source); anything worse leaves what bears there unknown."""
+Behind = Literal["rib", "stud", "sheet", "weld nut", "frame", "unknown"]
+Inside = Literal["yes", "no", "unknown"]
+"""Whether a door opens from inside."""
+
+
 class Hole(Record):
     """An existing bolt or hole in the floor. The rating is the user's; none is ever assumed."""
 
@@ -47,8 +55,9 @@ class Hole(Record):
     x: Place
     y: Place
     thread: Annotated[str, Field(max_length=20)]
-    behind: Literal["rib", "sheet", "weld nut", "unknown"] = "unknown"
+    behind: Behind = "unknown"
     rating: Rating | None = None
+    condition: Condition = "sound"
     holds_bed: bool = False
 
 
@@ -61,32 +70,39 @@ class Slot(Record):
     height: Annotated[Length, Between(0, 2_500)]
     opening: Annotated[Length, Between(5, 400)]
     rating: Rating | None = None
+    condition: Condition = "sound"
 
 
 class FixingRow(Record):
     """Like fixing points one after another along an inner face: points, a track whose fittings stand anywhere from its first to its last
-    place, ribs that run up a wall, members across the roof.
+    place, ribs or studs that run up a wall, members across the roof, clamps along a side's top, seat mounts in the floor.
 
     ``start`` of the first from the front, ``pitch`` to the next; ``level`` above the floor on a wall, right of the centre line on floor
-    and roof (ribs and roof members: anywhere). The rating of one is the user's; none is ever assumed."""
+    and roof (ribs, studs and roof members: anywhere). ``height`` of a seat mount's face above the floor and how far it slopes, degrees. The
+    rating of one is the user's; none is ever assumed."""
 
     name: Name
-    kind: Literal["points", "track", "ribs", "roof members"] = "points"
+    kind: Literal["points", "track", "ribs", "studs", "roof members", "clamps", "seat mounts"] = "points"
     face: Literal["left wall", "right wall", "roof", "floor"] = "left wall"
     start: Place
     pitch: Annotated[Length, Between(1, 6_000)]
     count: Annotated[int, Field(ge=1, le=60)] = 2
     level: Place
     thread: Annotated[str, Field(max_length=20)] = ""
-    behind: Literal["rib", "sheet", "weld nut", "unknown"] = "unknown"
+    behind: Behind = "unknown"
     rating: Rating | None = None
+    condition: Condition = "sound"
+    height: Annotated[Length, Between(0, 600)] = Length.parse("0 mm")
+    slope: Annotated[float, Field(ge=-45, le=45)] = 0.0
 
     @model_validator(mode="after")
     def _sensible(self) -> FixingRow:
-        if self.kind == "ribs" and self.face in ("roof", "floor"):
-            raise FieldError("face", "ribs run up a wall; for members across the roof choose roof members")
+        if self.kind in ("ribs", "studs", "clamps") and self.face in ("roof", "floor"):
+            raise FieldError("face", f"{self.kind} are on a wall; for members across the roof choose roof members")
         if self.kind == "roof members" and self.face != "roof":
             raise FieldError("face", "members across the roof are on the roof; for those in a wall choose ribs")
+        if self.kind == "seat mounts" and self.face != "floor":
+            raise FieldError("face", "seat mounts are in the floor; for what is in a wall choose points")
         return self
 
 
@@ -127,9 +143,31 @@ class Weights(Record):
     gross_rating: AxleLoad | None = None
 
 
+def corners_of(text: str) -> tuple[tuple[float, float], ...]:
+    """Corners of an outline, mm, from "along, off; along, off; ..."; a length without a unit is in mm.
+
+    Raises:
+        ValueError: naming the corner that cannot be read.
+    """
+    found = []
+    for n, pair in enumerate((one for one in text.replace("\n", ";").split(";") if one.strip()), 1):
+        parts = pair.split(",")
+        if len(parts) != 2:
+            raise ValueError(f"corner {n}, “{pair.strip()}”, is not two lengths with a comma between them")
+        try:
+            along, off = (Length.parse(part, "mm") for part in parts)
+        except ValueError as error:
+            raise ValueError(f"corner {n}, “{pair.strip()}”: {error}") from None
+        found.append((along.mm, off.mm))
+    return tuple(found)
+
+
 class Obstacle(Record):
     """Something that stands in the host and stays: ``x`` its near side from the front, ``y`` its middle right of the centre line, ``z`` its
-    underside above the floor."""
+    underside above the floor.
+
+    A box, a cylinder that fills the box, or an ``outline`` drawn out: corners (``corners_of``) from the box's near left low corner, along the
+    vehicle and across it where it ``runs`` up, along and up where it runs across, across and up where it runs along."""
 
     name: Name
     x: Place
@@ -138,6 +176,39 @@ class Obstacle(Record):
     length: Annotated[Length, Between(1, 8_000)]
     width: Annotated[Length, Between(1, 4_000)]
     height: Annotated[Length, Between(1, 4_000)]
+    shape: Literal["box", "cylinder", "outline"] = "box"
+    runs: Literal["up", "along", "across"] = "up"
+    outline: Annotated[str, Field(max_length=8_000)] = ""
+
+    @model_validator(mode="after")
+    def _drawn(self) -> Obstacle:
+        try:
+            corners = corners_of(self.outline)
+        except ValueError as error:
+            raise FieldError("outline", f"{self.name}: {error}; write such as 0, 0; 300, 0; 300, 90") from None
+        if len(corners) > 200:
+            raise FieldError("outline", f"{self.name}: {len(corners)} corners, at most 200 are taken; draw it with fewer")
+        return self
+
+
+class Lining(Record):
+    """What is still to come on the bare faces; every build keeps out of it."""
+
+    walls: Annotated[Length, Between(0, 300)] = Length.parse("0 mm")
+    roof: Annotated[Length, Between(0, 300)] = Length.parse("0 mm")
+    front: Annotated[Length, Between(0, 300)] = Length.parse("0 mm")
+    rear: Annotated[Length, Between(0, 300)] = Length.parse("0 mm")
+
+
+class Service(Record):
+    """Where something enters or must be reached: ``free`` is kept clear all round it."""
+
+    name: Name
+    kind: Literal["plug", "gas", "water", "vent", "jack", "filler", "lever"] = "plug"
+    x: Place
+    y: Place
+    z: Annotated[Length, Between(0, 4_000)] = Length.parse("0 mm")
+    free: Annotated[Length, Between(0, 1_000)] = Length.parse("100 mm")
 
 
 class Reading(Record):
@@ -145,6 +216,13 @@ class Reading(Record):
 
     of: Annotated[str, Field(max_length=40)]
     value: Place
+
+
+class Station(Record):
+    """Clear width from wall to wall at a height; lean and curve of the walls come from two or more."""
+
+    height: Annotated[Length, Between(0, 3_000)]
+    width: Annotated[Length, Between(400, 3_000)]
 
 
 class HostBase(Record):
@@ -157,6 +235,10 @@ class HostBase(Record):
     slots: tuple[Slot, ...] = Field(default=(), max_length=24)
     rows: tuple[FixingRow, ...] = Field(default=(), max_length=24)
     obstacles: tuple[Obstacle, ...] = Field(default=(), max_length=40)
+    services: tuple[Service, ...] = Field(default=(), max_length=24)
+    lining: Lining = Lining()
+    no_trace: bool = False
+    """It must come out without a trace: no new holes, whatever ``may_drill`` says."""
     again: tuple[Reading, ...] = Field(default=(), max_length=40)
     seats: tuple[Seat, ...] = Field(default=(), max_length=12)
     weights: Weights = Weights()
@@ -173,12 +255,13 @@ def check_survey_fields(survey: HostBase, dims: Any, notes: Mapping[str, Dimensi
         if value is not None and not note.lo <= value.mm <= note.hi:
             words = f"{note.label}: {value} cannot be right; expected between {note.lo:g} and {note.hi:g} mm"
             raise FieldError(f"dims/{name}/value", words)
-    lists: dict[str, Iterable[Hole | Slot | FixingRow | Seat | Obstacle]] = {
+    lists: dict[str, Iterable[Hole | Slot | FixingRow | Seat | Obstacle | Service]] = {
         "holes": survey.holes,
         "slots": survey.slots,
         "rows": survey.rows,
         "seats": survey.seats,
         "obstacles": survey.obstacles,
+        "services": survey.services,
     }
     for n, reading in enumerate(survey.again):
         if reading.of not in notes:
@@ -187,3 +270,14 @@ def check_survey_fields(survey: HostBase, dims: Any, notes: Mapping[str, Dimensi
         names = [row.name for row in rows]
         if len(set(names)) != len(names):
             raise FieldError(field, f"two {field} have the same name; give each its own")
+
+
+def check_stations(stations: Sequence[Station]) -> None:
+    """Widths of leaning walls go from the floor upwards.
+
+    Raises:
+        FieldError: naming the one that does not.
+    """
+    for i, (low, high) in enumerate(itertools.pairwise(stations), 1):
+        if high.height.mm <= low.height.mm:
+            raise FieldError(f"stations/{i}/height", "widths are taken from the floor upwards: this height must be above the one before")

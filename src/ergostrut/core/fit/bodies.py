@@ -115,12 +115,28 @@ def bodies(context: Context, build: Assembly, *, things: bool = True, swept: boo
         found.append(Body(p.id, p.role, _swept(poses, shifts[p.body])))
     found += [Body(s.id, s.name, _of_slab(s)) for s in build.slabs]
     if things:
-        found += list(_things(context, build, shifts))
+        found += list(_things(context, build.bodies, shifts))
     return tuple(found)
 
 
-def _things(context: Context, build: Assembly, shifts: dict[str, list[Point3]]) -> Iterator[Body]:
-    for item in (item for body in build.bodies for item in context.plan.on(body)):
+def bodies_at(context: Context, build: Assembly, setting: Setting, *, things: bool = True) -> tuple[Body, ...]:
+    """The same where they stand in one setting."""
+    there = turned(build, setting)
+    shifts = {body: setting.shift(build, body) for body in build.bodies}
+    found = [Body(m.id, m.name, _of_member(m).moved(shifts[m.body])) for m in there.members]
+    found += [Body(p.id, p.role, _of_panel(p).moved(shifts[p.body])) for p in there.panels]
+    found += [Body(s.id, s.name, _of_slab(s)) for s in there.slabs]
+    if things:
+        found += [
+            Body(one.part, one.name, one.boxes.moved(shifts[body]))
+            for body in build.bodies
+            for one in _things(context, (body,), {body: []})
+        ]
+    return tuple(found)
+
+
+def _things(context: Context, on: Sequence[str], shifts: dict[str, list[Point3]]) -> Iterator[Body]:
+    for item in (item for body in on for item in context.plan.on(body)):
         (x, y, z), (lx, ly, lz) = item.at(), item.size
         box = upright([(x - lx / 2, y - ly / 2, z - lz / 2)], [(x + lx / 2, y + ly / 2, z + lz / 2)])
         yield Body(f"thing/{item.thing.id}", item.thing.name, _swept(box, shifts[item.surface.body]))

@@ -42,7 +42,8 @@ def clearance(
     w = Working()
     for sym, name in dims.items():
         taken = host.dims[name]
-        w.given(sym, taken.mm or 0.0, "mm", f"{taken.label.lower()}, {taken.state}")
+        less = f", less {host.lined[name]:g} mm of lining" if host.lined.get(name) else ""
+        w.given(sym, host.mm(name) or 0.0, "mm", f"{taken.label.lower()}, {taken.state}{less}")
     for sym, (value, note) in values.items():
         w.given(sym, value, "mm", note)
     have = w.line(symbol, formula, "mm")

@@ -32,7 +32,7 @@ def check_headroom(context: Context) -> Iterator[Finding]:
 
 def _headroom(context: Context, build: Assembly, bed: Surface, name: str, stature: float, part: str) -> Finding | None:
     host, say = context.host, context.say
-    cover = host.dims.get(COVER)
+    cover, roof = host.dims.get(COVER), host.mm(COVER) or 0.0
     top = bed.origin[2] + bed.soft
     over = _over(context, build, bed, top)
     blank = Finding(
@@ -53,8 +53,8 @@ def _headroom(context: Context, build: Assembly, bed: Surface, name: str, statur
         if over is None and cover is not None:
             return replace(blank, sentence=f"Not known until measured: {cover.label.lower()}.", missing=(COVER,))
     w = Working()
-    if cover is not None and cover.mm is not None and (over is None or cover.mm <= over[0]):
-        w.given("H", cover.mm, "mm", f"{cover.label.lower()}, {cover.state}")
+    if cover is not None and cover.mm is not None and (over is None or roof <= over[0]):
+        w.given("H", roof, "mm", f"{cover.label.lower()}, {cover.state}")
         what = f"the {host.words['over']}"
         slack = cover.tolerance if cover.state == "typical" else 0.0
     else:

@@ -97,6 +97,8 @@ def _inside(context: Context, build: Assembly, parts: list[Body]) -> Iterator[Fi
     """Whatever stands inside the host, such as wheel wells: nothing may stand in it."""
     host = context.host
     needed = [role for role in (WELL_START, WELL_LENGTH, WELL_HEIGHT, WIDTH_LOW, WIDTH_HIGH) if role in host.dims]
+    if all(host.dims[role].optional and host.mm(role) is None for role in needed if role in (WELL_START, WELL_LENGTH, WELL_HEIGHT)):
+        needed = []
     missing = tuple(role for role in needed if host.mm(role) is None)
     ident, title = f"{build.id}/fit.wells", "Clear of what stands in the host"
     blank = Finding(ident, "fit.wells", "frame", (), title, "", "unknown", unit="mm", minimum=True, basis=COMMON_PRACTICE)

@@ -13,7 +13,8 @@ from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.host import Host, Reader
 from ..structure.plans import CutPlan
-from ..structure.sheet import Group
+from ..structure.sheet import Group, options
+from ..structure.sheet import Row as FormRow
 from ..units import Units
 from ..wording import Say
 
@@ -23,6 +24,21 @@ Row = tuple[str, str, str, str, str, float, tuple[str, ...]]
 """A step: id, title, text, what must hold, caution, minutes, parts."""
 Table = tuple[str, tuple[str, ...], tuple[tuple[float, ...], ...]]
 """Title, column heads and rows of lengths in mm, for a choice that wants comparing."""
+
+
+COMMON = Group(
+    "Bringing it in",
+    (
+        FormRow(
+            "carried_in",
+            "It goes in",
+            "choice",
+            options("in parts", whole="as it is made, each part that moves as one"),
+            help="tried through the openings of a closed host, past what stands before it",
+        ),
+    ),
+)
+"""What every family's form ends with."""
 
 
 @dataclass(frozen=True)
@@ -47,3 +63,8 @@ class Family:
     tables: Callable[[Any, Reader, Catalog], tuple[Table, ...]] = lambda *_: ()
     since: int = 2
     """The first version of the job document that knew it."""
+
+    @property
+    def form(self) -> tuple[Group, ...]:
+        """Its sheet, with what every build has."""
+        return (*self.sheet, COMMON)

@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from typing import Any
 
 from ..document.survey import DimensionNote, HostBase
-from ..structure.sheet import Command, Group, Repeat, Row, options
+from ..structure.sheet import Command, Group, Repeat, Row, When, options
 
 
 def _free(names: list[str], stem: str) -> str:
@@ -34,6 +34,25 @@ def _obstacle(survey: HostBase) -> dict[str, Any]:
     return {"name": name, "x": "200 mm", "y": "0 mm", "length": "200 mm", "width": "200 mm", "height": "200 mm"}
 
 
+def _service(survey: HostBase) -> dict[str, Any]:
+    name = _free([one.name for one in survey.services], "plug")
+    return {"name": name, "x": "300 mm", "y": "-600 mm", "z": "300 mm"}
+
+
+def _station(survey: Any) -> dict[str, Any]:
+    last = survey.stations[-1] if survey.stations else None
+    return {"height": f"{last.height.mm + 300 if last else 0:.0f} mm", "width": f"{last.width.mm if last else 1700:.0f} mm"}
+
+
+INSIDE = options("unknown", "yes", "no")
+WALLS = Group(
+    "Walls",
+    (
+        Repeat("stations", "Station", (Row("height", "Above the floor", "length"), Row("width", "Wall to wall there", "length"))),
+        Command("Add a width higher up", "stations", op="add", make=_station),
+    ),
+    help="Clear width at several heights, floor upwards: walls lean and curve. Measure to the bare face and say the lining, or to the lining.",
+)
 OBSTACLES = Group(
     "What else stands in it",
     (
@@ -48,10 +67,39 @@ OBSTACLES = Group(
                 Row("length", "Long, along the vehicle", "length"),
                 Row("width", "Wide", "length"),
                 Row("height", "High", "length"),
+                Row("shape", "Shape", "choice", options(box="a box", cylinder="round, filling the box", outline="an outline drawn out")),
+                Row(
+                    "runs",
+                    "Its round or outline runs",
+                    "choice",
+                    options(up="up", along="along the vehicle", across="across it"),
+                    when=(When("shape", ("cylinder", "outline")),),
+                ),
+                Row(
+                    "outline",
+                    "Its corners",
+                    "text",
+                    when=(When("shape", ("outline",)),),
+                    help="along and off its straight edge, such as 0, 0; 12 in, 0; 12 in, 3 1/2 in",
+                ),
             ),
             name="name",
         ),
         Command("Add an obstacle", "obstacles", op="add", make=_obstacle),
+        Repeat(
+            "services",
+            "Service",
+            (
+                Row("name", "Name", "text"),
+                Row("kind", "What it is", "choice", options("plug", "gas", "water", "vent", "jack", "filler", "lever")),
+                Row("x", "From the front", "length"),
+                Row("y", "Right of centre (− left)", "length"),
+                Row("z", "Above the floor", "length"),
+                Row("free", "Kept free all round", "length"),
+            ),
+            name="name",
+        ),
+        Command("Add a plug, vent, jack or lever", "services", op="add", make=_service),
     ),
     help="A fuel filler's box, a clamp, a seat's foot, a jack that stays: as the box round it. Every build is held clear of them, in its whole travel.",
 )
@@ -71,12 +119,33 @@ def again(dimensions: Mapping[str, DimensionNote]) -> Group:
     )
 
 
-BEHIND = Row("behind", "Behind it", "choice", options("rib", "sheet", "weld nut", "unknown"))
+BEHIND = Row("behind", "Behind it", "choice", options("rib", "stud", "sheet", "weld nut", "frame", "unknown"))
 RATING = Row("rating", "Rating of one, if known", "mass", optional=True)
+CONDITION = Row(
+    "condition",
+    "Condition",
+    "choice",
+    options("sound", "light rust", "rusted through", "soft", "old holes"),
+    help="light rust leaves half of a rating; anything worse leaves it unknown",
+)
+_MOUNT = (When("kind", ("seat mounts",)),)
+LINING = Group(
+    "Lining to come",
+    (
+        Row("lining/walls", "On each wall", "length"),
+        Row("lining/roof", "Under the roof", "length"),
+        Row("lining/front", "At the front", "length"),
+        Row("lining/rear", "At the rear", "length"),
+    ),
+    help="Taken off what was measured to the bare faces: what is built to the bare wall has to be made again.",
+)
 BOLTS = Group(
     "Existing bolts and holes",
     (
         Row("may_drill", "New holes may be drilled", "tick"),
+        Row(
+            "no_trace", "It must come out without a trace", "tick", help="borrowed or leased: existing holes only, whatever else is ticked"
+        ),
         Repeat(
             "holes",
             "Bolt",
@@ -87,6 +156,7 @@ BOLTS = Group(
                 Row("thread", "Thread", "choice", source="threads"),
                 BEHIND,
                 RATING,
+                CONDITION,
                 Row("holds_bed", "It holds the bed", "tick"),
             ),
             name="name",
@@ -106,6 +176,7 @@ SLOTS = Group(
                 Row("height", "Bottom above the floor", "length"),
                 Row("opening", "Opening along", "length"),
                 Row("rating", "One side bears", "mass", optional=True),
+                CONDITION,
             ),
             name="name",
         ),
@@ -120,15 +191,20 @@ ROWS = Group(
             "Row",
             (
                 Row("name", "Name", "text"),
-                Row("kind", "What they are", "choice", options("points", "track", "ribs", "roof members")),
+                Row(
+                    "kind", "What they are", "choice", options("points", "track", "ribs", "studs", "roof members", "clamps", "seat mounts")
+                ),
                 Row("face", "On the", "choice", options("left wall", "right wall", "roof", "floor")),
                 Row("start", "First from the front", "length"),
                 Row("pitch", "From one to the next", "length", help="a track: its length over their number less one"),
                 Row("count", "How many", "whole"),
                 Row("level", "Above the floor; right of centre on roof and floor", "length"),
                 Row("thread", "Thread", "text"),
+                Row("height", "A seat mount's face above the floor", "length", when=_MOUNT),
+                Row("slope", "Its slope, degrees", "number", when=_MOUNT),
                 BEHIND,
                 RATING,
+                CONDITION,
             ),
             name="name",
         ),

@@ -36,6 +36,8 @@ def check_survey(host: Host) -> Iterator[Finding]:
             "note",
             hangs_on=typical,
         )
+    for key, title, sentence, caution in host.asides:
+        yield Finding(f"host/aside.{key}", "measure.aside", "measure", ("host",), title, sentence, "note", caution=caution)
     if not missing and not typical:
         yield Finding(
             "host/measure.done", "measure.done", "measure", ("host",), "Host measured", "Every dimension has been measured.", "holds"

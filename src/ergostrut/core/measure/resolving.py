@@ -6,21 +6,29 @@ from collections.abc import Callable, Mapping
 from dataclasses import replace
 
 from ..constants import G
-from ..document.survey import DEFAULT_TOLERANCE, DimensionNote, FixingRow, HostBase
+from ..document.survey import DEFAULT_TOLERANCE, DimensionNote, FixingRow, Hole, HostBase, Slot
 from ..structure.host import (
     COVER,
+    FLOOR_END,
+    GATE_OUTSIDE,
     WELL_HEIGHT,
     WELL_LENGTH,
     WELL_START,
     WIDTH_HIGH,
     WIDTH_LOW,
+    WIDTH_TOP,
     Box,
     FloorHole,
     Host,
     HostRow,
     Measured,
+    Opening,
     SlotPair,
 )
+from .solids import obstacles_of
+
+RUSTED = 0.5
+"""Of a rating that light rust leaves (common practice, no published source)."""
 
 
 def resolved(
@@ -30,9 +38,17 @@ def resolved(
     half_at: Callable[[float], float],
     walls: tuple[tuple[float, float], ...] | None = None,
     words: Mapping[str, str] | None = None,
+    *,
+    openings: tuple[Opening, ...] = (),
+    roofed: bool = True,
+    solids: tuple[Box, ...] = (),
+    asides: tuple[tuple[str, str, str, str], ...] = (),
 ) -> Host:
-    """The host in numbers from what its kind measured: ``half_at`` gives half its width at a height, for what is fixed to its sides."""
+    """The host in numbers from what its kind measured: ``half_at`` gives half its width at a height, for what is fixed to its sides;
+    ``solids``: what its kind knows to stand in it besides wheel wells."""
     rows = rows_of(survey, half_at, dims[COVER].mm or stand_in[COVER])
+    lining = survey.lining
+    beside = lining.walls.mm
     host = Host(
         survey.kind,
         survey.label,
@@ -40,15 +56,40 @@ def resolved(
         holes_of(survey),
         slots_of(survey),
         seats_of(survey),
-        wells_of(dims),
+        (*wells_of(dims), *solids),
         survey.weights,
-        survey.may_drill,
+        survey.may_drill and not survey.no_trace,
         stand_in,
         rows,
-        walls,
+        walls if walls is None else tuple((z, half - beside) for z, half in walls),
+        obstacles=obstacles_of(survey),
+        openings=openings,
+        roofed=roofed,
+        lined={
+            COVER: lining.roof.mm,
+            WIDTH_HIGH: 2 * beside,
+            WIDTH_TOP: 2 * beside,
+            FLOOR_END: lining.rear.mm,
+            GATE_OUTSIDE: lining.rear.mm,
+            "front": lining.front.mm,
+        },
+        again=tuple((one.of, one.value.mm) for one in survey.again),
+        no_trace=survey.no_trace,
+        asides=asides,
     )
-    host = replace(host, obstacles=obstacles_of(survey), again=tuple((one.of, one.value.mm) for one in survey.again))
     return replace(host, words=words) if words else host
+
+
+def _bears(one: Hole | Slot | FixingRow) -> float | None:
+    """N of its rating as its condition leaves it; None where it has none, or none that can be relied on."""
+    if one.rating is None or one.condition not in ("sound", "light rust"):
+        return None
+    return one.rating.kg * G * (RUSTED if one.condition == "light rust" else 1.0)
+
+
+def _behind(one: Hole | FixingRow) -> str:
+    """What is behind it, as far as its condition leaves that to be relied on."""
+    return one.behind if one.condition in ("sound", "light rust") else "unknown"
 
 
 def dims_of(taken: object, notes: Mapping[str, DimensionNote]) -> dict[str, Measured]:
@@ -61,31 +102,22 @@ def dims_of(taken: object, notes: Mapping[str, DimensionNote]) -> dict[str, Meas
     return found
 
 
+def without(dims: Mapping[str, Measured], **gone: bool) -> dict[str, Measured]:
+    """Dimensions left out that belong to what this host has not: those whose name begins so."""
+    return {name: taken for name, taken in dims.items() if not any(out and name.startswith(f"{stem}_") for stem, out in gone.items())}
+
+
 def holes_of(survey: HostBase) -> dict[str, FloorHole]:
     """Existing bolts in the floor by name."""
     return {
-        hole.name: FloorHole(
-            hole.name, hole.x.mm, hole.y.mm, hole.thread, hole.behind, hole.rating.kg * G if hole.rating else None, hole.holds_bed
-        )
+        hole.name: FloorHole(hole.name, hole.x.mm, hole.y.mm, hole.thread, _behind(hole), _bears(hole), hole.holds_bed)
         for hole in survey.holes
     }
 
 
-def obstacles_of(survey: HostBase) -> tuple[Box, ...]:
-    """What the user says stands in it, as boxes."""
-    found = []
-    for one in survey.obstacles:
-        x, y, z, half = one.x.mm, one.y.mm, one.z.mm, one.width.mm / 2
-        found.append(Box(one.name, (x, y - half, z), (x + one.length.mm, y + half, z + one.height.mm)))
-    return tuple(found)
-
-
 def slots_of(survey: HostBase) -> dict[str, SlotPair]:
     """Pockets in both sides by name."""
-    return {
-        slot.name: SlotPair(slot.name, slot.x.mm, slot.height.mm, slot.opening.mm, slot.rating.kg * G if slot.rating else None)
-        for slot in survey.slots
-    }
+    return {slot.name: SlotPair(slot.name, slot.x.mm, slot.height.mm, slot.opening.mm, _bears(slot)) for slot in survey.slots}
 
 
 def seats_of(survey: HostBase) -> dict[str, tuple[float, float]]:
@@ -98,8 +130,7 @@ def rows_of(survey: HostBase, half_at: Callable[[float], float], roof: float) ->
     found = {}
     for row in survey.rows:
         spots = tuple(_spot(row, row.start.mm + i * row.pitch.mm, half_at, roof) for i in range(row.count))
-        rating = row.rating.kg * G if row.rating else None
-        found[row.name] = HostRow(row.name, row.kind, row.face, spots, row.thread, row.behind, rating)
+        found[row.name] = HostRow(row.name, row.kind, row.face, spots, row.thread, _behind(row), _bears(row))
     return found
 
 
@@ -112,7 +143,7 @@ def _spot(row: FixingRow, x: float, half_at: Callable[[float], float], roof: flo
             return x, half_at(level), level
         case "roof":
             return x, level, roof
-    return x, level, 0.0
+    return x, level, row.height.mm
 
 
 def wells_of(dims: Mapping[str, Measured]) -> tuple[Box, ...]:

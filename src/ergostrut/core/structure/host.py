@@ -8,10 +8,11 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
+from typing import Literal
 
 import numpy as np
 
-from ..document.survey import Confidence, Weights
+from ..document.survey import Confidence, Inside, Weights
 
 FLOOR_END = "floor_length"
 """Front to the end of the floor."""
@@ -48,6 +49,28 @@ class Box:
     name: str
     lo: tuple[float, float, float]
     hi: tuple[float, float, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Opening:
+    """A rectangle to pass through, upright in the plane ``at`` mm along ``axis`` (0: front or rear, 1: a side), outwards along ``sign``;
+    ``lo``, ``hi``: its corners along the other level axis and z; ``roles`` it was drawn from, ``missing`` those that are not measured.
+    ``inside``: whether what closes it opens from inside; ``person``: whether people pass it."""
+
+    name: str
+    axis: Literal[0, 1]
+    sign: Literal[-1, 1]
+    at: float
+    lo: tuple[float, float]
+    hi: tuple[float, float]
+    roles: tuple[str, ...]
+    inside: Inside = "unknown"
+    missing: tuple[str, ...] = ()
+
+    @property
+    def size(self) -> tuple[float, float]:
+        """Width and height, mm."""
+        return self.hi[0] - self.lo[0], self.hi[1] - self.lo[1]
 
 
 @dataclass(frozen=True, slots=True)
@@ -123,14 +146,22 @@ class Host:
     again: tuple[tuple[str, float], ...] = ()
     """Dimensions taken a second time, mm."""
     obstacles: tuple[Box, ...] = ()
-    """What stands in it and stays, as the user measured it."""
+    """What stands in it and stays, as the user measured it; one that is no box in several boxes of its name."""
+    openings: tuple[Opening, ...] = ()
+    roofed: bool = True
+    """Closed over: what goes in goes in through an opening."""
+    lined: Mapping[str, float] = field(default_factory=dict)
+    """mm that the lining to come takes off a length, by role, and off the ``front``."""
+    no_trace: bool = False
+    asides: tuple[tuple[str, str, str, str], ...] = ()
+    """Key, title, sentence and caution of what is said of it besides."""
     words: Mapping[str, str] = field(default_factory=lambda: {"rear": "closed gate", "over": "cover"})
     """What people call what closes the rear, and what lies over."""
 
     def mm(self, role: str) -> float | None:
-        """A length by its role; None where it is not measured, or this kind of host has none."""
+        """A length by its role, less the lining to come; None where it is not measured, or this kind of host has none."""
         found = self.dims.get(role)
-        return found.mm if found else None
+        return None if found is None or found.mm is None else found.mm - self.lined.get(role, 0.0)
 
     def shape(self, role: str) -> float:
         """For drawing only: the measured length, or a plain stand-in where it is missing."""

@@ -180,7 +180,9 @@ def _rows(row: Row, data: Mapping[str, Any], host: Host | None) -> tuple[Choice,
 
 
 def _below(row: Row, path: str) -> Row:
-    return replace(row, path=f"{path}/{row.path}" if row.path else path)
+    """A row of a list's item; what it is shown for lies in that item."""
+    when = tuple(replace(one, path=f"{path}/{one.path}") for one in row.when)
+    return replace(row, path=f"{path}/{row.path}" if row.path else path, when=when)
 
 
 def _item_rows(repeat: Repeat, data: Mapping[str, Any]) -> list[Row | Command]:

@@ -7,14 +7,16 @@ from flask_openapi3 import APIBlueprint
 from ergostrut.core.catalog.own import extended
 from ergostrut.core.document.base import free_id
 from ergostrut.core.drawing.frame import build_view, frame_views
+from ergostrut.core.drawing.room import overlays
 from ergostrut.core.edit import Change
 from ergostrut.core.frame.build import family_of, framed
 from ergostrut.core.frame.families import FAMILIES
 from ergostrut.core.job.document import Design
 from ergostrut.core.job.start import with_build
 from ergostrut.core.measure.hosts import resolve
+from ergostrut.core.primitives import Path, View, box_of
 from ergostrut.core.problem import InputError, Problem
-from ergostrut.core.report import here, studies_at
+from ergostrut.core.report import Report, here, studies_at
 from ergostrut.core.structure.host import Reader
 from ergostrut.core.structure.setting import setting_at
 from ergostrut.core.structure.sheet import shown
@@ -46,7 +48,7 @@ def frame(path: s.JobPath, query: s.SettingQuery) -> dict[str, object]:
         for title, heads, rows in family_of(hand.family).tables(params, Reader(context.host), context.catalog):
             tables.append(s.CompareTable(title=title, heads=list(heads), rows=[list(row) for row in rows]))
     return s.FrameOut(
-        views=list(frame_views(report, study, travels, part_states(report), masses, query.build)),
+        views=_with_overlays(report, frame_views(report, study, travels, part_states(report), masses, query.build), query),
         here=[s.HereFinding(id=f.id, use=f.use, state=f.state, sentence=f.sentence) for f in here(studies).values()],
         build=hand.id if hand is not None else "",
         drivable=all(setting_at(build, travels).drivable for build in context.builds),
@@ -54,6 +56,18 @@ def frame(path: s.JobPath, query: s.SettingQuery) -> dict[str, object]:
         stack=list(hand.stack) if hand is not None else [],
         tables=tables,
     ).model_dump(mode="json")
+
+
+def _with_overlays(report: Report, views: tuple[View, ...], query: s.SettingQuery) -> list[View]:
+    """Views with what was asked for besides the parts."""
+    if not query.show:
+        return list(views)
+    found = []
+    for view in views:
+        more = overlays(report.context, view.name, query.show, query.build, query.part)
+        box = box_of([*more, Path((view.box[:2], view.box[2:]), "line")])
+        found.append(View(view.name, box, (*view.items, *more)))
+    return found
 
 
 def _index(design: Design, name: str) -> int:
@@ -74,7 +88,7 @@ def sheet(path: s.JobPath, query: b.BuildQuery) -> dict[str, object]:
     build = design.builds[index]
     groups = [
         b.FormGroup(title=group.title, help=group.help, rows=[form_row(row, f"/builds/{index}") for row in group.rows])
-        for group in shown(family_of(build.family).sheet, build, extended(service().catalog, design.own), resolve(design.host))
+        for group in shown(family_of(build.family).form, build, extended(service().catalog, design.own), resolve(design.host))
     ]
     return b.FormOut(build=build.id, index=index, family=build.family, groups=groups).model_dump(mode="json")
 

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from ....structure.host import Host
-from ...resolving import dims_of, resolved
+from ....structure.host import Host, Measured, Opening
+from ...openings import rear_opening, side_openings
+from ...resolving import dims_of, resolved, without
 from .survey import DIMENSIONS, PickupBed
 
 _STAND_IN = {
@@ -21,6 +22,11 @@ _STAND_IN = {
     "gate_rise": -10.0,
     "floor_thickness": 1.0,
     "cover_height": 550.0,
+    "hatch_width": 1300.0,
+    "hatch_height": 800.0,
+    "window_start": 300.0,
+    "window_width": 1000.0,
+    "window_height": 300.0,
     "wheelbase": 3680.0,
     "axle_from_front": 1150.0,
     "track": 1700.0,
@@ -28,7 +34,32 @@ _STAND_IN = {
 
 
 def resolve(survey: PickupBed) -> Host:
-    """The host in numbers."""
-    dims = dims_of(survey.dims, DIMENSIONS)
+    """The host in numbers. Open, or under a cover that opens, it is gone into from above."""
+    topper = survey.over == "topper"
+    dims = without(dims_of(survey.dims, DIMENSIONS), hatch=not topper, window=not topper or survey.windows == "none")
     half = (dims["width_at_rails"].mm or _STAND_IN["width_at_rails"]) / 2
-    return resolved(survey, dims, _STAND_IN, lambda _: half)
+    rail = dims["depth"].mm or _STAND_IN["depth"]
+    ways: tuple[Opening, ...] = ()
+    if topper:
+        ways = _ways(survey, dims, half, rail)
+    words = {"rear": "closed gate", "over": "topper's roof" if topper else "cover"}
+    return resolved(survey, dims, _STAND_IN, lambda _: half, words=words, openings=ways, roofed=topper)
+
+
+def _ways(survey: PickupBed, dims: dict[str, Measured], half: float, rail: float) -> tuple[Opening, ...]:
+    """The hatch over the lowered gate, and side windows above the rails."""
+    return (
+        rear_opening("hatch", dims, _STAND_IN, "length_to_gate", "hatch_width", "hatch_height", survey.hatch_inside),
+        *side_openings(
+            "side window",
+            dims,
+            _STAND_IN,
+            survey.windows,
+            half,
+            "window_start",
+            "window_width",
+            "window_height",
+            survey.window_inside,
+            sill=rail,
+        ),
+    )

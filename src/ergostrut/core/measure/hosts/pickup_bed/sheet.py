@@ -2,7 +2,26 @@
 
 from __future__ import annotations
 
-from ...blocks import BOLTS, OBSTACLES, ROWS, SLOTS, again
+from ....structure.sheet import Group, Row, When, options
+from ...blocks import BOLTS, INSIDE, LINING, OBSTACLES, ROWS, SLOTS, again
 from .survey import DIMENSIONS
 
-SHEET = (BOLTS, SLOTS, ROWS, OBSTACLES, again(DIMENSIONS))
+_TOPPER = (When("over", ("topper",)),)
+SHEET = (
+    Group(
+        "What lies over it",
+        (
+            Row("over", "Over the bed", "choice", options("open", "roll or fold cover", "topper")),
+            Row("windows", "Side windows", "choice", options("none", "left", "right", "both"), when=_TOPPER),
+            Row("hatch_inside", "Hatch and gate open from inside", "choice", INSIDE, when=_TOPPER),
+            Row("window_inside", "Side windows open from inside", "choice", INSIDE, when=_TOPPER),
+        ),
+        help="A cover opens: what goes in goes in from above. Its rails and clamps are obstacles, or a row of clamps.",
+    ),
+    BOLTS,
+    SLOTS,
+    ROWS,
+    OBSTACLES,
+    LINING,
+    again(DIMENSIONS),
+)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ....primitives import Circle, Label, Path, Primitive, View, box_of, rect
 from ....structure.host import Host
-from ...tags import tag
+from ...tags import Tag, tag, tags
 
 WHEEL = 390.0
 
@@ -47,6 +47,10 @@ def side_shapes(host: Host) -> list[Primitive]:
         rect(to_gate - thick, -20, to_gate, D, "ghost", "host/gate", "closed gate"),
         rect(L + 12, rise - thick, L + gate, rise, "host", "host/gate", "lowered gate"),
     ]
+    for one in host.openings:
+        (a, low), (b, top) = one.lo, one.hi
+        u0, u1 = (a, b) if one.axis == 1 else (one.at, one.at + 40.0)
+        found.append(rect(u0, low, u1, top, "ghost", f"host/{one.name}", one.name))
     axle = host.shape("axle_from_front")
     ground = -110 - WHEEL - 120
     found += [Circle((axle, ground + WHEEL), WHEEL, "host"), Circle((axle, ground + WHEEL), WHEEL * 0.55, "host-faint")]
@@ -78,6 +82,9 @@ def rear_shapes(host: Host) -> list[Primitive]:
     found: list[Primitive] = [Path(((-Wr / 2, D), (-Wa / 2, D * 0.8), (-Wa / 2, 0), (Wa / 2, 0), (Wa / 2, D * 0.8), (Wr / 2, D)), "host")]
     for sign in (-1, 1):
         found.append(rect(sign * Wb / 2, 0, sign * Wa / 2, h, "host", "host/wells", "wheel well"))
+    for one in host.openings:
+        if one.axis == 0:
+            found.append(rect(one.lo[0], one.lo[1], one.hi[0], one.hi[1], "host-faint", f"host/{one.name}", one.name))
     return found
 
 
@@ -120,6 +127,19 @@ def host_views(host: Host) -> tuple[View, ...]:
         tag(host, "well_height", (Wb / 2, 0), (Wb / 2, h), "v", "right", 1),
         tag(host, "depth", (Wr / 2, 0), (Wr / 2, D), "v", "right", 2),
     ]
+    high, half = host.shape("hatch_height"), host.shape("hatch_width") / 2
+    start, clear = host.shape("window_start"), host.shape("window_width")
+    rear_dims += tags(
+        host,
+        Tag("hatch_width", (-half, high), (half, high), "h", "above", 2),
+        Tag("hatch_height", (-half, 0), (-half, high), "v", "left", 1),
+    )
+    side_dims += tags(
+        host,
+        Tag("window_start", (0, D), (start, D), "h", "above", 2),
+        Tag("window_width", (start, D), (start + clear, D), "h", "above", 2),
+        Tag("window_height", (start, D), (start, D + host.shape("window_height")), "v", "left", 3),
+    )
     names = Label((L / 2, 0), "bed floor, front at the left")
     return (
         View("plan", box_of(plan), (*plan, names, *plan_dims)),

@@ -6,7 +6,7 @@ from typing import Literal
 
 from pydantic import model_validator
 
-from ....document.survey import Dimension, DimensionNote, HostBase, Name, check_survey_fields
+from ....document.survey import Dimension, DimensionNote, HostBase, Inside, Name, check_survey_fields
 from ....record import Record
 
 
@@ -27,6 +27,11 @@ class PickupDimensions(Record):
     gate_rise: Dimension = Dimension()
     floor_thickness: Dimension = Dimension()
     cover_height: Dimension = Dimension()
+    hatch_width: Dimension = Dimension()
+    hatch_height: Dimension = Dimension()
+    window_start: Dimension = Dimension()
+    window_width: Dimension = Dimension()
+    window_height: Dimension = Dimension()
     wheelbase: Dimension = Dimension()
     axle_from_front: Dimension = Dimension()
     track: Dimension = Dimension()
@@ -51,6 +56,13 @@ DIMENSIONS: dict[str, DimensionNote] = {
     ),
     "floor_thickness": DimensionNote("Floor sheet thickness", "At an existing hole, with a caliper; bolts pull on this.", 0.4, 60),
     "cover_height": DimensionNote("Floor to cover", "Floor to the underside of a cover or topper; leave empty when open.", 150, 2500, True),
+    "hatch_width": DimensionNote(
+        "Hatch opening, width", "Gate lowered, hatch up: narrowest place between the sides of the opening.", 300, 2400, True
+    ),
+    "hatch_height": DimensionNote("Hatch opening, height", "Floor to the top of the opening, gate lowered, hatch up.", 200, 2400, True),
+    "window_start": DimensionNote("Front to side window", "Front panel to the front edge of the topper's side window.", -500, 4000, True),
+    "window_width": DimensionNote("Side window, width", "Clear, window open.", 100, 2400, True),
+    "window_height": DimensionNote("Side window, height", "Clear, from the rail to its top, window open.", 100, 1500, True),
     "wheelbase": DimensionNote("Wheelbase", "Front hub to rear hub along the side.", 1500, 6500),
     "axle_from_front": DimensionNote("Bed front to rear axle", "Front panel of the bed to the rear hub, level along the side.", -500, 3500),
     "track": DimensionNote("Track", "Middle of one rear tyre to the middle of the other.", 900, 2600),
@@ -63,6 +75,11 @@ class PickupBed(HostBase):
     kind: Literal["pickup_bed"] = "pickup_bed"
     label: Name = "pickup"
     dims: PickupDimensions = PickupDimensions()
+    over: Literal["open", "roll or fold cover", "topper"] = "open"
+    """What lies over it; a cover opens, a topper is gone into by its hatch and side windows."""
+    windows: Literal["none", "left", "right", "both"] = "none"
+    hatch_inside: Inside = "unknown"
+    window_inside: Inside = "unknown"
 
     @model_validator(mode="after")
     def _sensible(self) -> PickupBed:

@@ -1,9 +1,9 @@
 """The load space of a van: floor, walls by stations, wheel boxes, roof, doors, bulkhead."""
 
+from ...cabin import host_views, plan_shapes, rear_shapes, side_shapes, silhouette
 from ...kind import HostKind
 from .resolve import resolve
 from .sheet import SHEET
-from .sketch import host_views, plan_shapes, rear_shapes, side_shapes, silhouette
 from .survey import VanInterior
 
 HOST = HostKind(

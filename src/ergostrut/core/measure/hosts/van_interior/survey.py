@@ -2,13 +2,11 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Literal
 
 from pydantic import Field, model_validator
 
-from ....document.survey import Dimension, DimensionNote, HostBase, Name, check_survey_fields
-from ....problem import FieldError
-from ....quantity import Between, Length
+from ....document.survey import Dimension, DimensionNote, HostBase, Inside, Name, Station, check_stations, check_survey_fields
 from ....record import Record
 
 
@@ -28,6 +26,8 @@ class VanDimensions(Record):
     side_door_start: Dimension = Dimension()
     side_door_width: Dimension = Dimension()
     side_door_height: Dimension = Dimension()
+    bulkhead_width: Dimension = Dimension()
+    bulkhead_height: Dimension = Dimension()
     floor_thickness: Dimension = Dimension()
     wheelbase: Dimension = Dimension()
     axle_from_front: Dimension = Dimension()
@@ -50,6 +50,8 @@ DIMENSIONS: dict[str, DimensionNote] = {
     "side_door_start": DimensionNote("Front to side door", "Bulkhead to the front post of the side opening.", -500, 4000, True),
     "side_door_width": DimensionNote("Side opening, width", "Between the posts, door slid right back.", 300, 2200, True),
     "side_door_height": DimensionNote("Side opening, height", "Step to the top of the opening.", 400, 2400, True),
+    "bulkhead_width": DimensionNote("Way through the bulkhead, width", "Between its posts, or the seats.", 200, 2000, True),
+    "bulkhead_height": DimensionNote("Way through the bulkhead, height", "Floor to the top of it.", 300, 2400, True),
     "floor_thickness": DimensionNote(
         "Floor sheet", "Thickness of the metal under the liner; the soft bound of a fixing hangs on it.", 0.4, 60
     ),
@@ -57,13 +59,6 @@ DIMENSIONS: dict[str, DimensionNote] = {
     "axle_from_front": DimensionNote("Load space front to rear axle", "Bulkhead to the rear hub, level along the side.", -500, 5500),
     "track": DimensionNote("Track", "Middle of one rear tyre to the middle of the other.", 900, 2600),
 }
-
-
-class Station(Record):
-    """Clear width from wall to wall at a height; lean and curve of the walls come from two or more."""
-
-    height: Annotated[Length, Between(0, 3_000)]
-    width: Annotated[Length, Between(400, 3_000)]
 
 
 class VanInterior(HostBase):
@@ -75,13 +70,11 @@ class VanInterior(HostBase):
     stations: tuple[Station, ...] = Field(default=(), max_length=12)
     bulkhead: Literal["none", "solid", "with a door"] = "solid"
     side_door: Literal["none", "left", "right", "both"] = "right"
+    rear_inside: Inside = "unknown"
+    side_inside: Inside = "unknown"
 
     @model_validator(mode="after")
     def _sensible(self) -> VanInterior:
         check_survey_fields(self, self.dims, DIMENSIONS)
-        for i, (low, high) in enumerate(zip(self.stations, self.stations[1:], strict=False), 1):
-            if high.height.mm <= low.height.mm:
-                raise FieldError(
-                    f"stations/{i}/height", "widths are taken from the floor upwards: this height must be above the one before"
-                )
+        check_stations(self.stations)
         return self

@@ -1,10 +1,11 @@
-"""A van's load space in plan, side and rear, drawn from its numbers; what is missing is drawn at a stand-in size and tagged."""
+"""A closed load space in plan, side and rear, drawn from its numbers, for every kind of host that has one; what is missing is drawn at a
+stand-in size and tagged."""
 
 from __future__ import annotations
 
-from ....primitives import Circle, Label, Path, Point2, Primitive, View, box_of, rect
-from ....structure.host import Host
-from ...tags import tag
+from ..primitives import Circle, Label, Path, Point2, Primitive, View, box_of, rect
+from ..structure.host import Host
+from .tags import Tag, tags
 
 WHEEL = 340.0
 GROUND = -560.0
@@ -35,7 +36,7 @@ def _rows(host: Host, u: int, v: int, faces: tuple[str, ...]) -> list[Primitive]
         elif row.kind == "roof members" and (u, v) == (0, 1):
             half = _profile(host)[-1][0]
             found += [Path(((x, -half), (x, half)), "host-faint", False, f"host/row/{row.name}", title) for x, _ in points]
-        elif row.kind == "ribs" and (u, v) == (0, 2):
+        elif row.kind in ("ribs", "studs") and (u, v) == (0, 2):
             found += [
                 Path(((x, 0), (x, host.shape("cover_height"))), "host-faint", False, f"host/row/{row.name}", title) for x, _ in points
             ]
@@ -54,12 +55,14 @@ def plan_shapes(host: Host) -> list[Primitive]:
     for sign in (-1, 1):
         found.append(Path(((0, sign * wide), (rear, sign * wide)), "host"))
         found.append(Path(((0, sign * top), (rear, sign * top)), "host-faint"))
-        found.append(rect(s, sign * wells, s + n, sign * floor, "host", "host/wells", "wheel box"))
-        if host.words["side door"] in ({-1: "left", 1: "right"}[sign], "both"):
-            a, b = host.shape("side_door_start"), host.shape("side_door_start") + host.shape("side_door_width")
-            found.append(rect(a, sign * wide, b, sign * (wide + 45), "ghost", "host/side door", "side door"))
-    half = host.shape("rear_door_width") / 2
-    found.append(rect(rear, -half, rear + 45, half, "ghost", "host/rear doors", "rear doors"))
+        if _wells(host):
+            found.append(rect(s, sign * wells, s + n, sign * floor, "host", "host/wells", "wheel box"))
+    for one in host.openings:
+        (a, _), (b, _) = one.lo, one.hi
+        at = (one.at, one.at + 45 * one.sign) if one.axis == 0 else (one.sign * wide, one.sign * (wide + 45))
+        u0, v0, u1, v1 = (at[0], a, at[1], b) if one.axis == 0 else (a, at[0], b, at[1])
+        found.append(rect(min(u0, u1), min(v0, v1), max(u0, u1), max(v0, v1), "ghost", f"host/{one.name}", one.name))
+    found += _beside(host, 0, 1)
     found += _bulkhead(host, [(-28.0, -wide), (0.0, wide)])
     found += [
         Circle((hole.x, hole.y), 12, "fixing", f"host/hole/{hole.name}", f"{hole.name}, {hole.thread}") for hole in host.holes.values()
@@ -67,11 +70,25 @@ def plan_shapes(host: Host) -> list[Primitive]:
     return found + _rows(host, 0, 1, ("floor", "roof"))
 
 
+def _wells(host: Host) -> bool:
+    """Whether wheel boxes are drawn: measured, or still to be."""
+    return any(name in host.dims and (host.dims[name].mm is not None or not host.dims[name].optional) for name in ("well_height",))
+
+
+def _beside(host: Host, u: int, v: int) -> list[Primitive]:
+    """What else its kind knows to stand in it: seats."""
+    return [
+        rect(box.lo[u], box.lo[v], box.hi[u], box.hi[v], "host", f"host/{box.name}", box.name)
+        for box in host.solids
+        if not box.name.endswith("wheel well")
+    ]
+
+
 def _bulkhead(host: Host, corners: list[Point2]) -> list[Primitive]:
-    if host.words["bulkhead"] == "none":
+    if host.words.get("bulkhead", "solid") == "none":
         return []
     (u0, v0), (u1, v1) = corners
-    title = "bulkhead" if host.words["bulkhead"] == "solid" else "bulkhead with a door"
+    title = "bulkhead with a door" if host.words.get("bulkhead") == "with a door" else host.words.get("front", "bulkhead")
     return [rect(u0, v0, u1, v1, "host", "host/bulkhead", title)]
 
 
@@ -84,13 +101,16 @@ def side_shapes(host: Host) -> list[Primitive]:
         Path(((0, 0), (L, 0)), "host"),
         Path(((0, roof), (rear, roof)), "host"),
         Path(((-60, roof + 70), (rear + 30, roof + 70), (rear + 60, roof), (rear + 60, -120), (-60, -120)), "host-faint"),
-        Path(((-60, roof + 70), (-700, roof * 0.98), (-1050, roof * 0.52)), "host-faint"),
-        Path(((s, 0), (s + n * 0.12, h), (s + n * 0.88, h), (s + n, 0)), "ghost", False, "host/wells", "wheel box"),
-        rect(rear, 0, rear + 40, host.shape("rear_door_height"), "ghost", "host/rear doors", "rear doors"),
     ]
-    if host.words["side door"] != "none":
-        a, wide = host.shape("side_door_start"), host.shape("side_door_width")
-        found.append(rect(a, 0, a + wide, host.shape("side_door_height"), "ghost", "host/side door", "side door"))
+    if host.words.get("ahead") != "nothing":
+        found.append(Path(((-60, roof + 70), (-700, roof * 0.98), (-1050, roof * 0.52)), "host-faint"))
+    if _wells(host):
+        found.append(Path(((s, 0), (s + n * 0.12, h), (s + n * 0.88, h), (s + n, 0)), "ghost", False, "host/wells", "wheel box"))
+    for one in host.openings:
+        (a, low), (b, high) = one.lo, one.hi
+        u0, u1 = (a, b) if one.axis == 1 else sorted((one.at, one.at + 40.0 * one.sign))
+        found.append(rect(u0, low, u1, high, "ghost", f"host/{one.name}", one.name))
+    found += _beside(host, 0, 2)
     found += _bulkhead(host, [(-28.0, 0.0), (0.0, roof)])
     found += [Circle((axle, GROUND + WHEEL), WHEEL, "host"), Circle((axle, GROUND + WHEEL), WHEEL * 0.55, "host-faint")]
     return found + _rows(host, 0, 2, ("left wall", "right wall"))
@@ -102,10 +122,12 @@ def rear_shapes(host: Host) -> list[Primitive]:
     wells, h, floor = host.shape("width_between_wells") / 2, host.shape("well_height"), profile[0][0]
     left = [(-half, z) for half, z in reversed(profile)]
     found: list[Primitive] = [Path((*left, *profile, left[0]), "host")]
-    for sign in (-1, 1):
+    for sign in (-1, 1) if _wells(host) else ():
         found.append(rect(sign * wells, 0, sign * floor, h, "host", "host/wells", "wheel box"))
-    half = host.shape("rear_door_width") / 2
-    found.append(rect(-half, 0, half, host.shape("rear_door_height"), "host-faint", "host/rear doors", "rear opening"))
+    for one in host.openings:
+        if one.axis == 0 and one.sign > 0:
+            found.append(rect(one.lo[0], one.lo[1], one.hi[0], one.hi[1], "host-faint", f"host/{one.name}", one.name))
+    found += _beside(host, 1, 2)
     return found + _rows(host, 1, 2, ("left wall", "right wall"))
 
 
@@ -124,34 +146,45 @@ def host_views(host: Host) -> tuple[View, ...]:
     a, door, axle = host.shape("side_door_start"), host.shape("side_door_width"), host.shape("axle_from_front")
     plan, side, back = plan_shapes(host), side_shapes(host), rear_shapes(host)
     half, high = host.shape("rear_door_width") / 2, host.shape("rear_door_height")
-    plan_dims: list[Primitive] = [
-        tag(host, "well_start", (0, -wide), (s, -wide), "h", "below", 1),
-        tag(host, "well_length", (s, -wide), (s + n, -wide), "h", "below", 1),
-        tag(host, "floor_length", (0, -wide), (L, -wide), "h", "below", 2),
-        tag(host, "length_to_gate", (0, -wide), (rear, -wide), "h", "below", 3),
-        tag(host, "side_door_start", (0, wide), (a, wide), "h", "above", 1),
-        tag(host, "side_door_width", (a, wide), (a + door, wide), "h", "above", 2),
-        tag(host, "width_between_wells", (s + n * 0.5, -Wb / 2), (s + n * 0.5, Wb / 2), "v", "left", 1),
-        tag(host, "width_above_wells", (0, -Wa / 2), (0, Wa / 2), "v", "left", 2),
-        tag(host, "track", (0, -host.shape("track") / 2), (0, host.shape("track") / 2), "v", "left", 3),
-        tag(host, "rear_door_width", (rear, -half), (rear, half), "v", "right", 1),
-    ]
-    side_dims: list[Primitive] = [
-        tag(host, "cover_height", (rear, 0), (rear, roof), "v", "right", 2),
-        tag(host, "rear_door_height", (rear, 0), (rear, high), "v", "right", 1),
-        tag(host, "well_height", (s + n, 0), (s + n, h), "v", "right", 1),
-        tag(host, "side_door_height", (a, 0), (a, host.shape("side_door_height")), "v", "left", 1),
-        tag(host, "floor_thickness", (0, -host.shape("floor_thickness")), (0, 0), "v", "left", 2),
-        tag(host, "axle_from_front", (0, GROUND), (axle, GROUND), "h", "below", 1),
-        tag(host, "wheelbase", (axle - host.shape("wheelbase"), GROUND), (axle, GROUND), "h", "below", 2),
-    ]
-    rear_dims: list[Primitive] = [
-        tag(host, "width_between_wells", (-Wb / 2, 0), (Wb / 2, 0), "h", "below", 1),
-        tag(host, "width_above_wells", (-Wa / 2, 0), (Wa / 2, 0), "h", "below", 2),
-        tag(host, "rear_door_width", (-half, high), (half, high), "h", "above", 1),
-        tag(host, "well_height", (Wb / 2, 0), (Wb / 2, h), "v", "right", 1),
-        tag(host, "cover_height", (Wa / 2, 0), (Wa / 2, roof), "v", "right", 2),
-    ]
+    plan_dims = tags(
+        host,
+        Tag("well_start", (0, -wide), (s, -wide), "h", "below", 1),
+        Tag("well_length", (s, -wide), (s + n, -wide), "h", "below", 1),
+        Tag("floor_length", (0, -wide), (L, -wide), "h", "below", 2),
+        Tag("length_to_gate", (0, -wide), (rear, -wide), "h", "below", 3),
+        Tag("side_door_start", (0, wide), (a, wide), "h", "above", 1),
+        Tag("side_door_width", (a, wide), (a + door, wide), "h", "above", 2),
+        Tag("width_between_wells", (s + n * 0.5, -Wb / 2), (s + n * 0.5, Wb / 2), "v", "left", 1),
+        Tag("width_above_wells", (0, -Wa / 2), (0, Wa / 2), "v", "left", 2),
+        Tag("track", (0, -host.shape("track") / 2), (0, host.shape("track") / 2), "v", "left", 3),
+        Tag("rear_door_width", (rear, -half), (rear, half), "v", "right", 1),
+        Tag("seat_reach", (0, 0), (host.shape("seat_reach"), 0), "h", "above", 1),
+        Tag("front_travel", (0, 0), (host.shape("front_travel"), 0), "h", "above", 2),
+    )
+    side_dims = tags(
+        host,
+        Tag("cover_height", (rear, 0), (rear, roof), "v", "right", 2),
+        Tag("rear_door_height", (rear, 0), (rear, high), "v", "right", 1),
+        Tag("well_height", (s + n, 0), (s + n, h), "v", "right", 1),
+        Tag("seat_height", (host.shape("seat_reach"), 0), (host.shape("seat_reach"), host.shape("seat_height")), "v", "right", 3),
+        Tag("door_sill", (rear, 0), (rear, host.shape("door_sill")), "v", "right", 3),
+        Tag("front_height", (0, roof - host.shape("front_height")), (0, roof), "v", "left", 3),
+        Tag("bulkhead_height", (0, 0), (0, host.shape("bulkhead_height")), "v", "left", 3),
+        Tag("side_door_height", (a, 0), (a, host.shape("side_door_height")), "v", "left", 1),
+        Tag("floor_thickness", (0, -host.shape("floor_thickness")), (0, 0), "v", "left", 2),
+        Tag("axle_from_front", (0, GROUND), (axle, GROUND), "h", "below", 1),
+        Tag("wheelbase", (axle - host.shape("wheelbase"), GROUND), (axle, GROUND), "h", "below", 2),
+    )
+    rear_dims = tags(
+        host,
+        Tag("width_between_wells", (-Wb / 2, 0), (Wb / 2, 0), "h", "below", 1),
+        Tag("width_above_wells", (-Wa / 2, 0), (Wa / 2, 0), "h", "below", 2),
+        Tag("rear_door_width", (-half, high), (half, high), "h", "above", 1),
+        Tag("bulkhead_width", (-host.shape("bulkhead_width") / 2, high), (host.shape("bulkhead_width") / 2, high), "h", "above", 2),
+        Tag("front_width", (-host.shape("front_width") / 2, high), (host.shape("front_width") / 2, high), "h", "above", 2),
+        Tag("well_height", (Wb / 2, 0), (Wb / 2, h), "v", "right", 1),
+        Tag("cover_height", (Wa / 2, 0), (Wa / 2, roof), "v", "right", 2),
+    )
     return (
         View("plan", box_of(plan), (*plan, Label((L / 2, 0), "load floor, front at the left"), *plan_dims)),
         View("side", box_of(side), (*side, *side_dims)),

@@ -1,0 +1,222 @@
+"""How everybody who sleeps there gets out at night: past what then stands, by what opens from inside, over nobody."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+
+from ..document.load import Person
+from ..finding import COMMON_PRACTICE, Finding, Working, at_least
+from ..mechanics.space.passage import Corners, Pose, passage
+from ..structure.assembly import Assembly
+from ..structure.context import Context
+from ..structure.host import Opening
+from ..structure.parts import Surface
+from ..structure.setting import scene_travels, setting_at
+from .bodies import bodies_at
+from .people import LIES
+from .shell import Shell, shell_of
+
+WIDTHS = (700.0, 600.0, 550.0, 500.0, 450.0, 400.0, 350.0, 300.0)
+HEIGHTS = (900.0, 750.0, 600.0, 500.0, 450.0, 400.0, 350.0)
+NEED, WANT = 400.0, 550.0
+"""mm of width and height that somebody gets through with effort, and with ease (common practice, no published source)."""
+OVERHEAD = 3000.0
+"""mm over somebody who lies there through which the way leads over him."""
+STEP = 400.0
+"""mm that a step down in the dark should not be more than (common practice, no published source)."""
+CAUTION = "Everybody must get out by himself, in the dark and in smoke: try it with everything stowed for the night. Fit a smoke and a carbon monoxide alarm."
+
+
+@dataclass(frozen=True)
+class WayOut:
+    """One sleeper's way: poses from the exit back to the bed, its least width and height, mm, and who is climbed over."""
+
+    person: Person
+    door: str
+    poses: tuple[Pose, ...]
+    wide: float
+    high: float
+    over: tuple[str, ...]
+
+
+def _night(context: Context) -> list[tuple[Assembly, tuple[Corners, ...]]]:
+    """Everything of every build and on it, where it stands at night."""
+    found = []
+    for build in context.builds:
+        setting = setting_at(build, scene_travels(build, "night"))
+        rows: list[Corners] = []
+        for body in bodies_at(context, build, setting):
+            for a, b in zip(body.boxes.lo.tolist(), body.boxes.hi.tolist(), strict=True):
+                rows.append(((a[0], a[1], a[2]), (b[0], b[1], b[2])))
+        found.append((build, tuple(rows)))
+    return found
+
+
+def _beds(context: Context) -> dict[str, tuple[Assembly, Surface]]:
+    return {surface.id: (build, surface) for build in context.builds for surface in build.surfaces if surface.use == "sleeping"}
+
+
+def _place(context: Context, build: Assembly, bed: Surface, person: Person) -> Corners:
+    """Where somebody lies: the sleepers of a bed side by side across its shorter side, at night."""
+    dx, dy, dz = setting_at(build, scene_travels(build, "night")).shift(build, bed.body)
+    mine = [one.id for one in context.design.carry.crew if one.sleeps == bed.id]
+    across = 0 if bed.size[0] < bed.size[1] else 1
+    lane = bed.size[across] / len(mine)
+    lo = [bed.origin[0] + dx, bed.origin[1] + dy, bed.origin[2] + bed.soft + dz + 1.0]
+    hi = [lo[0] + bed.size[0], lo[1] + bed.size[1], lo[2] + OVERHEAD]
+    middle = lo[across] + lane * (mine.index(person.id) + 0.5)
+    lo[across], hi[across] = middle - min(lane, LIES) / 2, middle + min(lane, LIES) / 2
+    return (lo[0], lo[1], lo[2]), (hi[0], hi[1], hi[2])
+
+
+def lying_place(context: Context) -> Iterator[tuple[Person, Corners, int]]:
+    """Where everybody with a bed lies at night, and the axis he lies along."""
+    beds = _beds(context)
+    for person in context.design.carry.crew:
+        if person.sleeps in beds:
+            build, bed = beds[person.sleeps]
+            yield person, _place(context, build, bed, person), 1 if bed.size[0] < bed.size[1] else 0
+
+
+def _body(place: Corners, wide: float, high: float) -> Corners:
+    """Somebody on the way, as a box over the middle of where he lies."""
+    x, y = ((place[0][i] + place[1][i]) / 2 for i in (0, 1))
+    z = place[0][2]
+    return (x - wide / 2, y - wide / 2, z), (x + wide / 2, y + wide / 2, z + high)
+
+
+def ways_out(context: Context) -> list[tuple[Person, Opening | None, WayOut | None]]:
+    """Every sleeper's best way: without climbing over anybody if there is one, then the widest, then the highest."""
+    doors = tuple(one for one in context.host.openings if not one.missing and one.inside != "no")
+    if not context.host.roofed or not doors:
+        return []
+    beds, night = _beds(context), _night(context)
+    solid = tuple(box for _, rows in night for box in rows)
+    sleepers = [one for one in context.design.carry.crew if one.sleeps in beds]
+    places = {one.id: _place(context, *beds[one.sleeps], one) for one in sleepers if one.sleeps is not None}
+    found: list[tuple[Person, Opening | None, WayOut | None]] = []
+    for person in sleepers:
+        others = {one.id: places[one.id] for one in sleepers if one is not person}
+        best = _best(context, person, places[person.id], doors, solid, others)
+        found.append((person, best[0] if best else None, best[1] if best else None))
+    return found
+
+
+def _best(
+    context: Context, person: Person, place: Corners, doors: Sequence[Opening], solid: tuple[Corners, ...], others: dict[str, Corners]
+) -> tuple[Opening, WayOut] | None:
+    names = {one.id: one.name for one in context.design.carry.crew}
+    known = [one for one in doors if one.inside == "yes"]
+    for rows in (list(known), [one for one in doors if one not in known]):
+        shells = {one.name: shell_of(context.host, (one,), shrunk=False) for one in rows}
+        best: tuple[Opening, WayOut] | None = None
+        for past in (tuple(others), ()):
+            around = (*solid, *(others[name] for name in past))
+            for door in rows:
+                way = _widest(person, place, door, shells[door.name], around)
+                if way is not None and (best is None or (way.wide, way.high) > (best[1].wide, best[1].high)):
+                    best = door, way
+            if best is not None:
+                if not past and others:
+                    best = best[0], replace(best[1], over=_climbed(best[1], others, names))
+                return best
+    return None
+
+
+def _widest(person: Person, place: Corners, door: Opening, shell: Shell, around: tuple[Corners, ...]) -> WayOut | None:
+    solids = (*shell.solids, *around)
+
+    def poses(wide: float, high: float) -> tuple[Pose, ...] | None:
+        return passage((_body(place, wide, high),), solids, shell.room, shell.gates, turns=False)
+
+    least = HEIGHTS[-1]
+    wide = next((w for w in WIDTHS if poses(w, least) is not None), None)
+    if wide is None:
+        return None
+    kept = min(wide, WANT)
+    high = next(h for h in HEIGHTS if h == least or poses(kept, h) is not None)
+    found = poses(kept, high)
+    assert found is not None
+    return WayOut(person, door.name, found, wide, high, ())
+
+
+def _climbed(way: WayOut, others: dict[str, Corners], names: dict[str, str]) -> tuple[str, ...]:
+    """Whose place the way goes through."""
+    half = way.wide / 2
+    found = []
+    for name, (lo, hi) in others.items():
+        for a, b in zip(way.poses, way.poses[1:], strict=False):
+            near = [min(a.at[i], b.at[i]) - half < hi[i] and max(a.at[i], b.at[i]) + half > lo[i] for i in (0, 1)]
+            if all(near):
+                found.append(names[name])
+                break
+    return tuple(found) or tuple(names[name] for name in others)
+
+
+def check_ways_out(context: Context) -> Iterator[Finding]:
+    """One finding a sleeper in a closed host: unknown until it is known what opens from inside."""
+    beds, host = _beds(context), context.host
+    sleepers = [one for one in context.design.carry.crew if one.sleeps in beds]
+    if not host.roofed or not sleepers:
+        return
+    blanks = {
+        one.id: Finding(
+            f"person/{one.id}/way-out",
+            "way.out",
+            "carry",
+            (f"person/{one.id}",),
+            f"Way out of {one.name} at night",
+            "",
+            "unknown",
+            unit="mm",
+            minimum=True,
+            basis=COMMON_PRACTICE,
+            caution=CAUTION,
+        )
+        for one in sleepers
+    }
+    usable = [one for one in host.openings if one.inside != "no" and not one.missing]
+    missing = tuple(dict.fromkeys(role for one in host.openings if one.inside != "no" for role in one.missing))
+    if not usable:
+        for blank in blanks.values():
+            if missing:
+                names = ", ".join(host.dims[role].label.lower() for role in missing)
+                yield replace(blank, sentence=f"Not known until measured: {names}.", missing=missing)
+            else:
+                yield replace(blank, sentence="Nothing there opens from inside. Make one opening that does.", state="over", use=2.0)
+        return
+    for person, door, way in ways_out(context):
+        yield _finding(context, blanks[person.id], door, way, usable)
+
+
+def _finding(context: Context, blank: Finding, door: Opening | None, way: WayOut | None, usable: Sequence[Opening]) -> Finding:
+    say, w = context.say, Working()
+    if door is None or way is None:
+        names = " or the ".join(one.name for one in usable)
+        w.say(
+            f"Tried with a body {WIDTHS[-1]:.0f} mm wide and {HEIGHTS[-1]:.0f} mm high, from the bed to the {names}, as all stands at night."
+        )
+        text = f"No way out was found by the {names} with everything as it stands at night. Clear one, and try it."
+        return replace(blank, sentence=text, state="over", use=2.0, working=w.done())
+    w.given("b", way.wide, "mm", f"widest body that gets through to the {door.name}, in steps of 50 mm and more")
+    w.given("h", way.high, "mm", f"highest that does, {min(way.wide, WANT):.0f} mm wide")
+    have = w.line("c", "min(b, h)", "mm", "the narrower of both")
+    drop = _steepest(way)
+    w.given("s", drop, "mm", "largest step down or up on it, by where the body's middle goes")
+    use, state = at_least(have, NEED, WANT)
+    text = f"Out by the {door.name}, {say.length(way.wide)} wide and {say.length(way.high)} high at the least."
+    if drop > STEP:
+        text += f" A step of {say.length(drop)} in the dark: give it a light and a hold."
+    if way.over:
+        text += f" Climbs over {' and '.join(way.over)}."
+        state = "tight" if state == "holds" else state
+        use = max(use, 0.9)
+    if door.inside == "unknown":
+        text = f"{text} Not known whether the {door.name} opens from inside: try it from there, and say so on Measure."
+        return replace(blank, sentence=text, demand=have, limit=NEED, want=WANT, missing=(f"{door.name} from inside",), working=w.done())
+    return replace(blank, sentence=text, state=state, use=use, demand=have, limit=NEED, want=WANT, working=w.done())
+
+
+def _steepest(way: WayOut) -> float:
+    return max((abs(a.at[2] - b.at[2]) for a, b in zip(way.poses, way.poses[1:], strict=False)), default=0.0)

@@ -1,0 +1,35 @@
+"""The box's form beside its dimensions."""
+
+from __future__ import annotations
+
+from ....structure.sheet import Group, Row, options
+from ...blocks import BOLTS, INSIDE, LINING, OBSTACLES, ROWS, SLOTS, WALLS, again
+from .survey import DIMENSIONS
+
+SHEET = (
+    Group(
+        "The box",
+        (
+            Row("made", "What it is", "choice", options("enclosed trailer", "camper shell", "topper", "own body")),
+            Row("rear", "Its rear", "choice", options(door="has a door or ramp", closed="is closed")),
+            Row("side_door", "Side door", "choice", options("none", "left", "right", "both")),
+            Row("rear_inside", "Rear door opens from inside", "choice", INSIDE),
+            Row("side_inside", "Side door opens from inside", "choice", INSIDE),
+            Row(
+                "wall",
+                "Walls are",
+                "choice",
+                options("studs", "sandwich", "sheet", "unknown"),
+                help="studs: add them as a row, with what one bears",
+            ),
+            Row("wall_thickness", "Wall thickness", "length", optional=True),
+        ),
+    ),
+    WALLS,
+    LINING,
+    BOLTS,
+    ROWS,
+    SLOTS,
+    OBSTACLES,
+    again(DIMENSIONS),
+)
