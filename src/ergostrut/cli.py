@@ -6,6 +6,7 @@ import argparse
 import datetime
 import json
 import os
+import subprocess
 import sys
 from pathlib import Path
 from typing import Any
@@ -23,10 +24,13 @@ from ergostrut.core.problem import InputError, Problem
 from ergostrut.core.prove.boxes.refine import Level
 from ergostrut.core.report import Report, check
 from ergostrut.core.units import Units
+from ergostrut.devices import tape
 from ergostrut.files.calculation_pdf import calculation_pdf
 from ergostrut.files.card_json import write_card
 from ergostrut.files.catalog_files import shipped_catalog, shipped_templates
 from ergostrut.files.csv_out import cut_csv
+from ergostrut.files.measuring_pdf import measuring_pdf
+from ergostrut.files.outline_in import read_outline, written
 from ergostrut.files.report_json import report_data
 from ergostrut.files.stock_json import read_stock, write_stock
 from ergostrut.store.database import Database, backup
@@ -233,6 +237,40 @@ def _backup(args: argparse.Namespace) -> int:
     return HOLDS
 
 
+def _outline(args: argparse.Namespace) -> int:
+    try:
+        print(written(read_outline(Path(args.file).read_text(encoding="utf-8", errors="replace"), args.unit)))
+    except OSError as error:
+        print(f"{args.file}: cannot be read: {(error.strerror or 'unknown reason').lower()}", file=sys.stderr)
+        return UNUSABLE
+    except InputError as error:
+        print(f"{args.file}: {error}", file=sys.stderr)
+        return UNUSABLE
+    return HOLDS
+
+
+def _measuring(args: argparse.Namespace) -> int:
+    try:
+        job = read_job(Path(args.job).read_text(encoding="utf-8"))
+        Path(args.file).write_bytes(measuring_pdf(job.design))
+    except OSError as error:
+        print(f"{error.filename}: {(error.strerror or 'unknown reason').lower()}", file=sys.stderr)
+        return UNUSABLE
+    except (InputError, UnicodeDecodeError) as error:
+        print(f"{args.job}: {error}", file=sys.stderr)
+        return UNUSABLE
+    return HOLDS
+
+
+def _tape(args: argparse.Namespace) -> int:
+    try:
+        tape.serve(args.port or tape.PORT)
+    except OSError as error:
+        print(f"the tape cannot listen there: {(error.strerror or 'unknown reason').lower()}", file=sys.stderr)
+        return UNUSABLE
+    return HOLDS
+
+
 def _schema(_args: argparse.Namespace) -> int:
     print(json.dumps(job_schema(), indent=2, ensure_ascii=False))
     return HOLDS
@@ -266,11 +304,14 @@ def _serve(args: argparse.Namespace) -> int:
             return HOLDS
     app = create_app(database)
     server = listening(app, args.port)
+    device = subprocess.Popen([sys.executable, "-m", "ergostrut.devices.tape"]) if args.what == "demo" else None
     print(f"Ergostrut is at http://127.0.0.1:{server.effective_port}/  (stop with Ctrl+C)", flush=True)
     try:
         server.run()
     finally:
         app.extensions["ergostrut"].close()
+        if device is not None:
+            device.terminate()
     return HOLDS
 
 
@@ -309,6 +350,13 @@ def _parser() -> argparse.ArgumentParser:
     own.add_argument("way", choices=("export", "import"))
     own.add_argument("file", nargs="?")
     command("backup", _backup, "copy the database while it may be in use").add_argument("file")
+    line = command("outline", _outline, "print the outline in a DXF drawing or a table of offsets as an obstacle's corners")
+    line.add_argument("file")
+    line.add_argument("--unit", default="mm", choices=("mm", "in"), help="of a table's numbers that have none")
+    paper = command("measuring-sheet", _measuring, "write the measuring sheet of a job file as PDF")
+    paper.add_argument("job")
+    paper.add_argument("file")
+    command("tape", _tape, "stand in for a digital tape (docs/tape.md)").add_argument("--port", type=_port, default=0)
     command("schema", _schema, "print the JSON Schema of the job file")
     command("openapi", _openapi, "print the OpenAPI document of the server")
     for name, text in (("serve", "serve the app on this machine"), ("demo", "the same with the sample shop")):

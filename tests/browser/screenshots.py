@@ -30,18 +30,15 @@ def main() -> None:
             page.screenshot(path=TARGET / f"{name}.png")
         _builds(page)
         _van(page)
+        _fit(page)
         _prove_in_depth(page)
         browser.close()
 
 
 def _builds(page: Page) -> None:
-    """The other build in hand, the first one pale; and what could be added, drawn in this host."""
+    """What could be added, drawn in this host."""
     page.goto("/job/1/frame")
-    page.locator('[data-build="platform1"]').click()
     page.wait_for_load_state("networkidle")
-    page.locator("[data-advice=runs]").wait_for(state="detached")
-    page.wait_for_timeout(500)
-    page.screenshot(path=TARGET / "frame-bunk.png")
     page.get_by_role("button", name="Add a build").click()
     page.locator("[data-family]").first.wait_for()
     page.wait_for_timeout(500)
@@ -49,7 +46,7 @@ def _builds(page: Page) -> None:
 
 
 def _van(page: Page) -> None:
-    """The van measured, its bunk down and folded up, and what holds it."""
+    """The van measured, its bunk, and what holds it."""
     for name, place in (("measure", "measure"), ("frame", "frame"), ("anchor", "anchor")):
         page.goto(f"/job/2/{place}")
         page.wait_for_load_state("networkidle")
@@ -58,12 +55,19 @@ def _van(page: Page) -> None:
         page.locator("[data-advice=runs]").wait_for(state="detached")
         page.wait_for_timeout(500)
         page.screenshot(path=TARGET / f"van-{name}.png")
-    page.goto("/job/2/frame")
-    page.wait_for_load_state("networkidle")
-    page.get_by_role("button", name="folded up", exact=True).first.click()
-    page.get_by_role("radio", name="3D").click()
-    page.wait_for_timeout(2500)
-    page.screenshot(path=TARGET / "van-solid.png")
+
+
+def _fit(page: Page) -> None:
+    """Drawers with what they sweep, and a gear rack with its way in and the clearances."""
+    for job, name, shows, view in ((3, "drawers", ("what it sweeps", "clearances"), "Side"), (4, "rack", ("way in", "clearances"), "Plan")):
+        page.goto(f"/job/{job}/frame")
+        page.wait_for_load_state("networkidle")
+        for show in shows:
+            page.get_by_label(show, exact=True).check()
+        page.get_by_role("radio", name=view, exact=True).click()
+        page.locator("[data-advice=runs]").wait_for(state="detached")
+        page.wait_for_timeout(1500)
+        page.screenshot(path=TARGET / f"{name}.png")
 
 
 def _prove_in_depth(page: Page) -> None:

@@ -97,7 +97,7 @@ def test_a_floor_panel_past_an_empty_floor_and_not_past_a_bed() -> None:
 def test_what_must_not_turn_does_not() -> None:
     solids, inside, gates = room(120 * IN, 60 * IN, 76 * IN, (26 * IN, 72 * IN))
     whole = box(2 * IN, -22.5 * IN, 0, 86 * IN, 22.5 * IN, 18)
-    assert passage((whole,), solids, inside, gates, turns=False) is None
+    assert passage((whole,), solids, inside, gates, turns="none") is None
 
 
 def test_a_piece_of_several_boxes_goes_as_one() -> None:
@@ -133,7 +133,7 @@ def test_straight_ways_against_brute_force(
     ]
     mm = tuple(box(*(v * UNIT for v in (*p, *q))) for p, q in solids)
     piece = box(*(float(v * UNIT) for v in (*at, *hi.tolist())))
-    found = passage((piece,), mm, box(0, 0, 0, 600, 600, 600), (Gate(0, 1, 600.0),), turns=False)
+    found = passage((piece,), mm, box(0, 0, 0, 600, 600, 600), (Gate(0, 1, 600.0),), turns="none")
     assert (found is not None) is _by_brute_force(solids, size, at)
     assert found is None or clear_all_the_way(piece, found, mm)
 

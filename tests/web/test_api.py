@@ -16,7 +16,12 @@ from .conftest import LOCAL, Shop
 
 def test_yard_shows_each_job_with_its_worst_states(shop: Shop) -> None:
     yard = shop.get("/api/yard")
-    assert {one["name"] for one in yard["jobs"]} == {"River survey pickup", "Clock repairer's van"}
+    assert {one["name"] for one in yard["jobs"]} == {
+        "River survey pickup",
+        "Clock repairer's van",
+        "Trail-crew wagon",
+        "Borrowed van's gear rack",
+    }
     card = next(one for one in yard["jobs"] if one["name"] == "River survey pickup")
     assert card["name"] == "River survey pickup" and card["places"]["prove"] == "over"
     assert card["outline"]["items"]
@@ -250,7 +255,7 @@ def test_a_bad_file_changes_nothing(shop: Shop, sample: Job, spoil: Any, field: 
     refusal = shop.post("/api/jobs/import", {"text": json.dumps(data)}, 422)
     assert refusal["problems"][0]["field"] == field
     assert shop.post("/api/jobs/import", {"text": "{"}, 422)["problems"][0]["field"] == "line 1"
-    assert len(shop.get("/api/yard")["jobs"]) == 2
+    assert len(shop.get("/api/yard")["jobs"]) == 4
 
 
 def test_other_hosts_and_pages_are_turned_away(shop: Shop) -> None:

@@ -703,6 +703,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/outline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take in a DXF drawing or a table of offsets as an obstacle, which is then put in its place. */
+        post: operations["survey_outline_outline_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/measuring-sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every length of the host with boxes to write in. */
+        get: operations["survey_measuring_sheet_measuring_sheet_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tape": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The tape's last reading; that no tape answers is an answer. */
+        get: operations["tape_last_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tape/pull": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Pull the stand-in's tape so far and press its button. */
+        post: operations["tape_pull_pull_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1115,6 +1183,12 @@ export interface components {
              */
             label: string;
             /**
+             * Stage
+             * @default fitted
+             * @enum {string}
+             */
+            stage: "fitted" | "planned";
+            /**
              * Carried In
              * @default in parts
              * @enum {string}
@@ -1310,6 +1384,37 @@ export interface components {
              * @default []
              */
             fixings: components["schemas"]["Fixing"][];
+        };
+        /**
+         * Box
+         * @description A drawer's own box: ``sheet`` of sides, front and back, ``floor`` under its load; ``over``: room left over its sides.
+         */
+        Box: {
+            /**
+             * Sheet
+             * @default birch.12
+             */
+            sheet: string;
+            /**
+             * Floor
+             * @default birch.6.5
+             */
+            floor: string;
+            /**
+             * Over
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 3 to 200 mm.
+             * @default {
+             *       "value": "12",
+             *       "unit": "mm"
+             *     }
+             */
+            over: string;
+            /**
+             * Front
+             * @default true
+             */
+            front: boolean;
         };
         /**
          * BoxDimensions
@@ -1515,6 +1620,8 @@ export interface components {
              *     }
              */
             lining: components["schemas"]["Lining"];
+            /** @default null */
+            rack: components["schemas"]["RearRack"] | null;
             /**
              * No Trace
              * @default false
@@ -1694,6 +1801,33 @@ export interface components {
             wall_thickness: string | null;
         };
         /**
+         * Column
+         * @description What stands between two uprights: drawers above each other, or an open bay, such as for a fridge, with ``vent`` openings in the back.
+         */
+        Column: {
+            /**
+             * Name
+             * @default column
+             */
+            name: string;
+            /**
+             * Holds
+             * @default drawers
+             * @enum {string}
+             */
+            holds: "drawers" | "bay";
+            /**
+             * Rows
+             * @default 1
+             */
+            rows: number;
+            /**
+             * Vent
+             * @default false
+             */
+            vent: boolean;
+        };
+        /**
          * Crash
          * @description Restraint in a crash, in g. Off behind a cab wall until wanted; on for vans, wagons and anything behind or under people.
          */
@@ -1803,7 +1937,7 @@ export interface components {
              * Builds
              * @default []
              */
-            builds: (components["schemas"]["BedSlide"] | components["schemas"]["FixedPlatform"] | components["schemas"]["HungBunk"] | components["schemas"]["PlywoodBox"])[];
+            builds: (components["schemas"]["BedSlide"] | components["schemas"]["DrawerSystem"] | components["schemas"]["FixedPlatform"] | components["schemas"]["HungBunk"] | components["schemas"]["PlywoodBox"] | components["schemas"]["ShelfRack"])[];
             /**
              * @default {
              *       "road": "gravel",
@@ -1830,7 +1964,8 @@ export interface components {
             /**
              * @default {
              *       "build_mass": null,
-             *       "price": null
+             *       "price": null,
+             *       "seconds": null
              *     }
              */
             goals: components["schemas"]["Goals"];
@@ -1876,6 +2011,311 @@ export interface components {
             tolerance: string | null;
         };
         /**
+         * DrawerSystem
+         * @description A carcass with a column between every two of its uprights.
+         */
+        DrawerSystem: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            family: "drawer_system";
+            /**
+             * Id
+             * @default drawers1
+             */
+            id: string;
+            /**
+             * Label
+             * @default Drawers
+             */
+            label: string;
+            /**
+             * Stage
+             * @default fitted
+             * @enum {string}
+             */
+            stage: "fitted" | "planned";
+            /**
+             * Carried In
+             * @default in parts
+             * @enum {string}
+             */
+            carried_in: "in parts" | "whole";
+            /**
+             * Front
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 4000 mm.
+             * @default {
+             *       "value": "10",
+             *       "unit": "mm"
+             *     }
+             */
+            front: string;
+            /**
+             * Off Centre
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 1300 mm.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            off_centre: string;
+            /**
+             * Side
+             * @default middle
+             * @enum {string}
+             */
+            side: "middle" | "left" | "right";
+            /**
+             * Length
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 200 to 2500 mm.
+             * @default {
+             *       "value": "1000",
+             *       "unit": "mm"
+             *     }
+             */
+            length: string;
+            /**
+             * Width
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 100 to 2600 mm.
+             * @default {
+             *       "value": "1200",
+             *       "unit": "mm"
+             *     }
+             */
+            width: string;
+            /**
+             * Height
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 100 to 1600 mm.
+             * @default {
+             *       "value": "350",
+             *       "unit": "mm"
+             *     }
+             */
+            height: string;
+            /**
+             * Opens
+             * @default rear
+             * @enum {string}
+             */
+            opens: "rear" | "left" | "right";
+            /**
+             * Bottom
+             * @default true
+             */
+            bottom: boolean;
+            /**
+             * Sheet
+             * @default birch.18
+             */
+            sheet: string;
+            /**
+             * Back
+             * @default birch.6.5
+             */
+            back: string | null;
+            /**
+             * Lean
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 1000 mm.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            lean: string;
+            /**
+             * Grain
+             * @default across
+             * @enum {string}
+             */
+            grain: "along" | "across";
+            /**
+             * Screw
+             * @default No. 8
+             * @enum {string}
+             */
+            screw: "No. 8" | "No. 10" | "No. 12" | "No. 14";
+            /**
+             * Spacing
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 20 to 600 mm.
+             * @default {
+             *       "value": "150",
+             *       "unit": "mm"
+             *     }
+             */
+            spacing: string;
+            /**
+             * Bite
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 5 to 120 mm.
+             * @default {
+             *       "value": "32",
+             *       "unit": "mm"
+             *     }
+             */
+            bite: string;
+            /**
+             * Joint
+             * @default screws
+             * @enum {string}
+             */
+            joint: "screws" | "glue" | "dado" | "pocket" | "blocks" | "brackets";
+            /**
+             * Back Joint
+             * @default screws
+             * @enum {string}
+             */
+            back_joint: "screws" | "glue" | "blocks" | "brackets";
+            /**
+             * Groove
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 2 to 30 mm.
+             * @default {
+             *       "value": "6",
+             *       "unit": "mm"
+             *     }
+             */
+            groove: string;
+            /**
+             * Block
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 10 to 100 mm.
+             * @default {
+             *       "value": "25",
+             *       "unit": "mm"
+             *     }
+             */
+            block: string;
+            /**
+             * Bracket
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 10 to 150 mm.
+             * @default {
+             *       "value": "30",
+             *       "unit": "mm"
+             *     }
+             */
+            bracket: string;
+            /**
+             * Bracket Rating
+             * @default null
+             */
+            bracket_rating: string | null;
+            /**
+             * Pocket Rating
+             * @default null
+             */
+            pocket_rating: string | null;
+            /**
+             * Cutouts
+             * @default []
+             */
+            cutouts: components["schemas"]["Cutout"][];
+            /**
+             * Tied
+             * @default true
+             */
+            tied: boolean;
+            /**
+             * Tie Rating
+             * @default null
+             */
+            tie_rating: string | null;
+            /**
+             * Tie Washer
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 5 to 200 mm.
+             * @default {
+             *       "value": "40",
+             *       "unit": "mm"
+             *     }
+             */
+            tie_washer: string;
+            /**
+             * Use
+             * @default deck
+             * @enum {string}
+             */
+            use: "sleeping" | "deck";
+            /**
+             * Columns
+             * @default [
+             *       {
+             *         "name": "left",
+             *         "holds": "drawers",
+             *         "rows": 1,
+             *         "vent": false
+             *       },
+             *       {
+             *         "name": "right",
+             *         "holds": "drawers",
+             *         "rows": 1,
+             *         "vent": false
+             *       }
+             *     ]
+             */
+            columns: components["schemas"]["Column"][];
+            /**
+             * @default {
+             *       "sheet": "birch.12",
+             *       "floor": "birch.6.5",
+             *       "over": "12 mm",
+             *       "front": true
+             *     }
+             */
+            box: components["schemas"]["Box"];
+            /**
+             * @default {
+             *       "kind": "side",
+             *       "beside": null,
+             *       "out": 100,
+             *       "rating": null,
+             *       "friction": null
+             *     }
+             */
+            slide: components["schemas"]["Slide"];
+            /**
+             * @default {
+             *       "kind": "self-closing",
+             *       "holds": null,
+             *       "pin": "6 mm",
+             *       "engaged": "12 mm",
+             *       "play": "2 mm",
+             *       "flex": "3 mm"
+             *     }
+             */
+            latch: components["schemas"]["Latch"];
+        };
+        /**
+         * Filled
+         * @description A liquid in a thing: so many litres when full, ``fill`` per cent of it now.
+         */
+        Filled: {
+            /**
+             * Liquid
+             * @default water
+             * @enum {string}
+             */
+            liquid: "water" | "propane" | "petrol" | "diesel";
+            /**
+             * Litres
+             * @default 20
+             */
+            litres: number;
+            /**
+             * Fill
+             * @default 100
+             */
+            fill: number;
+        };
+        /**
          * FixedPlatform
          * @description A bunk on cross members, or on rails along the vehicle.
          */
@@ -1895,6 +2335,12 @@ export interface components {
              * @default Platform
              */
             label: string;
+            /**
+             * Stage
+             * @default fitted
+             * @enum {string}
+             */
+            stage: "fitted" | "planned";
             /**
              * Carried In
              * @default in parts
@@ -2263,6 +2709,11 @@ export interface components {
              * @default null
              */
             price: number | null;
+            /**
+             * Seconds
+             * @default null
+             */
+            seconds: number | null;
         };
         /** Guides */
         Guides: {
@@ -2473,6 +2924,12 @@ export interface components {
              * @default Hung bunk
              */
             label: string;
+            /**
+             * Stage
+             * @default fitted
+             * @enum {string}
+             */
+            stage: "fitted" | "planned";
             /**
              * Carried In
              * @default in parts
@@ -2751,6 +3208,63 @@ export interface components {
              *     }
              */
             tap_depth: string;
+        };
+        /**
+         * Latch
+         * @description What keeps drawers in on the road; ``holds`` of one; a pin ``pin`` thick engaged by ``engaged``, against ``play`` and ``flex``.
+         */
+        Latch: {
+            /**
+             * Kind
+             * @default self-closing
+             * @enum {string}
+             */
+            kind: "none" | "self-closing" | "turn button" | "bar" | "pinned bar";
+            /**
+             * Holds
+             * @default null
+             */
+            holds: string | null;
+            /**
+             * Pin
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 1 to 40 mm.
+             * @default {
+             *       "value": "6",
+             *       "unit": "mm"
+             *     }
+             */
+            pin: string;
+            /**
+             * Engaged
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 100 mm.
+             * @default {
+             *       "value": "12",
+             *       "unit": "mm"
+             *     }
+             */
+            engaged: string;
+            /**
+             * Play
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 30 mm.
+             * @default {
+             *       "value": "2",
+             *       "unit": "mm"
+             *     }
+             */
+            play: string;
+            /**
+             * Flex
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 30 mm.
+             * @default {
+             *       "value": "3",
+             *       "unit": "mm"
+             *     }
+             */
+            flex: string;
         };
         /**
          * Legs
@@ -3384,6 +3898,8 @@ export interface components {
              *     }
              */
             lining: components["schemas"]["Lining"];
+            /** @default null */
+            rack: components["schemas"]["RearRack"] | null;
             /**
              * No Trace
              * @default false
@@ -3744,7 +4260,7 @@ export interface components {
         };
         /**
          * PlywoodBox
-         * @description Two sides, a top, upright sheets between, a bottom and a back or none; one face stays open.
+         * @description A carcass with so many upright sheets between its sides.
          */
         PlywoodBox: {
             /**
@@ -3762,6 +4278,12 @@ export interface components {
              * @default Plywood box
              */
             label: string;
+            /**
+             * Stage
+             * @default fitted
+             * @enum {string}
+             */
+            stage: "fitted" | "planned";
             /**
              * Carried In
              * @default in parts
@@ -3830,11 +4352,6 @@ export interface components {
              * @enum {string}
              */
             opens: "rear" | "left" | "right";
-            /**
-             * Uprights
-             * @default 1
-             */
-            uprights: number;
             /**
              * Bottom
              * @default true
@@ -3975,6 +4492,11 @@ export interface components {
              * @enum {string}
              */
             use: "sleeping" | "deck";
+            /**
+             * Uprights
+             * @default 1
+             */
+            uprights: number;
         };
         /**
          * Props
@@ -4010,6 +4532,47 @@ export interface components {
              * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
              */
             value: string;
+        };
+        /**
+         * RearRack
+         * @description A rack or carrier on the hitch: ``off`` the closed gate; ``extension`` of the hitch; ``mass`` with what hangs on it. Ratings are the user's.
+         */
+        RearRack: {
+            /**
+             * Off
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 3000 mm.
+             * @default {
+             *       "value": "150",
+             *       "unit": "mm"
+             *     }
+             */
+            off: string;
+            /**
+             * Extension
+             * @default null
+             */
+            extension: string | null;
+            /**
+             * Mass
+             * Format: ergostrut-mass
+             * @description A mass with its unit: 48 lb, 12 lb 4 oz, 21.5 kg or 850 g. From 0.1 to 500 kg.
+             * @default {
+             *       "value": "40",
+             *       "unit": "kg"
+             *     }
+             */
+            mass: string;
+            /**
+             * Hitch Rating
+             * @default null
+             */
+            hitch_rating: string | null;
+            /**
+             * Pin To Ball
+             * @default null
+             */
+            pin_to_ball: string | null;
         };
         /**
          * Rollers
@@ -4169,6 +4732,262 @@ export interface components {
             free: string;
         };
         /**
+         * Shelf
+         * @description One shelf: ``height`` of its top above the floor at its lower edge, ``tilt`` by which its front stands higher; ``edge``: what keeps things
+         *     on it, ``edge_height`` above it. ``stepped_on`` unsaid: where it is low enough.
+         */
+        Shelf: {
+            /**
+             * Name
+             * @default shelf
+             */
+            name: string;
+            /**
+             * Height
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 10 to 2600 mm.
+             * @default {
+             *       "value": "400",
+             *       "unit": "mm"
+             *     }
+             */
+            height: string;
+            /**
+             * Tilt
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 150 mm.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            tilt: string;
+            /**
+             * Edge
+             * @default nosing
+             * @enum {string}
+             */
+            edge: "none" | "nosing" | "recess" | "bar";
+            /**
+             * Edge Height
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 400 mm.
+             * @default {
+             *       "value": "30",
+             *       "unit": "mm"
+             *     }
+             */
+            edge_height: string;
+            /**
+             * Stepped On
+             * @default unsaid
+             * @enum {string}
+             */
+            stepped_on: "unsaid" | "yes" | "no";
+        };
+        /**
+         * ShelfRack
+         * @description Uprights in pairs, bearers between each pair, shelves over the bearers.
+         */
+        ShelfRack: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            family: "shelf_rack";
+            /**
+             * Id
+             * @default rack1
+             */
+            id: string;
+            /**
+             * Label
+             * @default Shelf rack
+             */
+            label: string;
+            /**
+             * Stage
+             * @default fitted
+             * @enum {string}
+             */
+            stage: "fitted" | "planned";
+            /**
+             * Carried In
+             * @default in parts
+             * @enum {string}
+             */
+            carried_in: "in parts" | "whole";
+            /**
+             * Framing
+             * @default lumber_plywood
+             * @enum {string}
+             */
+            framing: "lumber_plywood" | "tslot_bolted" | "welded_steel_tube" | "welded_aluminium_tube" | "aluminium_tube_brackets" | "strut_bolted" | "conduit_riveted" | "angle_flat_steel" | "sandwich_bonded";
+            /**
+             * Side
+             * @default left
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /**
+             * Front
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 10000 mm.
+             * @default {
+             *       "value": "100",
+             *       "unit": "mm"
+             *     }
+             */
+            front: string;
+            /**
+             * Length
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 200 to 6000 mm.
+             * @default {
+             *       "value": "1600",
+             *       "unit": "mm"
+             *     }
+             */
+            length: string;
+            /**
+             * Depth
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 100 to 1200 mm.
+             * @default {
+             *       "value": "400",
+             *       "unit": "mm"
+             *     }
+             */
+            depth: string;
+            /**
+             * Height
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 150 to 2600 mm.
+             * @default {
+             *       "value": "1300",
+             *       "unit": "mm"
+             *     }
+             */
+            height: string;
+            /**
+             * Frames
+             * @default 3
+             */
+            frames: number;
+            /**
+             * Upright
+             * @default 2x2 spf
+             */
+            upright: string;
+            /**
+             * Bearer
+             * @default 2x2 spf
+             */
+            bearer: string;
+            /**
+             * Stands
+             * @default floor
+             * @enum {string}
+             */
+            stands: "floor" | "wall";
+            /**
+             * @default {
+             *       "row": "",
+             *       "bolts": 1,
+             *       "below": "60 mm",
+             *       "rating": null
+             *     }
+             */
+            wall: components["schemas"]["Wall"];
+            /**
+             * Tied
+             * @default true
+             */
+            tied: boolean;
+            /**
+             * Tie Rating
+             * @default null
+             */
+            tie_rating: string | null;
+            /**
+             * Well Rating
+             * @default null
+             */
+            well_rating: string | null;
+            /**
+             * Shelves
+             * @default [
+             *       {
+             *         "name": "low",
+             *         "height": "400 mm",
+             *         "tilt": "0 mm",
+             *         "edge": "nosing",
+             *         "edge_height": "30 mm",
+             *         "stepped_on": "unsaid"
+             *       },
+             *       {
+             *         "name": "middle",
+             *         "height": "800 mm",
+             *         "tilt": "0 mm",
+             *         "edge": "nosing",
+             *         "edge_height": "30 mm",
+             *         "stepped_on": "unsaid"
+             *       },
+             *       {
+             *         "name": "top",
+             *         "height": "1200 mm",
+             *         "tilt": "0 mm",
+             *         "edge": "nosing",
+             *         "edge_height": "30 mm",
+             *         "stepped_on": "unsaid"
+             *       }
+             *     ]
+             */
+            shelves: components["schemas"]["Shelf"][];
+            /**
+             * Deck
+             * @default birch.12
+             */
+            deck: string;
+            /**
+             * Grain
+             * @default along
+             * @enum {string}
+             */
+            grain: "along" | "across";
+            /**
+             * Board Gap
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 300 mm.
+             * @default {
+             *       "value": "20",
+             *       "unit": "mm"
+             *     }
+             */
+            board_gap: string;
+            /**
+             * @default {
+             *       "weld_leg": null,
+             *       "capped": false,
+             *       "bracket_rating": null,
+             *       "brackets": 2,
+             *       "bolt": "5/16-18",
+             *       "bolt_grade": "SAE 5",
+             *       "screw": "No. 10",
+             *       "screws": 2,
+             *       "bite": "50 mm",
+             *       "fastener": "usual",
+             *       "rivet": "Al/steel 4.8 mm",
+             *       "drill_screw": "No. 12",
+             *       "per_leg": 3,
+             *       "bracket_wall": "3 mm",
+             *       "lag": "1/4 in",
+             *       "tap_depth": "25 mm"
+             *     }
+             */
+            joints: components["schemas"]["Joints"];
+        };
+        /**
          * Shop
          * @description How this shop cuts and what it pays; prices by catalogue id replace the typical ones.
          */
@@ -4195,6 +5014,39 @@ export interface components {
             prices: {
                 [key: string]: number;
             };
+        };
+        /**
+         * Slide
+         * @description What drawers run on: ``beside`` each side (empty: as its kind takes), ``out`` of its length in per cent, ``rating`` of a pair as sold for
+         *     fully out; ``friction`` where it has no bearings.
+         */
+        Slide: {
+            /**
+             * Kind
+             * @default side
+             * @enum {string}
+             */
+            kind: "side" | "bottom" | "locking" | "runner" | "bin";
+            /**
+             * Beside
+             * @default null
+             */
+            beside: string | null;
+            /**
+             * Out
+             * @default 100
+             */
+            out: number;
+            /**
+             * Rating
+             * @default null
+             */
+            rating: string | null;
+            /**
+             * Friction
+             * @default null
+             */
+            friction: number | null;
         };
         /**
          * Slot
@@ -4361,6 +5213,9 @@ export interface components {
         /**
          * Thing
          * @description A box with a mass: ``length`` along the truck, ``width`` across, unless ``turned``.
+         *
+         *     ``on``: a surface, or ``thing/ID``: on top of another. ``stacked``: so many of it on each other, all as one. ``upright``: it must not be
+         *     tilted. ``mass`` of one, without what it is ``filled`` with. ``stage`` planned: looked at with it and without.
          */
         Thing: {
             /** Id */
@@ -4415,6 +5270,39 @@ export interface components {
              *     }
              */
             hold: components["schemas"]["Holding"];
+            /**
+             * Stacked
+             * @default 1
+             */
+            stacked: number;
+            /**
+             * Upright
+             * @default false
+             */
+            upright: boolean;
+            /** @default null */
+            filled: components["schemas"]["Filled"] | null;
+            /**
+             * Stage
+             * @default fitted
+             * @enum {string}
+             */
+            stage: "fitted" | "planned";
+            /**
+             * Freezes
+             * @default false
+             */
+            freezes: boolean;
+            /**
+             * Drains
+             * @default false
+             */
+            drains: boolean;
+            /**
+             * Breathes
+             * @default false
+             */
+            breathes: boolean;
             /**
              * Note
              * @default
@@ -4719,6 +5607,8 @@ export interface components {
              *     }
              */
             lining: components["schemas"]["Lining"];
+            /** @default null */
+            rack: components["schemas"]["RearRack"] | null;
             /**
              * No Trace
              * @default false
@@ -5141,6 +6031,8 @@ export interface components {
              *     }
              */
             lining: components["schemas"]["Lining"];
+            /** @default null */
+            rack: components["schemas"]["RearRack"] | null;
             /**
              * No Trace
              * @default false
@@ -5332,6 +6224,38 @@ export interface components {
              * @enum {string}
              */
             plugs_left: "unknown" | "none" | "tied off and covered" | "loose";
+        };
+        /**
+         * Wall
+         * @description How rear uprights are held by the wall: ``row`` of the host's points (empty: screwed or bolted where they stand), ``bolts`` a one at most,
+         *     the highest ``below`` its top; ``rating`` of one where the row has none.
+         */
+        Wall: {
+            /**
+             * Row
+             * @default
+             */
+            row: string;
+            /**
+             * Bolts
+             * @default 1
+             */
+            bolts: number;
+            /**
+             * Below
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 2000 mm.
+             * @default {
+             *       "value": "60",
+             *       "unit": "mm"
+             *     }
+             */
+            below: string;
+            /**
+             * Rating
+             * @default null
+             */
+            rating: string | null;
         };
         /**
          * WallRail
@@ -6081,8 +7005,16 @@ export interface components {
             auto: boolean;
             /** Kg */
             kg: number;
+            /**
+             * More
+             * @default null
+             */
+            more: number | null;
         };
-        /** SurfaceOut */
+        /**
+         * SurfaceOut
+         * @description ``clear``: mm to what is over it; ``litres`` of loose stuff that go in at a packing share of 60 %.
+         */
         SurfaceOut: {
             /** Id */
             id: string;
@@ -6095,6 +7027,16 @@ export interface components {
             ];
             /** Sleeping */
             sleeping: boolean;
+            /**
+             * Clear
+             * @default null
+             */
+            clear: number | null;
+            /**
+             * Litres
+             * @default null
+             */
+            litres: number | null;
         };
         /** BalanceOut */
         BalanceOut: {
@@ -7027,6 +7969,46 @@ export interface components {
             rib: string;
             /** Slide */
             slide: boolean;
+        };
+        /**
+         * OutlineIn
+         * @description A file's text with the name of the obstacle it becomes; ``height``: how far it is drawn out.
+         */
+        OutlineIn: {
+            /** Version */
+            version: number;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+            /**
+             * Height
+             * @default 200 mm
+             */
+            height: string;
+        };
+        /**
+         * TapeOut
+         * @description ``number`` of the last reading and its mm; None before the first. ``connected``: whether a tape answers.
+         */
+        TapeOut: {
+            /** Connected */
+            connected: boolean;
+            /**
+             * Number
+             * @default null
+             */
+            number: number | null;
+            /**
+             * Mm
+             * @default null
+             */
+            mm: number | null;
+        };
+        /** PullIn */
+        PullIn: {
+            /** Length */
+            length: string;
         };
     };
     responses: never;
@@ -9232,6 +10214,215 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CatalogOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    survey_outline_outline_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutlineIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    survey_measuring_sheet_measuring_sheet_pdf_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    tape_last_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TapeOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    tape_pull_pull_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PullIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TapeOut"];
                 };
             };
             /** @description Not Found */

@@ -14,6 +14,8 @@ export const isPath = (item: Item): item is Path => "points" in item;
 export const isLabel = (item: Item): item is Label => "align" in item;
 
 export const ROW = 32;
+/** From one upright dimension line to the next, px: as wide as the tag of a length in sixteenths. */
+export const COLUMN = 78;
 
 export interface Projection {
   scale: number;
@@ -29,8 +31,8 @@ function margins(view: View): Projection["margin"] {
   for (const item of view.items) if (isDimension(item)) rows[item.side] = Math.max(rows[item.side], item.row);
   const arrows = view.items.some(isArrow) ? 70 : 0;
   return {
-    left: 24 + rows.left * 66,
-    right: 24 + rows.right * 66,
+    left: 24 + rows.left * COLUMN,
+    right: 24 + rows.right * COLUMN,
     top: (rows.above > 0 ? 40 : 22) + rows.above * ROW + (view.name === "beam" ? 96 : 0),
     bottom: Math.max(22 + rows.below * ROW, arrows * 0.6),
   };
@@ -62,7 +64,7 @@ export function dimensionLine(
     const y = item.side === "below" ? p.y(v0) + item.row * ROW : p.y(v1) - item.row * ROW;
     return { x1: a[0], y1: y, x2: b[0], y2: y, from: [a, b] };
   }
-  const x = item.side === "left" ? p.x(u0) - item.row * 64 + 26 : p.x(u1) + item.row * 64 - 26;
+  const x = item.side === "left" ? p.x(u0) - item.row * COLUMN + 26 : p.x(u1) + item.row * COLUMN - 26;
   return { x1: x, y1: a[1], x2: x, y2: b[1], from: [a, b] };
 }
 

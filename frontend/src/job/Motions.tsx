@@ -4,6 +4,8 @@ import { useJob } from "./context";
 
 type Motion = Schemas["MotionOut"];
 
+/** From how many motions on they are folded away under their number. */
+const MANY = 3;
 const SCENES = ["driving", "parked", "night"] as const;
 
 /** Where everything stands in a scene: at the first position that names it, else home. */
@@ -22,8 +24,8 @@ export function Motions({ motions, drivable }: { motions: readonly Motion[]; dri
   if (motions.length === 0) return null;
   const several = new Set(motions.map((motion) => motion.build)).size > 1;
   const to = (motion: Motion, mm: number) => setTravels({ ...travels, [motion.id]: mm });
-  return (
-    <div className="flex flex-wrap items-center gap-x-5">
+  const each = (
+    <>
       {motions.map((motion) => {
         const build = design.builds?.find((one) => one.id === motion.build)?.label ?? "";
         return (
@@ -48,6 +50,18 @@ export function Motions({ motions, drivable }: { motions: readonly Motion[]; dri
           </div>
         );
       })}
+    </>
+  );
+  return (
+    <div className="flex flex-wrap items-center gap-x-5">
+      {motions.length > MANY ? (
+        <details className="w-full">
+          <summary className="min-h-9 cursor-pointer py-1">{motions.length} things move</summary>
+          <div className="flex flex-wrap items-center gap-x-5">{each}</div>
+        </details>
+      ) : (
+        each
+      )}
       {motions.length > 1 && (
         <div className="flex items-center gap-x-2" role="group" aria-label="Everything">
           <span className="text-steel">Everything</span>

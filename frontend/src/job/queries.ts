@@ -116,10 +116,10 @@ export function useMeasure(job: number, version: number) {
   });
 }
 
-export function useCarry(job: number, version: number, at: readonly string[] = []) {
+export function useCarry(job: number, version: number, at: readonly string[] = [], part = "") {
   return useQuery({
-    queryKey: ["job", job, "carry", version, at],
-    queryFn: () => take(api.GET("/api/jobs/{job}/carry", { params: { path: { job }, query: { at: [...at] } } })),
+    queryKey: ["job", job, "carry", version, at, part],
+    queryFn: () => take(api.GET("/api/jobs/{job}/carry", { params: { path: { job }, query: { at: [...at], part } } })),
     placeholderData: keepPreviousData,
   });
 }

@@ -24,6 +24,7 @@ from .prove.boxes.refine import Watch, check_refined
 from .prove.checks import check_setting
 from .prove.deck import check_deck
 from .prove.reactions import pressing
+from .prove.runners import check_runners
 from .prove.study import Study, begin, finish
 from .structure.assembly import Assembly
 from .structure.context import Context
@@ -195,6 +196,7 @@ def _proved(context: Context, build: Assembly, key: str, watch: Watch | None) ->
         *check_standing(context, build),
         *check_obstacles(context, build),
         *check_deck(context, build),
+        *check_runners(context, build),
     ]
     anchors = None
     if build.base:

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
+from collections.abc import Iterable, Iterator, Mapping
+from dataclasses import dataclass, replace
 
 from .anchor.checks import AnchorStudy
 from .balance.checks import check_balance
@@ -13,14 +13,19 @@ from .carry.held import check_held
 from .carry.people import with_people
 from .carry.place import arrange
 from .carry.sleep import check_sleepers
+from .carry.wants import check_wants
 from .catalog.errors import StockError
 from .catalog.model import Catalog
 from .catalog.own import extended
 from .cut.plan import cut_plan
 from .document.base import DesignBase
 from .finding import PLACES, RANK, Finding, Place, State, worst_state
+from .fit.aisle import check_aisle, check_long_stock
 from .fit.between import check_between
+from .fit.cargo import check_cargo
+from .fit.changes import check_changes
 from .fit.people import check_headroom
+from .fit.rack import check_rack
 from .fit.way_in import check_way_in
 from .fit.way_out import check_ways_out
 from .frame.build import assemble
@@ -115,7 +120,7 @@ def context_of(design: DesignBase, catalog: Catalog) -> Context:
     catalog = extended(catalog, design.own)
     host = resolve(design.host)
     builds = tuple(with_people(build, design.carry.crew) for build in assemble(design.builds, host, catalog))
-    return Context(design, host, catalog, builds, arrange(design.carry, builds))
+    return Context(design, host, catalog, builds, arrange(design.carry, builds, host))
 
 
 def check(design: DesignBase, catalog: Catalog, keep: Keep | None = None, watch: Watch | None = None) -> Report:
@@ -138,19 +143,46 @@ def check(design: DesignBase, catalog: Catalog, keep: Keep | None = None, watch:
         *check_cross(context.host, context.say),
         *check_places(context),
         *check_held(context),
+        *check_wants(context),
+        *check_cargo(context),
+        *check_changes(context),
+        *check_aisle(context),
+        *check_rack(context),
+        *check_long_stock(context),
         *check_sleepers(context),
         *check_headroom(context),
     ]
     found += [*check_between(context), *check_way_in(context), *check_ways_out(context), *check_balance(context), *cut.findings]
     tally = _tally(context, cut, todo)
     found += check_goals(context, tally.build_kg, tally.price)
+    found += _without_planned(design, catalog, found, _kept(proofs, keep), watch)
     return Report(context, worst_of(found), proofs, cut, todo, tally)
+
+
+def _without_planned(design: DesignBase, catalog: Catalog, found: Iterable[Finding], keep: Keep, watch: Watch | None) -> Iterator[Finding]:
+    """What is worse while what is planned is not there yet."""
+    builds = tuple(build for build in design.builds if build.stage == "fitted")
+    things = tuple(thing for thing in design.carry.things if thing.stage == "fitted")
+    if len(builds) == len(design.builds) and len(things) == len(design.carry.things):
+        return
+    with_it = {finding.id: finding for finding in worst_of(found)}
+    carry = design.carry.model_copy(update={"things": things})
+    less = check(design.model_copy(update={"builds": builds, "carry": carry}), catalog, keep, watch)
+    for finding in less.findings:
+        before = with_it.get(finding.id)
+        if before is not None and RANK[finding.state] < RANK[before.state] and finding.state in ("over", "tight"):
+            yield replace(finding, sentence=f"Without what is planned: {finding.sentence}")
+
+
+def _kept(proofs: Iterable[Proof], keep: Keep | None = None) -> Keep:
+    """A cache of what was proved already, before another."""
+    held = {proof.key: proof for proof in proofs}
+    return lambda key, work: held[key] if key in held else keep(key, work) if keep is not None else work()
 
 
 def kept_by(report: Report) -> Keep:
     """A cache of what a report proved: for designs that change one build and leave the others."""
-    held = {proof.key: proof for proof in report.proofs}
-    return lambda key, work: held[key] if key in held else work()
+    return _kept(report.proofs)
 
 
 def _known(report: Report, build: Assembly, setting: Setting) -> Study:

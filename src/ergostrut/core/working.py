@@ -1,6 +1,6 @@
 """The arithmetic of a finding as lines a reader can follow.
 
-Each line is a formula in a small expression language (+ - * / **, pi, sqrt, min, max, abs, sin, cos, atan,
+Each line is a formula in a small expression language (+ - * / **, pi, sqrt, min, max, abs, sin, cos, tan, atan,
 log). The value shown is the value of the formula as printed: it is computed from the same tree
 that is rendered, so text and number cannot drift apart.
 """
@@ -24,6 +24,7 @@ _FUNCTIONS: dict[str, Callable[..., float]] = {
     "abs": abs,
     "sin": math.sin,
     "cos": math.cos,
+    "tan": math.tan,
     "atan": math.atan,
     "log": math.log,
 }

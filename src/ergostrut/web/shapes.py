@@ -201,13 +201,19 @@ class PlacedOut(Wire):
     size: tuple[float, float, float]
     auto: bool
     kg: float
+    more: int | None = None
+    """How many more of it go there, of the thing asked for."""
 
 
 class SurfaceOut(Wire):
+    """``clear``: mm to what is over it; ``litres`` of loose stuff that go in at a packing share of 60 %."""
+
     id: str
     label: str
     size: tuple[float, float]
     sleeping: bool
+    clear: float | None = None
+    litres: float | None = None
 
 
 class CarryOut(Wire):

@@ -6,7 +6,7 @@ import { useJob } from "../../job/context";
 import { Findings } from "../../job/Findings";
 import { Page, Stage } from "../../job/Page";
 import { standing, useCarry } from "../../job/queries";
-import { showMass, type Units } from "../../quantity/format";
+import { showMass, type Units, withUnit } from "../../quantity/format";
 import { Button } from "../../ui/Button";
 import { ChoiceField, Group, NumberField, QuantityField, TextField, TickField } from "../../ui/fields";
 import { Tabs } from "../../ui/Tabs";
@@ -29,11 +29,73 @@ const HOLDS = [
   { value: "beside", label: "the thing beside it" },
 ];
 
+const STAGES = [
+  { value: "fitted", label: "fitted" },
+  { value: "planned", label: "planned" },
+];
+
 type Surface = Schemas["SurfaceOut"];
 
 const choices = (surfaces: readonly Surface[]) => surfaces.map((one) => ({ value: one.id, label: one.label }));
 
-function ThingSheet({ index, surfaces }: { index: number; surfaces: readonly Surface[] }) {
+/** What a compartment still takes: how many more of this, the height over it, loose stuff by volume. */
+function Room({ more, surface }: { more: number | null | undefined; surface: Surface | undefined }) {
+  const { units } = useJob();
+  const said = [
+    more == null
+      ? ""
+      : more === 0
+        ? "No more of it go there."
+        : `${more} more of it ${more === 1 ? "goes" : "go"} there.`,
+    surface?.clear == null ? "" : `${withUnit(surface.clear, units.length)} clear there.`,
+    surface?.litres == null ? "" : `Or about ${Math.round(surface.litres)} litres of loose stuff, packed to 60 %.`,
+  ].filter(Boolean);
+  return said.length ? <p className="py-1 text-[14px] text-steel">{said.join(" ")}</p> : null;
+}
+
+const LIQUIDS = [
+  { value: "water", label: "water" },
+  { value: "propane", label: "propane" },
+  { value: "petrol", label: "petrol" },
+  { value: "diesel", label: "diesel" },
+];
+
+/** A liquid in it, and how full. */
+function Filled({ path, name, filled }: { path: string; name: string; filled: boolean }) {
+  const { change } = useJob();
+  if (!filled)
+    return (
+      <Button
+        tone="quiet"
+        onClick={() => void change([{ op: "set", path: `${path}/filled`, value: {} }], `${name} holds a liquid`)}
+      >
+        It holds a liquid
+      </Button>
+    );
+  return (
+    <>
+      <ChoiceField label="Holds" path={`${path}/filled/liquid`} options={LIQUIDS} />
+      <NumberField label="When full" path={`${path}/filled/litres`} unit="litres" />
+      <NumberField label="Full to" path={`${path}/filled/fill`} unit="%" />
+      <Button
+        tone="quiet"
+        onClick={() => void change([{ op: "set", path: `${path}/filled`, value: null }], `${name} holds no liquid`)}
+      >
+        It holds none
+      </Button>
+    </>
+  );
+}
+
+function ThingSheet({
+  index,
+  surfaces,
+  more,
+}: {
+  index: number;
+  surfaces: readonly Surface[];
+  more: number | null | undefined;
+}) {
   const { design, change } = useJob();
   const thing = design.carry?.things?.[index];
   if (!thing) return null;
@@ -43,12 +105,24 @@ function ThingSheet({ index, surfaces }: { index: number; surfaces: readonly Sur
   return (
     <section aria-label={thing.name} className="mb-4 border-l-[3px] border-tape pl-3">
       <TextField label="Name" path={`${path}/name`} />
-      <ChoiceField label="Stands on" path={`${path}/on`} options={choices(surfaces)} />
+      <ChoiceField
+        label="Stands on"
+        path={`${path}/on`}
+        options={choices(surfaces.filter((one) => one.id !== `thing/${thing.id}`))}
+      />
+      <Room more={more} surface={surfaces.find((one) => one.id === thing.on)} />
       <QuantityField label="Length" path={`${path}/length`} kind="length" />
       <QuantityField label="Width" path={`${path}/width`} kind="length" />
       <QuantityField label="Height" path={`${path}/height`} kind="length" />
       <QuantityField label="Mass" path={`${path}/mass`} kind="mass" />
+      <NumberField label="On each other" path={`${path}/stacked`} whole />
+      <Filled path={path} name={thing.name} filled={thing.filled != null} />
       <TickField label="Turned crosswise" path={`${path}/turned`} />
+      <TickField label="Must stay upright" path={`${path}/upright`} />
+      <TickField label="Must not freeze" path={`${path}/freezes`} />
+      <TickField label="Wants air" path={`${path}/breathes`} />
+      <TickField label="Drains" path={`${path}/drains`} />
+      <ChoiceField label="It is" path={`${path}/stage`} options={STAGES} />
       {thing.at ? (
         <>
           <QuantityField label="Centre from its front" path={`${path}/at/x`} kind="length" />
@@ -202,10 +276,10 @@ function NewThing({ surfaces, onAdded }: { surfaces: readonly Surface[]; onAdded
 /** 2 Carry: things to scale on their surfaces, people on seats and in bed. */
 export function Carry() {
   const { jobId, version, units, design, change, travels } = useJob();
-  const carry = useCarry(jobId, version, standing(travels));
+  const [chosen, setChosen] = useState<string>("");
+  const carry = useCarry(jobId, version, standing(travels), chosen);
   const surfaces = carry.data?.surfaces ?? [];
   const [view, setView] = useState("plan");
-  const [chosen, setChosen] = useState<string>("");
   const things = design.carry?.things ?? [];
   const index = things.findIndex((thing) => thing.id === chosen);
   const shown = carry.data?.views.find((one) => one.name === view);
@@ -253,7 +327,14 @@ export function Carry() {
               </li>
             ))}
           </ul>
-          {index >= 0 && <ThingSheet key={chosen} index={index} surfaces={surfaces} />}
+          {index >= 0 && (
+            <ThingSheet
+              key={chosen}
+              index={index}
+              surfaces={surfaces}
+              more={carry.data?.placed.find((one) => one.id === chosen)?.more}
+            />
+          )}
           <NewThing surfaces={surfaces} onAdded={() => setChosen("")} />
           <Group title="">
             <Crew beds={surfaces.filter((one) => one.sleeping)} />

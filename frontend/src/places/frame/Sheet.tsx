@@ -46,6 +46,7 @@ export function Sheet({ build }: { build: string }) {
           optional
           unit={design.shop?.currency ?? "$"}
         />
+        <NumberField label="Converted once round in" path="/goals/seconds" optional unit="s" />
       </Group>
       <Group title="Job">
         <TextField label="Name" path="/name" />

@@ -10,6 +10,8 @@ import { useMeasure } from "../../job/queries";
 import { ChoiceField, Group, QuantityField } from "../../ui/fields";
 import { Tabs } from "../../ui/Tabs";
 import { showLength } from "../../quantity/format";
+import { Outline } from "./Outline";
+import { Tape } from "./Tape";
 import { Truck } from "./Truck";
 
 type DimensionOut = Schemas["DimensionOut"];
@@ -138,6 +140,7 @@ export function Measure() {
       left={
         <>
           {dimension && <DimensionSheet key={dimension.name} dimension={dimension} />}
+          {dimension && <Tape dimension={dimension.name} label={dimension.label} />}
           {order.length > 0 && (
             <p className="mb-2 text-[14px]">
               Next to take:{" "}
@@ -147,6 +150,9 @@ export function Measure() {
             </p>
           )}
           <DimensionList rows={rows} chosen={chosen} onChoose={choose} />
+          <a className="mt-2 block py-2 text-chalk underline" href={`/api/jobs/${jobId}/measuring-sheet.pdf`} download>
+            Measuring sheet to print (PDF)
+          </a>
         </>
       }
       right={
@@ -159,6 +165,7 @@ export function Measure() {
                 <Rows rows={group.rows} />
               </Group>
             ))}
+            <Outline />
             <Truck />
           </div>
         </>

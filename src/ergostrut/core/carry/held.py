@@ -11,7 +11,7 @@ from ..constants import G
 from ..finding import Finding, State, Working, at_most, unknown
 from ..mechanics.joints.hardware import FLAT_STRAP, STRAP_FACTOR, strap_pull
 from ..mechanics.retention import tips_at
-from ..quantity import Mass
+from ..quantity import Length, Mass
 from ..structure.carried import Placed
 from ..structure.context import Context
 
@@ -91,13 +91,28 @@ def _by_friction(_: Context, item: Placed, road: _Road, blank: Finding, w: Worki
     w.given("mu", hold.friction, "", "as given")
     a = w.given("a", road.sideways[0], "g", road.sideways[1])
     slides = w.line("a_s", "mu * n", "g", "slides, with half the weight on rough ground", n=RETENTION_DOWN)
+    tilt, case_s = item.surface.tilt, road.sideways[1]
+    if tilt > 0 and item.surface.faces:
+        a, slides, case_s = _up_the_shelf(item, road, w, slides)
     asked, tips, case = _tips(item, road, w, 0.0)
     use = w.line("use", "max(a / a_s, a_i / a_t)", "", "slides or tips") if slides > 0 else w.given("use", 99.0, "", "nothing stops it")
     state = at_most(use, 1.0)[1]
     if asked / tips > a / max(slides, 1e-9):
         words = f"It tips over from {tips:.2f} g, and {case.lower()} asks {asked:.2f}. Friction gives no more."
         return _in_g(replace(blank, case=case), words, state, w, asked, tips, use)
-    return _in_g(blank, f"It slides from {slides:.2f} g, and {road.sideways[1].lower()} asks {a:.2f}.", state, w, a, slides, use)
+    return _in_g(
+        replace(blank, case=case_s), f"It slides from {slides:.2f} g, and {case_s.lower()} asks {a:.2f}.", state, w, a, slides, use
+    )
+
+
+def _up_the_shelf(item: Placed, road: _Road, w: Working, level: float) -> tuple[float, float, str]:
+    """g asked, g at which it slides, and the case, of a shelf whose open side stands higher: out of it up the slope, along it as on the level."""
+    w.given("theta", math.atan(item.surface.tilt), "rad", "slope of the shelf, its open side higher")
+    up = w.line("a_u", "n * tan(atan(mu) + theta)", "g", "slides out over the higher side, with half the weight", n=RETENTION_DOWN)
+    (along, along_case), (across, across_case) = road.axes
+    if across / up >= along / max(level, 1e-9):
+        return w.given("a", across, "g", f"{across_case}, out of the shelf"), w.given("a_s", up, "g", "up the slope"), across_case
+    return w.given("a", along, "g", f"{along_case}, along the shelf"), level, along_case
 
 
 def _tips(item: Placed, road: _Road, w: Working, lip: float) -> tuple[float, float, str]:
@@ -115,7 +130,7 @@ def _tips(item: Placed, road: _Road, w: Working, lip: float) -> tuple[float, flo
 
 def _by_lip(context: Context, item: Placed, road: _Road, blank: Finding, w: Working) -> Finding:
     """What stands round it stops it from sliding; it can still tip over that."""
-    lip, say = item.thing.hold.lip, context.say
+    lip, say = item.thing.hold.lip or _edge(item), context.say
     if lip is None:
         return unknown(_as(blank, "How high the lip round it is, is not known: measure it.", "unknown", w, None, None, None), "lip")
     if item.size[2] / 2 <= lip.mm:
@@ -132,6 +147,11 @@ def _by_lip(context: Context, item: Placed, road: _Road, blank: Finding, w: Work
     return _in_g(
         replace(blank, case=case), words + _hops(road), "tight" if state == "holds" and road.lift > 0 else state, w, asked, tips, use
     )
+
+
+def _edge(item: Placed) -> Length | None:
+    """What stands round its surface, where the build has it: the sides of a drawer, a nosing."""
+    return None if item.surface.edge is None else Length.parse(f"{item.surface.edge:.3f} mm")
 
 
 def _hops(road: _Road) -> str:
@@ -157,7 +177,7 @@ def _by_beside(context: Context, item: Placed, road: _Road, blank: Finding, w: W
     last = chain[-1]
     mass = sum(one.mass for one in chain)
     w.say(f"Stopped by {last.thing.name}: what holds that one is asked for {mass:.1f} kg.")
-    both = replace(last, thing=last.thing.model_copy(update={"mass": Mass.parse(f"{mass:.6f} kg")}))
+    both = replace(last, thing=last.thing.model_copy(update={"mass": Mass.parse(f"{mass:.6f} kg"), "stacked": 1, "filled": None}))
     found = _held(context, both)
     stopped = f"Stopped on one side by the {last.thing.name}."
     if found.state in ("over", "unknown"):

@@ -25,6 +25,8 @@ class Goals(Record):
 
     build_mass: BuildMass | None = None
     price: Annotated[float, Field(gt=0, le=10_000_000)] | None = None
+    seconds: Annotated[float, Field(gt=0, le=86_400)] | None = None
+    """To convert it once round: driving, parked, night."""
 
 
 class Shop(Record):
@@ -42,6 +44,8 @@ class BuildBase(Record):
     family: str
     id: BuildId
     label: Name
+    stage: Literal["fitted", "planned"] = "fitted"
+    """Planned: looked at with it and without."""
     carried_in: Literal["in parts", "whole"] = "in parts"
     """Put together in its place, or brought in as it is made, each body that moves by itself as one."""
 

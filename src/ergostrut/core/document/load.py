@@ -42,8 +42,27 @@ class Holding(Record):
 Size = Annotated[Length, Between(1, 8_000)]
 
 
+LIQUIDS = {"water": 0.9994, "propane": 0.5033, "petrol": 0.7309, "diesel": 0.8508}
+"""kg a litre: 8.34, 4.2 (NFPA 58), 6.1 and 7.1 lb a US gallon."""
+
+
+class Filled(Record):
+    """A liquid in a thing: so many litres when full, ``fill`` per cent of it now."""
+
+    liquid: Literal["water", "propane", "petrol", "diesel"] = "water"
+    litres: Annotated[float, Field(gt=0, le=5_000)] = 20.0
+    fill: Annotated[float, Field(ge=0, le=100)] = 100.0
+
+    @property
+    def kg(self) -> float:
+        return LIQUIDS[self.liquid] * self.litres * self.fill / 100
+
+
 class Thing(Record):
-    """A box with a mass: ``length`` along the truck, ``width`` across, unless ``turned``."""
+    """A box with a mass: ``length`` along the truck, ``width`` across, unless ``turned``.
+
+    ``on``: a surface, or ``thing/ID``: on top of another. ``stacked``: so many of it on each other, all as one. ``upright``: it must not be
+    tilted. ``mass`` of one, without what it is ``filled`` with. ``stage`` planned: looked at with it and without."""
 
     id: Ident
     name: Name
@@ -55,7 +74,19 @@ class Thing(Record):
     at: Spot | None = None
     turned: bool = False
     hold: Holding = Holding()
+    stacked: Annotated[int, Field(ge=1, le=40)] = 1
+    upright: bool = False
+    filled: Filled | None = None
+    stage: Literal["fitted", "planned"] = "fitted"
+    freezes: bool = False
+    drains: bool = False
+    breathes: bool = False
     note: Text = ""
+
+    @property
+    def kg(self) -> float:
+        """All of it."""
+        return self.stacked * (self.mass.kg + (self.filled.kg if self.filled is not None else 0.0))
 
 
 class Person(Record):

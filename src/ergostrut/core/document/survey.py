@@ -218,6 +218,16 @@ class Reading(Record):
     value: Place
 
 
+class RearRack(Record):
+    """A rack or carrier on the hitch: ``off`` the closed gate; ``extension`` of the hitch; ``mass`` with what hangs on it. Ratings are the user's."""
+
+    off: Annotated[Length, Between(0, 3_000)] = Length.parse("150 mm")
+    extension: Annotated[Length, Between(0, 2_000)] | None = None
+    mass: Annotated[Mass, Between(0.1, 500)] = Mass.parse("40 kg")
+    hitch_rating: Rating | None = None
+    pin_to_ball: Annotated[Length, Between(20, 1_000)] | None = None
+
+
 class Station(Record):
     """Clear width from wall to wall at a height; lean and curve of the walls come from two or more."""
 
@@ -237,6 +247,7 @@ class HostBase(Record):
     obstacles: tuple[Obstacle, ...] = Field(default=(), max_length=40)
     services: tuple[Service, ...] = Field(default=(), max_length=24)
     lining: Lining = Lining()
+    rack: RearRack | None = None
     no_trace: bool = False
     """It must come out without a trace: no new holes, whatever ``may_drill`` says."""
     again: tuple[Reading, ...] = Field(default=(), max_length=40)

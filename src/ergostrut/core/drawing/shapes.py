@@ -51,7 +51,8 @@ def _members(build: Assembly, view: str, setting: Setting, states: Mapping[str, 
 def _panel(panel: PanelPart, view: str, shift: Point3, state: State | None) -> list[Primitive]:
     u, v, _ = AXES[view]
     if panel.corners:
-        return [Path(tilted_outline(panel, (u, v)), "deck", True, panel.id, panel.sheet.label, state)]
+        points = tuple((a + shift[u], b + shift[v]) for a, b in tilted_outline(panel, (u, v)))
+        return [Path(points, "deck", True, panel.id, panel.sheet.label, state)]
     found = list[Primitive]()
     for x, y, lx, ly in panel.rects:
         lo = moved((x, y, panel.origin[2]), shift)

@@ -183,6 +183,7 @@ def scene(
         for panel in build.panels:
             if panel.corners:
                 a, b, across, up, loop = bar_of(panel)
+                a, b = _shift(a, setting.shift(build, panel.body)), _shift(b, setting.shift(build, panel.body))
                 prisms.append(Prism(a, b, across, up, (loop,), "deck", panel.id, panel.sheet.label, states.get(panel.id)))
                 continue
             shift = setting.shift(build, panel.body)

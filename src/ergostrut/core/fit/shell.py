@@ -15,7 +15,7 @@ THICK = 600.0
 """mm that the room's sides are drawn thick outwards: only what is inside and at the openings matters."""
 DOOR = 40.0
 """mm of post that an opening is deep."""
-BANDS = 6
+BANDS = 12
 """Upright boxes that a leaning wall is made of, each as far in as the wall is anywhere in it."""
 
 

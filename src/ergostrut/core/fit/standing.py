@@ -21,7 +21,8 @@ from ..structure.host import (
     WIDTH_LOW,
     WIDTH_TOP,
 )
-from .bodies import Body, bodies, near
+from ..structure.setting import settings_of
+from .bodies import Body, bodies, bodies_at, near
 from .clearance import clearance
 from .room import room
 from .walls import check_walls
@@ -60,8 +61,9 @@ def check_standing(context: Context, build: Assembly) -> Iterator[Finding]:
             share=0.5,
             what="Clears the sides each side by",
         )
-    if low:
-        last = max(low, key=lambda part: part.hi[0])
+    shut = [part for part in _driven(context, build) if part.part not in in_slots and (top is None or part.lo[2] < top)]
+    if shut:
+        last = max(shut, key=lambda part: part.hi[0])
         thick = GATE_THICKNESS in context.host.dims
         rear = context.host.words["rear"]
         yield clearance(
@@ -91,6 +93,13 @@ def check_standing(context: Context, build: Assembly) -> Iterator[Finding]:
             want=15.0,
             what=f"{build.label} clears the {over} by",
         )
+
+
+def _driven(context: Context, build: Assembly) -> Iterator[Body]:
+    """Everything where it stands when it may be driven, with all that closes the rear shut."""
+    for setting in settings_of(build):
+        if setting.drivable:
+            yield from bodies_at(context, build, setting, things=False)
 
 
 def _inside(context: Context, build: Assembly, parts: list[Body]) -> Iterator[Finding]:

@@ -50,8 +50,8 @@ def _points(build: Assembly) -> Iterator[tuple[str, str, str, Point3]]:
             dx, dy, dz = setting.shift(build, panel.body)
             (x, y, z), (lx, ly), t = panel.origin, panel.size, panel.sheet.t
             level = [(x + i * lx + dx, y + j * ly + dy, z + k * t + dz) for i in (0, 1) for j in (0, 1) for k in (0, 1)]
-            for corner in panel.corners or level:
-                yield setting.name, panel.id, panel.role, corner
+            for cx, cy, cz in ((x + dx, y + dy, z + dz) for x, y, z in panel.corners) if panel.corners else level:
+                yield setting.name, panel.id, panel.role, (cx, cy, cz)
 
 
 def check_walls(context: Context, build: Assembly) -> Iterator[Finding]:

@@ -29,6 +29,8 @@ class Piece:
     build: str
     label: str
     boxes: tuple[Corners, ...]
+    upright: bool = False
+    """It must not be tilted."""
 
     @property
     def lo(self) -> tuple[float, float, float]:
@@ -76,12 +78,13 @@ def pieces_of(context: Context, build: Assembly, whole: bool) -> list[Piece]:
 
 
 def _loads(context: Context) -> list[Piece]:
-    """Things carried: they come last, when all builds stand."""
+    """Things carried: they come last, when all builds stand; what lies in something that is drawn out is laid in from above."""
     found = []
-    for item in context.plan.placed:
+    drawn = {runner.body for build in context.builds for runner in build.runners}
+    for item in (item for item in context.plan.placed if item.surface.body not in drawn):
         (x, y, z), (lx, ly, lz) = item.at(), item.size
         box = ((x - lx / 2, y - ly / 2, z - lz / 2), (x + lx / 2, y + ly / 2, z + lz / 2))
-        found.append(Piece(f"thing/{item.thing.id}", item.thing.name, "", "load", (box,)))
+        found.append(Piece(f"thing/{item.thing.id}", item.thing.name, "", "load", (box,), item.thing.upright))
     return found
 
 
@@ -177,7 +180,7 @@ def _off_the_wall(piece: Piece, shell: Shell) -> Piece:
 
 def _passes(piece: Piece, shell: Shell, standing: Iterable[Piece]) -> tuple[Pose, ...] | None:
     around = (*shell.solids, *(box for one in standing for box in one.boxes))
-    return passage(_off_the_wall(piece, shell).boxes, around, shell.room, shell.gates)
+    return passage(_off_the_wall(piece, shell).boxes, around, shell.room, shell.gates, turns="upright" if piece.upright else "any")
 
 
 def _tried(

@@ -128,7 +128,7 @@ def _widest(person: Person, place: Corners, door: Opening, shell: Shell, around:
     solids = (*shell.solids, *around)
 
     def poses(wide: float, high: float) -> tuple[Pose, ...] | None:
-        return passage((_body(place, wide, high),), solids, shell.room, shell.gates, turns=False)
+        return passage((_body(place, wide, high),), solids, shell.room, shell.gates, turns="none")
 
     least = HEIGHTS[-1]
     wide = next((w for w in WIDTHS if poses(w, least) is not None), None)

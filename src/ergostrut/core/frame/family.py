@@ -27,8 +27,9 @@ Table = tuple[str, tuple[str, ...], tuple[tuple[float, ...], ...]]
 
 
 COMMON = Group(
-    "Bringing it in",
+    "In the job",
     (
+        FormRow("stage", "It is", "choice", options("fitted", planned="planned: checked with it and without")),
         FormRow(
             "carried_in",
             "It goes in",

@@ -128,6 +128,19 @@ CONDITION = Row(
     options("sound", "light rust", "rusted through", "soft", "old holes"),
     help="light rust leaves half of a rating; anything worse leaves it unknown",
 )
+_RACK, _NO_RACK = (When("rack", (True,), "set"),), (When("rack", (False,), "set"),)
+RACK = Group(
+    "On the hitch",
+    (
+        Command("Add a rear rack or carrier", "rack", {}, when=_NO_RACK),
+        Row("rack/off", "Off the closed rear", "length", when=_RACK),
+        Row("rack/extension", "Hitch extension", "length", optional=True, when=_RACK),
+        Row("rack/mass", "It weighs, loaded", "mass", when=_RACK),
+        Row("rack/hitch_rating", "Hitch bears, vertically", "mass", optional=True, when=_RACK),
+        Row("rack/pin_to_ball", "Pin to ball, as rated", "length", optional=True, when=_RACK),
+        Command("Take the rack off", "rack", None, when=_RACK),
+    ),
+)
 _MOUNT = (When("kind", ("seat mounts",)),)
 LINING = Group(
     "Lining to come",

@@ -96,7 +96,7 @@ def hang(build: Assembly, setting: Setting, lines: Lines, first: int) -> tuple[H
         line = lines.of[mount.member]
         node = line.near(np.array(mount.at))
         about = int(np.argmax(np.abs(line.q - line.p)))
-        held += [(node, dof) for dof in (0, 1, 2, 3 + about)]
+        held += [(node, dof) for dof in (0, 1, *((2,) if mount.carries else ()), 3 + about)]
         mounts.append((mount, node))
     latches = []
     for latch in _shut(build, setting):

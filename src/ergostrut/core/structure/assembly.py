@@ -8,6 +8,7 @@ from typing import Literal
 from .holds import Anchor, Contact, Hold, Joint, JointSpec, Link, Lock, Motion, Slider, Stand
 from .hung import Latch, Mount, Pivot, Strap
 from .parts import Edging, Height, Item, Member, PanelPart, Point3, Slab, Surface
+from .runners import Keeper, Runner
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,6 +59,9 @@ class Assembly:
     mounts: tuple[Mount, ...] = ()
     pivots: tuple[Pivot, ...] = ()
     latches: tuple[Latch, ...] = ()
+    runners: tuple[Runner, ...] = ()
+    keeper: Keeper | None = None
+    """What keeps its drawers in."""
     base: str = ""
     """Body that is fixed to the host by anchors; empty: nothing is."""
     links: tuple[Link, ...] = ()

@@ -26,7 +26,7 @@ class Placed:
 
     @property
     def mass(self) -> float:
-        return self.thing.mass.kg
+        return self.thing.kg
 
 
 @dataclass(frozen=True, slots=True)

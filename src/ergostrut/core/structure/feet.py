@@ -85,7 +85,7 @@ def _above(build: Assembly, setting: Setting, member: Member) -> list[PanelPart]
     found = []
     for panel in build.panels:
         bottom = panel.origin[2] + setting.shift(build, panel.body)[2]
-        if member.id in panel.on or abs(bottom - top) <= FLUSH:
+        if panel.trodden and (member.id in panel.on or abs(bottom - top) <= FLUSH):
             middle = member.middle
             if any(over(build, setting, (x + dx, y + dy, 0.0), (panel,), near=FOOT) for x, y, _ in (member.a, middle, member.b)):
                 found.append(panel)

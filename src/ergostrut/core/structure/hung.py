@@ -49,6 +49,8 @@ class Mount:
     lever: float
     rating: float | None = None
     source: str = ""
+    carries: bool = True
+    """False: it keeps its member at the wall and from going along it, what stands on the floor carries itself."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -122,6 +122,8 @@ class PanelPart:
     span: Literal[0, 1] = 0
     """Axis from one of them to the next: 0 along the vehicle, 1 across."""
     use: Use = "deck"
+    trodden: bool = True
+    """Whether somebody may step on it."""
     corners: tuple[Point3, ...] = ()
     """Of its underside, then of its top, where it was turned out of the level; empty: as ``origin`` and ``size`` say."""
 
@@ -274,6 +276,14 @@ class Surface:
     """Whether one can fall off it: a bunk that hangs in the room."""
     edge: float | None = None
     """mm that a raised edge stands above what the mattress lies on; None: there is none."""
+    clear: float | None = None
+    """mm over it to what the build itself has over it; None: nothing."""
+    tilt: float = 0.0
+    """Its open side stands higher by so much a mm of depth."""
+    faces: float = 0.0
+    """Towards which side one reaches in: -1 left, +1 right; 0: from above or the rear."""
+    vented: bool | None = None
+    """Whether air comes in and out of it; None: it is open."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -10,6 +10,7 @@ from ergostrut.core.anchor.body import share
 from ergostrut.core.anchor.bolts import bolt_use, capacity
 from ergostrut.core.anchor.checks import AnchorCase, AnchorStudy
 from ergostrut.core.balance.ledger import axle_loads, ledger
+from ergostrut.core.carry.place import floor_of, how_many_more, litres, top_of
 from ergostrut.core.drawing.frame import frame_views
 from ergostrut.core.drawing.truck import anchor_view, beam_view
 from ergostrut.core.finding import State, state_of_use
@@ -68,11 +69,25 @@ def carry(path: s.JobPath, query: s.SettingQuery) -> dict[str, object]:
     say, states = Say(design.units), part_states(report)
     masses = {item.thing.id: say.mass(item.mass) for item in report.context.plan.placed}
     drawn = frame_views(report, None, travels_of(query.at), states, masses, query.build)
-    placed = [s.PlacedOut(id=p.thing.id, x=p.x, y=p.y, size=p.size, auto=p.auto, kg=p.mass) for p in report.context.plan.placed]
+    plan = report.context.plan
+    placed = [
+        s.PlacedOut(
+            id=p.thing.id,
+            x=p.x,
+            y=p.y,
+            size=p.size,
+            auto=p.auto,
+            kg=p.mass,
+            more=how_many_more(p, plan.placed) if p.thing.id == query.part else None,
+        )
+        for p in plan.placed
+    ]
+    known = [(f"{build.label}, {x.label}", x) for build in report.context.builds for x in build.surfaces]
+    floor = floor_of(report.context.host)
+    known += [(floor.label.capitalize(), floor)] if floor is not None else []
+    known += [(top.label.capitalize(), top) for top in (top_of(p) for p in plan.placed)]
     surfaces = [
-        s.SurfaceOut(id=x.id, label=f"{build.label}, {x.label}", size=x.size, sleeping=x.use == "sleeping")
-        for build in report.context.builds
-        for x in build.surfaces
+        s.SurfaceOut(id=x.id, label=label, size=x.size, sleeping=x.use == "sleeping", clear=x.clear, litres=litres(x)) for label, x in known
     ]
     views = [v for v in drawn if v.name in ("plan", "side")]
     return s.CarryOut(views=views, placed=placed, surfaces=surfaces).model_dump(mode="json")

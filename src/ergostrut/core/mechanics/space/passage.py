@@ -12,6 +12,7 @@ import math
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
+from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
@@ -22,6 +23,7 @@ from .boxes import Array, Vec
 Mask = NDArray[np.bool_]
 Corners = tuple[Vec, Vec]
 Cell = tuple[int, int, int]
+Turns = Literal["any", "upright", "none"]
 TOUCH = 1.5
 """mm that a piece may be pressed into what it lies against."""
 STEP = 5
@@ -59,7 +61,7 @@ def cannot_pass(size: Vec, openings: Sequence[tuple[float, float]]) -> bool:
 
 
 def passage(
-    piece: tuple[Corners, ...], solids: tuple[Corners, ...], room: Corners, gates: tuple[Gate, ...], *, turns: bool = True
+    piece: tuple[Corners, ...], solids: tuple[Corners, ...], room: Corners, gates: tuple[Gate, ...], *, turns: Turns = "any"
 ) -> tuple[Pose, ...] | None:
     """Poses from outside to where the piece rests, straight between one and the next; None where none was found.
 
@@ -67,14 +69,14 @@ def passage(
         piece: upright boxes where it rests, lower and upper corner each, mm in host axes.
         solids: what stands in the way, the room's own sides included.
         room: between which corners it may move; it goes on beyond the gates.
-        turns: whether it may be tilted and turned.
+        turns: it may be tilted and turned, only turned upright as it stands, or neither.
     """
     return _passage(piece, solids, room, gates, turns)
 
 
 @lru_cache(maxsize=2048)
 def _passage(
-    piece: tuple[Corners, ...], solids: tuple[Corners, ...], room: Corners, gates: tuple[Gate, ...], turns: bool
+    piece: tuple[Corners, ...], solids: tuple[Corners, ...], room: Corners, gates: tuple[Gate, ...], turns: Turns
 ) -> tuple[Pose, ...] | None:
     lo, hi = np.array([c[0] for c in piece]), np.array([c[1] for c in piece])
     goal = (lo.min(axis=0) + hi.max(axis=0)) / 2
@@ -249,7 +251,7 @@ class _Search:
         found: Mask = start & free
         return found
 
-    def way(self, turns: bool) -> tuple[Pose, ...] | None:
+    def way(self, turns: Turns) -> tuple[Pose, ...] | None:
         level = np.eye(3)
         free = self._free(self.centre, self.half)
         first = self._add(level, free, self._start(free), None)
@@ -262,7 +264,7 @@ class _Search:
             out = self._outside(n)
             if out is not None:
                 return self._told(n, out)
-            for axis, sign in _TURNS if turns else ():
+            for axis, sign in _TURNS[turns]:
                 after = _about(axis, sign * math.pi / 2) @ self.layers[n].attitude
                 if self._key(after) in self.known:
                     continue
@@ -311,7 +313,11 @@ class _Search:
         return x, y, z
 
 
-_TURNS = tuple((axis, sign) for axis in (0, 2, 1) for sign in (1, -1))
+_TURNS: dict[Turns, tuple[tuple[int, int], ...]] = {
+    "any": tuple((axis, sign) for axis in (0, 2, 1) for sign in (1, -1)),
+    "upright": ((2, 1), (2, -1)),
+    "none": (),
+}
 _NEXT = ((1, 0, 0), (-1, 0, 0), (0, 1, 0), (0, -1, 0), (0, 0, 1), (0, 0, -1))
 
 

@@ -23,6 +23,7 @@ from ...structure.context import Context
 from ...structure.holds import Stand
 from ...structure.parts import Edging, Slab
 from ...structure.slabs import normal_of, rim_of
+from .drawn import Loaded, drawn_out_rows, drawn_stands, loaded, pressed
 from .floor import feet
 from .planes import drawn_out
 from .ways import line_of, splits
@@ -203,18 +204,28 @@ def _weights(mesh: Meshed, slabs: Sequence[Slab]) -> Array:
     return found
 
 
-def _basic(context: Context, build: Assembly, mesh: Meshed, top: _Top, stands: Sequence[Stand]) -> list[LoadCase]:
-    """1 g along x, y, z of panels and things, and 1 N at every place of ``stands``."""
+def _basic(
+    context: Context, build: Assembly, mesh: Meshed, tops: Mapping[float, _Top], stands: Sequence[Stand], drawers: Sequence[Loaded]
+) -> list[LoadCase]:
+    """1 g along x, y, z of panels, things and drawers, and 1 N at every place of ``stands``, or a drawer drawn out; ``tops``: level panels by
+    their upper faces' heights."""
     kg, found = _weights(mesh, build.slabs), []
-    small = sum(item.mass * item.count for item in build.items)
+    drawn = {one.runner.body for one in drawers}
+    small = sum(item.mass * item.count for item in build.items if item.body not in drawn)
+    top = tops[max(tops)]
     for name, g in (("x", (1.0, 0.0, 0.0)), ("y", (0.0, 1.0, 0.0)), ("z", (0.0, 0.0, 1.0))):
         forces = kg[:, None] * np.array(g) * G * (1 + small / max(float(kg.sum()), 1e-9))
         rows: list[tuple[int, tuple[float, ...]]] = [(i, (*f.tolist(), 0.0, 0.0, 0.0)) for i, f in enumerate(forces)]
         for item in context.plan.placed:
-            if item.surface.body in build.bodies:
-                rows += _thing(top, item, g)
+            if item.surface.body in build.bodies and item.surface.body not in drawn:
+                rows += _thing(tops[min(tops, key=lambda z: abs(z - item.surface.origin[2]))], item, g)
+        for one in drawers:
+            rows += pressed(mesh, one, g)
         found.append(LoadCase(name, nodal=tuple(rows)))  # type: ignore[arg-type]
     for stand in stands:
+        if stand.kind == "drawn":
+            found.append(LoadCase(stand.words, nodal=tuple(drawn_out_rows(mesh, stand, drawers))))  # type: ignore[arg-type]
+            continue
         rows = [(node, (0.0, 0.0, -share, 0.0, 0.0, 0.0)) for node, share, _, _ in top.patch(stand.at[0], stand.at[1], stand.size)]
         found.append(LoadCase(stand.words, nodal=tuple(rows)))  # type: ignore[arg-type]
     return found
@@ -263,9 +274,10 @@ def solved(context: Context, build: Assembly, level: int = 0) -> Box:
         held += [(n, 0), (n, 1), (far, 1 if abs(mesh.nodes[far, 0] - mesh.nodes[n, 0]) > 1 else 0)]
     nodes, names = np.concatenate(places), (*_names(mesh), *(contact.label for contact in ties))
     model = FrameModel(nodes, (), tuple(sorted(set(held))), tuple(rests), names, sheets=mesh.sheets, links=tuple(give))
-    top = next(_Top(mesh, flat) for flat in flats if by_id[flat.id].use in ("deck", "sleeping"))
-    stands = (*feet_of(build), *build.stands)
-    frame = Frame(model, _basic(context, build, mesh, top, stands))
+    tops = {by_id[flat.id].hi[2]: _Top(mesh, flat) for flat in flats if by_id[flat.id].role in ("bottom", "top")}
+    drawers = loaded(context, build)
+    stands = (*feet_of(build), *build.stands, *drawn_stands(drawers))
+    frame = Frame(model, _basic(context, build, mesh, tops, stands, drawers))
     cases = cases_at(context.design.loads, True, stands)
     place = {stand.id: i for i, stand in enumerate(stands)}
     factors = np.zeros((len(cases), 3 + len(stands)))

@@ -12,7 +12,7 @@ from ...finding import Finding
 from ...structure.assembly import Assembly
 from ...structure.context import Context
 from .edge import check_edge
-from .field import fields
+from .field import Field, fields
 from .held import check_plate
 from .layered import check_sandwich
 from .planks import check_planks
@@ -22,16 +22,25 @@ from .strips import check_strips
 def check_deck(context: Context, assembly: Assembly) -> Iterator[Finding]:
     """Strength under one foot and under the load in a bump; sag under the load; springiness under one foot."""
     for field in fields(context, assembly):
-        yield from check_edge(field)
-        sheet = field.panel.sheet
-        if isinstance(sheet, Planks):
-            yield from check_planks(field, sheet)
-        elif isinstance(sheet, Sandwich):
-            yield from check_sandwich(field, sheet)
-        elif field.panel.edges == "slots":
-            yield from check_plate(field, sheet)
-        else:
-            yield from check_strips(field, sheet)
+        trodden = field.panel.trodden
+        yield from (finding for finding in _checked(field) if trodden or finding.check not in UNDER_A_FOOT)
+
+
+UNDER_A_FOOT = ("deck.foot", "deck.edge", "deck.spring", "deck.crush")
+"""Checks of a deck that somebody steps on."""
+
+
+def _checked(field: Field) -> Iterator[Finding]:
+    yield from check_edge(field)
+    sheet = field.panel.sheet
+    if isinstance(sheet, Planks):
+        yield from check_planks(field, sheet)
+    elif isinstance(sheet, Sandwich):
+        yield from check_sandwich(field, sheet)
+    elif field.panel.edges == "slots":
+        yield from check_plate(field, sheet)
+    else:
+        yield from check_strips(field, sheet)
 
 
 __all__ = ["check_deck"]

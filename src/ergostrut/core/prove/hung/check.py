@@ -19,7 +19,7 @@ from ..study import study as solve
 from .mounts import check_latches, check_mounts
 from .pivots import check_pivots
 from .straps import check_sinking, check_straps
-from .ways import CRASH, MOUNT_GONE, STRAP_GONE, USUAL, Row, Way, blank
+from .ways import CRASH, FOOT_AWAY, MOUNT_GONE, STRAP_GONE, USUAL, Row, Way, blank
 
 
 def check_hung(study: Study) -> Iterator[Finding]:
@@ -38,6 +38,20 @@ def check_hung(study: Study) -> Iterator[Finding]:
         yield from _lost(study, straps, STRAP_GONE, lambda left: twice_cases(left.stands))
         mounts = [(m.label, replace(build, mounts=tuple(o for o in build.mounts if o is not m))) for m, _ in hung.mounts]
         yield from _lost(study, mounts, MOUNT_GONE, None)
+        yield from _lost(study, list(_feet_away(build)), FOOT_AWAY, None)
+
+
+def _feet_away(build: Assembly) -> Iterator[tuple[str, Assembly]]:
+    """A build whose posts stand on the floor and are kept at the wall, with each foot away in turn: the wall carries that post. Nobody steps
+    on it meanwhile."""
+    panels = tuple(replace(panel, trodden=False) for panel in build.panels)
+    kept = {mount.member for mount in build.mounts if not mount.carries}
+    for foot in (contact for contact in build.contacts if contact.member in kept and contact.push[2] > 0):
+        carrying = tuple(replace(one, carries=True) if one.member == foot.member else one for one in build.mounts)
+        yield (
+            foot.label,
+            replace(build, contacts=tuple(one for one in build.contacts if one is not foot), mounts=carrying, panels=panels, stands=()),
+        )
 
 
 def _lost(study: Study, without: Sequence[tuple[str, Assembly]], way: Way, cases: Cases | None) -> Iterator[Finding]:

@@ -51,6 +51,9 @@ STRAP_GONE = Way(
     basis=f"; any one strap gone, people counted twice where they lie: {COMMON_PRACTICE}",
     caution=HANG_CAUTION,
 )
+FOOT_AWAY = Way(
+    ".foot-away", ", one foot of a post away", GONE, basis=f"; one foot away, use up to {GONE:g} accepted then: {COMMON_PRACTICE}"
+)
 MOUNT_GONE = Way(
     ".mount-gone", ", any one wall fixing gone", GONE, basis=f"; any one gone, use up to {GONE:g} accepted then: {COMMON_PRACTICE}"
 )

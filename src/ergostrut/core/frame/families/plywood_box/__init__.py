@@ -1,12 +1,12 @@
 """A box of plywood whose panels are the structure."""
 
+from ...blocks.carcass.frame import frame
+from ...blocks.carcass.steps import steps
 from ...family import Family
-from .frame import frame
 from .mends import offers
 from .params import PlywoodBox
 from .sheet import SHEET
 from .start import start
-from .steps import steps
 
 FAMILY = Family(
     id="plywood_box",

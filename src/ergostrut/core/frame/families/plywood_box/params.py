@@ -1,84 +1,24 @@
-"""What the user chooses of a box of plywood."""
+"""What the user chooses of a box of plywood. Part of the job document."""
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
-from pydantic import Field, model_validator
+from pydantic import Field
 
-from ....document.base import BuildBase, BuildId
+from ....document.base import BuildId
 from ....document.survey import Name
-from ....problem import FieldError
-from ....quantity import Between, Length, Rating
-from ....record import Record
-from ...blocks.stock import StockId, typed
-
-PanelName = Literal[
-    "top", "bottom", "back", "side 1", "side 2", "upright 1", "upright 2", "upright 3", "upright 4", "upright 5", "upright 6", "upright 7", "upright 8"
-]  # fmt: skip
+from ...blocks.carcass.params import Carcass
 
 
-class Cutout(Record):
-    """An opening or, at a panel's edge, a notch. ``along`` and ``up``: from the panel's front or left end, and from its lower or left edge."""
-
-    name: Name = "cut-out"
-    panel: PanelName = "top"
-    along: Annotated[Length, Between(0, 4_000)] = typed("100 mm")
-    up: Annotated[Length, Between(0, 4_000)] = typed("100 mm")
-    long: Annotated[Length, Between(5, 4_000)] = typed("150 mm")
-    high: Annotated[Length, Between(5, 4_000)] = typed("100 mm")
-
-
-class PlywoodBox(BuildBase):
-    """Two sides, a top, upright sheets between, a bottom and a back or none; one face stays open."""
+class PlywoodBox(Carcass):
+    """A carcass with so many upright sheets between its sides."""
 
     family: Literal["plywood_box"] = "plywood_box"
     id: BuildId = "box1"
     label: Name = "Plywood box"
-    front: Annotated[Length, Between(0, 4_000)] = typed("10 mm")
-    off_centre: Annotated[Length, Between(0, 1_300)] = typed("0 mm")
-    side: Literal["middle", "left", "right"] = "middle"
-    length: Annotated[Length, Between(100, 4_000)] = typed("1900 mm")
-    width: Annotated[Length, Between(100, 2_600)] = typed("1200 mm")
-    height: Annotated[Length, Between(60, 2_000)] = typed("300 mm")
-    opens: Literal["rear", "left", "right"] = "rear"
     uprights: Annotated[int, Field(ge=0, le=8)] = 1
-    bottom: bool = True
-    sheet: StockId = "birch.18"
-    back: StockId | None = "birch.6.5"
-    lean: Annotated[Length, Between(0, 1_000)] = typed("0 mm")
-    grain: Literal["along", "across"] = "across"
-    screw: Literal["No. 8", "No. 10", "No. 12", "No. 14"] = "No. 8"
-    spacing: Annotated[Length, Between(20, 600)] = typed("150 mm")
-    bite: Annotated[Length, Between(5, 120)] = typed("32 mm")
-    joint: Literal["screws", "glue", "dado", "pocket", "blocks", "brackets"] = "screws"
-    back_joint: Literal["screws", "glue", "blocks", "brackets"] = "screws"
-    groove: Annotated[Length, Between(2, 30)] = typed("6 mm")
-    block: Annotated[Length, Between(10, 100)] = typed("25 mm")
-    bracket: Annotated[Length, Between(10, 150)] = typed("30 mm")
-    bracket_rating: Rating | None = None
-    pocket_rating: Rating | None = None
-    cutouts: tuple[Cutout, ...] = Field(default=(), max_length=24)
-    tied: bool = True
-    tie_rating: Rating | None = None
-    tie_washer: Annotated[Length, Between(5, 200)] = typed("40 mm")
-    use: Literal["sleeping", "deck"] = "deck"
 
-    @model_validator(mode="before")
-    @classmethod
-    def _once_glued(cls, data: Any) -> Any:
-        """A box was glued or not before its edges had ways."""
-        if isinstance(data, dict) and "glued" in data:
-            data = dict(data)
-            if data.pop("glued") is True:
-                data = {"joint": "glue", "back_joint": "glue", **data}
-        return data
-
-    @model_validator(mode="after")
-    def _sensible(self) -> PlywoodBox:
-        if self.height.mm >= 4 * max(self.length.mm, self.width.mm):
-            raise FieldError("height", "a box four times as high as it is long stands by no panel of its own; make it lower")
-        depth = self.length.mm if self.opens == "rear" else self.width.mm
-        if self.lean.mm > min(depth, self.height.mm) / 2:
-            raise FieldError("lean", "the back may lean by half of the height and half of the depth at most")
-        return self
+    @property
+    def inner(self) -> int:
+        return self.uprights

@@ -2,102 +2,13 @@
 
 from __future__ import annotations
 
-from typing import Any, get_args
-
-from ....structure.sheet import Command, Group, Repeat, Row, When, options
-from .params import PanelName, PlywoodBox
-
-_BACK, _OPEN = (When("back", (True,), "set"),), (When("back", (False,), "set"),)
-_WAYS = {
-    "screws": "screws through the face",
-    "glue": "glue, screws clamping",
-    "dado": "glued grooves",
-    "pocket": "pocket screws",
-    "blocks": "glued corner blocks",
-    "brackets": "corner brackets",
-}
-
-
-def _opening(build: PlywoodBox) -> dict[str, Any]:
-    """A hand's size, in the first upright or a side, as far in as a third."""
-    panel = "upright 1" if build.uprights else "side 1"
-    depth = build.length.mm if build.opens == "rear" else build.width.mm
-    taken = {cutout.name for cutout in build.cutouts}
-    name = next(f"opening {n}" for n in range(1, len(taken) + 2) if f"opening {n}" not in taken)
-    high = max(min(120.0, build.height.mm / 3), 10.0)
-    size = {"long": f"{high * 1.25:.0f} mm", "high": f"{high:.0f} mm"}
-    return {"name": name, "panel": panel, "along": f"{depth / 3:.0f} mm", "up": f"{build.height.mm / 3:.0f} mm", **size}
-
+from ....structure.sheet import Group, Row
+from ...blocks.carcass.sheet import EDGES, OPENINGS, PANELS, SIZE
 
 SHEET = (
-    Group(
-        "Box",
-        (
-            Row("length", "Length", "length", knob=True),
-            Row("width", "Width", "length"),
-            Row("height", "Height", "length"),
-            Row("front", "From the front", "length"),
-            Row("side", "Stands", "choice", options(middle="in the middle", left="left of it", right="right of it")),
-            Row("off_centre", "Off the middle by", "length", when=(When("side", ("left", "right")),)),
-            Row("use", "Its top is for", "choice", options(sleeping="sleeping on", deck="carrying things")),
-        ),
-    ),
-    Group(
-        "Panels",
-        (
-            Row("sheet", "Sheet", "choice", source="sheets", knob=True),
-            Row("grain", "Face grain of the top", "choice", options(along="along the vehicle", across="across")),
-            Row("opens", "Open face", "choice", options(rear="to the rear", left="to the left", right="to the right")),
-            Row("uprights", "Upright sheets between the sides", "whole", knob=True),
-            Row("bottom", "Bottom", "tick"),
-            Command("Close the back", "back", "birch.6.5", when=_OPEN),
-            Row("back", "Back", "choice", source="sheets", when=_BACK),
-            Row("lean", "The far side leans in at its top by", "length", help="as a van's wall does; sides are cut to it"),
-            Command("Leave the back open", "back", None, when=_BACK),
-        ),
-        help="The panels are the structure: sides, uprights and back keep it from racking.",
-    ),
-    Group(
-        "Edges and floor",
-        (
-            Row("joint", "Edges held by", "choice", options(**_WAYS)),
-            Row("groove", "Grooves deep", "length", when=(When("joint", ("dado",)),)),
-            Row(
-                "back_joint",
-                "The back held by",
-                "choice",
-                options(**{way: _WAYS[way] for way in ("screws", "glue", "blocks", "brackets")}),
-                when=_BACK,
-            ),
-            Row("screw", "Screws", "choice", options("No. 8", "No. 10", "No. 12", "No. 14")),
-            Row("spacing", "Screws or brackets every", "length", knob=True),
-            Row("bite", "Screws bite", "length", help="past the first panel"),
-            Row("block", "A block's side", "length", help="where corner blocks hold"),
-            Row("bracket", "A bracket's leg", "length", help="where brackets hold"),
-            Row("bracket_rating", "A bracket holds", "mass", optional=True, help="as its maker says; half of it is counted"),
-            Row("pocket_rating", "A pocket screw holds", "mass", optional=True, help="as tried; empty: by the rules for screws"),
-            Row("tied", "Its corners tied down", "tick"),
-            Row("tie_rating", "A tie holds", "mass", optional=True, when=(When("tied", (True,)),)),
-            Row("tie_washer", "A tie's washer across", "length", when=(When("tied", (True,)),)),
-        ),
-    ),
-    Group(
-        "Openings and notches",
-        (
-            Repeat(
-                "cutouts",
-                "Cut-out",
-                (
-                    Row("panel", "In the", "choice", options(*get_args(PanelName))),
-                    Row("along", "From its front or left end", "length"),
-                    Row("up", "From its lower or left edge", "length"),
-                    Row("long", "Long", "length"),
-                    Row("high", "High or wide", "length"),
-                ),
-                name="name",
-            ),
-            Command("Cut an opening", "cutouts", op="add", make=_opening),
-        ),
-        help="One that reaches a panel's edge is a notch: nothing is joined there. Round the corners by 10 mm or more.",
-    ),
+    SIZE,
+    PANELS,
+    Group("Between the sides", (Row("uprights", "Upright sheets between the sides", "whole", knob=True),)),
+    EDGES,
+    OPENINGS,
 )

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ....structure.sheet import Group, Row, options
-from ...blocks import BOLTS, INSIDE, LINING, OBSTACLES, ROWS, SLOTS, WALLS, again
+from ...blocks import BOLTS, INSIDE, LINING, OBSTACLES, RACK, ROWS, SLOTS, WALLS, again
 from .survey import DIMENSIONS
 
 SHEET = (
@@ -31,5 +31,6 @@ SHEET = (
     ROWS,
     SLOTS,
     OBSTACLES,
+    RACK,
     again(DIMENSIONS),
 )

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ....structure.sheet import Group, Row, When, options
-from ...blocks import BOLTS, INSIDE, LINING, OBSTACLES, ROWS, SLOTS, WALLS, again
+from ...blocks import BOLTS, INSIDE, LINING, OBSTACLES, RACK, ROWS, SLOTS, WALLS, again
 from .survey import DIMENSIONS
 
 SHEET = (
@@ -30,5 +30,6 @@ SHEET = (
     ROWS,
     SLOTS,
     OBSTACLES,
+    RACK,
     again(DIMENSIONS),
 )

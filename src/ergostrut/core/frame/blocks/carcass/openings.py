@@ -1,4 +1,4 @@
-"""Openings and notches of a box's panels, by the panel they are in."""
+"""Openings and notches of a carcass's panels, by the panel they are in."""
 
 from __future__ import annotations
 
@@ -7,10 +7,10 @@ from dataclasses import replace
 from ....catalog.errors import StockError
 from ....structure.parts import Point3, Slab
 from ....structure.slabs import holes_of, within
-from .params import Cutout, PlywoodBox
+from .params import Carcass, Cutout
 
 
-def cut_out(build: PlywoodBox, slabs: list[Slab]) -> tuple[Slab, ...]:
+def cut_out(build: Carcass, slabs: list[Slab]) -> tuple[Slab, ...]:
     """The same panels with their openings.
 
     Raises:

@@ -1,4 +1,4 @@
-"""A box of plywood put together from its parameters: its panels, the places it stands on, who may step on it."""
+"""A carcass of panels put together from its parameters: its panels, the places it stands on, who may step on it."""
 
 from __future__ import annotations
 
@@ -13,10 +13,10 @@ from ....structure.assembly import Assembly, Tag
 from ....structure.holds import Contact, Pad
 from ....structure.host import Reader
 from ....structure.parts import EdgeWay, Edging, Item, Point3, Slab, Surface
-from ...blocks.joining import Joints, joint_spec
-from ...blocks.stock import bought, sheet_of
+from ..joining import Joints, joint_spec
+from ..stock import bought, sheet_of
 from .openings import cut_out
-from .params import PlywoodBox
+from .params import Carcass
 
 LEAST = 1e-6
 DOWN: Point3 = (0.0, 0.0, -1.0)
@@ -31,14 +31,14 @@ def _sheet(catalog: Catalog, field: str, name: str) -> Sheet | Sandwich:
     return found
 
 
-def _edging(build: PlywoodBox, catalog: Catalog, way: EdgeWay) -> Edging:
+def _edging(build: Carcass, catalog: Catalog, way: EdgeWay) -> Edging:
     size = {"dado": build.groove, "blocks": build.block, "brackets": build.bracket}.get(way)
     rating = {"pocket": build.pocket_rating, "brackets": build.bracket_rating}.get(way)
     newton = rating.kg * G if rating is not None else None
     return Edging(way, catalog.wood_screws[build.screw], build.spacing.mm, build.bite.mm, size.mm if size is not None else 0.0, newton)
 
 
-def _slabs(build: PlywoodBox, catalog: Catalog) -> tuple[Slab, ...]:
+def _slabs(build: Carcass, catalog: Catalog) -> tuple[Slab, ...]:
     """Panels between planes that meet: the top lies on the sides, uprights stand under it, the back closes the far side under it."""
     x0, x1 = build.front.mm, build.front.mm + build.length.mm
     middle = {"middle": 0.0, "left": -build.off_centre.mm, "right": build.off_centre.mm}[build.side]
@@ -95,7 +95,7 @@ def _slabs(build: PlywoodBox, catalog: Catalog) -> tuple[Slab, ...]:
     ]
     if build.bottom:
         found.append(Slab(f"{body}/bottom", "bottom", body, sheet, *placed((lo, hi), depth(0.0, thick), (0.0, t)), over, "wall", "B"))
-    rows = build.uprights + 1
+    rows = build.inner + 1
     low, high = t - groove if build.bottom else 0.0, z1 - t + groove
     for i in range(rows + 1):
         stands = lo + (hi - lo - t) * i / rows
@@ -114,7 +114,7 @@ def _slabs(build: PlywoodBox, catalog: Catalog) -> tuple[Slab, ...]:
     return cut_out(build, found)
 
 
-def _contacts(build: PlywoodBox, slabs: tuple[Slab, ...]) -> tuple[Contact, ...]:
+def _contacts(build: Carcass, slabs: tuple[Slab, ...]) -> tuple[Contact, ...]:
     """Its four lower corners tied down; that it stands on the floor is the model's own."""
     if not build.tied:
         return ()
@@ -134,7 +134,7 @@ def _contacts(build: PlywoodBox, slabs: tuple[Slab, ...]) -> tuple[Contact, ...]
     return tuple(found)
 
 
-def _hardware(build: PlywoodBox, slabs: tuple[Slab, ...], catalog: Catalog) -> tuple[Item, ...]:
+def _hardware(build: Carcass, slabs: tuple[Slab, ...], catalog: Catalog) -> tuple[Item, ...]:
     """Screws or brackets along every edge, glued or not, and what ties it down."""
     body, at = f"{build.id}/box", slabs[0].middle
     deep, high = max(slab.size[1 if build.opens != "rear" else 0] for slab in slabs), build.height.mm
@@ -168,7 +168,7 @@ def _behind(slabs: tuple[Slab, ...]) -> float:
     return next((slab.sheet.t for slab in slabs if slab.role == "back"), 0.0)
 
 
-def frame(build: PlywoodBox, _host: Reader, catalog: Catalog) -> Assembly:
+def frame(build: Carcass, _host: Reader, catalog: Catalog) -> Assembly:
     """Every panel of the box with its place.
 
     Raises:

@@ -1,0 +1,133 @@
+"""What things ask of where they stand: air, draining, frost; under what is over them; which cases go in; what one can look into."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from ..finding import COMMON_PRACTICE, Finding, State, Working, at_least
+from ..structure.assembly import Assembly
+from ..structure.carried import Placed
+from ..structure.context import Context
+from ..structure.parts import Surface
+from .place import bays_left
+
+EYE = 0.936
+"""Of stature (Drillis and Contini 1966)."""
+CASES = (("slim tool cases", 300.0), ("tool cases", 400.0), ("totes", 410.0), ("wide tool cases", 560.0), ("long totes", 610.0))
+"""mm of width of families of cases (common practice, no published source)."""
+SHELF = 80.0
+"""mm that one more shelf and what carries it take (common practice, no published source)."""
+LEAST_BAY = 120.0
+OVER = 10.0
+"""mm wanted over a thing, so that it lifts out."""
+
+
+def check_wants(context: Context) -> Iterator[Finding]:
+    for item in context.plan.placed:
+        yield from _thing(context, item)
+    for build in context.builds:
+        yield from _cases(context, build)
+        yield from _unused(context, build)
+        yield from _eye(context, build)
+
+
+def _on(item: Placed) -> str:
+    return f"the {item.surface.label}"
+
+
+def _thing(context: Context, item: Placed) -> Iterator[Finding]:
+    thing, say = item.thing, context.say
+    part = f"thing/{thing.id}"
+
+    def said(key: str, title: str, text: str, state: State, caution: str = "") -> Finding:
+        return Finding(f"{part}/{key}", key, "carry", (part,), title, text, state, caution=caution)
+
+    clear = item.surface.clear
+    if clear is not None:
+        w = Working()
+        w.given("c", clear, "mm", f"clear over {_on(item)}")
+        w.given("h", item.size[2], "mm", thing.name)
+        have = w.line("d", "c - h", "mm", "left over it")
+        use, state = at_least(have, 0.0, OVER)
+        text = f"{say.length(have)} left over it on {_on(item)}." if have >= 0 else f"It is {say.length(-have)} too high for {_on(item)}."
+        yield Finding(
+            f"{part}/over", "over.things", "carry", (part,), f"{thing.name} under what is over it", text, state, have, 0.0, "mm", use, True, OVER,
+            basis=COMMON_PRACTICE, working=w.done(),
+        )  # fmt: skip
+    if thing.breathes and item.surface.vented is False:
+        yield said("breathes", f"{thing.name} wants air", f"{_on(item).capitalize()} has no vents: open its back low and high, or move it.", "over",
+                   "What cannot give off its heat fails, and may burn.")  # fmt: skip
+    if thing.drains and item.surface.edge is not None:
+        yield said(
+            "drains",
+            f"{thing.name} drains",
+            f"It runs out into {_on(item)}, which has an edge all round: give it a drain, or a tray.",
+            "tight",
+        )
+    if thing.freezes:
+        yield said(
+            "freezes",
+            f"{thing.name} must not freeze",
+            "Nothing is known of heat where it stands: empty it or bring it in on cold nights.",
+            "note",
+        )
+
+
+def _walled(surface: Surface) -> bool:
+    """Whether things go in between sides: a drawer or a bay."""
+    return surface.vented is not None or (surface.clear is not None and surface.edge is not None and surface.label.startswith("drawer"))
+
+
+def _cases(context: Context, build: Assembly) -> Iterator[Finding]:
+    """The widest family of cases that goes into the widest room, and the next that is shut out."""
+    rooms = [surface for surface in build.surfaces if _walled(surface)]
+    if not rooms:
+        return
+    widest = max(min(surface.size) for surface in rooms)
+    fits = [name for name, wide in CASES if wide <= widest]
+    out = [(name, wide) for name, wide in CASES if wide > widest]
+    say = context.say
+    text = f"{', '.join(fits).capitalize() or 'No usual case'} {'go' if fits else 'goes'} in, the widest room is {say.length(widest)}."
+    if out:
+        text += f" {out[0][0].capitalize()} of {say.length(out[0][1])} are shut out."
+    w = Working()
+    w.given("b", widest, "mm", "narrower side of the widest room")
+    yield Finding(
+        f"{build.id}/cases", "cases", "carry", (build.id,), "Cases that go in", text, "note", widest, unit="mm",
+        basis=COMMON_PRACTICE, working=w.done(),
+    )  # fmt: skip
+
+
+def _unused(context: Context, build: Assembly) -> Iterator[Finding]:
+    """Height that nothing uses, and where one more shelf would go."""
+    rows: list[str] = []
+    more = 0
+    for surface in build.surfaces:
+        if surface.clear is None or surface.faces == 0.0:
+            continue
+        tallest = max((item.size[2] for item in context.plan.placed if item.surface.id == surface.id), default=None)
+        if tallest is None:
+            continue
+        left, shelves = bays_left(surface.clear, (tallest + OVER,), LEAST_BAY + SHELF)
+        if left > 2 * OVER:
+            rows.append(f"{context.say.length(left)} over what stands on {surface.label}")
+            more += shelves
+    if rows:
+        text = "; ".join(rows) + (f". {'One more shelf' if more == 1 else f'{more} more shelves'} would go in." if more else ".")
+        yield Finding(f"{build.id}/unused", "unused", "carry", (build.id,), "Height that nothing uses", text, "note", basis=COMMON_PRACTICE)
+
+
+def _eye(context: Context, build: Assembly) -> Iterator[Finding]:
+    """What stands with its edge above the eye of the shortest: it must come down to be looked into."""
+    statures = [person.stature.mm for person in context.design.carry.crew if person.stature is not None]
+    if not statures or not context.host.roofed:
+        return
+    eye = EYE * min(statures)
+    high = [s for s in build.surfaces if s.edge is not None and s.use == "deck" and s.origin[2] + s.edge > eye]
+    if high:
+        names = ", ".join(surface.label for surface in high)
+        text = f"{names.capitalize()} stands above {context.say.length(eye)}, the eye of the shortest: what lies there must come down to be looked into."
+        w = Working()
+        w.line("e", "k * S", "mm", "eye of the shortest", k=EYE, S=min(statures))
+        yield Finding(f"{build.id}/eye", "eye", "carry", (build.id,), "Above eye level", text, "note", eye, unit="mm",
+                      basis="Drillis and Contini 1966: eye at 0.936 of stature", working=w.done())  # fmt: skip

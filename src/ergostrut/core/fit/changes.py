@@ -1,0 +1,172 @@
+"""From one scene to another move by move: what is in the way, what is too heavy, how long it takes."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, replace
+
+from ..finding import COMMON_PRACTICE, Finding, State, Working, at_most
+from ..mechanics.lifting import recommended
+from ..structure.assembly import Assembly, centroid
+from ..structure.context import Context
+from ..structure.holds import Motion, Scene
+from ..structure.setting import Setting, scene_travels
+from .bodies import TURNS, Body, bodies_at, near
+
+CHANGES: tuple[tuple[Scene, Scene], ...] = (("driving", "parked"), ("parked", "night"), ("night", "driving"))
+TOUCH = 2.0
+"""mm that what moves may brush against."""
+MOVE, STRAP = 8.0, 12.0
+"""Seconds that one move takes, and a strap hooked in or out (common practice, no published source)."""
+AHEAD = 400.0
+"""mm that hands are ahead of the ankles at a bunk's edge (common practice, no published source)."""
+
+
+@dataclass(frozen=True)
+class Move:
+    """A motion of a build from one travel to another."""
+
+    build: Assembly
+    motion: Motion
+    start: float
+    end: float
+
+    @property
+    def words(self) -> str:
+        name = next((p.name for p in self.motion.positions if abs(p.travel - self.end) < 0.01), "moved")
+        return f"{self.motion.noun or self.motion.label} of the {self.build.label} to {name}"
+
+
+def moves(context: Context, before: Scene, after: Scene) -> list[Move]:
+    """Everything that stands differently in two scenes, in the order of the builds."""
+    found = []
+    for build in context.builds:
+        start, end = scene_travels(build, before), scene_travels(build, after)
+        for motion in build.handles:
+            a, b = start.get(motion.id, 0.0), end.get(motion.id, 0.0)
+            if abs(a - b) > 0.01:
+                found.append(Move(build, motion, a, b))
+    return found
+
+
+def _moving(build: Assembly, motion: Motion) -> set[str]:
+    return {one.body for one in build.motions if one.id == motion.id or one.follows == motion.id}
+
+
+def _parts(context: Context, build: Assembly, at: Mapping[str, float]) -> tuple[Body, ...]:
+    travels = {motion.id: at[motion.id] for motion in build.handles if motion.id in at}
+    return bodies_at(context, build, Setting("", False, False, travels))
+
+
+def _on(build: Assembly, context: Context, bodies: set[str]) -> set[str]:
+    """Ids of parts and things that move with some bodies."""
+    found = {member.id for member in build.members if member.body in bodies}
+    found |= {panel.id for panel in build.panels if panel.body in bodies} | {slab.id for slab in build.slabs if slab.body in bodies}
+    return found | {f"thing/{item.thing.id}" for body in bodies for item in context.plan.on(body)}
+
+
+def blocked(context: Context, move: Move, at: Mapping[str, float]) -> str:
+    """What a move runs into with all else where it stands (travels by motion); empty where it goes."""
+    mine = _on(move.build, context, _moving(move.build, move.motion))
+    others = [body for build in context.builds if build is not move.build for body in _parts(context, build, at)]
+    if not others:
+        return ""
+    for k in range(TURNS + 1):
+        travel = move.start + (move.end - move.start) * k / TURNS
+        here = [body for body in _parts(context, move.build, {**at, move.motion.id: travel}) if body.part in mine]
+        found = near(here, others, together=False)
+        if found is not None and found.gap < -TOUCH:
+            return found.two.name
+    return ""
+
+
+def in_order(context: Context, todo: Sequence[Move], at: dict[str, float]) -> tuple[list[Move], Move | None, str]:
+    """Moves in an order in which each goes past what then stands; else those that went, the first that cannot, and what is in its way."""
+    done, left = list[Move](), list(todo)
+    while left:
+        why = {move.motion.id: blocked(context, move, at) for move in left}
+        free = next((move for move in left if not why[move.motion.id]), None)
+        if free is None:
+            return done, left[0], why[left[0].motion.id]
+        at[free.motion.id] = free.end
+        done.append(free)
+        left.remove(free)
+    return done, None, ""
+
+
+def _lift(context: Context, move: Move) -> tuple[float, float, float] | None:
+    """(kg in the hands, height of the hands at the start, mm upwards) of a move that lifts; None of one that does not."""
+    bodies = _moving(move.build, move.motion)
+    kg, _ = centroid(
+        [mass for body in bodies for mass in move.build.masses(body)] + [(i.mass, i.at()) for body in bodies for i in context.plan.on(body)]
+    )
+    mine = _on(move.build, context, bodies)
+    ends = []
+    for travel in (move.start, move.end):
+        rows = [body for body in _parts(context, move.build, {move.motion.id: travel}) if body.part in mine]
+        if not rows:
+            return None
+        ends.append(max(row.hi[2] for row in rows) if move.motion.pivot is not None else min(row.lo[2] for row in rows))
+    rise = abs(ends[1] - ends[0])
+    if rise < 10.0:
+        return None
+    # what turns on hinges is lifted at its free edge by half of its weight
+    return (kg / 2 if move.motion.pivot is not None else kg), min(ends), rise
+
+
+def check_changes(context: Context) -> Iterator[Finding]:
+    """One finding for every change of scene in which something moves."""
+    total = 0.0
+    for before, after in CHANGES:
+        todo = moves(context, before, after)
+        if not todo:
+            continue
+        at = {motion: travel for build in context.builds for motion, travel in scene_travels(build, before).items()}
+        done, stuck, why = in_order(context, todo, dict(at))
+        seconds = MOVE * len(todo) + STRAP * sum(len(move.build.straps) for move in todo)
+        total += seconds
+        yield _finding(context, before, after, done, stuck, why, seconds)
+    goal = context.design.goals.seconds
+    if goal is not None and total:
+        w = Working()
+        have = w.given("t", total, "s", f"all changes together, {MOVE:.0f} s a move and {STRAP:.0f} s a strap: {COMMON_PRACTICE}")
+        use, state = at_most(have, goal)
+        w.line("use", "t / t_goal", "", t_goal=goal)
+        yield Finding("goals/seconds", "goal.seconds", "frame", (), "Your limit for converting", f"{have:.0f} s of {goal:.0f} s, once round.",
+                      state, have, goal, "s", use, basis="your own limit", working=w.done())  # fmt: skip
+
+
+def _finding(context: Context, before: Scene, after: Scene, done: Sequence[Move], stuck: Move | None, why: str, seconds: float) -> Finding:
+    blank = Finding(f"change/{before}.{after}", "change", "frame", (), f"From {before} to {after}", "", "holds", basis=COMMON_PRACTICE)
+    w = Working()
+    for n, move in enumerate(done, 1):
+        w.say(f"{n}. {move.words}.")
+    if stuck is not None:
+        text = f"{stuck.words.capitalize()} runs into {why}: nothing that is left to do goes first."
+        return replace(blank, sentence=text, state="over", use=2.0, parts=(stuck.motion.body,), working=w.done())
+    worst: tuple[float, Move, float, float] | None = None
+    for move in done:
+        lift = _lift(context, move)
+        if lift is None:
+            continue
+        kg, v, d = lift
+        limit = recommended(AHEAD, v, d)
+        use = kg / limit if limit > 0 else 99.0
+        if worst is None or use > worst[0]:
+            worst = use, move, kg, limit
+            w.given("m", kg, "kg", f"in the hands, {move.words}: {v:.0f} mm up, lifted by {d:.0f} mm, {AHEAD:.0f} mm ahead")
+            w.given("RWL", limit, "kg", "revised NIOSH equation, 94-110: 23 kg HM VM DM CM; nothing over 1.78 m")
+    words = ", then ".join(move.words for move in done)
+    text = f"{words[:1].upper()}{words[1:]}; about {seconds:.0f} s."
+    if worst is None:
+        return replace(blank, sentence=text, use=0.0, working=w.done())
+    index, move, kg, limit = worst
+    say = context.say
+    w.given("LI", index, "", "of the hardest lift: kg over what is recommended for one; up to 2 is for two people")
+    # the tape stands at its mark where two lift it, at want where one does
+    use = 0.85 * index if index <= 1 else 0.85 + 0.15 * (index - 1)
+    state: State = "holds" if index <= 1 else "tight" if index <= 2 else "over"
+    text += f" {say.mass(kg)} to lift, {say.mass(limit)} is recommended for one" if limit else f" {say.mass(kg)} to lift out of reach"
+    text += "." if index <= 1 else ": lift it by two." if index <= 2 else ": too much for two. Make it lighter, or in parts."
+    return replace(blank, sentence=text, state=state, use=use, demand=kg, limit=limit, unit="kg", parts=(move.motion.body,), working=w.done(),
+                   basis="revised NIOSH equation, NIOSH 94-110")  # fmt: skip

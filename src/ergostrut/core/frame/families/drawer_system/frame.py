@@ -1,0 +1,200 @@
+"""A drawer system put together from its parameters: the carcass, drawers that run in it, what keeps them in."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from ....catalog.errors import StockError
+from ....catalog.model import Catalog, Planks, Sandwich, Sheet
+from ....constants import G
+from ....structure.assembly import Assembly, Tag
+from ....structure.holds import SCENES, Motion, Position
+from ....structure.host import Reader
+from ....structure.parts import Item, PanelPart, Point3, Slab, Surface
+from ....structure.runners import Keeper, Runner
+from ...blocks.carcass.frame import frame as carcass
+from ...blocks.stock import bought, sheet_of
+from .geometry import BEHIND, BESIDE, Cell, cells
+from .params import DrawerSystem
+
+
+@dataclass(frozen=True, slots=True)
+class Drawer:
+    """One drawer with its parts."""
+
+    cell: Cell
+    panels: tuple[PanelPart, ...]
+    runner: Runner
+    motion: Motion
+    surface: Surface
+    items: tuple[Item, ...]
+
+
+def _sheet(catalog: Catalog, field: str, name: str) -> Sheet | Sandwich:
+    found = sheet_of(catalog, field, name)
+    if isinstance(found, Planks):
+        raise StockError(field, "boards do not make a drawer; choose a sheet")
+    return found
+
+
+def _box(ident: str, role: str, body: str, sheet: Sheet | Sandwich, lo: Point3, hi: Point3) -> PanelPart:
+    """An upright or level panel between two corners, cut as long as its longest side."""
+    size = [b - a for a, b in zip(lo, hi, strict=True)]
+    thin = min(range(3), key=lambda i: size[i])
+    wide = sorted((size[i] for i in range(3) if i != thin), reverse=True)
+    (x0, y0, z0), (x1, y1, z1) = lo, hi
+    under = ((x0, y0, z0), (x1, y0, z0), (x1, y1, z0), (x0, y1, z0))
+    over = ((x0, y0, z1), (x1, y0, z1), (x1, y1, z1), (x0, y1, z1))
+    # corners of one face, then of the other, as a turned panel has them
+    corners = (*under, *over)
+    middle = [(a + b) / 2 for a, b in zip(lo, hi, strict=True)]
+    origin = (middle[0] - wide[0] / 2, middle[1] - wide[1] / 2, middle[2] - sheet.t / 2)
+    return PanelPart(ident, role, body, sheet, origin, (wide[0], wide[1]), True, corners=corners, trodden=False)
+
+
+def _drawer(build: DrawerSystem, cell: Cell, slabs: tuple[Slab, ...], catalog: Catalog) -> Drawer:
+    body = f"{build.id}/{cell.key}"
+    sheet, floor = _sheet(catalog, "box/sheet", build.box.sheet), _sheet(catalog, "box/floor", build.box.floor)
+    across = next(slab.across for slab in slabs if slab.id == cell.sides[0])
+    along = 1 - across
+    out = 1.0 if cell.near > cell.far else -1.0
+    beside = build.slide.beside.mm if build.slide.beside is not None else BESIDE[build.slide.kind]
+    a, b = cell.lo + beside, cell.hi - beside
+    low, high = cell.low + 3.0, cell.high - build.box.over.mm
+    front = 0.0 if build.box.front else 2.0
+    near, far = cell.near - out * front, cell.far + out * BEHIND
+    if b - a < 4 * sheet.t or high - low < floor.t + 20 or abs(near - far) < 60:
+        raise StockError("columns", f"{cell.name}: nothing is left of its drawer; make the carcass larger, or the drawers fewer")
+
+    def at(u: float, v: float, z: float) -> Point3:
+        return (v, u, z) if across == 1 else (u, v, z)
+
+    def part(name: str, u: tuple[float, float], v: tuple[float, float], z: tuple[float, float], what: Sheet | Sandwich) -> PanelPart:
+        v = (min(v), max(v))
+        return _box(f"{body}/{name}", f"drawer {name.split('.', maxsplit=1)[0]}", body, what, at(u[0], v[0], z[0]), at(u[1], v[1], z[1]))
+
+    t, base = sheet.t, low + floor.t
+    panels = (
+        part("floor", (a, b), (near - out * t, far), (low, base), floor),
+        part("side.1", (a, a + t), (near - out * t, far + out * t), (base, high), sheet),
+        part("side.2", (b - t, b), (near - out * t, far + out * t), (base, high), sheet),
+        part("back", (a, b), (far, far + out * t), (base, high), sheet),
+        # the front covers the gaps beside it
+        part("front", (cell.lo + 2, cell.hi - 2) if build.box.front else (a, b), (near, near - out * t), (low, cell.high - 2 if build.box.front else high), sheet),
+    )  # fmt: skip
+    long = abs(near - far)
+    reach = long * build.slide.out / 100
+    rating = build.slide.rating.kg * G if build.slide.rating is not None else None
+    ident = f"{body}/pull"
+    toward = at(0.0, out, 0.0)
+    positions = (Position("in", 0.0, True, SCENES), Position("part out", reach / 2, False), Position("out", reach, False))
+    lo, hi = sorted((near, far))
+    runner = Runner(
+        id=f"{body}/slides",
+        label=cell.name,
+        body=body,
+        motion=ident,
+        sides=cell.sides,
+        axis=0 if along == 0 else 1,
+        z=(low + high) / 2,
+        lo=lo,
+        hi=hi,
+        kind=build.slide.kind,
+        opening=cell.hi - cell.lo,
+        width=b - a,
+        beside=beside,
+        depth=long,
+        height=high - base,
+        rating=rating,
+        bottom=f"{body}/floor",
+        lifts_out=build.slide.kind == "bin",
+    )
+    inside = at(a + t, min(far + out * t, near - out * t), base)
+    size = (b - a - 2 * t, long - 2 * t) if across == 0 else (long - 2 * t, b - a - 2 * t)
+    surface = Surface(
+        body, f"drawer {cell.name}", body, inside, size, edge=high - base, clear=cell.high - base, faces=0.0 if along == 0 else out
+    )
+    middle = at((a + b) / 2, (near + far) / 2, (low + high) / 2)
+    slides = bought(catalog, f"{body}/slides", "drawerslides" if build.slide.kind != "bin" else "deckscrew", body, middle, 1 if build.slide.kind != "bin" else 4)  # fmt: skip
+    screws = bought(catalog, f"{body}/screws", "deckscrew", body, middle, 24)
+    motion = Motion(ident, body, f"Pull {cell.name}", reach, positions, toward, cell.name, "slide/out")
+    return Drawer(cell, panels, runner, motion, surface, (slides, screws))
+
+
+def _vented(cell: Cell, slabs: tuple[Slab, ...]) -> tuple[Slab, ...]:
+    """The back with two openings behind a bay that breathes, low and high, each half as wide as the bay and an eighth as high."""
+    found = []
+    for slab in slabs:
+        if slab.role != "back" or not cell.column.vent:
+            found.append(slab)
+            continue
+        across = 1 - slab.across
+        inset, room = (cell.hi - cell.lo) / 4, cell.high - cell.low
+        high = room / 8
+        holes = list(slab.cutouts)
+        for z in (cell.low + 0.15 * room, cell.low + 0.68 * room):
+            lo, hi = list(slab.lo), list(slab.hi)
+            lo[across], hi[across], lo[2], hi[2] = cell.lo + inset, cell.hi - inset, z, z + high
+            holes.append(((lo[0], lo[1], lo[2]), (hi[0], hi[1], hi[2])))
+        found.append(replace(slab, cutouts=tuple(holes)))
+    return tuple(found)
+
+
+def _bay(build: DrawerSystem, cell: Cell, slabs: tuple[Slab, ...]) -> Surface:
+    across = next(slab.across for slab in slabs if slab.id == cell.sides[0])
+    lo, hi = sorted((cell.near, cell.far))
+    origin = (lo, cell.lo, cell.low) if across == 1 else (cell.lo, lo, cell.low)
+    size = (hi - lo, cell.hi - cell.lo) if across == 1 else (cell.hi - cell.lo, hi - lo)
+    return Surface(f"{build.id}/{cell.key}", f"bay {cell.name}", f"{build.id}/box", origin, size, clear=cell.high - cell.low, vented=cell.column.vent)  # fmt: skip
+
+
+def frame(build: DrawerSystem, host: Reader, catalog: Catalog) -> Assembly:
+    """The carcass with its drawers and bays.
+
+    Raises:
+        StockError: a sheet that the catalogue does not hold, or sizes that cannot be built.
+    """
+    made = carcass(build, host, catalog)
+    rooms = cells(build, made.slabs)
+    drawers = [_drawer(build, cell, made.slabs, catalog) for cell in rooms if cell.column.holds == "drawers"]
+    bays = [cell for cell in rooms if cell.column.holds == "bay"]
+    slabs = made.slabs
+    for cell in bays:
+        slabs = _vented(cell, slabs)
+    top = slabs[0]
+    latch = build.latch
+    keeper = Keeper(
+        f"{build.id}/latch",
+        latch.kind,
+        (top.hi[0], 0.0, top.lo[2]),
+        latch.holds.kg * G if latch.holds is not None else None,
+        latch.pin.mm,
+        latch.engaged.mm,
+        latch.play.mm,
+        latch.flex.mm,
+    )
+    items = [*made.items, *(item for drawer in drawers for item in drawer.items)]
+    if drawers and latch.kind != "none":
+        count = len(drawers) if latch.kind in ("self-closing", "turn button") else 1
+        items.append(bought(catalog, f"{build.id}/box/latches", "latch", f"{build.id}/box", keeper.at, count))
+    return replace(
+        made,
+        slabs=slabs,
+        panels=tuple(panel for drawer in drawers for panel in drawer.panels),
+        items=tuple(items),
+        surfaces=(*made.surfaces, *(drawer.surface for drawer in drawers), *(_bay(build, cell, slabs) for cell in bays)),
+        motions=tuple(drawer.motion for drawer in drawers),
+        runners=tuple(drawer.runner for drawer in drawers),
+        keeper=keeper if drawers else None,
+        tags=(*made.tags, *_tags(drawers)),
+    )
+
+
+def _tags(drawers: list[Drawer]) -> tuple[Tag, ...]:
+    """Each drawer's width over its opening, where one looks into them."""
+    found = []
+    for drawer in drawers[:6]:
+        if drawer.runner.axis == 0:
+            a, b = drawer.cell.lo + drawer.runner.beside, drawer.cell.hi - drawer.runner.beside
+            found.append(Tag("rear", "h", a, b, "above", 1 if drawer.cell.key.endswith(".1") else 2, drawer.cell.name))
+    return tuple(found)

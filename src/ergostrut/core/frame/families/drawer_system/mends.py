@@ -1,0 +1,45 @@
+"""What may mend a drawer system's findings."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from ....catalog.model import Catalog, Sheet
+from ....edit import Change
+from ....wording import Say
+from ...blocks.carcass.mends import carcass_offers
+from ...family import Offers
+from .params import DrawerSystem
+
+
+def offers(build: DrawerSystem, path: str, catalog: Catalog, say: Say, _use: float) -> dict[str, Callable[[], Offers]]:
+    """A carcass's own, and what drawers ask for."""
+
+    def column() -> Offers:
+        if len(build.columns) >= 6:
+            return []
+        return [("One more column", (Change(f"{path}/columns", {"name": f"column {len(build.columns) + 1}"}, "add"),))]
+
+    def floors() -> Offers:
+        now = catalog.sheets.get(build.box.floor)
+        if not isinstance(now, Sheet):
+            return []
+        more = [s for s in catalog.sheets.values() if isinstance(s, Sheet) and s.material is now.material and s.t > now.t]
+        return [(s.label, (Change(f"{path}/box/floor", s.id),)) for s in sorted(more, key=lambda s: s.t)]
+
+    def latches() -> Offers:
+        found: Offers = []
+        if build.latch.kind in ("none", "bar", "turn button"):
+            found.append(("a catch each that closes by itself", (Change(f"{path}/latch/kind", "self-closing"),)))
+        need = build.latch.pin.mm + build.latch.play.mm + build.latch.flex.mm
+        if build.latch.engaged.mm < need:
+            found.append((f"engaged by {say.length(need + 1)}", (Change(f"{path}/latch/engaged", f"{need + 1:.0f} mm"),)))
+        return found
+
+    return {
+        **carcass_offers(build, path, catalog, say, column),
+        "drawer.floor": floors,
+        "drawer.latch": latches,
+        "drawer.pin": latches,
+        "drawer.tips": lambda: [("its corners tied down", (Change(f"{path}/tied", True),))],
+    }

@@ -1,0 +1,87 @@
+"""What the user chooses of a drawer system. Part of the job document."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field, model_validator
+
+from ....document.base import BuildId
+from ....document.survey import Name
+from ....problem import FieldError
+from ....quantity import Between, Length, Rating
+from ....record import Record
+from ....structure.runners import Catch, Slides
+from ...blocks.carcass.params import Carcass
+from ...blocks.stock import StockId, typed
+
+
+class Column(Record):
+    """What stands between two uprights: drawers above each other, or an open bay, such as for a fridge, with ``vent`` openings in the back."""
+
+    name: Name = "column"
+    holds: Literal["drawers", "bay"] = "drawers"
+    rows: Annotated[int, Field(ge=1, le=6)] = 1
+    vent: bool = False
+
+
+class Box(Record):
+    """A drawer's own box: ``sheet`` of sides, front and back, ``floor`` under its load; ``over``: room left over its sides."""
+
+    sheet: StockId = "birch.12"
+    floor: StockId = "birch.6.5"
+    over: Annotated[Length, Between(3, 200)] = typed("12 mm")
+    front: bool = True
+
+
+class Slide(Record):
+    """What drawers run on: ``beside`` each side (empty: as its kind takes), ``out`` of its length in per cent, ``rating`` of a pair as sold for
+    fully out; ``friction`` where it has no bearings."""
+
+    kind: Slides = "side"
+    beside: Annotated[Length, Between(1, 60)] | None = None
+    out: Annotated[float, Field(ge=20, le=110)] = 100.0
+    rating: Rating | None = None
+    friction: Annotated[float, Field(ge=0, le=2)] | None = None
+
+
+class Latch(Record):
+    """What keeps drawers in on the road; ``holds`` of one; a pin ``pin`` thick engaged by ``engaged``, against ``play`` and ``flex``."""
+
+    kind: Catch = "self-closing"
+    holds: Rating | None = None
+    pin: Annotated[Length, Between(1, 40)] = typed("6 mm")
+    engaged: Annotated[Length, Between(0, 100)] = typed("12 mm")
+    play: Annotated[Length, Between(0, 30)] = typed("2 mm")
+    flex: Annotated[Length, Between(0, 30)] = typed("3 mm")
+
+
+class DrawerSystem(Carcass):
+    """A carcass with a column between every two of its uprights."""
+
+    family: Literal["drawer_system"] = "drawer_system"
+    id: BuildId = "drawers1"
+    label: Name = "Drawers"
+    length: Annotated[Length, Between(200, 2_500)] = typed("1000 mm")
+    height: Annotated[Length, Between(100, 1_600)] = typed("350 mm")
+    columns: Annotated[tuple[Column, ...], Field(min_length=1, max_length=6)] = (Column(name="left"), Column(name="right"))
+    box: Box = Box()
+    slide: Slide = Slide()
+    latch: Latch = Latch()
+
+    @property
+    def inner(self) -> int:
+        return len(self.columns) - 1
+
+    @model_validator(mode="after")
+    def _drawn(self) -> DrawerSystem:
+        names = [column.name for column in self.columns]
+        if len(set(names)) != len(names):
+            raise FieldError("columns", "two columns have the same name; give each its own")
+        if sum(column.rows for column in self.columns if column.holds == "drawers") > 12:
+            raise FieldError("columns", "twelve drawers are the most; make another build of the rest")
+        if not self.bottom:
+            raise FieldError("bottom", "drawers stand in a carcass with a bottom; close it")
+        if self.lean.mm:
+            raise FieldError("lean", "drawers want a back that stands upright; set its lean to nothing")
+        return self

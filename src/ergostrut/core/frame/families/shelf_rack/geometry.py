@@ -1,0 +1,149 @@
+"""Where the parts of a rack stand, mm in host axes."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ....catalog.errors import StockError
+from ....catalog.model import Catalog, Planks, Sandwich, Sheet
+from ....sections import Properties
+from ....structure.host import WELL_HEIGHT, WELL_LENGTH, WELL_START, WIDTH_HIGH, WIDTH_LOW, HostRow, Reader
+from ...blocks.stock import framed_section, sheet_of
+from .params import Shelf, ShelfRack
+
+OFF_WALL = 10.0
+"""mm that a shelf ends before the wall its uprights stand at."""
+
+
+@dataclass(frozen=True, slots=True)
+class Level:
+    """A shelf: ``top`` of its deck, ``bearer`` axis height of what carries it, ``clear`` mm to what lies over it (None: the roof or nothing)."""
+
+    shelf: Shelf
+    key: str
+    top: float
+    bearer: float
+    clear: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Layout:
+    """``sign``: -1 left, +1 right wall; ``xs``: where the pairs of uprights stand; ``y_rear``, ``y_front``: their axes; ``feet``: height
+    under each rear upright; ``bolts``: heights of its wall fixings with the host's row."""
+
+    sign: float
+    xs: tuple[float, ...]
+    y_rear: float
+    y_front: float
+    feet: tuple[float, ...]
+    on_well: tuple[bool, ...]
+    levels: tuple[Level, ...]
+    bolts: tuple[float, ...]
+    row: HostRow | None
+    upright: Properties
+    bearer: Properties
+    sheet: Sheet | Sandwich | Planks
+
+    def y_span(self) -> tuple[float, float]:
+        """Least and largest y of a shelf: a little off the wall, to the front uprights' outer faces."""
+        half = self.upright.width / 2
+        edges = self.y_rear + self.sign * (half - OFF_WALL), self.y_front - self.sign * half
+        return min(edges), max(edges)
+
+
+def _wall(build: ShelfRack, host: Reader) -> float:
+    """Half the clear width where the wall stands farthest in, over the height of the uprights."""
+    known = [host.host.half_at(z) for z in (0.0, build.height.mm / 2, build.height.mm)]
+    heights = [z for z, _ in host.host.walls or () if z < build.height.mm]
+    known += [host.host.half_at(z) for z in heights]
+    least = [half for half in known if half is not None]
+    return min(least) if least else host.need(WIDTH_HIGH, 1600.0) / 2
+
+
+def _row(build: ShelfRack, host: Reader) -> HostRow | None:
+    if not build.wall.row:
+        return None
+    row = host.host.rows.get(build.wall.row)
+    if row is None:
+        have = ", ".join(f"“{name}”" for name in host.host.rows) or "none"
+        raise StockError("wall/row", f"the host has no row “{build.wall.row}”; there is {have}. Add it on Measure, or leave this empty")
+    if row.face != f"{build.side} wall":
+        raise StockError("wall/row", f"“{row.name}” is on the {row.face}, the rack on the {build.side} wall; choose a row there")
+    return row
+
+
+def _places(build: ShelfRack, row: HostRow | None, width: float) -> tuple[float, ...]:
+    """Where the pairs stand: evenly, each moved to the host's next point where there are points."""
+    lo, hi = build.front.mm + width / 2, build.front.mm + build.length.mm - width / 2
+    if hi - lo < width * (build.frames - 1):
+        raise StockError("frames", "so many pairs of uprights do not go side by side; take fewer, or a longer rack")
+    even = [lo + (hi - lo) * i / (build.frames - 1) for i in range(build.frames)]
+    if row is None or row.free_along:
+        return tuple(even)
+    known = [x for x, _, _ in row.spots if lo - width <= x <= hi + width]
+    found = sorted({min(known, key=lambda x: abs(x - at)) for at in even}) if known else []
+    if len(found) < 2:
+        raise StockError("wall/row", f"fewer than two places of “{row.name}” lie along the rack; move it, or choose another row")
+    return tuple(found)
+
+
+def _feet(host: Reader, xs: tuple[float, ...], y: float, width: float) -> list[tuple[float, bool]]:
+    """What is under each rear upright: the floor, or the top of a wheel box that it would stand in."""
+    dims = host.host.dims
+    if WELL_HEIGHT not in dims or (dims[WELL_HEIGHT].optional and dims[WELL_HEIGHT].mm is None):
+        return [(0.0, False)] * len(xs)
+    start, long = host.need(WELL_START, 900.0), host.need(WELL_LENGTH, 700.0)
+    height, low = host.need(WELL_HEIGHT, 250.0), host.need(WIDTH_LOW, 1200.0)
+    inside = abs(y) + width / 2 > low / 2
+    return [(height, True) if inside and start - width / 2 < x < start + long + width / 2 else (0.0, False) for x in xs]
+
+
+def layout(build: ShelfRack, host: Reader, catalog: Catalog) -> Layout:
+    """Place everything from the parameters.
+
+    Raises:
+        StockError: sizes that cannot be built, naming the parameter.
+    """
+    what = "a rack"
+    upright = framed_section(catalog, build.framing, "upright", build.upright, what).properties
+    bearer = framed_section(catalog, build.framing, "bearer", build.bearer, what).properties
+    sheet = sheet_of(catalog, "deck", build.deck)
+    sign = -1.0 if build.side == "left" else 1.0
+    row = _row(build, host)
+    y_rear = sign * (_wall(build, host) - upright.width / 2)
+    y_front = y_rear - sign * (build.depth.mm - upright.width)
+    if abs(y_front - y_rear) < 2 * upright.width:
+        raise StockError("depth", "the rack is not deeper than its two uprights; make it deeper")
+    xs = _places(build, row, upright.width)
+    feet = _feet(host, xs, y_rear, upright.width)
+    if build.height.mm - max(z for z, _ in feet) < 100:
+        raise StockError("height", "the uprights would have no length left over the wheel box; make them longer")
+    order = sorted(build.shelves, key=lambda shelf: shelf.height.mm)
+    levels = []
+    for n, shelf in enumerate(order):
+        top = shelf.height.mm
+        axis = top - sheet.t - bearer.depth / 2
+        low = max(z for z, _ in feet)
+        if axis - bearer.depth / 2 < 0 or (low and axis - bearer.depth / 2 < low - 0.5):
+            where = "the wheel box" if low else "the floor"
+            raise StockError("shelves", f"{shelf.name} and what carries it reach into {where}; lift it")
+        over = order[n + 1] if n + 1 < len(order) else None
+        clear = over.height.mm - sheet.t - bearer.depth - top if over is not None else None
+        levels.append(Level(shelf, f"shelf.{n + 1}", top, axis, clear))
+    return Layout(
+        sign, xs, y_rear, y_front, tuple(z for z, _ in feet), tuple(on for _, on in feet), tuple(levels), _bolts(build, row, max(z for z, _ in feet)), row, upright, bearer, sheet,
+    )  # fmt: skip
+
+
+def _bolts(build: ShelfRack, row: HostRow | None, low: float) -> tuple[float, ...]:
+    """Heights of the wall fixings of an upright, highest first."""
+    if row is not None and row.kind not in ("ribs", "studs"):
+        level = row.spots[0][2]
+        if not low < level < build.height.mm:
+            raise StockError("wall/row", f"“{row.name}” lies at {level:.0f} mm and the uprights do not pass it; choose another row")
+        return (level,)
+    top = build.height.mm - build.wall.below.mm
+    if top <= low:
+        raise StockError("wall/below", "the highest wall fixing would lie under the upright's foot; set it higher")
+    n = build.wall.bolts
+    return tuple(top - (top - low - 60.0) * i / max(n - 1, 1) for i in range(n))

@@ -1,0 +1,72 @@
+"""How a rack is made, in order. Times are common practice, no published source."""
+
+from __future__ import annotations
+
+from ....structure.assembly import Assembly
+from ....structure.context import Context
+from ....structure.plans import CutPlan
+from ...family import Row
+
+
+def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
+    """(id, title, text, hold, caution, minutes, parts) in order."""
+    say = context.say
+    uprights = [m for m in build.members if m.role == "upright"]
+    bearers = [m for m in build.members if m.role == "bearer"]
+    fixings = len(build.mounts)
+    return [
+        (
+            "measure",
+            "Check the wall and what is behind it",
+            f"Clear depth at the floor, at {say.length(max(m.b[2] for m in uprights))} and between; where ribs, studs and existing points are.",
+            "The narrowest place is known, and every fixing point was found with its thread.",
+            "Look behind the lining first: wires, airbags and belts run in the walls.",
+            25,
+            (),
+        ),
+        (
+            "cut",
+            "Cut uprights and bearers",
+            f"{len(uprights)} uprights and {len(bearers)} bearers. Mark every piece as on the cut list.",
+            "All of one kind within 1 mm.",
+            "Eyes, ears and gloves. Clamp the bar, not the hand.",
+            5.0 * (len(uprights) + len(bearers)),
+            tuple(m.id for m in (*uprights, *bearers)),
+        ),
+        (
+            "ladders",
+            "Make the ladders",
+            "Each pair of uprights with its bearers, flat on the bench, all by the first one.",
+            "Diagonals of each agree within 2 mm.",
+            "",
+            20.0 * (len(uprights) / 2),
+            tuple(m.id for m in (*uprights, *bearers)),
+        ),
+        (
+            "stand",
+            "Stand them and fix them to the wall",
+            f"Every foot down and packed before {fixings} wall fixing{'s' if fixings != 1 else ''} are tightened.",
+            "No foot can be moved by hand; every fixing has its torque and is marked.",
+            "A rack that is not held at the top comes over in the first corner.",
+            8.0 * fixings + 10.0,
+            tuple(mount.id for mount in build.mounts),
+        ),
+        (
+            "shelves",
+            "Cut and lay the shelves",
+            f"{len(build.panels)} shelves, {build.panels[0].sheet.label}; then their edges.",
+            "Nothing rocks; the edge stands as high as planned everywhere.",
+            "",
+            25.0 * len(build.panels),
+            tuple(panel.id for panel in build.panels),
+        ),
+        (
+            "load",
+            "Load it and drive round the yard",
+            "Heaviest things lowest. Brake hard once, corner once.",
+            "Nothing moved on its shelf, no fixing turned.",
+            "Nobody in front of the rack or behind it while it is tried.",
+            30,
+            (),
+        ),
+    ]

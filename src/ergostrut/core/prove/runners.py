@@ -1,0 +1,212 @@
+"""Drawers and bins: their slides drawn out, their floors, what keeps them in on the road, and whether the unit tips with them out."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import replace
+
+from ..cases import BUMP, ROAD_BASIS, road_cases
+from ..catalog.model import Sheet
+from ..constants import G
+from ..finding import COMMON_PRACTICE, Finding, Working, at_least, at_most, unknown
+from ..mechanics.retention import engagement
+from ..structure.assembly import Assembly, centroid
+from ..structure.context import Context
+from ..structure.runners import Keeper
+from .boxes.drawn import Loaded, loaded
+
+FLIES = "A drawer that flies open in a corner breaks its slides and strikes whoever stands there. Look at the latch before every drive."
+TIPS = "With several loaded drawers out the whole unit comes over on whoever pulls them: tie it down first."
+STEADY = 1.5
+"""Wanted of what keeps it from tipping against what tips it (common practice, no published source)."""
+
+
+def check_runners(context: Context, build: Assembly) -> Iterator[Finding]:
+    """Everything that is asked of drawers; nothing of a build without."""
+    if not build.runners:
+        return
+    drawers = loaded(context, build)
+    yield _width(context, build, drawers)
+    yield _slides(context, build, drawers)
+    yield from _floors(context, build, drawers)
+    yield from _kept(context, build, drawers)
+    yield _tips(context, build, drawers)
+
+
+def _blank(build: Assembly, check: str, parts: tuple[str, ...], title: str, unit: str = "N", caution: str = "") -> Finding:
+    return Finding(f"{build.id}/{check}", check, "prove", parts, title, "", "unknown", unit=unit, caution=caution)
+
+
+def _width(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Finding:
+    """The narrowest room beside a drawer: what its slides take."""
+    r = min((one.runner for one in drawers), key=lambda r: (r.opening - r.width) / 2 - r.beside)
+    w = Working()
+    w.given("O", r.opening, "mm", f"opening of {r.label}")
+    w.given("s", r.beside, "mm", f"a slide takes each side, {r.kind}: {COMMON_PRACTICE}")
+    wide = w.line("b", "O - 2 * s", "mm", "the drawer")
+    text = f"{r.label} is {context.say.length(wide)} wide in an opening of {context.say.length(r.opening)}."
+    return replace(
+        _blank(build, "drawer.width", (r.body,), "Drawer in its opening", "mm"), sentence=text, state="note", demand=wide, working=w.done()
+    )
+
+
+def _slides(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Finding:
+    """The heaviest drawer, fully out, on its pair of slides."""
+    say = context.say
+    one = max(drawers, key=lambda one: (one.runner.rating is None, one.kg / (one.runner.rating or 1.0)))
+    w = Working()
+    w.given("m", one.kg, "kg", f"{one.runner.label} with what is in it")
+    W = w.line("W", "m * 9.80665", "N", f"on its slides, {say.length(one.reach)} out")
+    found = replace(_blank(build, "drawer.slides", (one.runner.id, one.runner.body), "Slides of a drawer"), demand=W, case="Parked")
+    if one.runner.kind == "bin":
+        text = f"{one.runner.label} is a bin of {say.mass(one.kg)}: it is lifted out, and runs on nothing."
+        return replace(found, sentence=text, state="note", working=w.done())
+    text = f"{say.mass(one.kg)} on the slides of {one.runner.label}, drawn out."
+    if one.runner.rating is None:
+        return unknown(replace(found, sentence=f"{text} What a pair is sold for is not known: give it.", working=w.done()), "slide rating")
+    use = w.line("use", "W / R", "", "rating of the pair fully out, as sold", R=one.runner.rating)
+    return replace(
+        found, sentence=text, limit=one.runner.rating, use=use, state=at_most(use, 1.0)[1], basis="rating as given", working=w.done()
+    )
+
+
+def _floors(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Iterator[Finding]:
+    """The hardest worked floor: a strip across the drawer under its load spread out, in the job's hardest bump."""
+    loads = context.design.loads
+    own = loads.cases.get("Bump")
+    bump = 1.0 if "Bump" in loads.off else max(1.0, -own.z) if own else BUMP[loads.road]
+    best: tuple[float, Finding] | None = None
+    for one in drawers:
+        panel = next(panel for panel in build.panels if panel.id == one.runner.bottom)
+        if not isinstance(panel.sheet, Sheet):
+            continue
+        held = context.plan.on(one.runner.body)
+        kg = sum(item.mass for item in held)
+        if kg == 0:
+            continue
+        L, depth, sheet = one.runner.width, one.runner.depth, panel.sheet
+        w = Working()
+        w.given("m", kg, "kg", f"in {one.runner.label}, spread over its floor")
+        w.line("p", "n * m * 9.80665 / (b * l)", "MPa", "in a bump", n=bump, b=L, l=depth)
+        M = w.line("M", "p * b**2 / 8", "N mm/mm", "a strip from side to side, hinged", b=min(L, depth))
+        t = w.given("t", sheet.t, "mm", "mean thickness")
+        stress = w.line("sigma", "6 * M / t**2", "MPa", M=M, t=t)
+        limit = w.line(
+            "sigma_allow", "k * f_m", "MPa", "short-term factor on the characteristic strength", k=sheet.material.short, f_m=min(sheet.f)
+        )
+        use, state = at_most(stress, limit)
+        text = f"{context.say.stress(stress)} of {context.say.stress(limit)} in the floor of {one.runner.label}, {sheet.label}."
+        found = replace(
+            _blank(build, "drawer.floor", (panel.id,), "Floor of a drawer", "MPa"),
+            sentence=text, state=state, demand=stress, limit=limit, use=use, case="Bump", working=w.done(),
+            basis="plywood after the Handbook of Finnish Plywood, factors after EC5; weaker way of the grain",
+        )  # fmt: skip
+        if best is None or use > best[0]:
+            best = use, found
+    if best is not None:
+        yield best[1]
+
+
+def _outward(context: Context, one: Loaded) -> tuple[float, str]:
+    """The g that pulls a drawer open hardest in any road case, and its name."""
+    rows = [(case.g[one.runner.axis] * one.outward, case.name) for case in road_cases(context.design.loads)]
+    return max(rows, default=(0.0, ""))
+
+
+def _kept(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Iterator[Finding]:
+    """What keeps drawers in: by weight, by a rating, by a pin."""
+    keeper, say = build.keeper, context.say
+    if keeper is None:
+        return
+    each = keeper.kind in ("self-closing", "turn button", "none")
+    rows = [(one, *_outward(context, one)) for one in drawers]
+    one, g, case = max(rows, key=lambda row: row[1] * row[0].kg)
+    kg = one.kg if each else sum(row[0].kg for row in rows)
+    w = Working()
+    w.given("m", kg, "kg", f"{one.runner.label} with what is in it" if each else "all drawers with what is in them")
+    w.given("a", g, "g", f"pulls it open, {case}; no friction counted")
+    need = w.line("F", "m * 9.80665 * a", "N")
+    what = one.runner.label if each else "all drawers"
+    found = replace(_blank(build, "drawer.latch", (keeper.id, one.runner.body), "Drawers stay in on the road", caution=FLIES), demand=need, case=case, basis=ROAD_BASIS)  # fmt: skip
+    if keeper.kind == "none":
+        text = f"Nothing keeps {what} in: {say.force(need)} opens it, {case.lower()}."
+        yield replace(found, sentence=text, state="over", use=2.0, working=w.done())
+        return
+    if keeper.kind == "bar":
+        lift = max((case.g[2] for case in road_cases(context.design.loads)), default=0.0)
+        w.given("u", lift, "g", "net upward in the hardest rebound")
+        text = "The bar hangs by nothing but its weight: " + (
+            f"Rebound lifts it off with {lift:.2f} g. Pin it." if lift > 0 else "nothing lifts it."
+        )
+        yield replace(
+            found, sentence=text, state="over" if lift > 0 else "holds", use=2.0 if lift > 0 else 0.0, case="Rebound", working=w.done()
+        )
+        return
+    noun = {"self-closing": "catch", "turn button": "turn button"}.get(keeper.kind, "bar")
+    text = f"{say.force(need)} on the {noun} of {what}, {case.lower()}."
+    if keeper.kind == "turn button":
+        text += " A button left open holds nothing: a catch that closes itself cannot be forgotten."
+    if keeper.rating is None:
+        yield unknown(replace(found, sentence=f"{text} What one holds is not known: pull it off with a scale, and give that.", working=w.done()), "latch rating")  # fmt: skip
+    else:
+        use = w.line("use", "F / R", "", "as given", R=keeper.rating)
+        state = at_most(use, 1.0)[1]
+        tight = keeper.kind == "turn button" and state == "holds"
+        yield replace(
+            found, sentence=text, limit=keeper.rating, use=0.9 if tight else use, state="tight" if tight else state, working=w.done()
+        )
+    if keeper.kind in ("self-closing", "pinned bar"):
+        yield _pin(context, build, keeper)
+
+
+def _pin(context: Context, build: Assembly, keeper: Keeper) -> Finding:
+    """Engagement of a catch's pin against play, flex and a diameter."""
+    w, say = Working(), context.say
+    have = w.given("e", keeper.engaged, "mm", "engaged")
+    need = w.line("e_min", "p + f", "mm", "play and flex: less lets go", p=keeper.play, f=keeper.flex)
+    want = w.line("e_want", "e_min + d", "mm", f"a diameter more: {COMMON_PRACTICE}", d=keeper.d)
+    assert abs(want - engagement(keeper.d, keeper.play, keeper.flex)) < 1e-9
+    use, state = at_least(have, need, want)
+    text = f"The pin is engaged by {say.length(have)}; play and flex take {say.length(need)} of it, {say.length(want)} is wanted."
+    if have < want:
+        use, state = max(use, 1.01), "over"
+        text = f"{text} {'It lets go.' if have <= need else 'Too little is left: a diameter must be.'}"
+    blank = _blank(build, "drawer.pin", (keeper.id,), "Pin of the catch", "mm", FLIES)
+    return replace(blank, sentence=text, state=state, use=use, demand=have, limit=want, minimum=True, want=want, working=w.done())
+
+
+def _tips(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Finding:
+    """The unit about the floor's edge under its open face, all drawers that open one way out, as it stands without ties; with ties the solve says more."""
+    first = drawers[0]
+    axis, s = first.runner.axis, first.outward
+    bodies = [one.runner.body for one in drawers]
+    rest = [mass for body in build.bodies if body not in bodies for mass in build.masses(body)]
+    rest += [(item.mass, item.at()) for body in build.bodies if body not in bodies for item in context.plan.on(body)]
+    kg, at = centroid(rest)
+    edge = max(slab.hi[axis] for slab in build.slabs) if s > 0 else min(slab.lo[axis] for slab in build.slabs)
+    w = Working()
+    w.given("m_u", kg, "kg", "the unit without its drawers, with what stands on it")
+    w.given("x_u", s * (edge - at[axis]), "mm", "its centre behind the edge it tips over")
+    hold, tip = kg * G * s * (edge - at[axis]) / 1e3, 0.0
+    for one in drawers:
+        over = s * (one.at[axis] - edge) + one.reach
+        w.say(f"{one.runner.label}: {one.kg:.1f} kg, its centre {over:.0f} mm beyond the edge, drawn out.")
+        tip += max(one.kg * G * over, 0.0) / 1e3
+        hold += max(-one.kg * G * over, 0.0) / 1e3
+    w.given("M_h", hold, "N m", "keeps it down")
+    w.given("M_t", tip, "N m", "tips it, all drawers out")
+    tied = any(contact.kind == "tie" for contact in build.contacts)
+    blank = _blank(build, "drawer.tips", (build.id, *bodies), "Tips with its drawers out", "N m", TIPS)
+    found = replace(
+        blank, place="anchor", demand=tip, limit=hold, case="Parked", basis=f"statics about the floor's edge; {COMMON_PRACTICE}"
+    )
+    words = f"{tip:.0f} N m tip it with all drawers out, {hold:.0f} N m of its weight keep it down."
+    if tied:
+        text = f"{words} Its ties do the rest." if tip > hold else words
+        return replace(found, sentence=text, state="note", working=w.done())
+    factor = w.line("n", "M_h / M_t", "", f"{STEADY:g} is wanted") if tip > 0 else 99.0
+    use, state = at_least(factor, 1.0, STEADY)
+    text = (
+        words if tip <= hold else f"{words} It comes over. Tie it down{'' if len(drawers) == 1 else ', or let one drawer out at a time'}."
+    )
+    return replace(found, sentence=text, state=state, use=use, working=w.done())

@@ -1,0 +1,157 @@
+"""Shelf racks: what stands on the floor and what hangs on the wall, shelves of boards, tilt and edges; the facts of the trade by hand."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+
+from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.constants import G
+from ergostrut.core.finding import Finding
+from ergostrut.core.job.document import read_design
+from ergostrut.core.job.start import start
+from ergostrut.core.problem import InputError
+from ergostrut.core.report import Report, check, context_of
+from ergostrut.core.units import Units
+from ergostrut.files.catalog_files import shipped_templates
+
+from .test_ways import PLAIN, box_job
+
+BOARDS = {
+    "deck": "board.20x100.spf",
+    "depth": "260 mm",
+    "board_gap": "50 mm",
+    "length": "2050 mm",
+    "bearer": "2x3 spf",
+    "joints": {"screws": 4},
+}
+ONE = [{"name": "a", "height": "800 mm", "stepped_on": "no"}]
+
+
+def rack(**params: Any) -> dict[str, Any]:
+    return {"family": "shelf_rack", "id": "r", "label": "Rack", **params}
+
+
+def load(kg: float, long: float, on: str = "r/shelf.1", wide: float = 250) -> dict[str, Any]:
+    return {"id": "c", "name": "case", "length": f"{long} mm", "width": f"{wide} mm", "height": "200 mm", "mass": f"{kg} kg", "on": on}
+
+
+def found(catalog: Catalog, *things: dict[str, Any], host: dict[str, Any] | None = None, **params: Any) -> Report:
+    return check(read_design(box_job(rack(**params), things=things, **(host or {})), bare=PLAIN), catalog)
+
+
+def one(report: Report, check_name: str) -> Finding:
+    return next(f for f in report.findings if f.id == f"r/{check_name}")
+
+
+def test_two_boards_over_two_metres_sag_and_hold_with_a_post_in_the_middle(catalog: Catalog) -> None:
+    """5 q L4 / 384 E I of two boards 20 x 100 mm under 40 kg over 2.0 m: 32 mm, L/63. With the middle of it borne: two bays of a metre."""
+    E, I = 9653.0, 2 * 100 * 20**3 / 12
+    sag = 5 * (40 * G / 2000) * 2000**4 / (384 * E * I)
+    assert sag == pytest.approx(32, abs=0.5) and 2000 / sag == pytest.approx(63, abs=1)
+    report = found(catalog, load(40, 1950), frames=2, shelves=ONE, wall={"rating": "200 kg"}, **BOARDS)
+    long = one(report, "deck.sag")
+    # the thing lies on 150 of its 250 mm over one board, the bay is what is clear between the posts, and what lasts creeps
+    L = next(line.value for line in one(report, "deck.load").working if line.symbol == "L")
+    assert L is not None
+    hand = 1.5 * 5 / 384 * (0.6 * 40 * G / 1950) * L**4 / (E * I / 2)
+    assert long.state == "over" and long.demand == pytest.approx(hand, rel=1e-3)
+    assert one(found(catalog, load(40, 1950), frames=3, shelves=ONE, wall={"rating": "200 kg"}, **BOARDS), "deck.sag").state == "holds"
+
+
+PLY = {"frames": 3, "length": "1100 mm", "bearer": "2x3 spf", "joints": {"screw": "No. 14", "screws": 4}, "shelves": ONE}
+
+
+def _upward(finding: Finding) -> float:
+    """N along z of the support that the finding tells of."""
+    text = next(line.note for line in finding.working if "N along x, y, z" in line.note)
+    return float(text.split(":")[1].split("N along")[0].split(",")[2])
+
+
+def test_with_its_posts_on_the_floor_the_wall_only_holds_it_sideways(catalog: Catalog) -> None:
+    report = found(catalog, load(60, 900), **PLY, wall={"rating": "60 kg"})
+    assert abs(_upward(one(report, "mount"))) < 1e-6
+
+
+@pytest.mark.parametrize(("rating", "state"), [(None, "unknown"), ("10 kg", "over"), ("400 kg", "holds")])
+def test_with_a_foot_away_the_wall_carries(catalog: Catalog, rating: str | None, state: str) -> None:
+    """The middle post of three has five eighths of what stands on both bays: with its foot away its fixing shears with that and more."""
+    report = found(catalog, load(60, 900), **PLY, wall={"rating": rating} if rating else {})
+    away = one(report, "mount.foot-away")
+    assert away.state == state and away.demand is not None and away.demand > one(report, "mount").demand  # type: ignore[operator]
+    shear = next(line.value for line in away.working if line.symbol == "V")
+    assert shear > 60 * G / 2 * 0.5
+
+
+def test_nine_fixings_hold_a_rack_with_any_one_gone(catalog: Catalog) -> None:
+    """250 kg on three posts of three fixings each, all rated at what the backer's screws take; at a fifth of that they are over."""
+    heavy = [{**load(125, 900, f"r/shelf.{n}"), "id": f"c{n}"} for n in (1, 2)]
+    two = [{"name": n, "height": h, "stepped_on": "no"} for n, h in (("a", "400 mm"), ("b", "800 mm"))]
+    params = {
+        **PLY,
+        "shelves": two,
+        "bearer": "2x6 spf",
+        "upright": "2x4 spf",
+        "joints": {"screw": "No. 14", "screws": 6},
+        "stands": "wall",
+    }
+    report = found(catalog, *heavy, **params, wall={"bolts": 3, "rating": "300 kg"})
+    assert one(report, "mount.mount-gone").state in ("holds", "tight")
+    weak = found(catalog, *heavy, **params, wall={"bolts": 3, "rating": "60 kg"})
+    assert one(weak, "mount.mount-gone").state == "over"
+
+
+def test_all_weight_comes_down_somewhere(catalog: Catalog) -> None:
+    """Feet of a rack on the floor, parked: their sum is its own weight and the load's."""
+    report = found(catalog, load(60, 900), **PLY)
+    study = next(item for item in report.studies if item.assembly.id == "r")
+    parked = study.case("Parked")
+    assert study.posed is not None and parked is not None
+    down = sum(f for contact, f in zip(study.posed.contacts, parked.result.rest_force, strict=True) if contact.push[2] > 0)
+    panels = study.assembly
+    assert down == pytest.approx((60 + panels.mass - sum(i.mass * i.count for i in panels.items if not i.aboard)) * G, rel=2e-3)
+
+
+def test_a_rear_post_stands_on_the_wheel_box_and_asks_for_its_rating(catalog: Catalog) -> None:
+    wells = {"width_between_wells": 1400, "well_start": 600, "well_length": 800, "well_height": 250}
+    report = found(catalog, load(60, 900), host={"dims": wells}, **{**PLY, "front": "500 mm"})
+    assert one(report, "bears.well").state == "unknown"
+    rear = [m for m in report.context.builds[0].members if "rear" in m.id]
+    assert {m.a[2] for m in rear} == {0.0, 250.0}
+    assert one(report, "fit.wells").state == "holds"
+
+
+@pytest.mark.parametrize(
+    ("params", "field"),
+    [
+        ({"shelves": [{"name": "a", "height": "400 mm"}, {"name": "b", "height": "410 mm"}]}, "shelves/1/height"),
+        ({"shelves": [{"name": "a"}, {"name": "a", "height": "900 mm"}]}, "shelves"),
+        ({"height": "300 mm", "shelves": [{"name": "a", "height": "800 mm"}]}, "height"),
+        ({"wall": {"row": "nuts"}}, "wall/row"),
+        ({"depth": "100 mm"}, "depth"),
+    ],
+)
+def test_what_cannot_be_built_names_its_field(catalog: Catalog, params: dict[str, Any], field: str) -> None:
+    with pytest.raises((InputError, ValueError)) as refused:
+        context_of(read_design(box_job(rack(**params)), bare=PLAIN), catalog)
+    problems = getattr(refused.value, "problems", None)
+    assert field in (problems[0].field if problems else str(refused.value))
+
+
+def test_posts_stand_at_the_hosts_points(catalog: Catalog) -> None:
+    """Studs at 16 in from 50 mm on: the posts go to the nearest of them, and their fixings take the row's rating."""
+    studs = {"name": "studs", "kind": "studs", "face": "left wall", "start": "50 mm", "pitch": "406.4 mm", "count": 6, "level": "0 mm", "rating": "90 kg"}  # fmt: skip
+    build = context_of(read_design(box_job(rack(**PLY, wall={"row": "studs"}), rows=[studs]), bare=PLAIN), catalog).builds[0]
+    assert [round(mount.at[0], 1) for mount in build.mounts] == [50.0, 456.4, 1269.2] or all(
+        round((mount.at[0] - 50) / 406.4, 6).is_integer() for mount in build.mounts
+    )
+    assert [mount.rating for mount in build.mounts] == [pytest.approx(90 * G)] * len(build.mounts)
+
+
+@pytest.mark.parametrize("template", [t for t in shipped_templates() if t.host["dims"]], ids=lambda t: str(t.id))
+@pytest.mark.parametrize("length", ["in", "mm"])
+def test_every_class_starts_with_a_rack_that_holds(template: Any, length: str, catalog: Catalog) -> None:
+    report = check(start(template, "x", Units(length=length), ["shelf_rack"]), catalog)  # type: ignore[arg-type]
+    over = {f.id for f in report.findings if f.state == "over" and f.id.startswith("rack1/")}
+    assert not over, over
