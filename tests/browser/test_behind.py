@@ -19,7 +19,7 @@ def test_search_shows_how_far_it_is_and_stops(chromium: Browser, tmp_path: Path)
         page = chromium.new_page(base_url=shop)
         page.set_default_timeout(30_000)
         changes = [{"path": f"/builds/0/{field}", "value": value} for field, value in LARGEST.items()]
-        assert page.request.post("/api/jobs/1/change", data={"version": 1, "changes": changes}).ok
+        assert page.request.post("/api/jobs/1/change", data={"version": 1, "changes": changes}, timeout=120_000).ok
         page.goto("/job/1/frame")
         page.get_by_text("Looking for mends").wait_for()
         page.get_by_role("button", name="Stop", exact=True).press("Enter")

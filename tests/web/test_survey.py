@@ -28,6 +28,21 @@ def test_an_outline_becomes_an_obstacle(shop: Shop) -> None:
     assert broken["problems"][0]["field"] == "line 1"
 
 
+def test_a_box_is_taken_over_as_a_host_of_its_own(shop: Shop) -> None:
+    """Inside a box of 18 mm sheet 1000 wide and 700 high: less two sides, less top and bottom; its back closes the front, its rear is open."""
+    job = started(shop, "trailer-enclosed-6x10", ["plywood_box"])
+    build = shop.get(f"/api/jobs/{job}")["design"]["builds"][0]
+    made = shop.post(f"/api/jobs/{job}/inside", {"build": build["id"]})
+    host = made["design"]["host"]
+    mm = {name: float(taken["value"].split()[0]) for name, taken in host["dims"].items() if taken["value"]}
+    wide, high = (float(build[name].split()[0]) for name in ("width", "height"))
+    assert mm["width_above_wells"] == pytest.approx(wide - 2 * 17.6, abs=1) and mm["cover_height"] == pytest.approx(high - 2 * 17.6, abs=1)
+    assert mm["rear_door_width"] == mm["width_above_wells"] and host["rear"] == "door" and made["id"] != job
+    assert shop.post(f"/api/jobs/{job}/inside", {"build": "none"}, 422)["problems"][0]["field"] == "/build"
+    slide = shop.get("/api/jobs/1")["design"]["builds"][0]["id"]
+    assert "no box" in shop.post("/api/jobs/1/inside", {"build": slide}, 422)["problems"][0]["message"]
+
+
 def test_the_measuring_sheet_is_a_pdf(shop: Shop) -> None:
     answer = shop.client.get("/api/jobs/1/measuring-sheet.pdf", base_url="http://127.0.0.1")
     assert answer.status_code == 200 and answer.data.startswith(b"%PDF")

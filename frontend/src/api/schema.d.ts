@@ -38,6 +38,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/inside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A new job in the inside of one of this job's builds, taken over as its host. */
+        post: operations["yard_job_inside_jobs__int_job__inside_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/import": {
         parameters: {
             query?: never;
@@ -6356,6 +6373,11 @@ export interface components {
              */
             units: components["schemas"]["Units"];
         };
+        /** InsideOf */
+        InsideOf: {
+            /** Build */
+            build: string;
+        };
         /** ImportJob */
         ImportJob: {
             /** Text */
@@ -8076,6 +8098,59 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["NewJob"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    yard_job_inside_jobs__int_job__inside_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InsideOf"];
             };
         };
         responses: {

@@ -14,25 +14,26 @@ export const isPath = (item: Item): item is Path => "points" in item;
 export const isLabel = (item: Item): item is Label => "align" in item;
 
 export const ROW = 32;
-/** From one upright dimension line to the next, px: as wide as the tag of a length in sixteenths. */
-export const COLUMN = 78;
+/** From one upright dimension line to the next, px: as wide as the tag of a length in sixteenths, less where there is little room. */
+const columnOf = (width: number): number => (width < 520 ? 50 : 78);
 
 export interface Projection {
   scale: number;
   x: (u: number) => number;
   y: (v: number) => number;
   box: View["box"];
+  column: number;
   margin: { left: number; right: number; top: number; bottom: number };
 }
 
 /** Rows of dimensions on each side decide the margins, in px. */
-function margins(view: View): Projection["margin"] {
+function margins(view: View, column: number): Projection["margin"] {
   const rows = { left: 0, right: 0, above: 0, below: 0 };
   for (const item of view.items) if (isDimension(item)) rows[item.side] = Math.max(rows[item.side], item.row);
   const arrows = view.items.some(isArrow) ? 70 : 0;
   return {
-    left: 24 + rows.left * COLUMN,
-    right: 24 + rows.right * COLUMN,
+    left: 24 + rows.left * column,
+    right: 24 + rows.right * column,
     top: (rows.above > 0 ? 40 : 22) + rows.above * ROW + (view.name === "beam" ? 96 : 0),
     bottom: Math.max(22 + rows.below * ROW, arrows * 0.6),
   };
@@ -41,7 +42,8 @@ function margins(view: View): Projection["margin"] {
 /** Fit a view into a rectangle of px; v points up. */
 export function project(view: View, width: number, height: number): Projection {
   const [u0, v0, u1, v1] = view.box;
-  const margin = margins(view);
+  const column = columnOf(width);
+  const margin = margins(view, column);
   const room = {
     x: Math.max(width - margin.left - margin.right, 60),
     y: Math.max(height - margin.top - margin.bottom, 60),
@@ -49,7 +51,7 @@ export function project(view: View, width: number, height: number): Projection {
   const scale = Math.min(room.x / Math.max(u1 - u0, 1), room.y / Math.max(v1 - v0, 1));
   const left = margin.left + (room.x - (u1 - u0) * scale) / 2;
   const top = margin.top + (room.y - (v1 - v0) * scale) / 2;
-  return { scale, x: (u) => left + (u - u0) * scale, y: (v) => top + (v1 - v) * scale, box: view.box, margin };
+  return { scale, x: (u) => left + (u - u0) * scale, y: (v) => top + (v1 - v) * scale, box: view.box, column, margin };
 }
 
 /** Where a dimension's line lies, in px. */
@@ -64,7 +66,7 @@ export function dimensionLine(
     const y = item.side === "below" ? p.y(v0) + item.row * ROW : p.y(v1) - item.row * ROW;
     return { x1: a[0], y1: y, x2: b[0], y2: y, from: [a, b] };
   }
-  const x = item.side === "left" ? p.x(u0) - item.row * COLUMN + 26 : p.x(u1) + item.row * COLUMN - 26;
+  const x = item.side === "left" ? p.x(u0) - item.row * p.column + 26 : p.x(u1) + item.row * p.column - 26;
   return { x1: x, y1: a[1], x2: x, y2: b[1], from: [a, b] };
 }
 

@@ -5,7 +5,7 @@ import { useJob } from "./context";
 type Motion = Schemas["MotionOut"];
 
 /** From how many motions on they are folded away under their number. */
-const MANY = 3;
+const MANY = 2;
 const SCENES = ["driving", "parked", "night"] as const;
 
 /** Where everything stands in a scene: at the first position that names it, else home. */

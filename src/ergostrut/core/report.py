@@ -26,6 +26,8 @@ from .fit.cargo import check_cargo
 from .fit.changes import check_changes
 from .fit.people import check_headroom
 from .fit.rack import check_rack
+from .fit.reach import check_reach
+from .fit.stack import stacked
 from .fit.way_in import check_way_in
 from .fit.way_out import check_ways_out
 from .frame.build import assemble
@@ -146,6 +148,7 @@ def check(design: DesignBase, catalog: Catalog, keep: Keep | None = None, watch:
         *check_wants(context),
         *check_cargo(context),
         *check_changes(context),
+        *check_reach(context),
         *check_aisle(context),
         *check_rack(context),
         *check_long_stock(context),
@@ -153,6 +156,7 @@ def check(design: DesignBase, catalog: Catalog, keep: Keep | None = None, watch:
         *check_headroom(context),
     ]
     found += [*check_between(context), *check_way_in(context), *check_ways_out(context), *check_balance(context), *cut.findings]
+    found = list(stacked(context, found, lambda other: context_of(other, catalog)))
     tally = _tally(context, cut, todo)
     found += check_goals(context, tally.build_kg, tally.price)
     found += _without_planned(design, catalog, found, _kept(proofs, keep), watch)

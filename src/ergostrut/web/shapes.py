@@ -97,6 +97,10 @@ class NewJob(Wire):
     units: Units = Units()
 
 
+class InsideOf(Wire):
+    build: str = Field(max_length=24)
+
+
 class ImportJob(Wire):
     text: str = Field(max_length=40_000_000)
 

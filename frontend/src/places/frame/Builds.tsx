@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Dialog, DropdownMenu } from "radix-ui";
 import { useState } from "react";
+import { useNavigate } from "react-router";
 
 import { api, type Job, take } from "../../api/client";
 import { Drawing } from "../../drawing/Drawing";
@@ -95,9 +96,15 @@ function AddBuild() {
 
 /** The builds of the job, tags on a string: one in hand, the others drawn pale. */
 export function Builds() {
-  const { design, hand, takeInHand, change, say } = useJob();
+  const { jobId, design, hand, takeInHand, change, say } = useJob();
   const builds = design.builds ?? [];
   const copy = useAdd(() => undefined);
+  const navigate = useNavigate();
+  const inside = useMutation({
+    mutationFn: (build: string) =>
+      take(api.POST("/api/jobs/{job}/inside", { params: { path: { job: jobId } }, body: { build } })),
+    onSuccess: (job) => void navigate(`/job/${job.id}/measure`),
+  });
   const remove = async (index: number, label: string) => {
     await change([{ op: "remove", path: `/builds/${index}` }], `${label} removed`);
     say(`${label} removed. Ctrl+Z brings it back.`);
@@ -138,6 +145,12 @@ export function Builds() {
                   </DropdownMenu.Item>
                   <DropdownMenu.Item
                     className="flex h-11 items-center px-3 outline-none data-[highlighted]:bg-offer"
+                    onSelect={() => inside.mutate(build.id ?? "")}
+                  >
+                    New job inside it
+                  </DropdownMenu.Item>
+                  <DropdownMenu.Item
+                    className="flex h-11 items-center px-3 outline-none data-[highlighted]:bg-offer"
                     onSelect={() => void remove(i, build.label ?? "the build")}
                   >
                     Remove
@@ -148,9 +161,9 @@ export function Builds() {
           </li>
         ))}
       </ul>
-      {copy.isError && (
+      {(copy.isError || inside.isError) && (
         <p role="alert" className="text-[13px] font-medium">
-          {copy.error.message}
+          {copy.error?.message ?? inside.error?.message}
         </p>
       )}
       <AddBuild />

@@ -5,7 +5,10 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Any
 
+from ..catalog.model import Catalog
+from ..catalog.own import extended
 from ..document.base import DesignBase, free_id
+from ..frame.build import framed
 from ..frame.families import FAMILIES
 from ..measure.hosts import KINDS, resolve
 from ..measure.templates import Template
@@ -47,3 +50,24 @@ def start(template: Template, name: str, units: Units, families: Sequence[str] =
     for family in families:
         builds.append(first_design(family, host, units, [build["id"] for build in builds]))
     return read_design({**design.model_dump(mode="json"), "builds": builds})
+
+
+def inside(design: Design, build: str, catalog: Catalog) -> Design:
+    """A job in the inside of one of a job's builds, as a host of its own.
+
+    Raises:
+        InputError: there is no such build, or it is no box.
+    """
+    known = next((one for one in design.builds if one.id == build), None)
+    if known is None:
+        raise InputError([Problem(field="/build", message=f"there is no build “{build}” in this job")])
+    made = framed(known, resolve(design.host), extended(catalog, design.own))
+    for kind in KINDS.values():
+        survey = kind.taken_over(made) if kind.taken_over is not None else None
+        if survey is not None:
+            name = f"Inside {known.label}"[:60]
+            units = design.units.model_dump(mode="json")
+            return read_design(
+                {"name": name, "units": units, "host": {"kind": kind.id, **survey}, "own": design.own.model_dump(mode="json")}
+            )
+    raise InputError([Problem(field="/build", message=f"{known.label} is no box that something could be built in; choose one of panels")])

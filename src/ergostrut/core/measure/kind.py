@@ -8,6 +8,7 @@ from typing import Any
 
 from ..document.survey import HostBase
 from ..primitives import Path, Primitive, View, rect
+from ..structure.assembly import Assembly
 from ..structure.host import Host
 from ..structure.sheet import Group
 
@@ -28,6 +29,8 @@ class HostKind:
     """The form beside the dimensions."""
     crash: bool = False
     """Whether people ride or sleep behind or under what is built in it: a new job's crash restraint is on."""
+    taken_over: Callable[[Assembly], dict[str, Any] | None] | None = None
+    """The survey of a finished build's inside as a host of this kind; None for a build that has none."""
     since: int = 2
     """The first version of the job document that knew it."""
 

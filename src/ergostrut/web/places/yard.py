@@ -7,7 +7,7 @@ from flask_openapi3 import APIBlueprint
 
 from ergostrut.core.frame.families import FAMILIES
 from ergostrut.core.job.document import Job, read_job, write_job
-from ergostrut.core.job.start import start
+from ergostrut.core.job.start import inside, start
 from ergostrut.core.problem import InputError, Problem
 from ergostrut.files.card_json import read_card, write_card
 from ergostrut.files.catalog_files import shipped_templates
@@ -65,6 +65,17 @@ def new_job(body: s.NewJob) -> dict[str, object]:
     card = write_card(service().report(design))
     with service().database.writing() as session:
         return job_out(jobs.create(session, Job(design=design), card=card))
+
+
+@api.post("/jobs/<int:job>/inside", responses={200: s.JobOut})
+def job_inside(path: s.JobPath, body: s.InsideOf) -> dict[str, object]:
+    """A new job in the inside of one of this job's builds, taken over as its host."""
+    with service().database.reading() as session:
+        design = jobs.get(session, path.job).design
+    found = inside(design, body.build, service().catalog)
+    card = write_card(service().report(found))
+    with service().database.writing() as session:
+        return job_out(jobs.create(session, Job(design=found), label=f"inside {body.build}", card=card))
 
 
 @api.post("/jobs/import", responses={200: s.JobOut})

@@ -5,6 +5,7 @@ from ...kind import HostKind
 from .resolve import resolve
 from .sheet import SHEET
 from .survey import BoxInterior
+from .taken import taken_over
 
 HOST = HostKind(
     id="box_interior",
@@ -15,4 +16,5 @@ HOST = HostKind(
     views=host_views,
     silhouette=silhouette,
     sheet=SHEET,
+    taken_over=taken_over,
 )

@@ -35,22 +35,22 @@ class BoxDimensions(Record):
 
 
 DIMENSIONS: dict[str, DimensionNote] = {
-    "floor_length": DimensionNote("Floor length", "On the floor along the centre line, front wall to the rear sill.", 600, 12_000),
+    "floor_length": DimensionNote("Floor length", "On the floor along the centre line, front wall to the rear sill.", 80, 12_000),
     "length_to_gate": DimensionNote(
-        "Front wall to the closed rear", "Front wall to the inner face of the closed rear door or wall.", 600, 12_000
+        "Front wall to the closed rear", "Front wall to the inner face of the closed rear door or wall.", 80, 12_000
     ),
     "width_between_wells": DimensionNote("Between wheel boxes", "At floor height, narrowest place; none: leave empty.", 400, 2600, True),
-    "width_above_wells": DimensionNote("Wall to wall", "Just above the floor or the wheel boxes, between studs or lining.", 500, 2600),
+    "width_above_wells": DimensionNote("Wall to wall", "Just above the floor or the wheel boxes, between studs or lining.", 80, 2600),
     "well_start": DimensionNote("Front to wheel box", "Front wall to the front end of the wheel box, on the floor.", 0, 11_000, True),
     "well_length": DimensionNote("Wheel box length", "Along the floor.", 200, 3000, True),
     "well_height": DimensionNote("Wheel box height", "Floor to the top of the box.", 50, 900, True),
-    "cover_height": DimensionNote("Floor to roof", "Floor to the underside of the lowest roof bow.", 400, 2700),
-    "rear_door_width": DimensionNote("Rear opening, width", "Between the posts, narrowest place.", 300, 2500),
-    "rear_door_height": DimensionNote("Rear opening, height", "Floor to the top of the opening.", 300, 2600),
+    "cover_height": DimensionNote("Floor to roof", "Floor to the underside of the lowest roof bow.", 80, 2700),
+    "rear_door_width": DimensionNote("Rear opening, width", "Between the posts, narrowest place.", 80, 2500),
+    "rear_door_height": DimensionNote("Rear opening, height", "Floor to the top of the opening.", 80, 2600),
     "door_sill": DimensionNote("Rear sill above the floor", "How far the sill stands above the floor.", 0, 1200, True),
     "side_door_start": DimensionNote("Front to side door", "Front wall to the front post of the side door.", 0, 11_000, True),
-    "side_door_width": DimensionNote("Side door, width", "Between the posts, narrowest place.", 200, 2200, True),
-    "side_door_height": DimensionNote("Side door, height", "Floor to the top of the opening.", 300, 2600, True),
+    "side_door_width": DimensionNote("Side door, width", "Between the posts, narrowest place.", 80, 4000, True),
+    "side_door_height": DimensionNote("Side door, height", "Floor to the top of the opening.", 80, 2600, True),
     "floor_thickness": DimensionNote("Floor", "Thickness of the floor that a bolt goes through.", 0.4, 120),
     "wheelbase": DimensionNote("Wheelbase of what carries it", "Front hub to rear hub; a trailer: coupling to axle.", 1000, 9000, True),
     "axle_from_front": DimensionNote(
