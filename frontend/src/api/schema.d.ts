@@ -2496,6 +2496,14 @@ export interface components {
             halves: 1 | 2;
             /**
              * @default {
+             *       "by": "unsaid",
+             *       "rating": null,
+             *       "friction": null
+             *     }
+             */
+            half_kept: components["schemas"]["Keep"];
+            /**
+             * @default {
              *       "thickness": "100 mm",
              *       "mass": "8 kg"
              *     }
@@ -3225,6 +3233,28 @@ export interface components {
              *     }
              */
             tap_depth: string;
+        };
+        /**
+         * Keep
+         * @description ``rating``: what it holds, all of it together; ``friction`` where nothing else does. Both unknown until given.
+         */
+        Keep: {
+            /**
+             * By
+             * @default unsaid
+             * @enum {string}
+             */
+            by: "unsaid" | "weight" | "friction" | "turn button" | "spring catch" | "magnet" | "cord" | "hook and loop" | "pin";
+            /**
+             * Rating
+             * @default null
+             */
+            rating: string | null;
+            /**
+             * Friction
+             * @default null
+             */
+            friction: number | null;
         };
         /**
          * Latch
@@ -4517,7 +4547,7 @@ export interface components {
         };
         /**
          * Props
-         * @description A leg under the middle of every bearer, hinged to it. ``gap``: what it is cut short of the floor.
+         * @description A leg under the middle of every bearer, hinged to it. ``gap``: what it is cut short of the floor; ``kept`` up when folded.
          */
         Props: {
             /**
@@ -4535,6 +4565,14 @@ export interface components {
              *     }
              */
             gap: string;
+            /**
+             * @default {
+             *       "by": "unsaid",
+             *       "rating": null,
+             *       "friction": null
+             *     }
+             */
+            kept: components["schemas"]["Keep"];
         };
         /**
          * Reading

@@ -13,6 +13,7 @@ from .carry.held import check_held
 from .carry.people import with_people
 from .carry.place import arrange
 from .carry.sleep import check_sleepers
+from .carry.stowed import check_stowed
 from .carry.wants import check_wants
 from .catalog.errors import StockError
 from .catalog.model import Catalog
@@ -146,6 +147,7 @@ def check(design: DesignBase, catalog: Catalog, keep: Keep | None = None, watch:
         *check_places(context),
         *check_held(context),
         *check_wants(context),
+        *check_stowed(context),
         *check_cargo(context),
         *check_changes(context),
         *check_reach(context),

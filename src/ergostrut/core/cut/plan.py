@@ -11,6 +11,7 @@ from ..structure.context import Context
 from ..structure.plans import BarGroup, BarPlan, Bought, CutPlan, Piece, SheetGroup
 from .bars import plan_bars
 from .parts import pieces, price_of
+from .sheets import sheets_for, turned_to_fit
 
 
 @lru_cache(maxsize=256)
@@ -104,17 +105,14 @@ def _sizes(rows: Sequence[Piece], size: tuple[float, float]) -> tuple[Line, ...]
 
 
 def _sheet_groups(context: Context, rows: Sequence[Piece], findings: list[Finding]) -> list[SheetGroup]:
-    """What is cut from sheets, one by one; what is larger than its sheet goes into ``findings``."""
+    """What is cut from sheets, laid on them in strips; what is larger than its sheet goes into ``findings``."""
     sheets: list[SheetGroup] = []
     for stock in dict.fromkeys(row.stock for row in rows if row.width is not None):
         sheet = context.catalog.sheet(stock)
         own = [row for row in rows if row.stock == stock]
-        count, large = 0, []
-        for row in own:
-            each = _sheets_for(row.length, row.width or 0.0, sheet.size)
-            if each is None:
-                large.append(row)
-            count += (each or 0) * row.count
+        large = [row for row in own if turned_to_fit((row.length, row.width or 0.0), sheet.size) is None]
+        cuts = [(row.length, row.width or 0.0) for row in own for _ in row.parts]
+        count = sheets_for(cuts, sheet.size, context.design.shop.kerf_mm)
         if large:
             findings.append(
                 Finding(
@@ -140,12 +138,6 @@ def _sheet_groups(context: Context, rows: Sequence[Piece], findings: list[Findin
             )
         )
     return sheets
-
-
-def _sheets_for(length: float, width: float, size: tuple[float, float]) -> int | None:
-    """One sheet for each panel that fits either way round; None when it fits neither."""
-    long, wide = max(size), min(size)
-    return 1 if (length <= long and width <= wide) or (width <= long and length <= wide) else None
 
 
 def _hardware(context: Context) -> tuple[Bought, ...]:

@@ -9,6 +9,7 @@ from .holds import Anchor, Contact, Hold, Joint, JointSpec, Link, Lock, Motion, 
 from .hung import Latch, Mount, Pivot, Strap
 from .parts import Edging, Height, Item, Member, PanelPart, Point3, Slab, Surface
 from .runners import Keeper, Runner
+from .stow import Stow
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,6 +63,8 @@ class Assembly:
     runners: tuple[Runner, ...] = ()
     keeper: Keeper | None = None
     """What keeps its drawers in."""
+    stows: tuple[Stow, ...] = ()
+    """What is stowed, lifted out or folded and must stay so."""
     base: str = ""
     """Body that is fixed to the host by anchors; empty: nothing is."""
     links: tuple[Link, ...] = ()

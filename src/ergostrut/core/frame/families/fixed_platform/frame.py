@@ -12,8 +12,10 @@ from ....constants import G
 from ....structure.assembly import Assembly, Tag
 from ....structure.holds import SCENES, Contact, Hold, Joint, Motion, Pad, Position
 from ....structure.host import Reader
-from ....structure.parts import Member, Point3, Surface
+from ....structure.parts import Member, PanelPart, Point3, Surface
+from ....structure.stow import Stow
 from ...blocks.joining import joint_spec
+from ...blocks.keeping import stow
 from .geometry import Layout, Seat, layout, stack
 from .params import FixedPlatform
 from .parts import decks_of, items_of, members_of
@@ -148,6 +150,16 @@ def _tags(build: FixedPlatform, place: Layout, bearers: list[Member]) -> tuple[T
     return tuple(found)
 
 
+def _stows(build: FixedPlatform, members: list[Member], panels: tuple[PanelPart, ...]) -> tuple[Stow, ...]:
+    """The loose rear half, and props folded up."""
+    found = [stow(build.half_kept, f"{build.id}/half", "rear half", "in its place", panel.body, panel.mass) for panel in panels[1:]]
+    props = [m for m in members if m.role == "prop"]
+    if props and build.props is not None:
+        heaviest = max(props, key=lambda m: m.mass)
+        found.append(stow(build.props.kept, f"{build.id}/props", "a prop", "folded up", heaviest.body, heaviest.mass))
+    return tuple(found)
+
+
 def frame(build: FixedPlatform, host: Reader, catalog: Catalog) -> Assembly:
     """Every part of the platform with its place.
 
@@ -178,6 +190,7 @@ def frame(build: FixedPlatform, host: Reader, catalog: Catalog) -> Assembly:
         joints=joints,
         contacts=(*_bearing(build, place, bearers, seats), *feet),
         holds=_holds(build, place, bearers, seats, uprights),
+        stows=_stows(build, members, panels),
         stack=stack(build, place, panels[0].sheet.t),
         tags=_tags(build, place, bearers),
     )

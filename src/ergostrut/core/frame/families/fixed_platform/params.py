@@ -13,6 +13,7 @@ from ....quantity import Between, Length, Mass, Rating
 from ....record import Record
 from ....structure.systems import SystemId
 from ...blocks.joining import Joints
+from ...blocks.keeping import Keep
 from ...blocks.stock import StockId, typed
 
 Ends = Literal["slots", "wells", "legs", "rests", "mixed"]
@@ -27,10 +28,11 @@ class Legs(Record):
 
 
 class Props(Record):
-    """A leg under the middle of every bearer, hinged to it. ``gap``: what it is cut short of the floor."""
+    """A leg under the middle of every bearer, hinged to it. ``gap``: what it is cut short of the floor; ``kept`` up when folded."""
 
     section: StockId = "2x4 spf"
     gap: Annotated[Length, Between(0, 100)] = typed("0 mm")
+    kept: Keep = Keep()
 
 
 class Mattress(Record):
@@ -66,6 +68,7 @@ class FixedPlatform(BuildBase):
     grain: Literal["along", "across"] = "along"
     board_gap: Annotated[Length, Between(0, 200)] = typed("20 mm")
     halves: Literal[1, 2] = 2
+    half_kept: Keep = Keep()
     mattress: Mattress | None = Mattress()
     use: Literal["sleeping", "deck"] = "sleeping"
     joints: Joints = Joints()

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from ....structure.sheet import Command, Group, Row, When, options
 from ...blocks.joining import joining_sheet
+from ...blocks.keeping import keep_rows
 
 _ACROSS = (When("run", ("across",)),)
 _PROPS, _NO_PROPS = (When("props", (True,), "set"),), (When("props", (False,), "set"),)
@@ -62,6 +63,8 @@ SHEET = (
             Row("snug", "Packed against sides and ends", "tick"),
             Row("tied", "Every end tied down", "tick"),
             Row("tie_rating", "A tie holds", "mass", optional=True, when=(When("tied", (True,)),)),
+            *keep_rows("half_kept", "The loose half", (When("halves", (2,)),)),
+            *keep_rows("props/kept", "Folded props", _PROPS),
             Row("well_rating", "A wheel well bears", "mass", optional=True, when=(When("ends", ("wells", "mixed")),)),
         ),
     ),

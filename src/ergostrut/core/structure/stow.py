@@ -1,0 +1,25 @@
+"""What is stowed, lifted out or folded and must stay so on the road. N, host axes."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+By = Literal["unsaid", "weight", "friction", "turn button", "spring catch", "magnet", "cord", "hook and loop", "pin"]
+"""What keeps it there."""
+
+
+@dataclass(frozen=True, slots=True)
+class Stow:
+    """Parts of ``body`` weighing ``kg`` that are kept at ``motion``'s ``travel`` by something; ``rating`` N of all of it; ``friction`` where that holds.
+
+    ``what`` people call it; ``place``: what it does there, such as “folded up”."""
+
+    id: str
+    what: str
+    place: str
+    body: str
+    kg: float
+    by: By
+    rating: float | None = None
+    friction: float | None = None

@@ -1,0 +1,70 @@
+"""What keeps stowed legs and loose halves on the road."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+
+from ergostrut.core.carry.stowed import check_stowed
+from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.constants import G
+from ergostrut.core.finding import Finding
+from ergostrut.core.job.document import read_design
+from ergostrut.core.report import check, context_of
+
+from .test_ways import PLAIN, box_job
+
+BED = {
+    "family": "fixed_platform",
+    "id": "p",
+    "label": "Bed",
+    "length": "1900 mm",
+    "width": "1200 mm",
+    "ends": "legs",
+    "halves": 2,
+    "mattress": None,
+}
+
+
+def kept(catalog: Catalog, keep: dict[str, Any] | None = None, road: str = "gravel", **params: Any) -> dict[str, Finding]:
+    data = {**box_job({**BED, **({"half_kept": keep} if keep else {}), **params}), "loads": {"road": road}}
+    return {f.id: f for f in check_stowed(context_of(read_design(data, bare=PLAIN), catalog))}
+
+
+@pytest.mark.parametrize(
+    ("keep", "state", "words"),
+    [
+        (None, "unknown", "Nobody said"),
+        ({"by": "weight"}, "over", "Rebound lifts it"),
+        ({"by": "friction"}, "unknown", "not known"),
+        ({"by": "friction", "friction": 0.4}, "over", "slides from 0.20 g"),
+        ({"by": "friction", "friction": 1.9}, "holds", "slides from 0.95 g"),
+        ({"by": "magnet"}, "unknown", "not known"),
+        ({"by": "magnet", "rating": "5 kg"}, "over", "on the magnet"),
+        ({"by": "hook and loop", "rating": "40 kg"}, "holds", "on the hook and loop"),
+    ],
+)
+def test_a_loose_half_names_what_holds_it(catalog: Catalog, keep: dict[str, Any] | None, state: str, words: str) -> None:
+    found = kept(catalog, keep)["p/stowed.half"]
+    assert found.state == state and words in found.sentence and found.caution
+
+
+def test_it_is_asked_the_worst_case_of_its_own_weight(catalog: Catalog) -> None:
+    """0.8 g of braking is more than the 0.5 of rebound on gravel; 1.0 of rebound on a trail as much as 1.25 x 0.8."""
+    found = kept(catalog, {"by": "cord", "rating": "40 kg"})["p/stowed.half"]
+    kg = next(line.value for line in found.working if line.symbol == "W") / G  # type: ignore[operator]
+    assert found.demand == pytest.approx(0.8 * kg * G) and found.case == "Brake"
+    assert found.use == pytest.approx(0.8 * kg / 40)
+    assert kept(catalog, {"by": "weight"})["p/stowed.half"].demand == pytest.approx(0.5 * kg * G)
+
+
+def test_props_folded_up_are_asked_as_well_and_one_half_is_not(catalog: Catalog) -> None:
+    props = kept(catalog, props={"kept": {"by": "spring catch", "rating": "10 kg"}}, halves=1)
+    assert set(props) == {"p/stowed.props"} and props["p/stowed.props"].state == "holds"
+    assert not kept(catalog, halves=1)
+
+
+def test_it_is_in_the_report(catalog: Catalog) -> None:
+    ids = {f.id for f in check(read_design(box_job(BED), bare=PLAIN), catalog).findings}
+    assert "p/stowed.half" in ids
