@@ -36,8 +36,8 @@ def found(catalog: Catalog, *builds: dict[str, Any], **host: Any) -> list[Findin
 def test_a_tool_takes_its_length_off_the_head(gap: float, free: bool) -> None:
     fixing = Fixing("f", "f", "rail", (0, 0, 50), (0, 0, 1))
     deck = Body("deck", "deck", upright([(-500, -500, 50 + gap)], [(500, 500, 62 + gap)]))
-    assert (in_the_way(fixing, (deck,)) == []) is free
-    assert in_the_way(fixing, (Body("rail", "rail", deck.boxes),)) == [], "what it goes through is not in its way"
+    assert (in_the_way([fixing], [deck]) == [[]]) is free
+    assert in_the_way([fixing], [Body("rail", "rail", deck.boxes)]) == [[]], "what it goes through is not in its way"
 
 
 def test_and_its_width_beside_it() -> None:
@@ -45,7 +45,7 @@ def test_and_its_width_beside_it() -> None:
     lo, hi = tool(fixing).lo[0], tool(fixing).hi[0]
     assert (hi - lo).tolist() == pytest.approx([WIDE, LONG, WIDE]) and hi[1] == pytest.approx(800 - OFF)
     beside = Body("b", "b", upright([(WIDE / 2 + 1, 0, 0)], [(200, 900, 900)]))
-    assert in_the_way(fixing, (beside,)) == []
+    assert in_the_way([fixing], [beside]) == [[]]
 
 
 def test_a_wall_fixing_over_the_shelves_is_reached_and_one_behind_a_bearer_is_not(catalog: Catalog) -> None:

@@ -33,12 +33,12 @@ from tests.conftest import PULL, by_id
 
 
 def test_the_sample_shows_the_tape_in_all_its_states(report: Report) -> None:
-    assert report.counts["over"] == 3 and report.counts["tight"] == 3 and report.counts["unknown"] == 5
+    assert report.counts["over"] == 3 and report.counts["tight"] == 4 and report.counts["unknown"] == 5
     assert report.counts["holds"] > 30
     assert by_id(report, "slide1/pin.bending").state == "over"
     assert by_id(report, "slide1/side-rail.strength").state == "tight"
     assert by_id(report, "slide1/rib.strength").state == "tight" and by_id(report, "slide1/rib.wall").state == "over"
-    assert by_id(report, "slide1/anchor.F3").state == "over"
+    assert by_id(report, "slide1/anchor.F3").state == "over" and by_id(report, "slide1/tool.reach").state == "tight"
     assert {by_id(report, f"slide1/{name}").state for name in ("plate.carrying", "plate.hold-down", "base.stand")} == {"unknown"}
     assert by_id(report, "slide1/keeper").state == by_id(report, "slide1/anchor.beside").state == "unknown"
 

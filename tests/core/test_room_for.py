@@ -227,3 +227,22 @@ def test_stature_on_a_platform_of_1860(catalog: Catalog, stature: str, state: st
     bed = {"family": "fixed_platform", "id": "p", "label": "Bed", "length": "1860 mm", "width": "900 mm", "ends": "legs", "halves": 1}
     crew = [{"id": "a", "name": "Ada", "mass": "70 kg", "stature": stature, "sleeps": "p/bed"}]
     assert ids(done(catalog, bed, crew=crew))["person/a/bed"].state == state
+
+
+def test_drawn_out_from_under_a_stack(catalog: Catalog) -> None:
+    """Friction acts over it on what stands there, and under it on that and its own weight: 0.3 (20 + 20 + 10) g."""
+    lower = thing("lower", (600, 400, 300), "b/top", hold={"by": "friction", "friction": 0.3})
+    rows = [lower, thing("a", (300, 300, 200), "thing/lower"), thing("b", (200, 200, 200), "thing/a")]
+    found = ids(done(catalog, SHEET, things=rows))
+    assert found["thing/lower/stack"].demand == pytest.approx(0.3 * (20 + 20 + 10) * G)
+    assert "take that off first" in found["thing/a/stack"].sentence and "thing/b/stack" not in found
+
+
+def test_out_of_arms_reach_of_the_shortest(catalog: Catalog) -> None:
+    """Shoulder at 0.818 and arm of 0.44 of stature: 1.51 m up and 528 mm in for 1.2 m; nothing for who is taller."""
+    rack = {**SHELF, "depth": "620 mm", "height": "1700 mm", "shelves": [{"name": "top", "height": "1600 mm"}]}
+    for stature, said in ((1200, True), (1900, False)):
+        crew = [{"id": "a", "name": "Ada", "mass": "40 kg", "stature": f"{stature} mm"}]
+        found = ids(done(catalog, rack, crew=crew))
+        assert ("r/arm" in found) is said
+        assert not said or ("top stands above 1510 mm" in found["r/arm"].sentence.lower() and "an arm is 528 mm" in found["r/arm"].sentence)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from ..constants import G
 from ..finding import COMMON_PRACTICE, Finding, State, Working, at_least
 from ..structure.assembly import Assembly
 from ..structure.carried import Placed
@@ -11,8 +12,8 @@ from ..structure.context import Context
 from ..structure.parts import Surface
 from .place import bays_left
 
-EYE = 0.936
-"""Of stature (Drillis and Contini 1966)."""
+EYE, SHOULDER, ARM = 0.936, 0.818, 0.44
+"""Of stature: eye and shoulder over the floor, arm with the hand (Drillis and Contini 1966: 0.186 + 0.146 + 0.108)."""
 CASES = (("slim tool cases", 300.0), ("tool cases", 400.0), ("totes", 410.0), ("wide tool cases", 560.0), ("long totes", 610.0))
 """mm of width of families of cases (common practice, no published source)."""
 SHELF = 80.0
@@ -29,6 +30,8 @@ def check_wants(context: Context) -> Iterator[Finding]:
         yield from _cases(context, build)
         yield from _unused(context, build)
         yield from _eye(context, build)
+        yield from _arm(context, build)
+    yield from _under_a_stack(context)
 
 
 def _on(item: Placed) -> str:
@@ -131,3 +134,49 @@ def _eye(context: Context, build: Assembly) -> Iterator[Finding]:
         w.line("e", "k * S", "mm", "eye of the shortest", k=EYE, S=min(statures))
         yield Finding(f"{build.id}/eye", "eye", "carry", (build.id,), "Above eye level", text, "note", eye, unit="mm",
                       basis="Drillis and Contini 1966: eye at 0.936 of stature", working=w.done())  # fmt: skip
+
+
+def _arm(context: Context, build: Assembly) -> Iterator[Finding]:
+    """The highest place that the shortest stretches up to, and the deepest that he reaches into from its open side."""
+    statures = [person.stature.mm for person in context.design.carry.crew if person.stature is not None]
+    if not statures or not context.host.roofed:
+        return
+    short = min(statures)
+    up, deep = (SHOULDER + ARM) * short, ARM * short
+    high = [s for s in build.surfaces if s.use == "deck" and s.origin[2] > up]
+    far = [s for s in build.surfaces if s.faces and s.size[1] > deep]
+    if not high and not far:
+        return
+    w, say = Working(), context.say
+    w.line("r_u", "(k_s + k_a) * S", "mm", "stretched up, shoulder and arm of the shortest", k_s=SHOULDER, k_a=ARM, S=short)
+    w.line("r_d", "k_a * S", "mm", "arm's length into a shelf")
+    said = [f"{s.label} stands above {say.length(up)}, as high as the shortest stretches" for s in high]
+    said += [f"the back of {s.label} lies {say.length(s.size[1])} in, an arm is {say.length(deep)}" for s in far]
+    text = "; ".join(said)
+    yield Finding(f"{build.id}/arm", "arm", "carry", (build.id,), "Out of arm's reach", f"{text[:1].upper()}{text[1:]}.", "note",
+                  basis="Drillis and Contini 1966, shares of stature", working=w.done())  # fmt: skip
+
+
+def _under_a_stack(context: Context) -> Iterator[Finding]:
+    """What it takes to draw a thing out from under what stands on it."""
+    placed = {f"thing/{item.thing.id}": item for item in context.plan.placed}
+    above: dict[str, float] = {}
+    for item in context.plan.placed:
+        on = item.surface.id
+        while on in placed:
+            above[on] = above.get(on, 0.0) + item.mass
+            on = placed[on].surface.id
+    for part, kg in above.items():
+        item, w = placed[part], Working()
+        W = w.given("W", kg * G, "N", "stands on it")
+        title = f"{item.thing.name} under what stands on it"
+        mu = item.thing.hold.friction
+        if mu is None:
+            text = f"{context.say.mass(kg)} stand on it: take that off first, or try how it slides and give its friction."
+            yield Finding(f"{part}/stack", "stack", "carry", (part,), title, text, "note", working=w.done())
+            continue
+        own = w.given("W_o", item.mass * G, "N", "its own")
+        need = w.line("F", "mu * (W + W + W_o)", "N", "drawn out, over it and under it", mu=mu)
+        assert abs(need - mu * (2 * W + own)) < 1e-6
+        text = f"{context.say.force(need)} draw it out from under {context.say.mass(kg)}."
+        yield Finding(f"{part}/stack", "stack", "carry", (part,), title, text, "note", need, unit="N", working=w.done())

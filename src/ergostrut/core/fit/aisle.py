@@ -13,7 +13,8 @@ from .bodies import bodies
 
 NEED, WANT = 300.0, 450.0
 """mm that somebody goes through sideways, and straight on (common practice, no published source)."""
-KNEE, HEAD = 100.0, 1500.0
+ANKLE, KNEE = 100.0, 400.0
+"""mm: what is lower is stepped over, what begins higher stands beside no aisle (common practice, no published source)."""
 STEP = 50.0
 NARROW = 60.0
 """mm of width that a piece of stock takes, and a hand beside it."""
@@ -28,7 +29,7 @@ def check_aisle(context: Context) -> Iterator[Finding]:
     for build in context.builds:
         for body in bodies(context, build, swept=False):
             (x0, y0, z0), (x1, y1, z1) = body.lo, body.hi
-            if z1 < KNEE or z0 > HEAD:
+            if z1 < ANKLE or z0 > KNEE:
                 continue
             if y1 <= 0:
                 left.append((x0, x1, y1, f"{body.name} of the {build.label}", build.id))

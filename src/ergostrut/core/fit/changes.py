@@ -7,11 +7,12 @@ from dataclasses import dataclass, replace
 
 from ..finding import COMMON_PRACTICE, Finding, State, Working, at_most
 from ..mechanics.lifting import recommended
+from ..mechanics.space.boxes import joined, within
 from ..structure.assembly import Assembly, centroid
 from ..structure.context import Context
 from ..structure.holds import Motion, Scene
 from ..structure.setting import Setting, scene_travels
-from .bodies import TURNS, Body, bodies_at, near
+from .bodies import TURNS, Body, bodies_at
 
 CHANGES: tuple[tuple[Scene, Scene], ...] = (("driving", "parked"), ("parked", "night"), ("night", "driving"))
 TOUCH = 2.0
@@ -71,12 +72,14 @@ def blocked(context: Context, move: Move, at: Mapping[str, float]) -> str:
     others = [body for build in context.builds if build is not move.build for body in _parts(context, build, at)]
     if not others:
         return ""
+    around = joined(body.boxes for body in others)
+    names = [body.name for body in others for _ in range(len(body.boxes))]
     for k in range(TURNS + 1):
         travel = move.start + (move.end - move.start) * k / TURNS
         here = [body for body in _parts(context, move.build, {**at, move.motion.id: travel}) if body.part in mine]
-        found = near(here, others, together=False)
-        if found is not None and found.gap < -TOUCH:
-            return found.two.name
+        _, met, _ = within(joined(body.boxes for body in here), around, -TOUCH)
+        if len(met):
+            return names[int(met[0])]
     return ""
 
 

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from ..finding import COMMON_PRACTICE, Finding, Working
-from ..mechanics.space.boxes import Boxes, upright, within
+from ..mechanics.space.boxes import Boxes, joined, upright, within
 from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.parts import Point3
@@ -59,10 +59,16 @@ def tool(fixing: Fixing) -> Boxes:
     return upright([(lo[0], lo[1], lo[2])], [(hi[0], hi[1], hi[2])])
 
 
-def in_the_way(fixing: Fixing, rows: tuple[Body, ...]) -> list[str]:
-    """Parts that stand where the tool goes."""
-    room = tool(fixing)
-    return [row.part for row in rows if row.part != fixing.member and len(within(room, row.boxes, -1.0)[0])]
+def in_the_way(todo: Sequence[Fixing], rows: Sequence[Body]) -> list[list[str]]:
+    """For each fixing the parts that stand where its tool goes."""
+    owners = [row.part for row in rows for _ in range(len(row.boxes))]
+    which, box, _ = within(joined(tool(one) for one in todo), joined(row.boxes for row in rows), -1.0)
+    found: list[list[str]] = [[] for _ in todo]
+    for i, j in zip(which.tolist(), box.tolist(), strict=True):
+        part = owners[j]
+        if part != todo[i].member and part not in found[i]:
+            found[i].append(part)
+    return found
 
 
 def check_reach(context: Context) -> Iterator[Finding]:
@@ -78,20 +84,21 @@ def _finding(context: Context, build: Assembly, todo: list[Fixing]) -> Finding:
     own = [bodies_at(context, build, setting) for setting in settings_of(build)]
     names = {row.part: row.name for row in (*others, *own[0])}
     worst: tuple[int, Fixing, list[str]] | None = None
-    for fixing in todo:
-        # wherever its own bodies can be moved out of the way
-        least = min((in_the_way(fixing, (*rows, *others)) for rows in own), key=len)
+    # wherever its own bodies can be moved out of the way
+    by_setting = [in_the_way(todo, (*rows, *others)) for rows in own]
+    for n, fixing in enumerate(todo):
+        least = min((rows[n] for rows in by_setting), key=len)
         if least and (worst is None or len(least) > worst[0]):
             worst = len(least), fixing, least
     w = Working()
     w.given("n", len(todo), "", f"fixings, each with {LONG:.0f} mm off its head and {WIDE:.0f} mm round it for a hand and a socket")
-    ident, title = f"{build.id}/fit.tool", "A tool reaches every fixing"
+    ident, title = f"{build.id}/tool.reach", "A tool reaches every fixing"
     if worst is None:
         text = "A hand with a socket reaches every fixing, with everything that moves out of its way, now and afterwards."
-        return Finding(ident, "fit.tool", "anchor", (build.id,), title, text, "holds", use=0.0, basis=COMMON_PRACTICE, working=w.done())
+        return Finding(ident, "tool.reach", "anchor", (build.id,), title, text, "holds", use=0.0, basis=COMMON_PRACTICE, working=w.done())
     _, fixing, parts = worst
     what = ", ".join(dict.fromkeys(names[part] for part in parts))
-    text = f"{fixing.name[:1].upper()}{fixing.name[1:]} is reached only before {what} stand there: fit it first. To torque it again they must come off."
+    text = f"{fixing.name[:1].upper()}{fixing.name[1:]} is reached only while {what} is not there: fit it first. To torque it again that must come off."
     return Finding(
-        ident, "fit.tool", "anchor", (fixing.id, *parts), title, text, "tight", use=0.95, basis=COMMON_PRACTICE, working=w.done()
+        ident, "tool.reach", "anchor", (fixing.id, *parts), title, text, "tight", use=0.95, basis=COMMON_PRACTICE, working=w.done()
     )

@@ -16,7 +16,7 @@ from .shell import Shell, shell_of
 NO_PROOF = "Lifting, sliding, quarter tilts and turns were tried, which is no proof: try it with cardboard, or make it in parts."
 SMALL = 150.0
 """mm: a piece whose second side is less than this and no side longer than the room is handed in by anybody."""
-MOST = 60
+MOST = 24
 """Pieces of a job that are tried, largest first."""
 
 

@@ -79,9 +79,16 @@ def lying_place(context: Context) -> Iterator[tuple[Person, Corners, int]]:
             yield person, _place(context, build, bed, person), 1 if bed.size[0] < bed.size[1] else 0
 
 
-def _body(place: Corners, wide: float, high: float) -> Corners:
-    """Somebody on the way, as a box over the middle of where he lies."""
-    x, y = ((place[0][i] + place[1][i]) / 2 for i in (0, 1))
+STARTS = (0.5, 0.25, 0.75, 0.1, 0.9)
+"""Where along his place somebody may begin, as shares of it: the middle first."""
+
+
+def _body(place: Corners, wide: float, high: float, share: float) -> Corners:
+    """Somebody on the way, as a box over a part of where he lies."""
+    along = 0 if place[1][0] - place[0][0] > place[1][1] - place[0][1] else 1
+    shares = [0.5, 0.5]
+    shares[along] = share
+    x, y = (place[0][i] + shares[i] * (place[1][i] - place[0][i]) for i in (0, 1))
     z = place[0][2]
     return (x - wide / 2, y - wide / 2, z), (x + wide / 2, y + wide / 2, z + high)
 
@@ -128,7 +135,8 @@ def _widest(person: Person, place: Corners, door: Opening, shell: Shell, around:
     solids = (*shell.solids, *around)
 
     def poses(wide: float, high: float) -> tuple[Pose, ...] | None:
-        return passage((_body(place, wide, high),), solids, shell.room, shell.gates, turns="none")
+        tries = (passage((_body(place, wide, high, share),), solids, shell.room, shell.gates, turns="none") for share in STARTS)
+        return next((found for found in tries if found is not None), None)
 
     least = HEIGHTS[-1]
     wide = next((w for w in WIDTHS if poses(w, least) is not None), None)
@@ -197,7 +205,7 @@ def _finding(context: Context, blank: Finding, door: Opening | None, way: WayOut
         w.say(
             f"Tried with a body {WIDTHS[-1]:.0f} mm wide and {HEIGHTS[-1]:.0f} mm high, from the bed to the {names}, as all stands at night."
         )
-        text = f"No way out was found by the {names} with everything as it stands at night. Clear one, and try it."
+        text = f"No way out was found by the {names} with everything on and before the bed as it stands at night. Clear one, and try it."
         return replace(blank, sentence=text, state="over", use=2.0, working=w.done())
     w.given("b", way.wide, "mm", f"widest body that gets through to the {door.name}, in steps of 50 mm and more")
     w.given("h", way.high, "mm", f"highest that does, {min(way.wide, WANT):.0f} mm wide")
@@ -213,7 +221,7 @@ def _finding(context: Context, blank: Finding, door: Opening | None, way: WayOut
         state = "tight" if state == "holds" else state
         use = max(use, 0.9)
     if door.inside == "unknown":
-        text = f"{text} Not known whether the {door.name} opens from inside: try it from there, and say so on Measure."
+        text = f"{text} Whether the {door.name} can be opened from inside is not known: try it from there, and say so on Measure."
         return replace(blank, sentence=text, demand=have, limit=NEED, want=WANT, missing=(f"{door.name} from inside",), working=w.done())
     return replace(blank, sentence=text, state=state, use=use, demand=have, limit=NEED, want=WANT, working=w.done())
 
