@@ -304,7 +304,7 @@ def _serve(args: argparse.Namespace) -> int:
             return HOLDS
     app = create_app(database)
     server = listening(app, args.port)
-    device = subprocess.Popen([sys.executable, "-m", "ergostrut.devices.tape"]) if args.what == "demo" else None
+    device = subprocess.Popen([sys.executable, "-m", "ergostrut.devices.tape"], stdin=subprocess.PIPE) if args.what == "demo" else None
     print(f"Ergostrut is at http://127.0.0.1:{server.effective_port}/  (stop with Ctrl+C)", flush=True)
     try:
         server.run()

@@ -4,7 +4,10 @@ from __future__ import annotations
 
 import io
 import math
+import subprocess
+import sys
 import threading
+import time
 from collections.abc import Iterator
 from pathlib import Path
 
@@ -139,6 +142,24 @@ def told_or_words(answer: str) -> str:
 def test_no_tape_is_an_os_error() -> None:
     with TapeServer(0) as gone:
         number = gone.port
+    with pytest.raises(OSError):
+        asked("LAST", number)
+
+
+def test_a_tape_goes_with_whoever_started_it(monkeypatch: pytest.MonkeyPatch) -> None:
+    with TapeServer(0) as free:
+        number = free.port
+    monkeypatch.setenv("ERGOSTRUT_TAPE", str(number))
+    device = subprocess.Popen([sys.executable, "-m", "ergostrut.devices.tape"], stdin=subprocess.PIPE)
+    for _ in range(200):
+        try:
+            assert asked("LAST", number) is None
+            break
+        except OSError:
+            time.sleep(0.05)
+    assert device.stdin is not None
+    device.stdin.close()
+    assert device.wait(timeout=20) == 0
     with pytest.raises(OSError):
         asked("LAST", number)
 

@@ -10,8 +10,10 @@ import contextlib
 import os
 import socket
 import socketserver
+import sys
 import threading
 from dataclasses import dataclass
+from typing import IO
 
 from ergostrut.core.quantity import Length
 
@@ -109,17 +111,24 @@ class TapeServer(socketserver.ThreadingTCPServer):
         return int(self.server_address[1])
 
 
-def serve(port: int = PORT) -> None:
-    """Run a tape until it is stopped."""
+def serve(port: int = PORT, till: IO[bytes] | None = None) -> None:
+    """Run a tape until it is stopped, or until ``till`` is closed: so it goes with whoever started it, however that ends."""
     with TapeServer(port) as server:
+        if till is not None:
+            threading.Thread(target=_watch, args=(till, server), daemon=True).start()
         server.serve_forever()
 
 
+def _watch(till: IO[bytes], server: TapeServer) -> None:
+    till.read()
+    server.shutdown()
+
+
 def main() -> int:
-    """The stand-in as a process of its own; one that finds its port taken leaves it to the tape that is there."""
+    """The stand-in as a process of its own until its input is closed; one that finds its port taken leaves it to the tape that is there."""
     text = os.environ.get("ERGOSTRUT_TAPE", "")
     with contextlib.suppress(OSError, KeyboardInterrupt):
-        serve(int(text) if text.isdigit() else PORT)
+        serve(int(text) if text.isdigit() else PORT, sys.stdin.buffer)
     return 0
 
 
