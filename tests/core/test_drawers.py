@@ -110,7 +110,15 @@ def test_a_latch_is_asked_what_a_start_pulls(catalog: Catalog) -> None:
 @pytest.mark.parametrize(("engaged", "state"), [("3 mm", "over"), ("12 mm", "holds"), ("11 mm", "holds"), ("10 mm", "over")])
 def test_a_pin_is_engaged_by_play_flex_and_a_diameter(catalog: Catalog, engaged: str, state: str) -> None:
     """6 mm pin, 2 of play, 3 of flex: 11 mm; at 3 it lets go."""
-    assert one(found(catalog, roll(), latch={"engaged": engaged, "pin": "6 mm"}), "drawer.pin").state == state
+    assert (
+        one(found(catalog, roll(), latch={"engaged": engaged, "pin": "6 mm", "play": "2 mm", "flex": "3 mm"}), "drawer.pin").state == state
+    )
+
+
+def test_a_pin_that_nobody_measured_is_unknown(catalog: Catalog) -> None:
+    assert one(found(catalog, roll()), "drawer.pin").missing == ("engagement", "play", "flex")
+    half = one(found(catalog, roll(), latch={"engaged": "12 mm", "play": "2 mm"}), "drawer.pin")
+    assert half.state == "unknown" and half.missing == ("flex",)
 
 
 def test_a_floor_bends_from_side_to_side(catalog: Catalog) -> None:

@@ -71,6 +71,13 @@ def test_a_door_not_measured_is_unknown_and_named(catalog: Catalog) -> None:
     assert found.state == "unknown" and found.missing == ("rear_door_width",)
 
 
+def test_a_room_not_measured_is_no_way_out(catalog: Catalog) -> None:
+    """A roof or a floor that nobody measured is drawn at a stand-in, which no way out is judged by."""
+    for role in ("cover_height", "length_to_gate", "width_above_wells"):
+        (found, _) = check_ways_out(room(catalog, BED, crew=TWO, dims={role: None}))
+        assert found.state == "unknown" and role in found.missing
+
+
 def test_what_stands_in_the_only_way_out_is_over(catalog: Catalog) -> None:
     """A cupboard 250 mm short of the whole width and the roof before the door leaves nobody through."""
     block = {"name": "cupboard", "x": "2300 mm", "y": "0 mm", "length": "400 mm", "width": "1700 mm", "height": "1850 mm"}

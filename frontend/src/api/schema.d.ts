@@ -2293,8 +2293,7 @@ export interface components {
              *       "kind": "side",
              *       "beside": null,
              *       "out": 100,
-             *       "rating": null,
-             *       "friction": null
+             *       "rating": null
              *     }
              */
             slide: components["schemas"]["Slide"];
@@ -2303,9 +2302,9 @@ export interface components {
              *       "kind": "self-closing",
              *       "holds": null,
              *       "pin": "6 mm",
-             *       "engaged": "12 mm",
-             *       "play": "2 mm",
-             *       "flex": "3 mm"
+             *       "engaged": null,
+             *       "play": null,
+             *       "flex": null
              *     }
              */
             latch: components["schemas"]["Latch"];
@@ -3258,7 +3257,7 @@ export interface components {
         };
         /**
          * Latch
-         * @description What keeps drawers in on the road; ``holds`` of one; a pin ``pin`` thick engaged by ``engaged``, against ``play`` and ``flex``.
+         * @description What keeps drawers in on the road; ``holds`` of one; a pin ``pin`` thick engaged by ``engaged``, against ``play`` and ``flex``, unknown until measured.
          */
         Latch: {
             /**
@@ -3284,34 +3283,19 @@ export interface components {
             pin: string;
             /**
              * Engaged
-             * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 100 mm.
-             * @default {
-             *       "value": "12",
-             *       "unit": "mm"
-             *     }
+             * @default null
              */
-            engaged: string;
+            engaged: string | null;
             /**
              * Play
-             * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 30 mm.
-             * @default {
-             *       "value": "2",
-             *       "unit": "mm"
-             *     }
+             * @default null
              */
-            play: string;
+            play: string | null;
             /**
              * Flex
-             * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 30 mm.
-             * @default {
-             *       "value": "3",
-             *       "unit": "mm"
-             *     }
+             * @default null
              */
-            flex: string;
+            flex: string | null;
         };
         /**
          * Legs
@@ -5073,7 +5057,7 @@ export interface components {
         /**
          * Slide
          * @description What drawers run on: ``beside`` each side (empty: as its kind takes), ``out`` of its length in per cent, ``rating`` of a pair as sold for
-         *     fully out; ``friction`` where it has no bearings.
+         *     fully out.
          */
         Slide: {
             /**
@@ -5097,11 +5081,6 @@ export interface components {
              * @default null
              */
             rating: string | null;
-            /**
-             * Friction
-             * @default null
-             */
-            friction: number | null;
         };
         /**
          * Slot

@@ -1,14 +1,13 @@
-"""The aisle left between builds that stand on both sides, and the longest stock that lies in it."""
+"""The aisle left between builds that stand on both sides, and stock as long as the floor."""
 
 from __future__ import annotations
 
-import math
 from collections.abc import Iterator
 from dataclasses import replace
 
 from ..finding import COMMON_PRACTICE, Finding, State, Working, at_least, unknown
 from ..structure.context import Context
-from ..structure.host import COVER, FLOOR_END, Host
+from ..structure.host import FLOOR_END
 from .bodies import bodies
 
 NEED, WANT = 300.0, 450.0
@@ -16,8 +15,6 @@ NEED, WANT = 300.0, 450.0
 ANKLE, KNEE = 100.0, 400.0
 """mm: what is lower is stepped over, what begins higher stands beside no aisle (common practice, no published source)."""
 STEP = 50.0
-NARROW = 60.0
-"""mm of width that a piece of stock takes, and a hand beside it."""
 
 
 def check_aisle(context: Context) -> Iterator[Finding]:
@@ -52,16 +49,6 @@ def check_aisle(context: Context) -> Iterator[Finding]:
         "fit/aisle", "fit.aisle", "frame", (), "Aisle", f"{context.say.length(gap)} between {one} and {other}; {context.say.length(WANT)} is wanted.",
         state, have, NEED, "mm", use, True, WANT, basis=COMMON_PRACTICE, working=w.done(),
     )  # fmt: skip
-
-
-def longest(host: Host) -> tuple[float, str] | None:
-    """mm of the longest straight piece that lies on the floor or leans up to the roof, and how; None while the floor is not measured."""
-    long, high = host.mm(FLOOR_END), host.mm(COVER)
-    if long is None:
-        return None
-    flat = (long, "flat on the floor")
-    leaning = (math.hypot(long, max((high or 0.0) - NARROW, 0.0)), "leaning from the floor to the roof")
-    return max(flat, leaning) if high is not None else flat
 
 
 def check_long_stock(context: Context) -> Iterator[Finding]:

@@ -144,6 +144,8 @@ def _finding(context: Context, before: Scene, after: Scene, done: Sequence[Move]
     w = Working()
     for n, move in enumerate(done, 1):
         w.say(f"{n}. {move.words}.")
+    straps = sum(len(move.build.straps) for move in done)
+    w.line("t", "t_m * n + t_s * s", "s", f"moves and straps: {COMMON_PRACTICE}", t_m=MOVE, n=len(done), t_s=STRAP, s=straps)
     if stuck is not None:
         text = f"{stuck.words.capitalize()} runs into {why}: nothing that is left to do goes first."
         return replace(blank, sentence=text, state="over", use=2.0, parts=(stuck.motion.body,), working=w.done())

@@ -116,7 +116,7 @@ def _best(
     names = {one.id: one.name for one in context.design.carry.crew}
     known = [one for one in doors if one.inside == "yes"]
     for rows in (list(known), [one for one in doors if one not in known]):
-        shells = {one.name: shell_of(context.host, (one,), shrunk=False) for one in rows}
+        shells = {one.name: shell_of(context.host, (one,), shrunk=True) for one in rows}
         best: tuple[Opening, WayOut] | None = None
         for past in (tuple(others), ()):
             around = (*solid, *(others[name] for name in past))
@@ -193,6 +193,12 @@ def check_ways_out(context: Context) -> Iterator[Finding]:
                 yield replace(blank, sentence=f"Not known until measured: {names}.", missing=missing)
             else:
                 yield replace(blank, sentence="Nothing there opens from inside. Make one opening that does.", state="over", use=2.0)
+        return
+    lacking = shell_of(host, tuple(usable), shrunk=True).missing
+    if lacking:
+        names = ", ".join(host.dims[role].label.lower() for role in lacking)
+        for blank in blanks.values():
+            yield replace(blank, sentence=f"Not known until measured: {names}.", missing=lacking)
         return
     for person, door, way in ways_out(context):
         yield _finding(context, blanks[person.id], door, way, usable)

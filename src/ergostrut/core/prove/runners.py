@@ -9,7 +9,6 @@ from ..cases import BUMP, ROAD_BASIS, road_cases
 from ..catalog.model import Sheet
 from ..constants import G
 from ..finding import COMMON_PRACTICE, Finding, Working, at_least, at_most, unknown
-from ..mechanics.retention import engagement
 from ..structure.assembly import Assembly, centroid
 from ..structure.context import Context
 from ..structure.runners import Keeper
@@ -162,16 +161,20 @@ def _kept(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Itera
 def _pin(context: Context, build: Assembly, keeper: Keeper) -> Finding:
     """Engagement of a catch's pin against play, flex and a diameter."""
     w, say = Working(), context.say
+    blank = _blank(build, "drawer.pin", (keeper.id,), "Pin of the catch", "mm", FLIES)
+    if keeper.engaged is None or keeper.play is None or keeper.flex is None:
+        named = {"engagement": keeper.engaged, "play": keeper.play, "flex": keeper.flex}
+        lacking = [name for name, value in named.items() if value is None]
+        text = f"How far its pin is engaged against play and flex is not known: measure {', '.join(lacking)} with the drawer loaded."
+        return unknown(replace(blank, sentence=text), *lacking)
     have = w.given("e", keeper.engaged, "mm", "engaged")
     need = w.line("e_min", "p + f", "mm", "play and flex: less lets go", p=keeper.play, f=keeper.flex)
     want = w.line("e_want", "e_min + d", "mm", f"a diameter more: {COMMON_PRACTICE}", d=keeper.d)
-    assert abs(want - engagement(keeper.d, keeper.play, keeper.flex)) < 1e-9
     use, state = at_least(have, need, want)
     text = f"The pin is engaged by {say.length(have)}; play and flex take {say.length(need)} of it, {say.length(want)} is wanted."
     if have < want:
         use, state = max(use, 1.01), "over"
         text = f"{text} {'It lets go.' if have <= need else 'Too little is left: a diameter must be.'}"
-    blank = _blank(build, "drawer.pin", (keeper.id,), "Pin of the catch", "mm", FLIES)
     return replace(blank, sentence=text, state=state, use=use, demand=have, limit=want, minimum=True, want=want, working=w.done())
 
 

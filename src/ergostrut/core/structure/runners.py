@@ -17,8 +17,7 @@ Catch = Literal["none", "self-closing", "turn button", "bar", "pinned bar"]
 class Runner:
     """``body`` runs along ``motion`` between the panels ``sides``, its slides at ``z`` from ``lo`` to ``hi`` along the axis it goes along.
 
-    ``opening``, ``width``, ``beside``: between the panels, of the drawer, and what a slide takes each side; ``inside``: its floor from ``floor``
-    on, clear ``height``; ``rating``: of the pair, fully out, as sold; ``bottom``: name of its floor panel."""
+    ``opening``, ``width``, ``beside``: between the panels, of the drawer, and what a slide takes each side; ``depth``: of the drawer; ``rating``: of the pair, fully out, as sold; ``bottom``: name of its floor panel."""
 
     id: str
     label: str
@@ -34,22 +33,20 @@ class Runner:
     width: float
     beside: float
     depth: float
-    height: float
     rating: float | None
     bottom: str
-    lifts_out: bool = False
 
 
 @dataclass(frozen=True, slots=True)
 class Keeper:
     """What keeps the drawers of a build in while it is driven; ``rating`` of one in N; a pin ``d`` mm engaged by ``engaged``, with ``play`` and
-    ``flex`` against it."""
+    ``flex`` against it; None until measured."""
 
     id: str
     kind: Catch
     at: Point3
     rating: float | None
     d: float
-    engaged: float
-    play: float
-    flex: float
+    engaged: float | None
+    play: float | None
+    flex: float | None

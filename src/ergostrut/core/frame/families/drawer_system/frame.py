@@ -104,10 +104,8 @@ def _drawer(build: DrawerSystem, cell: Cell, slabs: tuple[Slab, ...], catalog: C
         width=b - a,
         beside=beside,
         depth=long,
-        height=high - base,
         rating=rating,
         bottom=f"{body}/floor",
-        lifts_out=build.slide.kind == "bin",
     )
     inside = at(a + t, min(far + out * t, near - out * t), base)
     size = (b - a - 2 * t, long - 2 * t) if across == 0 else (long - 2 * t, b - a - 2 * t)
@@ -169,9 +167,7 @@ def frame(build: DrawerSystem, host: Reader, catalog: Catalog) -> Assembly:
         (top.hi[0], 0.0, top.lo[2]),
         latch.holds.kg * G if latch.holds is not None else None,
         latch.pin.mm,
-        latch.engaged.mm,
-        latch.play.mm,
-        latch.flex.mm,
+        *(one.mm if one is not None else None for one in (latch.engaged, latch.play, latch.flex)),
     )
     items = [*made.items, *(item for drawer in drawers for item in drawer.items)]
     if drawers and latch.kind != "none":

@@ -31,8 +31,10 @@ def offers(build: DrawerSystem, path: str, catalog: Catalog, say: Say, _use: flo
         found: Offers = []
         if build.latch.kind in ("none", "bar", "turn button"):
             found.append(("a catch each that closes by itself", (Change(f"{path}/latch/kind", "self-closing"),)))
-        need = build.latch.pin.mm + build.latch.play.mm + build.latch.flex.mm
-        if build.latch.engaged.mm < need:
+        latch = build.latch
+        known = latch.engaged is not None and latch.play is not None and latch.flex is not None
+        need = latch.pin.mm + (latch.play.mm if latch.play else 0.0) + (latch.flex.mm if latch.flex else 0.0)
+        if known and latch.engaged is not None and latch.engaged.mm < need:
             found.append((f"engaged by {say.length(need + 1)}", (Change(f"{path}/latch/engaged", f"{need + 1:.0f} mm"),)))
         return found
 

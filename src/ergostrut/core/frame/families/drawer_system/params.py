@@ -36,24 +36,23 @@ class Box(Record):
 
 class Slide(Record):
     """What drawers run on: ``beside`` each side (empty: as its kind takes), ``out`` of its length in per cent, ``rating`` of a pair as sold for
-    fully out; ``friction`` where it has no bearings."""
+    fully out."""
 
     kind: Slides = "side"
     beside: Annotated[Length, Between(1, 60)] | None = None
     out: Annotated[float, Field(ge=20, le=110)] = 100.0
     rating: Rating | None = None
-    friction: Annotated[float, Field(ge=0, le=2)] | None = None
 
 
 class Latch(Record):
-    """What keeps drawers in on the road; ``holds`` of one; a pin ``pin`` thick engaged by ``engaged``, against ``play`` and ``flex``."""
+    """What keeps drawers in on the road; ``holds`` of one; a pin ``pin`` thick engaged by ``engaged``, against ``play`` and ``flex``, unknown until measured."""
 
     kind: Catch = "self-closing"
     holds: Rating | None = None
     pin: Annotated[Length, Between(1, 40)] = typed("6 mm")
-    engaged: Annotated[Length, Between(0, 100)] = typed("12 mm")
-    play: Annotated[Length, Between(0, 30)] = typed("2 mm")
-    flex: Annotated[Length, Between(0, 30)] = typed("3 mm")
+    engaged: Annotated[Length, Between(0, 100)] | None = None
+    play: Annotated[Length, Between(0, 30)] | None = None
+    flex: Annotated[Length, Between(0, 30)] | None = None
 
 
 class DrawerSystem(Carcass):
