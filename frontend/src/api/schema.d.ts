@@ -1640,6 +1640,13 @@ export interface components {
             /** @default null */
             rack: components["schemas"]["RearRack"] | null;
             /**
+             * Panes
+             * @default []
+             */
+            panes: components["schemas"]["Pane"][];
+            /** @default null */
+            eye: components["schemas"]["Eye"] | null;
+            /**
              * No Trace
              * @default false
              */
@@ -1793,6 +1800,18 @@ export interface components {
              * @enum {string}
              */
             side_door: "none" | "left" | "right" | "both";
+            /**
+             * Rear Hung
+             * @default unknown
+             * @enum {string}
+             */
+            rear_hung: "unknown" | "top" | "bottom" | "left" | "right" | "both sides";
+            /**
+             * Side Hung
+             * @default front edge
+             * @enum {string}
+             */
+            side_hung: "unknown" | "slides" | "front edge" | "rear edge" | "top";
             /**
              * Rear Inside
              * @default unknown
@@ -2308,6 +2327,30 @@ export interface components {
              *     }
              */
             latch: components["schemas"]["Latch"];
+        };
+        /**
+         * Eye
+         * @description The driver's eye: ``ahead`` of the front, ``y`` right of the centre line, ``z`` above the load floor.
+         */
+        Eye: {
+            /**
+             * Ahead
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
+             */
+            ahead: string;
+            /**
+             * Y
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
+             */
+            y: string;
+            /**
+             * Z
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
+             */
+            z: string;
         };
         /**
          * Filled
@@ -3843,6 +3886,45 @@ export interface components {
             mass: string;
         };
         /**
+         * Pane
+         * @description A pane the driver looks through: ``start`` of its near edge, right of the centre line at the rear and from the front at a side;
+         *     ``low`` above the load floor.
+         */
+        Pane: {
+            /** Name */
+            name: string;
+            /**
+             * Face
+             * @default rear
+             * @enum {string}
+             */
+            face: "rear" | "left wall" | "right wall";
+            /**
+             * Start
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
+             */
+            start: string;
+            /**
+             * Length
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 20 to 6000 mm.
+             */
+            length: string;
+            /**
+             * Low
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
+             */
+            low: string;
+            /**
+             * Height
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 20 to 2000 mm.
+             */
+            height: string;
+        };
+        /**
          * Person
          * @description Somebody with a seat of the host on the road (None: does not ride), and a surface to sleep on (None: does not sleep here).
          *
@@ -3931,6 +4013,13 @@ export interface components {
             lining: components["schemas"]["Lining"];
             /** @default null */
             rack: components["schemas"]["RearRack"] | null;
+            /**
+             * Panes
+             * @default []
+             */
+            panes: components["schemas"]["Pane"][];
+            /** @default null */
+            eye: components["schemas"]["Eye"] | null;
             /**
              * No Trace
              * @default false
@@ -4574,7 +4663,8 @@ export interface components {
         };
         /**
          * RearRack
-         * @description A rack or carrier on the hitch: ``off`` the closed gate; ``extension`` of the hitch; ``mass`` with what hangs on it. Ratings are the user's.
+         * @description A rack or carrier on the hitch: ``off`` the closed gate; ``extension`` of the hitch; ``mass`` with what hangs on it; ``low`` and ``high``
+         *     of it above the load floor, loaded, and ``wide``: what doors and hatch meet. Ratings are the user's.
          */
         RearRack: {
             /**
@@ -4612,6 +4702,21 @@ export interface components {
              * @default null
              */
             pin_to_ball: string | null;
+            /**
+             * Low
+             * @default null
+             */
+            low: string | null;
+            /**
+             * High
+             * @default null
+             */
+            high: string | null;
+            /**
+             * Wide
+             * @default null
+             */
+            wide: string | null;
         };
         /**
          * Rollers
@@ -4726,7 +4831,8 @@ export interface components {
         };
         /**
          * Service
-         * @description Where something enters or must be reached: ``free`` is kept clear all round it.
+         * @description Where something enters or must be reached: ``free`` is kept clear all round it, and along its ``travel`` ``toward`` where it moves: a lever.
+         *     ``reached``: the side from which a hand comes to it.
          */
         Service: {
             /** Name */
@@ -4769,6 +4875,28 @@ export interface components {
              *     }
              */
             free: string;
+            /**
+             * Travel
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 1000 mm.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            travel: string;
+            /**
+             * Toward
+             * @default rear
+             * @enum {string}
+             */
+            toward: "rear" | "front" | "left" | "right" | "up";
+            /**
+             * Reached
+             * @default not said
+             * @enum {string}
+             */
+            reached: "not said" | "above" | "front" | "rear" | "left" | "right";
         };
         /**
          * Shelf
@@ -5644,6 +5772,13 @@ export interface components {
             /** @default null */
             rack: components["schemas"]["RearRack"] | null;
             /**
+             * Panes
+             * @default []
+             */
+            panes: components["schemas"]["Pane"][];
+            /** @default null */
+            eye: components["schemas"]["Eye"] | null;
+            /**
              * No Trace
              * @default false
              */
@@ -5797,6 +5932,18 @@ export interface components {
              */
             side_door: "none" | "left" | "right" | "both";
             /**
+             * Rear Hung
+             * @default both sides
+             * @enum {string}
+             */
+            rear_hung: "unknown" | "top" | "bottom" | "left" | "right" | "both sides";
+            /**
+             * Side Hung
+             * @default slides
+             * @enum {string}
+             */
+            side_hung: "unknown" | "slides" | "front edge" | "rear edge" | "top";
+            /**
              * Rear Inside
              * @default unknown
              * @enum {string}
@@ -5906,6 +6053,14 @@ export interface components {
              *     }
              */
             seat_height: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            seat_back: components["schemas"]["Dimension"];
             /**
              * @default {
              *       "value": null,
@@ -6068,6 +6223,13 @@ export interface components {
             /** @default null */
             rack: components["schemas"]["RearRack"] | null;
             /**
+             * Panes
+             * @default []
+             */
+            panes: components["schemas"]["Pane"][];
+            /** @default null */
+            eye: components["schemas"]["Eye"] | null;
+            /**
              * No Trace
              * @default false
              */
@@ -6155,6 +6317,11 @@ export interface components {
              *         "tolerance": null,
              *         "value": null
              *       },
+             *       "seat_back": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
              *       "front_travel": {
              *         "state": "typical",
              *         "tolerance": null,
@@ -6234,6 +6401,12 @@ export interface components {
              * @enum {string}
              */
             second_row: "up" | "folded" | "removed";
+            /**
+             * Hatch Hung
+             * @default top
+             * @enum {string}
+             */
+            hatch_hung: "unknown" | "top" | "bottom" | "left" | "right" | "both sides";
             /**
              * Hatch Inside
              * @default unknown

@@ -25,9 +25,13 @@ from .fit.aisle import check_aisle, check_long_stock
 from .fit.between import check_between
 from .fit.cargo import check_cargo
 from .fit.changes import check_changes
+from .fit.ends import check_ends
+from .fit.leaves import check_leaves
 from .fit.people import check_headroom
 from .fit.rack import check_rack
 from .fit.reach import check_reach
+from .fit.services import check_services
+from .fit.sight import check_sight
 from .fit.stack import stacked
 from .fit.way_in import check_way_in
 from .fit.way_out import check_ways_out
@@ -153,6 +157,10 @@ def check(design: DesignBase, catalog: Catalog, keep: Keep | None = None, watch:
         *check_reach(context),
         *check_aisle(context),
         *check_rack(context),
+        *check_leaves(context),
+        *check_sight(context),
+        *check_services(context),
+        *check_ends(context),
         *check_long_stock(context),
         *check_sleepers(context),
         *check_headroom(context),

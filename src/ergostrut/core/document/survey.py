@@ -46,6 +46,9 @@ Condition = Literal["sound", "light rust", "rusted through", "soft", "old holes"
 Behind = Literal["rib", "stud", "sheet", "weld nut", "frame", "unknown"]
 Inside = Literal["yes", "no", "unknown"]
 """Whether a door opens from inside."""
+Hung = Literal["unknown", "top", "bottom", "left", "right", "both sides"]
+"""Where a rear door hangs, looked at from behind: a hatch at its top, a gate or ramp at its bottom."""
+SideHung = Literal["unknown", "slides", "front edge", "rear edge", "top"]
 
 
 class Hole(Record):
@@ -201,7 +204,8 @@ class Lining(Record):
 
 
 class Service(Record):
-    """Where something enters or must be reached: ``free`` is kept clear all round it."""
+    """Where something enters or must be reached: ``free`` is kept clear all round it, and along its ``travel`` ``toward`` where it moves: a lever.
+    ``reached``: the side from which a hand comes to it."""
 
     name: Name
     kind: Literal["plug", "gas", "water", "vent", "jack", "filler", "lever"] = "plug"
@@ -209,6 +213,9 @@ class Service(Record):
     y: Place
     z: Annotated[Length, Between(0, 4_000)] = Length.parse("0 mm")
     free: Annotated[Length, Between(0, 1_000)] = Length.parse("100 mm")
+    travel: Annotated[Length, Between(0, 1_000)] = Length.parse("0 mm")
+    toward: Literal["rear", "front", "left", "right", "up"] = "rear"
+    reached: Literal["not said", "above", "front", "rear", "left", "right"] = "not said"
 
 
 class Reading(Record):
@@ -219,13 +226,37 @@ class Reading(Record):
 
 
 class RearRack(Record):
-    """A rack or carrier on the hitch: ``off`` the closed gate; ``extension`` of the hitch; ``mass`` with what hangs on it. Ratings are the user's."""
+    """A rack or carrier on the hitch: ``off`` the closed gate; ``extension`` of the hitch; ``mass`` with what hangs on it; ``low`` and ``high``
+    of it above the load floor, loaded, and ``wide``: what doors and hatch meet. Ratings are the user's."""
 
     off: Annotated[Length, Between(0, 3_000)] = Length.parse("150 mm")
     extension: Annotated[Length, Between(0, 2_000)] | None = None
     mass: Annotated[Mass, Between(0.1, 500)] = Mass.parse("40 kg")
     hitch_rating: Rating | None = None
     pin_to_ball: Annotated[Length, Between(20, 1_000)] | None = None
+    low: Annotated[Length, Between(-1_500, 2_000)] | None = None
+    high: Annotated[Length, Between(-1_500, 3_000)] | None = None
+    wide: Annotated[Length, Between(50, 3_000)] | None = None
+
+
+class Pane(Record):
+    """A pane the driver looks through: ``start`` of its near edge, right of the centre line at the rear and from the front at a side;
+    ``low`` above the load floor."""
+
+    name: Name
+    face: Literal["rear", "left wall", "right wall"] = "rear"
+    start: Place
+    length: Annotated[Length, Between(20, 6_000)]
+    low: Place
+    height: Annotated[Length, Between(20, 2_000)]
+
+
+class Eye(Record):
+    """The driver's eye: ``ahead`` of the front, ``y`` right of the centre line, ``z`` above the load floor."""
+
+    ahead: Place
+    y: Place
+    z: Place
 
 
 class Station(Record):
@@ -248,6 +279,8 @@ class HostBase(Record):
     services: tuple[Service, ...] = Field(default=(), max_length=24)
     lining: Lining = Lining()
     rack: RearRack | None = None
+    panes: tuple[Pane, ...] = Field(default=(), max_length=8)
+    eye: Eye | None = None
     no_trace: bool = False
     """It must come out without a trace: no new holes, whatever ``may_drill`` says."""
     again: tuple[Reading, ...] = Field(default=(), max_length=40)
@@ -266,13 +299,14 @@ def check_survey_fields(survey: HostBase, dims: Any, notes: Mapping[str, Dimensi
         if value is not None and not note.lo <= value.mm <= note.hi:
             words = f"{note.label}: {value} cannot be right; expected between {note.lo:g} and {note.hi:g} mm"
             raise FieldError(f"dims/{name}/value", words)
-    lists: dict[str, Iterable[Hole | Slot | FixingRow | Seat | Obstacle | Service]] = {
+    lists: dict[str, Iterable[Hole | Slot | FixingRow | Seat | Obstacle | Service | Pane]] = {
         "holes": survey.holes,
         "slots": survey.slots,
         "rows": survey.rows,
         "seats": survey.seats,
         "obstacles": survey.obstacles,
         "services": survey.services,
+        "panes": survey.panes,
     }
     for n, reading in enumerate(survey.again):
         if reading.of not in notes:

@@ -10,6 +10,7 @@ import numpy as np
 from shapely import MultiPoint, unary_union
 
 from ..fit.bodies import Body, Near, bodies, near
+from ..fit.leaves import way_of
 from ..fit.way_in import WayIn, way_in
 from ..fit.way_out import ways_out
 from ..mechanics.space.boxes import Boxes, upright
@@ -35,6 +36,7 @@ def overlays(context: Context, view: str, shows: Sequence[Show], hand: str, part
         return found
     if "swept" in shows:
         found += [shape for one in context.builds for shape in _swept(context, one, view)]
+        found += _leaves(context, view)
     if "people" in shows:
         found += figures(context, view)
     if "way in" in shows:
@@ -67,6 +69,13 @@ def _swept(context: Context, build: Assembly, view: str) -> Iterator[Path]:
         label = ", ".join(setting.name for setting in settings_of(build)[1:3])
         for path in _hulls(joined, view):
             yield Path(path.points, "swept", True, "", f"swept by the {build.label}: {label}")
+
+
+def _leaves(context: Context, view: str) -> Iterator[Path]:
+    """Everywhere that doors, gate and seats come to."""
+    for leaf in context.host.leaves:
+        for path in _hulls(way_of(leaf), view):
+            yield Path(path.points, "swept", True, "host", f"swept by the {leaf.name}")
 
 
 def _longer(swept: Body, home: Body) -> bool:

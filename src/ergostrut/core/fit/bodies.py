@@ -135,6 +135,11 @@ def bodies_at(context: Context, build: Assembly, setting: Setting, *, things: bo
     return tuple(found)
 
 
+def on_floor(context: Context) -> tuple[Body, ...]:
+    """What stands on the vehicle's own floor."""
+    return tuple(_things(context, ("host",), {"host": []}))
+
+
 def _things(context: Context, on: Sequence[str], shifts: dict[str, list[Point3]]) -> Iterator[Body]:
     for item in (item for body in on for item in context.plan.on(body)):
         (x, y, z), (lx, ly, lz) = item.at(), item.size

@@ -34,6 +34,11 @@ def _obstacle(survey: HostBase) -> dict[str, Any]:
     return {"name": name, "x": "200 mm", "y": "0 mm", "length": "200 mm", "width": "200 mm", "height": "200 mm"}
 
 
+def _pane(survey: HostBase) -> dict[str, Any]:
+    name = _free([one.name for one in survey.panes], "pane")
+    return {"name": name, "start": "-500 mm", "length": "1000 mm", "low": "450 mm", "height": "350 mm"}
+
+
 def _service(survey: HostBase) -> dict[str, Any]:
     name = _free([one.name for one in survey.services], "plug")
     return {"name": name, "x": "300 mm", "y": "-600 mm", "z": "300 mm"}
@@ -45,6 +50,8 @@ def _station(survey: Any) -> dict[str, Any]:
 
 
 INSIDE = options("unknown", "yes", "no")
+HUNG = options("unknown", "top", "bottom", "left", "right", "both sides")
+SIDE_HUNG = options("unknown", "slides", "front edge", "rear edge", "top")
 WALLS = Group(
     "Walls",
     (
@@ -96,6 +103,21 @@ OBSTACLES = Group(
                 Row("y", "Right of centre (− left)", "length"),
                 Row("z", "Above the floor", "length"),
                 Row("free", "Kept free all round", "length"),
+                Row("travel", "It moves by", "length", help="a lever: kept free along its whole way"),
+                Row(
+                    "toward",
+                    "Towards the",
+                    "choice",
+                    options("rear", "front", "left", "right", up="roof"),
+                    when=(When("kind", ("lever",)),),
+                ),
+                Row(
+                    "reached",
+                    "A hand comes to it from",
+                    "choice",
+                    options("not said", "above", "front", "rear", "left", "right"),
+                    help="says which parts have to come off for that",
+                ),
             ),
             name="name",
         ),
@@ -136,10 +158,38 @@ RACK = Group(
         Row("rack/off", "Off the closed rear", "length", when=_RACK),
         Row("rack/extension", "Hitch extension", "length", optional=True, when=_RACK),
         Row("rack/mass", "It weighs, loaded", "mass", when=_RACK),
+        Row("rack/low", "Underside above the load floor (− below)", "length", optional=True, when=_RACK),
+        Row("rack/high", "Top above the load floor, loaded", "length", optional=True, when=_RACK),
+        Row("rack/wide", "Wide, loaded", "length", optional=True, when=_RACK),
         Row("rack/hitch_rating", "Hitch bears, vertically", "mass", optional=True, when=_RACK),
         Row("rack/pin_to_ball", "Pin to ball, as rated", "length", optional=True, when=_RACK),
         Command("Take the rack off", "rack", None, when=_RACK),
     ),
+)
+_EYE, _NO_EYE = (When("eye", (True,), "set"),), (When("eye", (False,), "set"),)
+SIGHT = Group(
+    "What the driver looks through",
+    (
+        Command("Say where the driver's eye is", "eye", {"ahead": "450 mm", "y": "-380 mm", "z": "650 mm"}, when=_NO_EYE),
+        Row("eye/ahead", "Eye ahead of the load space's front", "length", when=_EYE),
+        Row("eye/y", "Eye right of centre (− left)", "length", when=_EYE),
+        Row("eye/z", "Eye above the load floor", "length", when=_EYE),
+        Repeat(
+            "panes",
+            "Pane",
+            (
+                Row("name", "Name", "text"),
+                Row("face", "In the", "choice", options("rear", "left wall", "right wall")),
+                Row("start", "Near edge: right of centre at the rear, from the front at a side", "length"),
+                Row("length", "Long", "length"),
+                Row("low", "Lower edge above the load floor", "length"),
+                Row("height", "High", "length"),
+            ),
+            name="name",
+        ),
+        Command("Add a pane", "panes", op="add", make=_pane),
+    ),
+    help="How much of each pane is left to look through, with what is driven about.",
 )
 _MOUNT = (When("kind", ("seat mounts",)),)
 LINING = Group(

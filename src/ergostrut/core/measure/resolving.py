@@ -21,11 +21,13 @@ from ..structure.host import (
     FloorHole,
     Host,
     HostRow,
+    Leaf,
     Measured,
     Opening,
     SlotPair,
 )
-from .solids import obstacles_of
+from .leaves import eye_of, panes_of
+from .solids import obstacles_of, points_of
 
 RUSTED = 0.5
 """Of a rating that light rust leaves (common practice, no published source)."""
@@ -42,10 +44,13 @@ def resolved(
     openings: tuple[Opening, ...] = (),
     roofed: bool = True,
     solids: tuple[Box, ...] = (),
+    leaves: tuple[Leaf, ...] = (),
+    pane_at: float | None = None,
     asides: tuple[tuple[str, str, str, str], ...] = (),
 ) -> Host:
     """The host in numbers from what its kind measured: ``half_at`` gives half its width at a height, for what is fixed to its sides;
-    ``solids``: what its kind knows to stand in it besides wheel wells."""
+    ``solids``: what its kind knows to stand in it besides wheel wells;
+    ``leaves``: what opens and folds; ``pane_at``: where a pane behind the driver stands, if not at the rear."""
     rows = rows_of(survey, half_at, dims[COVER].mm or stand_in[COVER])
     lining = survey.lining
     beside = lining.walls.mm
@@ -64,6 +69,10 @@ def resolved(
         walls if walls is None else tuple((z, half - beside) for z, half in walls),
         obstacles=obstacles_of(survey),
         openings=openings,
+        leaves=leaves,
+        glass=panes_of(survey.panes, (dims[GATE_OUTSIDE].mm or stand_in[GATE_OUTSIDE]) if pane_at is None else pane_at, half_at(500.0)),
+        eye=eye_of(survey.eye),
+        points=points_of(survey),
         roofed=roofed,
         lined={
             COVER: lining.roof.mm,

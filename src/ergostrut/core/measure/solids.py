@@ -8,9 +8,10 @@ import math
 from shapely import Polygon, box
 
 from ..document.survey import HostBase, Obstacle, corners_of
-from ..structure.host import Box
+from ..structure.host import Box, Point
 
 STRIPS = 16
+_TOWARD = {"rear": (0, 1), "front": (0, -1), "left": (1, -1), "right": (1, 1), "up": (2, 1)}
 _PLANES = {"up": (0, 1), "across": (0, 2), "along": (1, 2)}
 
 
@@ -19,7 +20,23 @@ def obstacles_of(survey: HostBase) -> tuple[Box, ...]:
     found = [one for obstacle in survey.obstacles for one in _boxes(obstacle)]
     for service in survey.services:
         at, r = (service.x.mm, service.y.mm, service.z.mm), max(service.free.mm, 1.0)
-        found.append(Box(service.name, (at[0] - r, at[1] - r, max(at[2] - r, 0.0)), (at[0] + r, at[1] + r, at[2] + r)))
+        axis, sign = _TOWARD[service.toward]
+        lo, hi = [a - r for a in at], [a + r for a in at]
+        (lo if sign < 0 else hi)[axis] += sign * service.travel.mm
+        found.append(Box(service.name, (lo[0], lo[1], max(lo[2], 0.0)), (hi[0], hi[1], hi[2])))
+    return tuple(found)
+
+
+_FROM = {"above": (0.0, 0.0, 1.0), "front": (-1.0, 0.0, 0.0), "rear": (1.0, 0.0, 0.0), "left": (0.0, -1.0, 0.0), "right": (0.0, 1.0, 0.0)}
+
+
+def points_of(survey: HostBase) -> tuple[Point, ...]:
+    """Services of which it was said from where a hand comes to them."""
+    found = []
+    for one in survey.services:
+        if one.reached in _FROM:
+            side = one.reached if one.reached == "above" else f"the {one.reached}"
+            found.append(Point(one.name, (one.x.mm, one.y.mm, one.z.mm), side, _FROM[one.reached]))
     return tuple(found)
 
 

@@ -74,6 +74,42 @@ class Opening:
 
 
 @dataclass(frozen=True, slots=True)
+class Leaf:
+    """What closes an opening, or a seat's back: the box between ``lo`` and ``hi`` as it stands, turning ``degrees`` by the right hand about the
+    unit vector ``axis`` through ``pivot``; ``missing``: roles it was drawn from that are not measured; ``seat``: nobody has to move it to drive."""
+
+    name: str
+    lo: tuple[float, float, float]
+    hi: tuple[float, float, float]
+    pivot: tuple[float, float, float]
+    axis: tuple[float, float, float]
+    degrees: float = 90.0
+    missing: tuple[str, ...] = ()
+    seat: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Glass:
+    """A pane that the driver looks through: its plane ``at`` mm along ``axis`` (0: rear, 1: a side), corners along the other level axis and z."""
+
+    name: str
+    axis: Literal[0, 1]
+    at: float
+    lo: tuple[float, float]
+    hi: tuple[float, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Point:
+    """Where something must be reached: a hand comes to it from ``side``, along the unit vector ``toward`` outwards from it."""
+
+    name: str
+    at: tuple[float, float, float]
+    side: str
+    toward: tuple[float, float, float]
+
+
+@dataclass(frozen=True, slots=True)
 class FloorHole:
     """An existing bolt or hole, with its rating in N when the user gave one."""
 
@@ -148,6 +184,13 @@ class Host:
     obstacles: tuple[Box, ...] = ()
     """What stands in it and stays, as the user measured it; one that is no box in several boxes of its name."""
     openings: tuple[Opening, ...] = ()
+    leaves: tuple[Leaf, ...] = ()
+    """What opens, closes and folds."""
+    glass: tuple[Glass, ...] = ()
+    eye: tuple[float, float, float] | None = None
+    """The driver's; None: not measured."""
+    points: tuple[Point, ...] = ()
+    """What a hand must come to."""
     roofed: bool = True
     """Closed over: what goes in goes in through an opening."""
     lined: Mapping[str, float] = field(default_factory=dict)

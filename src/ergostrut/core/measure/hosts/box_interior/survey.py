@@ -6,7 +6,18 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
-from ....document.survey import Dimension, DimensionNote, HostBase, Inside, Name, Station, check_stations, check_survey_fields
+from ....document.survey import (
+    Dimension,
+    DimensionNote,
+    HostBase,
+    Hung,
+    Inside,
+    Name,
+    SideHung,
+    Station,
+    check_stations,
+    check_survey_fields,
+)
 from ....quantity import Between, Length
 from ....record import Record
 
@@ -70,6 +81,8 @@ class BoxInterior(HostBase):
     stations: tuple[Station, ...] = Field(default=(), max_length=12)
     rear: Literal["door", "closed"] = "door"
     side_door: Literal["none", "left", "right", "both"] = "none"
+    rear_hung: Hung = "unknown"
+    side_hung: SideHung = "front edge"
     rear_inside: Inside = "unknown"
     side_inside: Inside = "unknown"
     wall: Literal["studs", "sandwich", "sheet", "unknown"] = "unknown"

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from ....structure.host import Host, Measured, Opening
+from ....structure.host import Host, Leaf, Measured, Opening
+from ...leaves import by_side, rear_leaves, side_leaves
 from ...openings import rear_opening, side_openings
 from ...resolving import dims_of, resolved, without
 from .survey import DIMENSIONS, PickupBed
@@ -43,7 +44,20 @@ def resolve(survey: PickupBed) -> Host:
     if topper:
         ways = _ways(survey, dims, half, rail)
     words = {"rear": "closed gate", "over": "topper's roof" if topper else "cover"}
-    return resolved(survey, dims, _STAND_IN, lambda _: half, words=words, openings=ways, roofed=topper)
+    leaves = (
+        _gate(dims),
+        *(leaf for one in by_side(ways, 0) for leaf in rear_leaves(one, "top", low=rail)),
+        *side_leaves(by_side(ways, 1), "top"),
+    )
+    return resolved(survey, dims, _STAND_IN, lambda _: half, words=words, openings=ways, roofed=topper, leaves=leaves, pane_at=0.0)
+
+
+def _gate(dims: dict[str, Measured]) -> Leaf:
+    """The gate, closed: hinged at its lower edge, it swings down outwards."""
+    roles = ("length_to_gate", "gate_thickness", "width_at_rails", "depth")
+    L, t, wide, high = (_STAND_IN[name] if dims[name].mm is None else dims[name].mm or 0.0 for name in roles)
+    missing = tuple(name for name in roles if dims[name].mm is None)
+    return Leaf("gate", (L - t, -wide / 2, 0.0), (L, wide / 2, high), (L, 0.0, 0.0), (0.0, 1.0, 0.0), missing=missing)
 
 
 def _ways(survey: PickupBed, dims: dict[str, Measured], half: float, rail: float) -> tuple[Opening, ...]:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ....structure.sheet import Group, Row, When, options
-from ...blocks import BOLTS, INSIDE, LINING, OBSTACLES, RACK, ROWS, SLOTS, again
+from ...blocks import BOLTS, INSIDE, LINING, OBSTACLES, RACK, ROWS, SIGHT, SLOTS, again
 from .survey import DIMENSIONS
 
 _TOPPER = (When("over", ("topper",)),)
@@ -24,5 +24,6 @@ SHEET = (
     OBSTACLES,
     LINING,
     RACK,
+    SIGHT,
     again(DIMENSIONS),
 )

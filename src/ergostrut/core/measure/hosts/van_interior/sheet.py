@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ....structure.sheet import Group, Row, options
-from ...blocks import BOLTS, INSIDE, LINING, OBSTACLES, RACK, ROWS, SLOTS, WALLS, again
+from ...blocks import BOLTS, HUNG, INSIDE, LINING, OBSTACLES, RACK, ROWS, SIDE_HUNG, SIGHT, SLOTS, WALLS, again
 from .survey import DIMENSIONS
 
 SHEET = (
@@ -13,6 +13,8 @@ SHEET = (
         (
             Row("bulkhead", "Bulkhead", "choice", options("none", "solid", "with a door")),
             Row("side_door", "Side door", "choice", options("none", "left", "right", "both")),
+            Row("rear_hung", "Rear doors hang at", "choice", HUNG),
+            Row("side_hung", "Side door", "choice", SIDE_HUNG),
             Row("rear_inside", "Rear doors open from inside", "choice", INSIDE),
             Row("side_inside", "Side door opens from inside", "choice", INSIDE),
         ),
@@ -23,5 +25,6 @@ SHEET = (
     SLOTS,
     OBSTACLES,
     RACK,
+    SIGHT,
     again(DIMENSIONS),
 )

@@ -6,7 +6,18 @@ from typing import Literal
 
 from pydantic import Field, model_validator
 
-from ....document.survey import Dimension, DimensionNote, HostBase, Inside, Name, Station, check_stations, check_survey_fields
+from ....document.survey import (
+    Dimension,
+    DimensionNote,
+    HostBase,
+    Hung,
+    Inside,
+    Name,
+    SideHung,
+    Station,
+    check_stations,
+    check_survey_fields,
+)
 from ....record import Record
 
 
@@ -70,6 +81,8 @@ class VanInterior(HostBase):
     stations: tuple[Station, ...] = Field(default=(), max_length=12)
     bulkhead: Literal["none", "solid", "with a door"] = "solid"
     side_door: Literal["none", "left", "right", "both"] = "right"
+    rear_hung: Hung = "both sides"
+    side_hung: SideHung = "slides"
     rear_inside: Inside = "unknown"
     side_inside: Inside = "unknown"
 

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from ....structure.host import Box, Host, Measured, half_width
+from ....structure.host import Box, Host, Leaf, Measured, half_width
+from ...leaves import by_side, rear_leaves, side_leaves
 from ...openings import front_opening, rear_opening, side_openings
 from ...resolving import dims_of, resolved, without
 from .survey import DIMENSIONS, WagonInterior
@@ -20,6 +21,7 @@ _STAND_IN = {
     "cover_height": 900.0,
     "seat_reach": 700.0,
     "seat_height": 200.0,
+    "seat_back": 600.0,
     "front_travel": 250.0,
     "rear_door_width": 1080.0,
     "rear_door_height": 780.0,
@@ -79,6 +81,11 @@ def resolve(survey: WagonInterior) -> Host:
         {"rear": "closed hatch", "over": "roof", "front": "front seats"},
         openings=tuple(ways),
         solids=_seats(survey, dims, side),
+        leaves=(
+            *(leaf for one in by_side(ways, 0) for leaf in rear_leaves(one, survey.hatch_hung)),
+            *side_leaves(by_side(ways, 1), "front edge"),
+            *_folded(survey, dims, side),
+        ),
         asides=_asides(survey),
     )
 
@@ -92,6 +99,16 @@ def _seats(survey: WagonInterior, dims: dict[str, Measured], half: float) -> tup
         roof = dims["cover_height"].mm or _STAND_IN["cover_height"]
         found.append(Box("front seats, slid back", (0.0, -half, 0.0), (back, half, 0.7 * roof)))
     return tuple(found)
+
+
+def _folded(survey: WagonInterior, dims: dict[str, Measured], half: float) -> tuple[Leaf, ...]:
+    """The folded second row's back on its way up: it turns about its rear lower edge."""
+    if survey.second_row != "folded":
+        return ()
+    reach, top, back = (dims[name].mm for name in ("seat_reach", "seat_height", "seat_back"))
+    if not reach or not top or not back:
+        return ()
+    return (Leaf("second row", (reach - back, -half, 0.0), (reach, half, top), (reach, 0.0, 0.0), (0.0, 1.0, 0.0), seat=True),)
 
 
 def _asides(survey: WagonInterior) -> tuple[tuple[str, str, str, str], ...]:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ....structure.sheet import Group, Row, When, options
-from ...blocks import BOLTS, INSIDE, LINING, OBSTACLES, RACK, ROWS, SLOTS, WALLS, again
+from ...blocks import BOLTS, HUNG, INSIDE, LINING, OBSTACLES, RACK, ROWS, SIGHT, SLOTS, WALLS, again
 from .survey import DIMENSIONS
 
 SHEET = (
@@ -21,6 +21,7 @@ SHEET = (
             ),
             Row("side_doors", "Rear side doors", "choice", options("none", "left", "right", "both")),
             Row("side_inside", "Side doors open from inside", "choice", INSIDE, help="a child lock keeps them shut"),
+            Row("hatch_hung", "Hatch or rear doors hang at", "choice", HUNG),
             Row("hatch_inside", "Hatch opens from inside", "choice", INSIDE),
         ),
     ),
@@ -31,5 +32,6 @@ SHEET = (
     SLOTS,
     OBSTACLES,
     RACK,
+    SIGHT,
     again(DIMENSIONS),
 )

@@ -6,7 +6,7 @@ from typing import Literal
 
 from pydantic import Field, model_validator
 
-from ....document.survey import Dimension, DimensionNote, HostBase, Inside, Name, Station, check_stations, check_survey_fields
+from ....document.survey import Dimension, DimensionNote, HostBase, Hung, Inside, Name, Station, check_stations, check_survey_fields
 from ....record import Record
 
 
@@ -23,6 +23,7 @@ class WagonDimensions(Record):
     cover_height: Dimension = Dimension()
     seat_reach: Dimension = Dimension()
     seat_height: Dimension = Dimension()
+    seat_back: Dimension = Dimension()
     front_travel: Dimension = Dimension()
     rear_door_width: Dimension = Dimension()
     rear_door_height: Dimension = Dimension()
@@ -55,6 +56,9 @@ DIMENSIONS: dict[str, DimensionNote] = {
         "Second row reaches back to", "Front seat backs to the rear face of the second row as it stands now, up or folded.", 100, 2500, True
     ),
     "seat_height": DimensionNote("Second row's top", "Floor to its top as it stands now, up or folded.", 30, 1400, True),
+    "seat_back": DimensionNote(
+        "Second row's back, folded", "From its hinge at the rear forward to the top of the folded back.", 200, 1200, True
+    ),
     "front_travel": DimensionNote(
         "Front seats come back by", "How far they reach behind where you drive, slid right back and reclined.", 0, 900, True
     ),
@@ -85,6 +89,7 @@ class WagonInterior(HostBase):
     dims: WagonDimensions = WagonDimensions()
     stations: tuple[Station, ...] = Field(default=(), max_length=12)
     second_row: Literal["up", "folded", "removed"] = "folded"
+    hatch_hung: Hung = "top"
     hatch_inside: Inside = "unknown"
     side_doors: Literal["none", "left", "right", "both"] = "both"
     side_inside: Inside = "unknown"
