@@ -121,6 +121,18 @@ def test_a_pin_that_nobody_measured_is_unknown(catalog: Catalog) -> None:
     assert half.state == "unknown" and half.missing == ("flex",)
 
 
+@pytest.mark.parametrize(
+    ("kind", "over", "road", "state"),
+    [("side", "12 mm", "trail", "holds"), ("bin", "12 mm", "paved", "tight"), ("runner", "12 mm", "gravel", "tight"), ("bin", "180 mm", "gravel", "over")],
+)  # fmt: skip
+def test_a_bin_hops_by_the_room_over_it(catalog: Catalog, kind: str, over: str, road: str, state: str) -> None:
+    data = {**box_job(system(slide={"kind": kind}, box={"over": over}), things=[roll()]), "loads": {"road": road}}
+    finding = one(check(read_design(data, bare=PLAIN), catalog), "drawer.hops")
+    assert finding.state == state
+    if state != "holds":
+        assert finding.demand == pytest.approx(float(over.split(maxsplit=1)[0]))
+
+
 def test_a_floor_bends_from_side_to_side(catalog: Catalog) -> None:
     """w b2 / 8 over t2 / 6 of a strip, the bump of the job's road."""
     finding = one(found(catalog, roll(60)), "drawer.floor")

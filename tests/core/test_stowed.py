@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from typing import Any
 
 import pytest
@@ -14,6 +15,7 @@ from ergostrut.core.job.document import read_design
 from ergostrut.core.report import check, context_of
 
 from .test_ways import PLAIN, box_job
+from .vans import bunk, job
 
 BED = {
     "family": "fixed_platform",
@@ -68,3 +70,41 @@ def test_props_folded_up_are_asked_as_well_and_one_half_is_not(catalog: Catalog)
 def test_it_is_in_the_report(catalog: Catalog) -> None:
     ids = {f.id for f in check(read_design(box_job(BED), bare=PLAIN), catalog).findings}
     assert "p/stowed.half" in ids
+
+
+@pytest.mark.parametrize(
+    ("fold", "state", "words"),
+    [
+        ({}, "unknown", "Nobody said"),
+        ({"kept": "weight"}, "over", "Nothing but its weight"),
+        ({"kept": "weight", "degrees": 120}, "over", "turns it down"),
+        ({"kept": "spring catch", "latch_rating": None}, "unknown", "not known"),
+        ({"kept": "spring catch"}, "holds", "It lets go at"),
+        ({"kept": "turn button"}, "tight", "left open"),
+    ],
+)
+def test_a_folded_bunk_names_what_holds_it(catalog: Catalog, fold: dict[str, Any], state: str, words: str) -> None:
+    found = {f.id: f for f in check_stowed(context_of(job(bunk(fold=fold)), catalog))}
+    assert found["bunk1/stowed.folded"].state == state and words in found["bunk1/stowed.folded"].sentence
+    assert ("bunk1/stowed.folded.pin" in found) is (fold.get("kept") == "spring catch")
+
+
+@pytest.mark.parametrize("degrees", [80.0, 100.0])
+def test_what_opens_it_is_the_case_turned_into_its_lean(catalog: Catalog, degrees: float) -> None:
+    """About its hinges half its weight hangs on the catch: a sin t outward and n cos t downward, of half a g in a corner and 2 g in a bump."""
+    found = {f.id: f for f in check_stowed(context_of(job(bunk(fold={"kept": "cord", "degrees": degrees})), catalog))}[
+        "bunk1/stowed.folded"
+    ]
+    lean = math.radians(degrees)
+    cases = [0.5 * math.sin(lean) + math.cos(lean), 2 * math.cos(lean), -0.5 * math.cos(lean)]
+    kg = next(line.value for line in found.working if line.symbol == "W") / G  # type: ignore[operator]
+    assert found.demand == pytest.approx(max(cases) * kg * G, rel=1e-6)
+    asked = found.limit / (kg * G)  # type: ignore[operator]
+    assert f"{asked:.2f} g" in found.sentence
+
+
+@pytest.mark.parametrize(("flex", "state"), [("2 mm", "holds"), ("4 mm", "over"), (None, "unknown")])
+def test_the_pin_of_its_catch_as_well(catalog: Catalog, flex: str | None, state: str) -> None:
+    fold = {"kept": "pin", "pin": "8 mm", "engaged": "12 mm", "play": "1 mm", "flex": flex}
+    found = {f.id: f for f in check_stowed(context_of(job(bunk(fold=fold)), catalog))}
+    assert found["bunk1/stowed.folded.pin"].state == state

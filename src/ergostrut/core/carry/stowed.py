@@ -2,18 +2,21 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+import math
+from collections.abc import Iterator, Mapping
 from dataclasses import replace
 
 from ..cases import ROAD_BASIS, road_cases
 from ..constants import G
-from ..finding import Finding, Working, at_most, unknown
+from ..finding import COMMON_PRACTICE, Finding, State, Working, at_most, unknown
 from ..structure.assembly import Assembly
+from ..structure.catch import engaged
 from ..structure.context import Context
 from ..structure.stow import Stow
 
 RETENTION_DOWN = 0.5
 """Vertical g that may be left while braking or cornering, on rough ground."""
+PINNED = ("spring catch", "pin")
 CAUTION = "What comes loose on the road strikes people or falls on it: try it by hand before every drive."
 
 
@@ -21,6 +24,27 @@ def check_stowed(context: Context) -> Iterator[Finding]:
     for build in context.builds:
         for one in build.stows:
             yield _kept(context, build, one)
+            if one.pin is not None and one.by in PINNED:
+                yield _pin(context, build, one)
+
+
+def _opening(one: Stow, cases: Mapping[str, tuple[float, float, float]], w: Working) -> tuple[float, str]:
+    """The g that opens what leans against a wall hardest, and its case: the part of the case that turns it down."""
+    assert one.opens is not None
+    axis, sign = one.opens
+    lean = math.radians(one.leans)
+    rows = [(max(sign * g[axis] * math.sin(lean) - g[2] * math.cos(lean), 0.0), name) for name, g in cases.items()]
+    case = max(rows, default=(0.0, ""))[1]
+    g = cases.get(case, (0.0, 0.0, 0.0))
+    return w.line("a", "max(g_h * sin(t) - g_v * cos(t), 0)", "g", f"turns it down, {case}", g_h=sign * g[axis], t=lean, g_v=g[2]), case
+
+
+def _pin(context: Context, build: Assembly, one: Stow) -> Finding:
+    ident = f"{build.id}/stowed.{one.id.rsplit('/', 1)[-1]}.pin"
+    blank = Finding(ident, "stowed.pin", "carry", (one.body,), f"{one.what[:1].upper()}{one.what[1:]}, pin of its catch", "", "unknown",
+                    unit="mm", basis=COMMON_PRACTICE, caution=CAUTION)  # fmt: skip
+    assert one.pin is not None
+    return engaged(one.pin, blank, context.say)
 
 
 def _kept(context: Context, build: Assembly, one: Stow) -> Finding:
@@ -37,6 +61,17 @@ def _kept(context: Context, build: Assembly, one: Stow) -> Finding:
     if one.by == "unsaid":
         return unknown(
             replace(found, sentence="Nobody said what keeps it there on the road: choose it.", working=w.done()), "what keeps it"
+        )
+    if one.opens is not None and one.by in ("weight", "friction"):
+        worst, case = _opening(one, cases, w)
+        text = (
+            f"Nothing but its {one.by} keeps it up, and {case.lower()} turns it down with {worst:.2f} g. Give it a catch."
+            if worst > 0
+            else "It leans past upright, and nothing on this road turns it down."
+        )
+        state: State = "over" if worst > 0 else "tight"
+        return replace(
+            found, sentence=text, state=state, use=2.0 if worst > 0 else 0.95, demand=worst, unit="g", case=case, working=w.done()
         )
     if one.by == "weight":
         up = w.line("F", "r * W", "N", "lifts it in the hardest rebound", r=lift)
@@ -63,6 +98,9 @@ def _kept(context: Context, build: Assembly, one: Stow) -> Finding:
         return replace(found, sentence=f"It slides from {slides:.2f} g, and {case.lower()} asks {level:.2f}.", state=state, use=use, demand=level, limit=slides,
                        unit="g", case=case, working=w.done())  # fmt: skip
     worst = max(level, lift)
+    if one.opens is not None:
+        worst, case = _opening(one, cases, w)
+        level = worst
     need = w.line("F", "a * W", "N", "the most that any case asks, its weight not counted against it", a=worst)
     text = f"{say.force(need)} on the {one.by}, {case.lower() if level >= lift else 'rebound'}."
     found = replace(found, demand=need, case=case if level >= lift else "Rebound")
@@ -72,4 +110,10 @@ def _kept(context: Context, build: Assembly, one: Stow) -> Finding:
             f"{one.by} rating",
         )
     use = w.line("use", "F / R", "", "as given", R=one.rating)
+    goes = w.line("a_max", "R / W", "g", "lets go there")
+    text = f"{text} It lets go at {goes:.2f} g."
+    if one.by == "turn button":
+        text += " A button left open holds nothing: a catch that closes itself cannot be forgotten."
+    if one.by == "turn button" and use <= 0.85:
+        return replace(found, sentence=text, limit=one.rating, use=0.9, state="tight", working=w.done())
     return replace(found, sentence=text, limit=one.rating, use=use, state=at_most(use, 1.0)[1], working=w.done())

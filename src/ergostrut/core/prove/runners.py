@@ -8,10 +8,10 @@ from dataclasses import replace
 from ..cases import BUMP, ROAD_BASIS, road_cases
 from ..catalog.model import Sheet
 from ..constants import G
-from ..finding import COMMON_PRACTICE, Finding, Working, at_least, at_most, unknown
+from ..finding import COMMON_PRACTICE, Finding, State, Working, at_least, at_most, unknown
 from ..structure.assembly import Assembly, centroid
+from ..structure.catch import engaged
 from ..structure.context import Context
-from ..structure.runners import Keeper
 from .boxes.drawn import Loaded, loaded
 
 FLIES = "A drawer that flies open in a corner breaks its slides and strikes whoever stands there. Look at the latch before every drive."
@@ -29,6 +29,7 @@ def check_runners(context: Context, build: Assembly) -> Iterator[Finding]:
     yield _slides(context, build, drawers)
     yield from _floors(context, build, drawers)
     yield from _kept(context, build, drawers)
+    yield _hops(context, build, drawers)
     yield _tips(context, build, drawers)
 
 
@@ -155,27 +156,35 @@ def _kept(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Itera
             found, sentence=text, limit=keeper.rating, use=0.9 if tight else use, state="tight" if tight else state, working=w.done()
         )
     if keeper.kind in ("self-closing", "pinned bar"):
-        yield _pin(context, build, keeper)
+        yield engaged(keeper.pin, _blank(build, "drawer.pin", (keeper.id,), "Pin of the catch", "mm", FLIES), say)
 
 
-def _pin(context: Context, build: Assembly, keeper: Keeper) -> Finding:
-    """Engagement of a catch's pin against play, flex and a diameter."""
-    w, say = Working(), context.say
-    blank = _blank(build, "drawer.pin", (keeper.id,), "Pin of the catch", "mm", FLIES)
-    if keeper.engaged is None or keeper.play is None or keeper.flex is None:
-        named = {"engagement": keeper.engaged, "play": keeper.play, "flex": keeper.flex}
-        lacking = [name for name, value in named.items() if value is None]
-        text = f"How far its pin is engaged against play and flex is not known: measure {', '.join(lacking)} with the drawer loaded."
-        return unknown(replace(blank, sentence=text), *lacking)
-    have = w.given("e", keeper.engaged, "mm", "engaged")
-    need = w.line("e_min", "p + f", "mm", "play and flex: less lets go", p=keeper.play, f=keeper.flex)
-    want = w.line("e_want", "e_min + d", "mm", f"a diameter more: {COMMON_PRACTICE}", d=keeper.d)
-    use, state = at_least(have, need, want)
-    text = f"The pin is engaged by {say.length(have)}; play and flex take {say.length(need)} of it, {say.length(want)} is wanted."
-    if have < want:
-        use, state = max(use, 1.01), "over"
-        text = f"{text} {'It lets go.' if have <= need else 'Too little is left: a diameter must be.'}"
-    return replace(blank, sentence=text, state=state, use=use, demand=have, limit=want, minimum=True, want=want, working=w.done())
+def _hops(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Finding:
+    """Rebound lifts what no slide holds down: a bin, or a drawer on strips, hops as far as the room over it lets it."""
+    rows = [case for case in road_cases(context.design.loads) if case.g[2] > 0]
+    w = Working()
+    lift = w.given("u", max((case.g[2] for case in rows), default=0.0), "g", "net upward in the hardest rebound")
+    loose = [one for one in drawers if one.runner.kind in ("bin", "runner")]
+    blank = replace(_blank(build, "drawer.hops", tuple(one.runner.body for one in loose), "Drawers stay down", "mm", FLIES), case="Rebound", basis=ROAD_BASIS)  # fmt: skip
+    if not loose or lift == 0:
+        text = "Slides hold every drawer down." if not loose else "Nothing on this road lifts them."
+        return replace(blank, sentence=text, state="holds", use=0.0, working=w.done())
+    one = max(loose, key=lambda one: one.runner.over)
+    up = w.given("c", one.runner.over, "mm", f"room over {one.runner.label}: it comes up by that, and down again")
+    side = w.given("h", one.runner.high, "mm", "its sides: what lies in it is thrown out over them, or not")
+    # a lip that it must not hop over: what keeps it in reaches as far down as it hops
+    use = w.line("use", "c / h", "")
+    text = f"Rebound lifts {one.runner.label} by the {context.say.length(up)} over it: the catch must still reach it there, and lids or a net keep in what is light."
+    state: State = "over" if up >= side else "tight"
+    return replace(
+        blank,
+        sentence=text,
+        state=state,
+        use=max(use, 0.9) if state == "tight" else max(use, 1.01),
+        demand=up,
+        limit=side,
+        working=w.done(),
+    )
 
 
 def _tips(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Finding:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from .catch import CatchPin
 from .parts import Point3
 
 Slides = Literal["side", "bottom", "locking", "runner", "bin"]
@@ -35,18 +36,17 @@ class Runner:
     depth: float
     rating: float | None
     bottom: str
+    over: float = 0.0
+    high: float = 0.0
+    """mm of room over it, and how high its sides are."""
 
 
 @dataclass(frozen=True, slots=True)
 class Keeper:
-    """What keeps the drawers of a build in while it is driven; ``rating`` of one in N; a pin ``d`` mm engaged by ``engaged``, with ``play`` and
-    ``flex`` against it; None until measured."""
+    """What keeps the drawers of a build in while it is driven; ``rating`` of one in N."""
 
     id: str
     kind: Catch
     at: Point3
     rating: float | None
-    d: float
-    engaged: float | None
-    play: float | None
-    flex: float | None
+    pin: CatchPin

@@ -5,6 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from .catch import CatchPin
+
 By = Literal["unsaid", "weight", "friction", "turn button", "spring catch", "magnet", "cord", "hook and loop", "pin"]
 """What keeps it there."""
 
@@ -13,7 +15,8 @@ By = Literal["unsaid", "weight", "friction", "turn button", "spring catch", "mag
 class Stow:
     """Parts of ``body`` weighing ``kg`` that are kept at ``motion``'s ``travel`` by something; ``rating`` N of all of it; ``friction`` where that holds.
 
-    ``what`` people call it; ``place``: what it does there, such as “folded up”."""
+    ``what`` people call it; ``place``: what it does there, such as “folded up”; ``opens``: (axis, sign) across which a folded
+    bed comes down, ``leans`` degrees up from the level, ``kg`` then its half that hangs on the catch; ``pin``: of the catch."""
 
     id: str
     what: str
@@ -23,3 +26,6 @@ class Stow:
     by: By
     rating: float | None = None
     friction: float | None = None
+    opens: tuple[Literal[0, 1], float] | None = None
+    leans: float = 90.0
+    pin: CatchPin | None = None

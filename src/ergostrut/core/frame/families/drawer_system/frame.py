@@ -8,6 +8,7 @@ from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Planks, Sandwich, Sheet
 from ....constants import G
 from ....structure.assembly import Assembly, Tag
+from ....structure.catch import CatchPin
 from ....structure.holds import SCENES, Motion, Position
 from ....structure.host import Reader
 from ....structure.parts import Item, PanelPart, Point3, Slab, Surface
@@ -106,6 +107,8 @@ def _drawer(build: DrawerSystem, cell: Cell, slabs: tuple[Slab, ...], catalog: C
         depth=long,
         rating=rating,
         bottom=f"{body}/floor",
+        over=cell.high - high,
+        high=high - base,
     )
     inside = at(a + t, min(far + out * t, near - out * t), base)
     size = (b - a - 2 * t, long - 2 * t) if across == 0 else (long - 2 * t, b - a - 2 * t)
@@ -166,8 +169,7 @@ def frame(build: DrawerSystem, host: Reader, catalog: Catalog) -> Assembly:
         latch.kind,
         (top.hi[0], 0.0, top.lo[2]),
         latch.holds.kg * G if latch.holds is not None else None,
-        latch.pin.mm,
-        *(one.mm if one is not None else None for one in (latch.engaged, latch.play, latch.flex)),
+        CatchPin(latch.pin.mm, *(one.mm if one is not None else None for one in (latch.engaged, latch.play, latch.flex))),
     )
     items = [*made.items, *(item for drawer in drawers for item in drawer.items)]
     if drawers and latch.kind != "none":

@@ -9,10 +9,12 @@ from ....catalog.model import Catalog
 from ....constants import G
 from ....mechanics.joints.hardware import HINGE_FY
 from ....structure.assembly import Assembly, Tag
+from ....structure.catch import CatchPin
 from ....structure.holds import Joint, Motion, Position
 from ....structure.host import Host, Reader
 from ....structure.hung import Latch, Mount, Pivot, Strap
 from ....structure.parts import Member, Surface
+from ....structure.stow import Stow
 from ...blocks.joining import joint_spec
 from .geometry import Layout, bolt_places, layout, spaced, stack, strap_places
 from .params import HungBunk
@@ -155,7 +157,7 @@ def frame(build: HungBunk, host: Reader, catalog: Catalog) -> Assembly:
         True,
         edge_height(place, members),
     )
-    return Assembly(
+    made = Assembly(
         id=build.id,
         family=build.family,
         label=build.label,
@@ -183,3 +185,13 @@ def frame(build: HungBunk, host: Reader, catalog: Catalog) -> Assembly:
         stack=stack(place, deck.sheet.t),
         tags=_tags(f"{build.id}/bed", place),
     )
+    return replace(made, stows=(_stowed(build, place, made),))
+
+
+def _stowed(build: HungBunk, place: Layout, made: Assembly) -> Stow:
+    """The bed folded up for the day: half of it hangs on what keeps it there, the other half on its hinges."""
+    fold, body = build.fold, f"{build.id}/bed"
+    rating = fold.latch_rating.kg * G if fold.latch_rating else None
+    pin = CatchPin(fold.pin.mm, *(one.mm if one is not None else None for one in (fold.engaged, fold.play, fold.flex)))
+    kg = sum(mass for mass, _ in made.masses(body)) / 2
+    return Stow(f"{build.id}/bed/folded", "bunk", "folded up", body, kg, fold.kept, rating, None, (1, -place.side), fold.degrees, pin)

@@ -10,6 +10,7 @@ from ....document.base import BuildBase, BuildId
 from ....document.survey import Name
 from ....quantity import Between, Length, Mass, Rating
 from ....record import Record
+from ....structure.stow import By
 from ....structure.systems import SystemId
 from ...blocks.joining import Joints
 from ...blocks.stock import StockId, typed
@@ -55,10 +56,16 @@ class Straps(Record):
 
 
 class Fold(Record):
-    """How far it turns up for the day, and the latch that keeps it there."""
+    """How far it turns up for the day, and the latch that keeps it there: a ``pin`` thick engaged by ``engaged`` against ``play`` and ``flex``,
+    unknown until measured."""
 
     degrees: Annotated[float, Field(ge=20, le=120)] = 80.0
+    kept: By = "unsaid"
     latch_rating: Rating | None = None
+    pin: Annotated[Length, Between(1, 40)] = typed("8 mm")
+    engaged: Annotated[Length, Between(0, 100)] | None = None
+    play: Annotated[Length, Between(0, 30)] | None = None
+    flex: Annotated[Length, Between(0, 30)] | None = None
 
 
 class Pad(Record):

@@ -9,6 +9,7 @@ _SOFT, _BARE = (When("mattress", (True,), "set"),), (When("mattress", (False,), 
 _EDGE, _NO_EDGE = (When("edge", (True,), "set"),), (When("edge", (False,), "set"),)
 _DRILLED = (When("wall_rail/row", ("",)),)
 _EYES = (When("straps/row", ("",)),)
+_PINNED = (When("fold/kept", ("spring catch", "pin")),)
 SHEET = (
     Group(
         "Bunk",
@@ -76,7 +77,23 @@ SHEET = (
         "Folded for the day",
         (
             Row("fold/degrees", "Turned up by", "number", unit="°"),
+            Row(
+                "fold/kept",
+                "Kept up by",
+                "choice",
+                options(
+                    **{"spring catch": "a catch that closes by itself", "pin": "a pin", "turn button": "a turn button"},
+                    cord="a cord or strap",
+                    magnet="magnets",
+                    weight="nothing but its weight",
+                    unsaid="nobody said",
+                ),
+            ),
             Row("fold/latch_rating", "The latch holds", "mass", optional=True),
+            Row("fold/pin", "Its pin, thick", "length", when=_PINNED),
+            Row("fold/engaged", "Engaged by", "length", optional=True, when=_PINNED),
+            Row("fold/play", "Play", "length", optional=True, when=_PINNED),
+            Row("fold/flex", "It flexes by", "length", optional=True, when=_PINNED),
         ),
     ),
     Group(
