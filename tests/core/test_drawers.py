@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from typing import Any
 
 import pytest
@@ -208,3 +209,29 @@ def test_every_class_starts_with_drawers_that_hold(template: Any, length: str, c
     report = check(start(template, "x", Units(length=length), ["drawer_system"]), catalog)  # type: ignore[arg-type]
     over = {f.id for f in report.findings if f.state == "over" and f.id.startswith("drawers1/")}
     assert not over, over
+
+
+@pytest.mark.parametrize(
+    ("slide", "state", "words"),
+    [
+        ({}, "unknown", "Nobody said"),
+        ({"stays": "nothing"}, "over", "give it a lock"),
+        ({"stays": "nothing", "kind": "runner"}, "unknown", "friction"),
+        ({"stays": "lock"}, "unknown", "with a scale"),
+        ({"stays": "lock", "holds_out": "30 kg"}, "holds", "lock holds"),
+        ({"stays": "detent", "holds_out": "5 kg"}, "over", "detent holds"),
+        ({"kind": "locking", "holds_out": "30 kg"}, "holds", "lock holds"),
+        ({"kind": "bin"}, "note", "lifted out"),
+    ],
+)
+def test_a_drawer_stays_where_it_was_drawn_to(catalog: Catalog, slide: dict[str, Any], state: str, words: str) -> None:
+    """15 % of slope along the vehicle: m g sin(atan 0.15)."""
+    finding = one(found(catalog, roll(), slide=slide), "drawer.stays")
+    assert finding.state == state and words in finding.sentence and finding.caution
+    kg = next(line.value for line in finding.working if line.symbol == "m")
+    assert finding.demand == pytest.approx(kg * G * math.sin(math.atan(0.15)))
+
+
+def test_part_out_is_where_one_says(catalog: Catalog) -> None:
+    (motion, _) = context(catalog, slide={"part": 40}).builds[0].motions
+    assert [round(p.travel / motion.reach, 6) for p in motion.positions] == [0, 0.4, 1]

@@ -2255,6 +2255,13 @@ export interface components {
              */
             cutouts: components["schemas"]["Cutout"][];
             /**
+             * Hatches
+             * @default []
+             */
+            hatches: components["schemas"]["Hatch"][];
+            /** @default null */
+            pods: components["schemas"]["Pods"] | null;
+            /**
              * Tied
              * @default true
              */
@@ -2312,7 +2319,10 @@ export interface components {
              *       "kind": "side",
              *       "beside": null,
              *       "out": 100,
-             *       "rating": null
+             *       "rating": null,
+             *       "part": 50,
+             *       "stays": "unsaid",
+             *       "holds_out": null
              *     }
              */
             slide: components["schemas"]["Slide"];
@@ -2747,7 +2757,8 @@ export interface components {
         };
         /**
          * Fold
-         * @description How far it turns up for the day, and the latch that keeps it there.
+         * @description How far it turns up for the day, and the latch that keeps it there: a ``pin`` thick engaged by ``engaged`` against ``play`` and ``flex``,
+         *     unknown until measured.
          */
         Fold: {
             /**
@@ -2756,10 +2767,41 @@ export interface components {
              */
             degrees: number;
             /**
+             * Kept
+             * @default unsaid
+             * @enum {string}
+             */
+            kept: "unsaid" | "weight" | "friction" | "turn button" | "spring catch" | "magnet" | "cord" | "hook and loop" | "pin";
+            /**
              * Latch Rating
              * @default null
              */
             latch_rating: string | null;
+            /**
+             * Pin
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 1 to 40 mm.
+             * @default {
+             *       "value": "8",
+             *       "unit": "mm"
+             *     }
+             */
+            pin: string;
+            /**
+             * Engaged
+             * @default null
+             */
+            engaged: string | null;
+            /**
+             * Play
+             * @default null
+             */
+            play: string | null;
+            /**
+             * Flex
+             * @default null
+             */
+            flex: string | null;
         };
         /**
          * Goals
@@ -2804,6 +2846,81 @@ export interface components {
              * @default null
              */
             rating: string | null;
+        };
+        /**
+         * Hatch
+         * @description A lid in the top: ``along`` and ``across`` from the top's front and left edge, lying on cleats ``cleat`` wide; ``kept`` shut by what.
+         */
+        Hatch: {
+            /**
+             * Name
+             * @default hatch
+             */
+            name: string;
+            /**
+             * Along
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 4000 mm.
+             * @default {
+             *       "value": "100",
+             *       "unit": "mm"
+             *     }
+             */
+            along: string;
+            /**
+             * Across
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 4000 mm.
+             * @default {
+             *       "value": "100",
+             *       "unit": "mm"
+             *     }
+             */
+            across: string;
+            /**
+             * Long
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 60 to 2000 mm.
+             * @default {
+             *       "value": "400",
+             *       "unit": "mm"
+             *     }
+             */
+            long: string;
+            /**
+             * Wide
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 60 to 2000 mm.
+             * @default {
+             *       "value": "300",
+             *       "unit": "mm"
+             *     }
+             */
+            wide: string;
+            /**
+             * Hinged
+             * @default no
+             * @enum {string}
+             */
+            hinged: "no" | "front" | "rear" | "left" | "right";
+            /**
+             * Cleat
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 8 to 100 mm.
+             * @default {
+             *       "value": "20",
+             *       "unit": "mm"
+             *     }
+             */
+            cleat: string;
+            /**
+             * @default {
+             *       "by": "unsaid",
+             *       "rating": null,
+             *       "friction": null
+             *     }
+             */
+            kept: components["schemas"]["Keep"];
         };
         /**
          * Hinges
@@ -3141,7 +3258,12 @@ export interface components {
             /**
              * @default {
              *       "degrees": 80,
-             *       "latch_rating": null
+             *       "kept": "unsaid",
+             *       "latch_rating": null,
+             *       "pin": "8 mm",
+             *       "engaged": null,
+             *       "play": null,
+             *       "flex": null
              *     }
              */
             fold: components["schemas"]["Fold"];
@@ -4587,6 +4709,13 @@ export interface components {
              */
             cutouts: components["schemas"]["Cutout"][];
             /**
+             * Hatches
+             * @default []
+             */
+            hatches: components["schemas"]["Hatch"][];
+            /** @default null */
+            pods: components["schemas"]["Pods"] | null;
+            /**
              * Tied
              * @default true
              */
@@ -4617,6 +4746,38 @@ export interface components {
              * @default 1
              */
             uprights: number;
+        };
+        /**
+         * Pods
+         * @description Boxes beside the carcass over the wheel boxes: ``width`` outwards, ``floor`` its underside above the vehicle's floor.
+         */
+        Pods: {
+            /**
+             * Side
+             * @default both
+             * @enum {string}
+             */
+            side: "both" | "left" | "right";
+            /**
+             * Width
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 60 to 800 mm.
+             * @default {
+             *       "value": "150",
+             *       "unit": "mm"
+             *     }
+             */
+            width: string;
+            /**
+             * Floor
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 1500 mm.
+             * @default {
+             *       "value": "260",
+             *       "unit": "mm"
+             *     }
+             */
+            floor: string;
         };
         /**
          * Props
@@ -5185,7 +5346,7 @@ export interface components {
         /**
          * Slide
          * @description What drawers run on: ``beside`` each side (empty: as its kind takes), ``out`` of its length in per cent, ``rating`` of a pair as sold for
-         *     fully out.
+         *     fully out; ``part`` of its way at which it stands part out, per cent; ``stays`` there and out by what, which ``holds_out`` so much.
          */
         Slide: {
             /**
@@ -5209,6 +5370,22 @@ export interface components {
              * @default null
              */
             rating: string | null;
+            /**
+             * Part
+             * @default 50
+             */
+            part: number;
+            /**
+             * Stays
+             * @default unsaid
+             * @enum {string}
+             */
+            stays: "unsaid" | "nothing" | "detent" | "lock";
+            /**
+             * Holds Out
+             * @default null
+             */
+            holds_out: string | null;
         };
         /**
          * Slot

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
-from ..cases import BUMP, ROAD_BASIS, road_cases
+from ..cases import BUMP, PITCH, ROAD_BASIS, ROLL, SLOPE_BASIS, road_cases
 from ..catalog.model import Sheet
 from ..constants import G
 from ..finding import COMMON_PRACTICE, Finding, State, Working, at_least, at_most, unknown
@@ -15,6 +15,7 @@ from ..structure.context import Context
 from .boxes.drawn import Loaded, loaded
 
 FLIES = "A drawer that flies open in a corner breaks its slides and strikes whoever stands there. Look at the latch before every drive."
+SHUTS = "A loaded drawer that runs in by itself takes fingers with it: keep it by more than a hand."
 TIPS = "With several loaded drawers out the whole unit comes over on whoever pulls them: tie it down first."
 STEADY = 1.5
 """Wanted of what keeps it from tipping against what tips it (common practice, no published source)."""
@@ -29,6 +30,7 @@ def check_runners(context: Context, build: Assembly) -> Iterator[Finding]:
     yield _slides(context, build, drawers)
     yield from _floors(context, build, drawers)
     yield from _kept(context, build, drawers)
+    yield _stays(context, build, drawers)
     yield _hops(context, build, drawers)
     yield _tips(context, build, drawers)
 
@@ -157,6 +159,51 @@ def _kept(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Itera
         )
     if keeper.kind in ("self-closing", "pinned bar"):
         yield engaged(keeper.pin, _blank(build, "drawer.pin", (keeper.id,), "Pin of the catch", "mm", FLIES), say)
+
+
+def _stays(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Finding:
+    """What keeps the heaviest drawer where it was drawn to, on the slope that one parks on."""
+    say, one = context.say, max(drawers, key=lambda one: one.kg)
+    runner, w = one.runner, Working()
+    slope = PITCH if runner.axis == 0 else ROLL
+    w.given("m", one.kg, "kg", f"{runner.label} with what is in it")
+    need = w.line("F", "m * 9.80665 * sin(t)", "N", "along its slides; no friction counted", t=slope)
+    blank = replace(
+        _blank(build, "drawer.stays", (runner.id, runner.body), "Drawers stay out", caution=SHUTS),
+        demand=need,
+        case="Slope",
+        basis=SLOPE_BASIS,
+    )
+    text = f"On a slope {say.force(need)} run {runner.label} in or out."
+    if runner.kind == "bin":
+        return replace(blank, sentence=f"{runner.label} is lifted out: nothing runs.", state="note", working=w.done())
+    if runner.stays == "unsaid" and runner.kind != "locking":
+        return unknown(
+            replace(blank, sentence=f"{text} Nobody said what keeps it part out and out.", working=w.done()), "what keeps drawers out"
+        )
+    if runner.stays == "nothing":
+        if runner.kind == "runner":
+            return unknown(
+                replace(blank, sentence=f"{text} What friction its strips have is not known: try it loaded, on a slope.", working=w.done()),
+                "friction",
+            )
+        return replace(
+            blank, sentence=f"{text} Nothing keeps it there: give it a lock in, part out and out.", state="over", use=2.0, working=w.done()
+        )
+    if runner.stays_rating is None:
+        return unknown(
+            replace(blank, sentence=f"{text} What its lock or detent holds is not known: pull it with a scale.", working=w.done()),
+            "what keeps drawers out",
+        )
+    use = w.line("use", "F / R", "", "as given", R=runner.stays_rating)
+    return replace(
+        blank,
+        sentence=f"{text} Its {'lock' if runner.stays == 'unsaid' else runner.stays} holds {say.force(runner.stays_rating)}.",
+        limit=runner.stays_rating,
+        use=use,
+        state=at_most(use, 1.0)[1],
+        working=w.done(),
+    )
 
 
 def _hops(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Finding:

@@ -14,6 +14,10 @@ Catch = Literal["none", "self-closing", "turn button", "bar", "pinned bar"]
 """What keeps drawers in: a catch each that closes by itself, a button that one turns, a bar over all with nothing but its weight or pinned."""
 
 
+StaysOut = Literal["unsaid", "nothing", "detent", "lock"]
+"""What keeps a drawer where it was drawn to, part out and out, while the vehicle stands on a slope."""
+
+
 @dataclass(frozen=True, slots=True)
 class Runner:
     """``body`` runs along ``motion`` between the panels ``sides``, its slides at ``z`` from ``lo`` to ``hi`` along the axis it goes along.
@@ -36,6 +40,9 @@ class Runner:
     depth: float
     rating: float | None
     bottom: str
+    stays: StaysOut = "unsaid"
+    stays_rating: float | None = None
+    """N that holds it there."""
     over: float = 0.0
     high: float = 0.0
     """mm of room over it, and how high its sides are."""

@@ -16,6 +16,7 @@ from ...structure.assembly import Assembly
 from ...structure.context import Context
 from ...structure.parts import Slab
 from .edges import check_edges
+from .lids import check_lids
 from .local import check_local
 from .model import Box, solved
 from .strength import check_strength
@@ -55,10 +56,13 @@ def box_findings(box: Box) -> Iterator[Finding]:
         )  # fmt: skip
     for slab in box.slabs:
         yield from check_strength(box, slab)
-    yield from _sag(box)
+    for top in box.slabs:
+        if top.use in ("deck", "sleeping"):
+            yield from _sag(box, top)
     yield from _buckles(box)
     yield from check_edges(box)
     yield from check_local(box)
+    yield from check_lids(box.context, box.build.panels, box.build.id)
     yield from _racks(box)
     yield from _ties(box)
 
@@ -82,9 +86,9 @@ def _span(box: Box, top: Slab) -> float:
     return min(found, default=min(top.cut))
 
 
-def _sag(box: Box) -> Iterator[Finding]:
-    """How far the top sinks between what carries it under what lies there, creep in, and everybody asleep where he lies."""
-    top, say = _top(box), box.context.say
+def _sag(box: Box, top: Slab) -> Iterator[Finding]:
+    """How far a level panel sinks between what carries it under what lies there, creep in, and everybody asleep where he lies."""
+    say = box.context.say
     nodes = box.mesh.of[top.id]
     edge = [int(n) for s in box.slabs if s.across != 2 for n in box.mesh.of[s.id]]
     u = box.results.u[:, :, 2]
@@ -108,7 +112,7 @@ def _sag(box: Box) -> Iterator[Finding]:
     limit = w.line("delta_limit", "L / r", "mm", r=r)
     use, state = at_most(sag, limit)
     yield Finding(
-        f"{box.build.id}/top.sag", "slab.sag", "prove", (top.id,), "Top, sag",
+        f"{box.build.id}/{top.id.rsplit('/', 1)[-1]}.sag", "slab.sag", "prove", (top.id,), f"{top.name.capitalize()}, sag",
         f"{say.length(sag)} of {say.length(limit)} between uprights {say.length(L)} apart.", state, sag, limit, "mm", use,
         case=name, basis=SAG, working=w.done(),
     )  # fmt: skip

@@ -12,19 +12,20 @@ import numpy as np
 from ...cases import Case, cases_at, crash_cases
 from ...constants import G
 from ...mechanics.boxes.edges import links
-from ...mechanics.boxes.mesh import SAME, Flat, Meshed, Seam, seams
+from ...mechanics.boxes.mesh import SAME, Meshed, Seam, seams
 from ...mechanics.boxes.outlines import meshed_with
 from ...mechanics.shells.sheets import Resultants, ShellError, resultants
 from ...mechanics.solver.model import Array, FrameModel, Link, LoadCase, Rest, Results, SolverError
 from ...mechanics.solver.solve import Frame
 from ...structure.assembly import Assembly
-from ...structure.carried import Placed
 from ...structure.context import Context
 from ...structure.holds import Stand
 from ...structure.parts import Edging, Slab
 from ...structure.slabs import normal_of, rim_of
 from .drawn import Loaded, drawn_out_rows, drawn_stands, loaded, pressed
 from .floor import feet
+from .levels import Levels
+from .lids import ROLE
 from .planes import drawn_out
 from .ways import line_of, splits
 
@@ -100,51 +101,6 @@ def edging_of(box: Box, seam: Seam) -> Edging:
     return found
 
 
-class _Top:
-    """Where a place on a level slab lies in its mesh: shares of the nodes round it."""
-
-    def __init__(self, mesh: Meshed, flat: Flat) -> None:
-        mine = mesh.of[flat.id]
-        at = mesh.nodes[mine]
-        self.x, self.y = (np.unique(np.round(at[:, i], 6)) for i in (0, 1))
-        self.node = {(round(float(x), 3), round(float(y), 3)): int(n) for n, (x, y, _) in zip(mine, at, strict=True)}
-
-    def shares(self, x: float, y: float) -> list[tuple[int, float]]:
-        """Nodes round a place with their bilinear shares; held to the slab's edges."""
-        rows = []
-        for line, v in ((self.x, x), (self.y, y)):
-            i = int(np.clip(np.searchsorted(line, v) - 1, 0, len(line) - 2))
-            t = float(np.clip((v - line[i]) / (line[i + 1] - line[i]), 0.0, 1.0))
-            rows.append(((line[i], 1 - t), (line[i + 1], t)))
-        return [(self._node(float(a), float(b)), s * t) for a, s in rows[0] for b, t in rows[1]]
-
-    def _node(self, x: float, y: float) -> int:
-        """The node there, or over an opening the nearest on its rim."""
-        found = self.node.get((round(x, 3), round(y, 3)))
-        return found if found is not None else min(self.node.items(), key=lambda row: math.dist(row[0], (x, y)))[1]
-
-    def patch(self, x: float, y: float, size: tuple[float, float]) -> list[tuple[int, float, float, float]]:
-        """(node, share, dx, dy) of an even load on a patch: by a grid of points, ``dx``, ``dy`` from its middle."""
-        found: list[tuple[int, float, float, float]] = []
-        n = [max(int(np.ceil(s / 50.0)), 1) for s in size]
-        for i in range(n[0]):
-            for j in range(n[1]):
-                dx, dy = ((i + 0.5) / n[0] - 0.5) * size[0], ((j + 0.5) / n[1] - 0.5) * size[1]
-                found += [(node, share / (n[0] * n[1]), dx, dy) for node, share in self.shares(x + dx, y + dy)]
-        return found
-
-
-def _thing(top: _Top, item: Placed, g: tuple[float, float, float]) -> list[tuple[int, tuple[float, ...]]]:
-    """A thing's weight under 1 g along an axis: even on its place, tilted by what pushes it at its own height."""
-    x, y, _ = item.at()
-    sx, sy, h = item.size
-    W, found = item.mass * G, list[tuple[int, tuple[float, ...]]]()
-    for node, share, dx, dy in top.patch(x, y, (sx, sy)):
-        lean = 12 * (h / 2) * (g[0] * dx / sx**2 + g[1] * dy / sy**2)
-        found.append((node, (W * share * g[0], W * share * g[1], W * share * (g[2] - lean), 0.0, 0.0, 0.0)))
-    return found
-
-
 def feet_of(build: Assembly) -> tuple[Stand, ...]:
     """A foot in the middle of every bay of the top, at its middle and both ends, and beside every opening in it."""
     tops = [slab for slab in build.slabs if slab.use in ("deck", "sleeping")]
@@ -171,6 +127,20 @@ def feet_of(build: Assembly) -> tuple[Stand, ...]:
                 at[axis] = rim + side * wide / 2
                 size = (wide, FOOT) if axis == 0 else (FOOT, wide)
                 found += _foot(top, f"foot.{word} opening {n}", f"one foot {word} opening {n}", at, size)
+    for panel in build.panels:
+        if panel.role == ROLE and panel.trodden:
+            (x, y, z), (lx, ly) = panel.origin, panel.size
+            ident = panel.id.rsplit("/", 2)[-2]
+            found.append(
+                Stand(
+                    f"foot.{ident}",
+                    f"one foot on {ident.replace('.', ' ')}",
+                    (x + lx / 2, y + ly / 2, z + panel.sheet.t),
+                    "",
+                    panel.body,
+                    (FOOT, FOOT),
+                )
+            )
     return tuple(found)
 
 
@@ -205,28 +175,31 @@ def _weights(mesh: Meshed, slabs: Sequence[Slab]) -> Array:
 
 
 def _basic(
-    context: Context, build: Assembly, mesh: Meshed, tops: Mapping[float, _Top], stands: Sequence[Stand], drawers: Sequence[Loaded]
+    context: Context, build: Assembly, mesh: Meshed, levels: Levels, stands: Sequence[Stand], drawers: Sequence[Loaded]
 ) -> list[LoadCase]:
-    """1 g along x, y, z of panels, things and drawers, and 1 N at every place of ``stands``, or a drawer drawn out; ``tops``: level panels by
-    their upper faces' heights."""
+    """1 g along x, y, z of panels, things and drawers, and 1 N at every place of ``stands``, or a drawer drawn out."""
     kg, found = _weights(mesh, build.slabs), []
     drawn = {one.runner.body for one in drawers}
     small = sum(item.mass * item.count for item in build.items if item.body not in drawn)
-    top = tops[max(tops)]
     for name, g in (("x", (1.0, 0.0, 0.0)), ("y", (0.0, 1.0, 0.0)), ("z", (0.0, 0.0, 1.0))):
         forces = kg[:, None] * np.array(g) * G * (1 + small / max(float(kg.sum()), 1e-9))
         rows: list[tuple[int, tuple[float, ...]]] = [(i, (*f.tolist(), 0.0, 0.0, 0.0)) for i, f in enumerate(forces)]
         for item in context.plan.placed:
             if item.surface.body in build.bodies and item.surface.body not in drawn:
-                rows += _thing(tops[min(tops, key=lambda z: abs(z - item.surface.origin[2]))], item, g)
+                rows += levels.thing(item, g)
         for one in drawers:
             rows += pressed(mesh, one, g)
+        for panel in (panel for panel in build.panels if panel.body not in drawn):
+            rows += levels.panel(panel, g)
         found.append(LoadCase(name, nodal=tuple(rows)))  # type: ignore[arg-type]
     for stand in stands:
         if stand.kind == "drawn":
             found.append(LoadCase(stand.words, nodal=tuple(drawn_out_rows(mesh, stand, drawers))))  # type: ignore[arg-type]
             continue
-        rows = [(node, (0.0, 0.0, -share, 0.0, 0.0, 0.0)) for node, share, _, _ in top.patch(stand.at[0], stand.at[1], stand.size)]
+        rows = [
+            (node, (0.0, 0.0, -share, 0.0, 0.0, 0.0))
+            for node, share, _, _ in levels.under(stand.at).patch(stand.at[0], stand.at[1], stand.size)
+        ]
         found.append(LoadCase(stand.words, nodal=tuple(rows)))  # type: ignore[arg-type]
     return found
 
@@ -274,10 +247,10 @@ def solved(context: Context, build: Assembly, level: int = 0) -> Box:
         held += [(n, 0), (n, 1), (far, 1 if abs(mesh.nodes[far, 0] - mesh.nodes[n, 0]) > 1 else 0)]
     nodes, names = np.concatenate(places), (*_names(mesh), *(contact.label for contact in ties))
     model = FrameModel(nodes, (), tuple(sorted(set(held))), tuple(rests), names, sheets=mesh.sheets, links=tuple(give))
-    tops = {by_id[flat.id].hi[2]: _Top(mesh, flat) for flat in flats if by_id[flat.id].role in ("bottom", "top")}
+    levels = Levels(mesh, flats, by_id)
     drawers = loaded(context, build)
     stands = (*feet_of(build), *build.stands, *drawn_stands(drawers))
-    frame = Frame(model, _basic(context, build, mesh, tops, stands, drawers))
+    frame = Frame(model, _basic(context, build, mesh, levels, stands, drawers))
     cases = cases_at(context.design.loads, True, stands)
     place = {stand.id: i for i, stand in enumerate(stands)}
     factors = np.zeros((len(cases), 3 + len(stands)))

@@ -15,8 +15,10 @@ from ....structure.host import Reader
 from ....structure.parts import EdgeWay, Edging, Item, Point3, Slab, Surface
 from ..joining import Joints, joint_spec
 from ..stock import bought, sheet_of
+from .hatches import lids
 from .openings import cut_out
 from .params import Carcass
+from .pods import pod_surfaces, with_pods
 
 LEAST = 1e-6
 DOWN: Point3 = (0.0, 0.0, -1.0)
@@ -111,7 +113,7 @@ def _slabs(build: Carcass, catalog: Catalog) -> tuple[Slab, ...]:
         rim = (at(lo, mid[0], 0.0), at(hi, mid[0], 0.0), at(hi, mid[1], top), at(lo, mid[1], top)) if lean else ()
         bound = placed((lo, hi), (edge[0], edge[1]), (0.0, top))
         found.append(Slab(f"{body}/back", "back", body, back, *bound, over, "wall", "K", edging=own, rim=rim))
-    return cut_out(build, found)
+    return cut_out(build, list(with_pods(build, tuple(found))))
 
 
 def _contacts(build: Carcass, slabs: tuple[Slab, ...]) -> tuple[Contact, ...]:
@@ -177,14 +179,22 @@ def frame(build: Carcass, _host: Reader, catalog: Catalog) -> Assembly:
     slabs = _slabs(build, catalog)
     body, top = f"{build.id}/box", slabs[0]
     size = top.hi[0] - top.lo[0], top.hi[1] - top.lo[1]
+    sides = [slab for slab in slabs if slab.role == "side"]
+    y0, y1 = (min(slab.lo[1] for slab in sides), max(slab.hi[1] for slab in sides)) if build.pods is not None else (top.lo[1], top.hi[1])
+    more = lids(build, top, catalog)
     return Assembly(
         id=build.id,
         family=build.family,
         label=build.label,
         members=(),
-        panels=(),
-        items=_hardware(build, slabs, catalog),
-        surfaces=(Surface(f"{build.id}/top", "top", body, (top.lo[0], top.lo[1], top.hi[2]), size, build.use),),
+        panels=more.panels,
+        items=(*_hardware(build, slabs, catalog), *more.items),
+        surfaces=(
+            Surface(f"{build.id}/top", "top", body, (top.lo[0], top.lo[1], top.hi[2]), size, build.use),
+            *pod_surfaces(build, slabs),
+        ),
+        motions=more.motions,
+        stows=more.stows,
         joining=joint_spec("lumber_plywood", Joints(), catalog),
         slabs=slabs,
         edging=_edging(build, catalog, build.joint),
@@ -193,8 +203,8 @@ def frame(build: Carcass, _host: Reader, catalog: Catalog) -> Assembly:
             Tag("side", "h", top.lo[0], top.hi[0], "below", 1, "Length", "length"),
             Tag("side", "v", 0.0, top.hi[2], "right", 1, "Height", "height", at=top.hi[0]),
             Tag("plan", "h", top.lo[0], top.hi[0], "below", 1, "Length", "length"),
-            Tag("plan", "v", top.lo[1], top.hi[1], "right", 1, "Width", "width"),
-            Tag("rear", "h", top.lo[1], top.hi[1], "below", 1, "Width", "width"),
+            Tag("plan", "v", y0, y1, "right", 1, "Width", "width"),
+            Tag("rear", "h", y0, y1, "below", 1, "Width", "width"),
             Tag("rear", "v", 0.0, top.hi[2], "right", 1, "Height", "height"),
         ),
     )

@@ -11,6 +11,7 @@ from ....document.survey import Name
 from ....problem import FieldError
 from ....quantity import Between, Length, Rating
 from ....record import Record
+from ..keeping import Keep
 from ..stock import StockId, typed
 
 PanelName = Literal[
@@ -27,6 +28,27 @@ class Cutout(Record):
     up: Annotated[Length, Between(0, 4_000)] = typed("100 mm")
     long: Annotated[Length, Between(5, 4_000)] = typed("150 mm")
     high: Annotated[Length, Between(5, 4_000)] = typed("100 mm")
+
+
+class Hatch(Record):
+    """A lid in the top: ``along`` and ``across`` from the top's front and left edge, lying on cleats ``cleat`` wide; ``kept`` shut by what."""
+
+    name: Name = "hatch"
+    along: Annotated[Length, Between(0, 4_000)] = typed("100 mm")
+    across: Annotated[Length, Between(0, 4_000)] = typed("100 mm")
+    long: Annotated[Length, Between(60, 2_000)] = typed("400 mm")
+    wide: Annotated[Length, Between(60, 2_000)] = typed("300 mm")
+    hinged: Literal["no", "front", "rear", "left", "right"] = "no"
+    cleat: Annotated[Length, Between(8, 100)] = typed("20 mm")
+    kept: Keep = Keep()
+
+
+class Pods(Record):
+    """Boxes beside the carcass over the wheel boxes: ``width`` outwards, ``floor`` its underside above the vehicle's floor."""
+
+    side: Literal["both", "left", "right"] = "both"
+    width: Annotated[Length, Between(60, 800)] = typed("150 mm")
+    floor: Annotated[Length, Between(0, 1_500)] = typed("260 mm")
 
 
 class Carcass(BuildBase):
@@ -55,6 +77,8 @@ class Carcass(BuildBase):
     bracket_rating: Rating | None = None
     pocket_rating: Rating | None = None
     cutouts: tuple[Cutout, ...] = Field(default=(), max_length=24)
+    hatches: tuple[Hatch, ...] = Field(default=(), max_length=8)
+    pods: Pods | None = None
     tied: bool = True
     tie_rating: Rating | None = None
     tie_washer: Annotated[Length, Between(5, 200)] = typed("40 mm")
@@ -79,6 +103,11 @@ class Carcass(BuildBase):
     def _sensible(self) -> Carcass:
         if self.height.mm >= 4 * max(self.length.mm, self.width.mm):
             raise FieldError("height", "a box four times as high as it is long stands by no panel of its own; make it lower")
+        if self.pods is not None and (self.opens != "rear" or self.lean.mm):
+            raise FieldError("pods", "pods stand beside a box that opens to the rear and whose back stands upright")
+        names = [hatch.name for hatch in self.hatches]
+        if len(set(names)) != len(names):
+            raise FieldError("hatches", "two hatches have the same name; give each its own")
         depth = self.length.mm if self.opens == "rear" else self.width.mm
         if self.lean.mm > min(depth, self.height.mm) / 2:
             raise FieldError("lean", "the back may lean by half of the height and half of the depth at most")

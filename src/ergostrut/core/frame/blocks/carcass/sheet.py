@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any, get_args
 
 from ....structure.sheet import Command, Group, Repeat, Row, When, options
+from ..keeping import keep_rows
 from .params import Carcass, PanelName
 
 _BACK, _OPEN = (When("back", (True,), "set"),), (When("back", (False,), "set"),)
@@ -77,6 +78,48 @@ EDGES = Group(
         Row("tied", "Its corners tied down", "tick"),
         Row("tie_rating", "A tie holds", "mass", optional=True, when=(When("tied", (True,)),)),
         Row("tie_washer", "A tie's washer across", "length", when=(When("tied", (True,)),)),
+    ),
+)
+
+
+def _hatch(build: Carcass) -> dict[str, Any]:
+    taken = {hatch.name for hatch in build.hatches}
+    name = next(f"hatch {n}" for n in range(1, len(taken) + 2) if f"hatch {n}" not in taken)
+    long, wide = min(build.length.mm / 3, 400.0), min(build.width.mm / 3, 400.0)
+    return {
+        "name": name,
+        "along": f"{build.length.mm / 3:.0f} mm",
+        "across": f"{build.width.mm / 2 - wide / 2:.0f} mm",
+        "long": f"{long:.0f} mm",
+        "wide": f"{wide:.0f} mm",
+    }
+
+
+_PODS, _NO_PODS = (When("pods", (True,), "set"),), (When("pods", (False,), "set"),)
+TOP = Group(
+    "Hatches and pods",
+    (
+        Repeat(
+            "hatches",
+            "Hatch",
+            (
+                Row("name", "Name", "text"),
+                Row("along", "From the top's front", "length"),
+                Row("across", "From its left edge", "length"),
+                Row("long", "Long", "length"),
+                Row("wide", "Wide", "length"),
+                Row("hinged", "Hinged at its", "choice", options("front", "rear", "left", "right", no="nothing: it lifts out")),
+                Row("cleat", "Cleats under it, wide", "length"),
+                *keep_rows("kept", "Shut on the road,"),
+            ),
+            name="name",
+        ),
+        Command("Cut a hatch into the top", "hatches", op="add", make=_hatch),
+        Command("Add pods beside it", "pods", {}, when=_NO_PODS),
+        Row("pods/side", "Pods on", "choice", options(both="both sides", left="the left", right="the right"), when=_PODS),
+        Row("pods/width", "A pod, wide", "length", when=_PODS),
+        Row("pods/floor", "Its underside above the floor", "length", when=_PODS, help="over the wheel box"),
+        Command("Leave the pods out", "pods", None, when=_PODS),
     ),
 )
 OPENINGS = Group(

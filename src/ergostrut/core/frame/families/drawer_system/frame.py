@@ -88,7 +88,11 @@ def _drawer(build: DrawerSystem, cell: Cell, slabs: tuple[Slab, ...], catalog: C
     rating = build.slide.rating.kg * G if build.slide.rating is not None else None
     ident = f"{body}/pull"
     toward = at(0.0, out, 0.0)
-    positions = (Position("in", 0.0, True, SCENES), Position("part out", reach / 2, False), Position("out", reach, False))
+    positions = (
+        Position("in", 0.0, True, SCENES),
+        Position("part out", reach * build.slide.part / 100, False),
+        Position("out", reach, False),
+    )
     lo, hi = sorted((near, far))
     runner = Runner(
         id=f"{body}/slides",
@@ -107,6 +111,8 @@ def _drawer(build: DrawerSystem, cell: Cell, slabs: tuple[Slab, ...], catalog: C
         depth=long,
         rating=rating,
         bottom=f"{body}/floor",
+        stays=build.slide.stays,
+        stays_rating=build.slide.holds_out.kg * G if build.slide.holds_out is not None else None,
         over=cell.high - high,
         high=high - base,
     )
@@ -178,10 +184,10 @@ def frame(build: DrawerSystem, host: Reader, catalog: Catalog) -> Assembly:
     return replace(
         made,
         slabs=slabs,
-        panels=tuple(panel for drawer in drawers for panel in drawer.panels),
+        panels=(*made.panels, *(panel for drawer in drawers for panel in drawer.panels)),
         items=tuple(items),
         surfaces=(*made.surfaces, *(drawer.surface for drawer in drawers), *(_bay(build, cell, slabs) for cell in bays)),
-        motions=tuple(drawer.motion for drawer in drawers),
+        motions=(*(drawer.motion for drawer in drawers), *made.motions),
         runners=tuple(drawer.runner for drawer in drawers),
         keeper=keeper if drawers else None,
         tags=(*made.tags, *_tags(drawers)),

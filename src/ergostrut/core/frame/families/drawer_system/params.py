@@ -11,7 +11,7 @@ from ....document.survey import Name
 from ....problem import FieldError
 from ....quantity import Between, Length, Rating
 from ....record import Record
-from ....structure.runners import Catch, Slides
+from ....structure.runners import Catch, Slides, StaysOut
 from ...blocks.carcass.params import Carcass
 from ...blocks.stock import StockId, typed
 
@@ -36,12 +36,15 @@ class Box(Record):
 
 class Slide(Record):
     """What drawers run on: ``beside`` each side (empty: as its kind takes), ``out`` of its length in per cent, ``rating`` of a pair as sold for
-    fully out."""
+    fully out; ``part`` of its way at which it stands part out, per cent; ``stays`` there and out by what, which ``holds_out`` so much."""
 
     kind: Slides = "side"
     beside: Annotated[Length, Between(1, 60)] | None = None
     out: Annotated[float, Field(ge=20, le=110)] = 100.0
     rating: Rating | None = None
+    part: Annotated[float, Field(ge=10, le=90)] = 50.0
+    stays: StaysOut = "unsaid"
+    holds_out: Rating | None = None
 
 
 class Latch(Record):

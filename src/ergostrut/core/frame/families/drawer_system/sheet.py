@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from ....structure.sheet import Command, Group, Repeat, Row, When, options
-from ...blocks.carcass.sheet import EDGES, OPENINGS, PANELS, SIZE
+from ...blocks.carcass.sheet import EDGES, OPENINGS, PANELS, SIZE, TOP
 from .params import DrawerSystem
 
 
@@ -53,6 +53,15 @@ SHEET = (
             Row("slide/beside", "Taken on each side", "length", optional=True, empty="as its kind"),
             Row("slide/out", "Comes out", "number", unit="% of its length"),
             Row("slide/rating", "A pair is sold for", "mass", optional=True, help="fully out, as its maker says"),
+            Row("slide/part", "Part out at", "number", unit="% of its way"),
+            Row(
+                "slide/stays",
+                "Part out and out it is kept by",
+                "choice",
+                options(lock="a lock", detent="a detent", nothing="nothing", unsaid="nobody said"),
+                help="standing on a slope",
+            ),
+            Row("slide/holds_out", "That holds", "mass", optional=True, when=(When("slide/stays", ("lock", "detent")),)),
             Row("box/sheet", "Sides, front, back", "choice", source="sheets"),
             Row("box/floor", "Floor", "choice", source="sheets", knob=True),
             Row("box/over", "Room over its sides", "length"),
@@ -85,5 +94,6 @@ SHEET = (
     ),
     PANELS,
     EDGES,
+    TOP,
     OPENINGS,
 )

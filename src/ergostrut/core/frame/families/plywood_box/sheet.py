@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from ....structure.sheet import Group, Row
-from ...blocks.carcass.sheet import EDGES, OPENINGS, PANELS, SIZE
+from ...blocks.carcass.sheet import EDGES, OPENINGS, PANELS, SIZE, TOP
 
 SHEET = (
     SIZE,
     PANELS,
     Group("Between the sides", (Row("uprights", "Upright sheets between the sides", "whole", knob=True),)),
     EDGES,
+    TOP,
     OPENINGS,
 )
