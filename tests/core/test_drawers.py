@@ -14,8 +14,8 @@ from ergostrut.core.fit.bodies import bodies
 from ergostrut.core.job.document import read_design
 from ergostrut.core.job.start import start
 from ergostrut.core.problem import InputError
-from ergostrut.core.prove.boxes.drawn import loaded
 from ergostrut.core.prove.boxes.model import solved
+from ergostrut.core.prove.drawn import loaded
 from ergostrut.core.report import Report, check, context_of
 from ergostrut.core.structure.context import Context
 from ergostrut.core.units import Units
@@ -57,7 +57,7 @@ def test_a_heavy_drawer_tips_a_unit_that_nothing_ties(catalog: Catalog) -> None:
     """Weights times arms about the edge of the floor, summed by hand; nothing keeps it down but its weight."""
     here = context(catalog, roll(76), columns=[{"name": "a"}], width="700 mm", height="300 mm", tied=False)
     build = here.builds[0]
-    (drawer,) = loaded(here, build)
+    (drawer,) = loaded(here.plan, build)
     edge = max(slab.hi[0] for slab in build.slabs)
     arm = drawer.at[0] + drawer.reach - edge
     unit = [(slab.mass, edge - slab.middle[0]) for slab in build.slabs]
@@ -147,13 +147,13 @@ def test_a_floor_bends_from_side_to_side(catalog: Catalog) -> None:
 def test_a_drawn_drawer_presses_as_levers_do(catalog: Catalog) -> None:
     """Both fastenings of its slides together carry its weight, and their moment is its weight's."""
     here = context(catalog, roll(60))
-    for drawer in loaded(here, here.builds[0]):
+    for drawer in loaded(here.plan, here.builds[0]):
         for out in (False, True):
-            rows = drawer.ends(out)
+            rows = drawer.ends(drawer.reach if out else 0.0)
             at = drawer.at[0] + (drawer.reach if out else 0.0)
             assert sum(n for _, n in rows) == pytest.approx(drawer.kg * G)
             assert sum(n * x for x, n in rows) == pytest.approx(drawer.kg * G * at)
-        assert min(n for _, n in drawer.ends(False)) > 0 > min(n for _, n in drawer.ends(True))
+        assert min(n for _, n in drawer.ends(0.0)) > 0 > min(n for _, n in drawer.ends(drawer.reach))
 
 
 def test_the_box_carries_all_of_it_closed_and_drawn(catalog: Catalog) -> None:

@@ -2048,7 +2048,7 @@ export interface components {
         };
         /**
          * DrawerSystem
-         * @description A carcass with a column between every two of its uprights.
+         * @description A carcass with a column between every two of its uprights: of panels, or a frame of ``rail`` with rails that slides are screwed to.
          */
         DrawerSystem: {
             /**
@@ -2287,6 +2287,44 @@ export interface components {
              * @enum {string}
              */
             use: "sleeping" | "deck";
+            /**
+             * Made
+             * @default panels
+             * @enum {string}
+             */
+            made: "panels" | "frame";
+            /**
+             * Framing
+             * @default tslot_bolted
+             * @enum {string}
+             */
+            framing: "lumber_plywood" | "tslot_bolted" | "welded_steel_tube" | "welded_aluminium_tube" | "aluminium_tube_brackets" | "strut_bolted" | "conduit_riveted" | "angle_flat_steel" | "sandwich_bonded";
+            /**
+             * Rail
+             * @default T 1.5x1.5
+             */
+            rail: string;
+            /**
+             * @default {
+             *       "weld_leg": null,
+             *       "capped": false,
+             *       "bracket_rating": null,
+             *       "brackets": 2,
+             *       "bolt": "5/16-18",
+             *       "bolt_grade": "SAE 5",
+             *       "screw": "No. 10",
+             *       "screws": 2,
+             *       "bite": "50 mm",
+             *       "fastener": "usual",
+             *       "rivet": "Al/steel 4.8 mm",
+             *       "drill_screw": "No. 12",
+             *       "per_leg": 3,
+             *       "bracket_wall": "3 mm",
+             *       "lag": "1/4 in",
+             *       "tap_depth": "25 mm"
+             *     }
+             */
+            joints: components["schemas"]["Joints"];
             /**
              * Columns
              * @default [

@@ -42,11 +42,11 @@ def passages(context: Context) -> tuple[list[Boxes], str]:
 
 
 def tip(member: Member, end: int) -> Boxes:
-    """The last of a member that would stick out, 2 mm thicker all round."""
+    """The last of a member that would stick out, 2 mm thicker all round and longer."""
     at = np.array(member.b if end else member.a)
     x = np.array(member.axes[0]) * (1 if end else -1)
-    half = np.array([OUT / 2, member.shape.width / 2 + 2.0, member.shape.depth / 2 + 2.0])
-    return Boxes((at - x * OUT / 2)[None], np.array([member.axes]), half[None])
+    half = np.array([OUT / 2 + 1.0, member.shape.width / 2 + 2.0, member.shape.depth / 2 + 2.0])
+    return Boxes((at - x * (OUT / 2 - 1.0))[None], np.array([member.axes]), half[None])
 
 
 def free_ends(context: Context, build: Assembly) -> list[tuple[Member, Boxes]]:

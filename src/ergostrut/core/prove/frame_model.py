@@ -21,6 +21,7 @@ from ..structure.parts import Member, PanelPart
 from ..structure.setting import Setting
 from ..structure.systems import Fixity
 from ..structure.turn import turned
+from .drawn import rail_loads
 from .field import Carriers
 from .hanging import hang, places, riding, swinging
 from .lines import Line, Lines, lay, place_of
@@ -295,6 +296,7 @@ def frame_model(build: Assembly, setting: Setting, plan: CarryPlan) -> Posed:
         extra,
         {name: (line.stops[0][1], line.stops[-1][1]) for name, line in lines.of.items()},
         homes,
+        rail_loads(build, setting, plan),
         hung,
     )
     return hanging(posed) if pulls else posed

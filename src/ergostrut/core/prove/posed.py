@@ -23,6 +23,7 @@ from ..structure.holds import Contact, Stand
 from ..structure.parts import Member, PanelPart
 from ..structure.setting import Setting
 from ..structure.systems import Fixity
+from .drawn import RailLoad
 from .field import Carriers, Patch, on_carriers
 from .hanging import NOTHING, Hung
 
@@ -36,6 +37,9 @@ ASSUMPTIONS = (
 )
 """What the frame takes as given: said on the page and on the calculation sheet."""
 Vec = tuple[float, float, float]
+
+
+Six = tuple[float, float, float, float, float, float]
 
 
 @dataclass(frozen=True, slots=True)
@@ -75,6 +79,8 @@ class Posed:
     _nodes: dict[str, tuple[int, int]] = field(default_factory=dict)
     homes: dict[str, str] = field(default_factory=dict)
     """The body whose members carry a body's panels."""
+    rail_loads: tuple[RailLoad, ...] = ()
+    """What drawers press on the rails they run on."""
     hung: Hung = NOTHING
     """What hangs, turns and is bolted to a wall; its straps match the model's."""
 
@@ -128,8 +134,32 @@ class Posed:
                 spreads.append(Spread(piece.index, 0.0, piece.length, own, own))
             for patch in self.patches:
                 spreads += self._spread(patch, g)
-            found.append(LoadCase(name, tuple(spreads)))
+            points, nodal = self._points(g)
+            found.append(LoadCase(name, tuple(spreads), points, nodal))
         return (*found, *(self._live(stand) for stand in self.stands))
+
+    def _points(self, g: Vec) -> tuple[tuple[Point, ...], tuple[tuple[int, Six], ...]]:
+        """Drawers on their rails under 1 g."""
+        points, nodal = list[Point](), list[tuple[int, Six]]()
+        for load in self.rail_loads:
+            x, y, z = (sum(share * force[i] for share, force in zip(g, load.g, strict=True)) for i in range(3))
+            where = self._on(load.member, np.array(load.at))
+            if isinstance(where, int):
+                nodal.append((where, (x, y, z, 0, 0, 0)))
+            else:
+                points.append(Point(where[0], where[1], (x, y, z)))
+        return tuple(points), tuple(nodal)
+
+    def _on(self, member: str, at: Array) -> int | tuple[int, float]:
+        """Where a place lies on a member: its end's node, or a bar with mm along it."""
+        row, (a, b) = self.rows[member], self.tips(member)
+        line = self.model.nodes[b] - self.model.nodes[a]
+        length = float(np.linalg.norm(line))
+        s = min(max(float((at - self.model.nodes[a]) @ line / length), 0.0), length)
+        if s < 1e-6 or s > length - 1e-6:
+            return a if s < 1e-6 else b
+        piece = next(piece for piece in row if piece.offset + piece.length >= s - 1e-9)
+        return piece.index, s - piece.offset
 
     def _live(self, stand: Stand) -> LoadCase:
         member = self.rows[stand.member][0].member if stand.member else None
@@ -138,15 +168,10 @@ class Posed:
             body = self.homes.get(stand.body, stand.body)
             patch = Patch(stand.id, body, stand.at[0] + dx, stand.at[1] + dy, stand.size, 1.0 / G, 0.0)
             return LoadCase(stand.words, tuple(self._spread(patch, (0.0, 0.0, -1.0))))
-        row, (a, b) = self.rows[member.id], self.tips(member.id)
-        line = self.model.nodes[b] - self.model.nodes[a]
-        at = np.array(stand.at) + np.array(self.setting.shift(self.assembly, member.body))
-        length = float(np.linalg.norm(line))
-        s = min(max(float((at - self.model.nodes[a]) @ line / length), 0.0), length)
-        if s < 1e-6 or s > length - 1e-6:
-            return LoadCase(stand.words, nodal=((a if s < 1e-6 else b, (0, 0, -1, 0, 0, 0)),))
-        piece = next(piece for piece in row if piece.offset + piece.length >= s - 1e-9)
-        return LoadCase(stand.words, points=(Point(piece.index, s - piece.offset, (0, 0, -1)),))
+        where = self._on(member.id, np.array(stand.at) + np.array(self.setting.shift(self.assembly, member.body)))
+        if isinstance(where, int):
+            return LoadCase(stand.words, nodal=((where, (0, 0, -1, 0, 0, 0)),))
+        return LoadCase(stand.words, points=(Point(where[0], where[1], (0, 0, -1)),))
 
     def _spread(self, patch: Patch, g: Vec) -> list[Spread]:
         """A patch's weight on the members that carry its panel."""

@@ -12,7 +12,7 @@ from ..finding import COMMON_PRACTICE, Finding, State, Working, at_least, at_mos
 from ..structure.assembly import Assembly, centroid
 from ..structure.catch import engaged
 from ..structure.context import Context
-from .boxes.drawn import Loaded, loaded
+from .drawn import Loaded, loaded
 
 FLIES = "A drawer that flies open in a corner breaks its slides and strikes whoever stands there. Look at the latch before every drive."
 SHUTS = "A loaded drawer that runs in by itself takes fingers with it: keep it by more than a hand."
@@ -25,7 +25,7 @@ def check_runners(context: Context, build: Assembly) -> Iterator[Finding]:
     """Everything that is asked of drawers; nothing of a build without."""
     if not build.runners:
         return
-    drawers = loaded(context, build)
+    drawers = loaded(context.plan, build)
     yield _width(context, build, drawers)
     yield _slides(context, build, drawers)
     yield from _floors(context, build, drawers)
@@ -234,6 +234,14 @@ def _hops(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Findi
     )
 
 
+def _edge(build: Assembly, axis: int, s: float) -> float:
+    """The floor's edge under the open face: the outermost panel or foot there."""
+    feet = [contact for contact in build.contacts if contact.kind == "floor"]
+    half = max((build.member(contact.member).shape.depth / 2 for contact in feet), default=0.0)
+    ends = [s * (slab.hi[axis] if s > 0 else slab.lo[axis]) for slab in build.slabs] + [s * contact.at[axis] + half for contact in feet]
+    return s * max(ends)
+
+
 def _tips(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Finding:
     """The unit about the floor's edge under its open face, all drawers that open one way out, as it stands without ties; with ties the solve says more."""
     first = drawers[0]
@@ -242,7 +250,7 @@ def _tips(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Findi
     rest = [mass for body in build.bodies if body not in bodies for mass in build.masses(body)]
     rest += [(item.mass, item.at()) for body in build.bodies if body not in bodies for item in context.plan.on(body)]
     kg, at = centroid(rest)
-    edge = max(slab.hi[axis] for slab in build.slabs) if s > 0 else min(slab.lo[axis] for slab in build.slabs)
+    edge = _edge(build, axis, s)
     w = Working()
     w.given("m_u", kg, "kg", "the unit without its drawers, with what stands on it")
     w.given("x_u", s * (edge - at[axis]), "mm", "its centre behind the edge it tips over")

@@ -48,12 +48,15 @@ def at_position(motion: Motion, position: Position) -> Setting:
 
 
 def settings_of(build: Assembly) -> tuple[Setting, ...]:
-    """Home, each motion's other positions in turn, and scenes that are none of these; one setting without a name where nothing moves."""
+    """Home, each motion's other positions in turn, all drawers out together, and scenes that are none of these; one setting without a name where nothing moves."""
     if not build.motions:
         return (Setting("", True),)
     first, *others = build.handles
     found = [at_position(first, position) for position in first.positions]
     found += [at_position(motion, position) for motion in others for position in motion.positions[1:]]
+    drawn = {motion.id: motion.reach for runner in build.runners for motion in build.motions if motion.body == runner.body}
+    if len(drawn) > 1:
+        found.append(Setting("all out", False, True, drawn, "drawers"))
     for scene in SCENES:
         travels = scene_travels(build, scene)
         if not any(_same(build, setting, travels) for setting in found):

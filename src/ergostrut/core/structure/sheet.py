@@ -95,6 +95,11 @@ class Group:
     help: str = ""
 
 
+def only(group: Group, *when: When) -> Group:
+    """The group, shown only where all of these hold besides."""
+    return replace(group, rows=tuple(replace(row, when=(*row.when, *when)) for row in group.rows))
+
+
 def options(*values: str, **labels: str) -> tuple[Choice, ...]:
     """Plain choices: values that are their own words, and values with others."""
     return (*(Choice(value, value) for value in values), *(Choice(value, label) for value, label in labels.items()))

@@ -22,7 +22,7 @@ from ...structure.context import Context
 from ...structure.holds import Stand
 from ...structure.parts import Edging, Slab
 from ...structure.slabs import normal_of, rim_of
-from .drawn import Loaded, drawn_out_rows, drawn_stands, loaded, pressed
+from ..drawn import Loaded, drawn_out_rows, drawn_stands, loaded, pressed
 from .floor import feet
 from .levels import Levels
 from .lids import ROLE
@@ -248,7 +248,7 @@ def solved(context: Context, build: Assembly, level: int = 0) -> Box:
     nodes, names = np.concatenate(places), (*_names(mesh), *(contact.label for contact in ties))
     model = FrameModel(nodes, (), tuple(sorted(set(held))), tuple(rests), names, sheets=mesh.sheets, links=tuple(give))
     levels = Levels(mesh, flats, by_id)
-    drawers = loaded(context, build)
+    drawers = loaded(context.plan, build)
     stands = (*feet_of(build), *build.stands, *drawn_stands(drawers))
     frame = Frame(model, _basic(context, build, mesh, levels, stands, drawers))
     cases = cases_at(context.design.loads, True, stands)

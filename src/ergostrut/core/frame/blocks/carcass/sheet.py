@@ -39,15 +39,15 @@ SIZE = Group(
         Row("front", "From the front", "length"),
         Row("side", "Stands", "choice", options(middle="in the middle", left="left of it", right="right of it")),
         Row("off_centre", "Off the middle by", "length", when=(When("side", ("left", "right")),)),
+        Row("sheet", "Sheet", "choice", source="sheets", knob=True),
+        Row("opens", "Open face", "choice", options(rear="to the rear", left="to the left", right="to the right")),
         Row("use", "Its top is for", "choice", options(sleeping="sleeping on", deck="carrying things")),
     ),
 )
 PANELS = Group(
     "Panels",
     (
-        Row("sheet", "Sheet", "choice", source="sheets", knob=True),
         Row("grain", "Face grain of the top", "choice", options(along="along the vehicle", across="across")),
-        Row("opens", "Open face", "choice", options(rear="to the rear", left="to the left", right="to the right")),
         Row("bottom", "Bottom", "tick"),
         Command("Close the back", "back", "birch.6.5", when=_OPEN),
         Row("back", "Back", "choice", source="sheets", when=_BACK),
@@ -57,7 +57,7 @@ PANELS = Group(
     help="The panels are the structure: sides, uprights and back keep it from racking.",
 )
 EDGES = Group(
-    "Edges and floor",
+    "Edges",
     (
         Row("joint", "Edges held by", "choice", options(**_WAYS)),
         Row("groove", "Grooves deep", "length", when=(When("joint", ("dado",)),)),
@@ -75,6 +75,11 @@ EDGES = Group(
         Row("bracket", "A bracket's leg", "length", help="where brackets hold"),
         Row("bracket_rating", "A bracket holds", "mass", optional=True, help="as its maker says; half of it is counted"),
         Row("pocket_rating", "A pocket screw holds", "mass", optional=True, help="as tried; empty: by the rules for screws"),
+    ),
+)
+TIES = Group(
+    "On the floor",
+    (
         Row("tied", "Its corners tied down", "tick"),
         Row("tie_rating", "A tie holds", "mass", optional=True, when=(When("tied", (True,)),)),
         Row("tie_washer", "A tie's washer across", "length", when=(When("tied", (True,)),)),

@@ -15,7 +15,8 @@ from ....structure.parts import Item, PanelPart, Point3, Slab, Surface
 from ....structure.runners import Keeper, Runner
 from ...blocks.carcass.frame import frame as carcass
 from ...blocks.stock import bought, sheet_of
-from .geometry import BEHIND, BESIDE, Cell, cells
+from .framed import framed, with_rails
+from .geometry import BEHIND, BESIDE, Cell, cells, room_of
 from .params import DrawerSystem
 
 
@@ -53,10 +54,9 @@ def _box(ident: str, role: str, body: str, sheet: Sheet | Sandwich, lo: Point3, 
     return PanelPart(ident, role, body, sheet, origin, (wide[0], wide[1]), True, corners=corners, trodden=False)
 
 
-def _drawer(build: DrawerSystem, cell: Cell, slabs: tuple[Slab, ...], catalog: Catalog) -> Drawer:
+def _drawer(build: DrawerSystem, cell: Cell, across: int, catalog: Catalog) -> Drawer:
     body = f"{build.id}/{cell.key}"
     sheet, floor = _sheet(catalog, "box/sheet", build.box.sheet), _sheet(catalog, "box/floor", build.box.floor)
-    across = next(slab.across for slab in slabs if slab.id == cell.sides[0])
     along = 1 - across
     out = 1.0 if cell.near > cell.far else -1.0
     beside = build.slide.beside.mm if build.slide.beside is not None else BESIDE[build.slide.kind]
@@ -147,8 +147,7 @@ def _vented(cell: Cell, slabs: tuple[Slab, ...]) -> tuple[Slab, ...]:
     return tuple(found)
 
 
-def _bay(build: DrawerSystem, cell: Cell, slabs: tuple[Slab, ...]) -> Surface:
-    across = next(slab.across for slab in slabs if slab.id == cell.sides[0])
+def _bay(build: DrawerSystem, cell: Cell, across: int) -> Surface:
     lo, hi = sorted((cell.near, cell.far))
     origin = (lo, cell.lo, cell.low) if across == 1 else (cell.lo, lo, cell.low)
     size = (hi - lo, cell.hi - cell.lo) if across == 1 else (cell.hi - cell.lo, hi - lo)
@@ -161,19 +160,25 @@ def frame(build: DrawerSystem, host: Reader, catalog: Catalog) -> Assembly:
     Raises:
         StockError: a sheet that the catalogue does not hold, or sizes that cannot be built.
     """
-    made = carcass(build, host, catalog)
-    rooms = cells(build, made.slabs)
-    drawers = [_drawer(build, cell, made.slabs, catalog) for cell in rooms if cell.column.holds == "drawers"]
+    if build.made == "frame":
+        made, room = framed(build, catalog)
+    else:
+        made = carcass(build, host, catalog)
+        room = room_of(build, made.slabs)
+    rooms = cells(build, room)
+    drawers = [_drawer(build, cell, room.across, catalog) for cell in rooms if cell.column.holds == "drawers"]
+    if build.made == "frame":
+        made, sides = with_rails(made, [(drawer.cell.sides, drawer.runner.z) for drawer in drawers])
+        drawers = [replace(drawer, runner=replace(drawer.runner, sides=pair)) for drawer, pair in zip(drawers, sides, strict=True)]
     bays = [cell for cell in rooms if cell.column.holds == "bay"]
     slabs = made.slabs
     for cell in bays:
         slabs = _vented(cell, slabs)
-    top = slabs[0]
     latch = build.latch
     keeper = Keeper(
         f"{build.id}/latch",
         latch.kind,
-        (top.hi[0], 0.0, top.lo[2]),
+        (build.front.mm + build.length.mm, 0.0, room.high),
         latch.holds.kg * G if latch.holds is not None else None,
         CatchPin(latch.pin.mm, *(one.mm if one is not None else None for one in (latch.engaged, latch.play, latch.flex))),
     )
@@ -186,7 +191,7 @@ def frame(build: DrawerSystem, host: Reader, catalog: Catalog) -> Assembly:
         slabs=slabs,
         panels=(*made.panels, *(panel for drawer in drawers for panel in drawer.panels)),
         items=tuple(items),
-        surfaces=(*made.surfaces, *(drawer.surface for drawer in drawers), *(_bay(build, cell, slabs) for cell in bays)),
+        surfaces=(*made.surfaces, *(drawer.surface for drawer in drawers), *(_bay(build, cell, room.across) for cell in bays)),
         motions=(*(drawer.motion for drawer in drawers), *made.motions),
         runners=tuple(drawer.runner for drawer in drawers),
         keeper=keeper if drawers else None,

@@ -31,12 +31,20 @@ class Cell:
     high: float
 
 
-def cells(build: DrawerSystem, slabs: Sequence[Slab]) -> list[Cell]:
-    """Every drawer's room and every bay.
+@dataclass(frozen=True, slots=True)
+class Room:
+    """The carcass inside: ``stands``: name, and from and to across, of every upright; ``across`` its axis; ``near`` (open) to ``far``, ``low`` to ``high``."""
 
-    Raises:
-        StockError: one that is too small for a drawer.
-    """
+    stands: tuple[tuple[str, float, float], ...]
+    across: int
+    near: float
+    far: float
+    low: float
+    high: float
+
+
+def room_of(build: DrawerSystem, slabs: Sequence[Slab]) -> Room:
+    """Between the panels of a carcass."""
     stands = sorted((s for s in slabs if s.role in ("side", "upright")), key=lambda s: s.middle[s.across])
     bottom = next(s for s in slabs if s.role == "bottom")
     top = next(s for s in slabs if s.role == "top")
@@ -44,11 +52,20 @@ def cells(build: DrawerSystem, slabs: Sequence[Slab]) -> list[Cell]:
     along = 1 - across
     outward = 1.0 if build.opens in ("rear", "right") else -1.0
     near, far = (bottom.hi[along], bottom.lo[along]) if outward > 0 else (bottom.lo[along], bottom.hi[along])
-    low, high = bottom.hi[2], top.lo[2]
+    rows = tuple((s.id, s.lo[across], s.hi[across]) for s in stands)
+    return Room(rows, across, near, far, bottom.hi[2], top.lo[2])
+
+
+def cells(build: DrawerSystem, room: Room) -> list[Cell]:
+    """Every drawer's room and every bay.
+
+    Raises:
+        StockError: one that is too small for a drawer.
+    """
+    near, far, low, high = room.near, room.far, room.low, room.high
     found = []
     for n, column in enumerate(build.columns):
-        left, right = stands[n], stands[n + 1]
-        lo, hi = left.hi[across], right.lo[across]
+        (left, _, lo), (right, hi, _) = room.stands[n], room.stands[n + 1]
         rows = column.rows if column.holds == "drawers" else 1
         pitch = (high - low) / rows
         if column.holds == "drawers" and (hi - lo < 80 or pitch < 45):
@@ -59,5 +76,5 @@ def cells(build: DrawerSystem, slabs: Sequence[Slab]) -> list[Cell]:
         for r in range(rows):
             name = column.name if rows == 1 else f"{column.name} {r + 1}"
             key = f"drawer.{n + 1}.{r + 1}" if column.holds == "drawers" else f"bay.{n + 1}"
-            found.append(Cell(column, name, key, (left.id, right.id), lo, hi, near, far, low + r * pitch, low + (r + 1) * pitch))
+            found.append(Cell(column, name, key, (left, right), lo, hi, near, far, low + r * pitch, low + (r + 1) * pitch))
     return found

@@ -8,11 +8,14 @@ from ....catalog.model import Catalog, Sheet
 from ....edit import Change
 from ....wording import Say
 from ...blocks.carcass.mends import carcass_offers
+from ...blocks.mending import sections
 from ...family import Offers
 from .params import DrawerSystem
 
+STRONGER = 1.05
 
-def offers(build: DrawerSystem, path: str, catalog: Catalog, say: Say, _use: float) -> dict[str, Callable[[], Offers]]:
+
+def offers(build: DrawerSystem, path: str, catalog: Catalog, say: Say, use: float) -> dict[str, Callable[[], Offers]]:
     """A carcass's own, and what drawers ask for."""
 
     def column() -> Offers:
@@ -38,10 +41,21 @@ def offers(build: DrawerSystem, path: str, catalog: Catalog, say: Say, _use: flo
             found.append((f"engaged by {say.length(need + 1)}", (Change(f"{path}/latch/engaged", f"{need + 1:.0f} mm"),)))
         return found
 
+    def rails() -> Offers:
+        found = sections(build.rail, "rail", path, catalog, max(1.02, use / STRONGER))[:4]
+        return [*found, *column()] if build.made == "frame" else []
+
+    framed = (
+        dict.fromkeys(("rail.strength", "rail.wall", "rail.moment", "post.strength", "frame.leg-gone"), rails)
+        if build.made == "frame"
+        else {}
+    )
     return {
+        **framed,
         **carcass_offers(build, path, catalog, say, column),
         "drawer.floor": floors,
         "drawer.latch": latches,
         "drawer.pin": latches,
+        "frame.settles": lambda: [("its corners tied down", (Change(f"{path}/tied", True),))],
         "drawer.tips": lambda: [("its corners tied down", (Change(f"{path}/tied", True),))],
     }

@@ -12,7 +12,9 @@ from ....problem import FieldError
 from ....quantity import Between, Length, Rating
 from ....record import Record
 from ....structure.runners import Catch, Slides, StaysOut
+from ....structure.systems import SystemId
 from ...blocks.carcass.params import Carcass
+from ...blocks.joining import Joints
 from ...blocks.stock import StockId, typed
 
 
@@ -59,13 +61,17 @@ class Latch(Record):
 
 
 class DrawerSystem(Carcass):
-    """A carcass with a column between every two of its uprights."""
+    """A carcass with a column between every two of its uprights: of panels, or a frame of ``rail`` with rails that slides are screwed to."""
 
     family: Literal["drawer_system"] = "drawer_system"
     id: BuildId = "drawers1"
     label: Name = "Drawers"
     length: Annotated[Length, Between(200, 2_500)] = typed("1000 mm")
     height: Annotated[Length, Between(100, 1_600)] = typed("350 mm")
+    made: Literal["panels", "frame"] = "panels"
+    framing: SystemId = "tslot_bolted"
+    rail: StockId = "T 1.5x1.5"
+    joints: Joints = Joints()
     columns: Annotated[tuple[Column, ...], Field(min_length=1, max_length=6)] = (Column(name="left"), Column(name="right"))
     box: Box = Box()
     slide: Slide = Slide()
@@ -82,6 +88,8 @@ class DrawerSystem(Carcass):
             raise FieldError("columns", "two columns have the same name; give each its own")
         if sum(column.rows for column in self.columns if column.holds == "drawers") > 12:
             raise FieldError("columns", "twelve drawers are the most; make another build of the rest")
+        if self.made == "frame" and (self.hatches or self.pods is not None or self.cutouts):
+            raise FieldError("made", "hatches, pods and openings are cut in panels; take them out, or make it of panels")
         if not self.bottom:
             raise FieldError("bottom", "drawers stand in a carcass with a bottom; close it")
         if self.lean.mm:

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
-from ....structure.sheet import Command, Group, Repeat, Row, When, options
-from ...blocks.carcass.sheet import EDGES, OPENINGS, PANELS, SIZE, TOP
+from ....structure.sheet import Command, Group, Repeat, Row, When, only, options
+from ...blocks.carcass.sheet import EDGES, OPENINGS, PANELS, SIZE, TIES, TOP
+from ...blocks.joining import joining_sheet
 from .params import DrawerSystem
 
 
@@ -14,8 +15,17 @@ def _column(build: DrawerSystem) -> dict[str, Any]:
     return {"name": next(f"column {n}" for n in range(len(taken) + 1, 2 * len(taken) + 3) if f"column {n}" not in taken)}
 
 
+_PANELS, _FRAME = When("made", ("panels",)), When("made", ("frame",))
 SHEET = (
     SIZE,
+    Group(
+        "Carcass",
+        (
+            Row("made", "Carcass of", "choice", options(panels="panels", frame="a frame, slides on its rails")),
+            Row("framing", "System", "system", brings=(("rail", "rib"),), resets=(("joints/fastener", "usual"),), when=(_FRAME,)),
+            Row("rail", "Posts and rails", "choice", source="framed", knob=True, when=(_FRAME,)),
+        ),
+    ),
     Group(
         "Columns",
         (
@@ -92,8 +102,10 @@ SHEET = (
             Row("latch/flex", "It flexes by", "length", optional=True),
         ),
     ),
-    PANELS,
-    EDGES,
-    TOP,
-    OPENINGS,
+    only(PANELS, _PANELS),
+    only(EDGES, _PANELS),
+    TIES,
+    only(TOP, _PANELS),
+    only(OPENINGS, _PANELS),
+    only(joining_sheet("Joints, rail to post", "rail", "post"), _FRAME),
 )

@@ -9,9 +9,63 @@ from ...blocks.carcass.steps import steps as carcass_steps
 from ...family import Row
 
 
+def _framed(build: Assembly) -> list[Row]:
+    """The carcass as a frame."""
+    posts = tuple(m.id for m in build.members if m.role == "post")
+    rails = tuple(m.id for m in build.members if m.role == "rail")
+    decks = tuple(panel.id for panel in build.panels if panel.role == "deck")
+    return [
+        (
+            "cut",
+            "Cut posts and rails",
+            f"{len(posts)} posts and {len(rails)} rails. Mark every piece as on the cut list.",
+            "All of one kind within 0.5 mm: a drawer feels the difference.",
+            "Eyes, ears and gloves. Clamp the bar, not the hand.",
+            4.0 * (len(posts) + len(rails)),
+            (*posts, *rails),
+        ),
+        (
+            "sides",
+            "Make the upright frames",
+            "Each line of posts with its foot, slide and top rails, flat on the bench, all by the first one.",
+            "Diagonals of each agree within 1.5 mm; slide rails at the same height throughout.",
+            "",
+            25.0 * len(posts) / 2,
+            (*posts, *rails),
+        ),
+        (
+            "stand",
+            "Stand them, join them across",
+            "Rails across in front and behind; square in plan before anything is tightened.",
+            "Openings differ by no more than 1 mm from front to back.",
+            "",
+            10.0 * len(posts),
+            rails,
+        ),
+        (
+            "deck",
+            "Cut and fasten the deck",
+            "It keeps the frame square in plan.",
+            "Lies on every top rail.",
+            "Eyes, ears and lungs. Support the sheet on both sides of the cut.",
+            40.0,
+            decks,
+        ),
+        (
+            "tie",
+            "Tie its corners down",
+            "Four ties, or what the plan says.",
+            "It cannot be moved by hand.",
+            "Drawers out, it comes over on whoever pulls them until it is tied.",
+            30.0,
+            tuple(contact.id for contact in build.contacts if contact.kind == "tie"),
+        ),
+    ]
+
+
 def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
     """(id, title, text, hold, caution, minutes, parts) in order."""
-    say, rows = context.say, carcass_steps(context, build, cut)
+    say, rows = context.say, carcass_steps(context, build, cut) if build.slabs else _framed(build)
     drawers = build.runners
     if not drawers:
         return rows

@@ -1,4 +1,4 @@
-"""What drawers press on the panels they run between: closed, and drawn out alone or all together."""
+"""What drawers press on the panels or rails they run between: closed, part out, and drawn out alone or all together."""
 
 from __future__ import annotations
 
@@ -7,15 +7,17 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ...constants import G
-from ...mechanics.boxes.mesh import Meshed
-from ...structure.assembly import Assembly, centroid
-from ...structure.context import Context
-from ...structure.holds import Stand
-from ...structure.parts import Point3
-from ...structure.runners import Runner
+from ..constants import G
+from ..mechanics.boxes.mesh import Meshed
+from ..structure.assembly import Assembly, centroid
+from ..structure.carried import CarryPlan
+from ..structure.holds import Stand
+from ..structure.parts import Point3
+from ..structure.runners import Runner
+from ..structure.setting import Setting
 
 Row = tuple[int, tuple[float, ...]]
+SHUT = 1.0
 NEAR = 30.0
 """mm behind the open face at which a slide's outer end is fastened; its inner end half way in (common practice, no published source)."""
 
@@ -35,24 +37,24 @@ class Loaded:
         """Where its open face is along its axis."""
         return self.runner.hi if self.outward > 0 else self.runner.lo
 
-    def ends(self, out: bool) -> tuple[tuple[float, float], tuple[float, float]]:
-        """(place along its axis, N downwards) of its slides' outer and inner fastening, both sides together, drawn out or closed: by moments."""
+    def ends(self, travel: float) -> tuple[tuple[float, float], tuple[float, float]]:
+        """(place along its axis, N downwards) of its slides' outer and inner fastening, both sides together, ``travel`` mm out: by moments."""
         r, s = self.runner, self.outward
         outer, inner = self.near - s * NEAR, self.near - s * r.depth / 2
         far = self.near - s * r.depth * 0.9
-        x = self.at[r.axis] + (s * self.reach if out else 0.0)
+        x = self.at[r.axis] + s * travel
         # closed it lies on all of its slides: then the inner end is the far one
-        inner = inner if out else far
+        inner = inner if travel > SHUT else far
         W = self.kg * G
         press = W * (x - inner) / (outer - inner)
         return (outer, press), (inner, W - press)
 
 
-def loaded(context: Context, build: Assembly) -> tuple[Loaded, ...]:
+def loaded(plan: CarryPlan, build: Assembly) -> tuple[Loaded, ...]:
     """Every drawer of a build with what is in it."""
     found = []
     for runner in build.runners:
-        masses = build.masses(runner.body) + [(item.mass, item.at()) for item in context.plan.on(runner.body)]
+        masses = build.masses(runner.body) + [(item.mass, item.at()) for item in plan.on(runner.body)]
         kg, at = centroid(masses)
         motion = build.motion_of(runner.body)
         assert motion is not None
@@ -69,7 +71,7 @@ def _node(mesh: Meshed, slab: str, axis: int, along: float, z: float) -> int:
 def pressed(mesh: Meshed, one: Loaded, g: Point3, out: bool = False) -> list[Row]:
     """Forces of a drawer on the panels beside it under 1 g along an axis (shares ``g``): half on each side."""
     found: list[Row] = []
-    for (along, down), share in zip(one.ends(out), (0.5, 0.5), strict=True):
+    for (along, down), share in zip(one.ends(one.reach if out else 0.0), (0.5, 0.5), strict=True):
         level = one.kg * G * share / 2
         force = (level * g[0], level * g[1], down / 2 * g[2], 0.0, 0.0, 0.0)
         found += [(_node(mesh, side, one.runner.axis, along, one.runner.z), force) for side in one.runner.sides]
@@ -95,3 +97,27 @@ def drawn_out_rows(mesh: Meshed, stand: Stand, drawers: Sequence[Loaded]) -> lis
             found += [(node, tuple(-v for v in force)) for node, force in pressed(mesh, one, (0.0, 0.0, 1.0), True)]
             found += pressed(mesh, one, (0.0, 0.0, 1.0))
     return found
+
+
+@dataclass(frozen=True, slots=True)
+class RailLoad:
+    """What a drawer presses on a rail at a place under 1 g along x, along y and along z, N."""
+
+    member: str
+    at: Point3
+    g: tuple[Point3, Point3, Point3]
+
+
+def rail_loads(build: Assembly, setting: Setting, plan: CarryPlan) -> tuple[RailLoad, ...]:
+    """Of every drawer that runs on rails, where it stands in a setting: half on each side."""
+    rails = {member.id: member for member in build.members}
+    found = []
+    for one in loaded(plan, build):
+        motion = build.motion_of(one.runner.body)
+        level = one.kg * G / 4
+        for along, down in one.ends(setting.travel(motion)):
+            for side in (side for side in one.runner.sides if side in rails):
+                x, y, z = rails[side].middle
+                at = (along, y, z) if one.runner.axis == 0 else (x, along, z)
+                found.append(RailLoad(side, at, ((level, 0.0, 0.0), (0.0, level, 0.0), (0.0, 0.0, down / 2))))
+    return tuple(found)
