@@ -1837,6 +1837,88 @@ export interface components {
             wall_thickness: string | null;
         };
         /**
+         * Ceiling
+         * @description Holders under the roof: ``count`` bars ``apart``, the first ``front`` from the front, their tops ``drop`` under the roof, ``wide`` across;
+         *     ``rating`` of one eye where the ``row`` has none.
+         */
+        Ceiling: {
+            /**
+             * Name
+             * @default ceiling holders
+             */
+            name: string;
+            /**
+             * Front
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 10000 mm.
+             * @default {
+             *       "value": "300",
+             *       "unit": "mm"
+             *     }
+             */
+            front: string;
+            /**
+             * Apart
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 100 to 3000 mm.
+             * @default {
+             *       "value": "900",
+             *       "unit": "mm"
+             *     }
+             */
+            apart: string;
+            /**
+             * Count
+             * @default 2
+             */
+            count: number;
+            /**
+             * Off Centre
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -1300 to 1300 mm.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            off_centre: string;
+            /**
+             * Wide
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 50 to 2400 mm.
+             * @default {
+             *       "value": "500",
+             *       "unit": "mm"
+             *     }
+             */
+            wide: string;
+            /**
+             * Drop
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 30 to 800 mm.
+             * @default {
+             *       "value": "150",
+             *       "unit": "mm"
+             *     }
+             */
+            drop: string;
+            /**
+             * Bar
+             * @default 1x3 spf
+             */
+            bar: string;
+            /**
+             * Row
+             * @default
+             */
+            row: string;
+            /**
+             * Rating
+             * @default null
+             */
+            rating: string | null;
+        };
+        /**
          * Column
          * @description What stands between two uprights: drawers above each other, or an open bay, such as for a fridge, with ``vent`` openings in the back.
          */
@@ -2375,6 +2457,54 @@ export interface components {
              *     }
              */
             latch: components["schemas"]["Latch"];
+        };
+        /**
+         * Edges
+         * @description ``way`` all edges are held; screws every ``spacing``, biting ``bite``; a ``groove`` so deep.
+         */
+        Edges: {
+            /**
+             * Way
+             * @default dado
+             * @enum {string}
+             */
+            way: "screws" | "glue" | "dado";
+            /**
+             * Screw
+             * @default No. 8
+             * @enum {string}
+             */
+            screw: "No. 8" | "No. 10" | "No. 12" | "No. 14";
+            /**
+             * Spacing
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 20 to 600 mm.
+             * @default {
+             *       "value": "150",
+             *       "unit": "mm"
+             *     }
+             */
+            spacing: string;
+            /**
+             * Bite
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 5 to 120 mm.
+             * @default {
+             *       "value": "32",
+             *       "unit": "mm"
+             *     }
+             */
+            bite: string;
+            /**
+             * Groove
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 2 to 30 mm.
+             * @default {
+             *       "value": "6",
+             *       "unit": "mm"
+             *     }
+             */
+            groove: string;
         };
         /**
          * Eye
@@ -5153,7 +5283,7 @@ export interface components {
         };
         /**
          * ShelfRack
-         * @description Uprights in pairs, bearers between each pair, shelves over the bearers.
+         * @description Uprights in pairs, bearers between each pair, shelves over the bearers; or panels: uprights across it with shelves between them.
          */
         ShelfRack: {
             /**
@@ -5183,6 +5313,12 @@ export interface components {
              * @enum {string}
              */
             carried_in: "in parts" | "whole";
+            /**
+             * Made
+             * @default posts
+             * @enum {string}
+             */
+            made: "posts" | "panels";
             /**
              * Framing
              * @default lumber_plywood
@@ -5250,6 +5386,28 @@ export interface components {
              * @default 2x2 spf
              */
             bearer: string;
+            /**
+             * Panel
+             * @default birch.18
+             */
+            panel: string;
+            /**
+             * Back
+             * @default null
+             */
+            back: string | null;
+            /**
+             * @default {
+             *       "way": "dado",
+             *       "screw": "No. 8",
+             *       "spacing": "150 mm",
+             *       "bite": "32 mm",
+             *       "groove": "6 mm"
+             *     }
+             */
+            edges: components["schemas"]["Edges"];
+            /** @default null */
+            stock: components["schemas"]["Stock"] | null;
             /**
              * Stands
              * @default floor
@@ -5352,6 +5510,11 @@ export interface components {
              *     }
              */
             joints: components["schemas"]["Joints"];
+            /**
+             * Ceiling
+             * @default []
+             */
+            ceiling: components["schemas"]["Ceiling"][];
         };
         /**
          * Shop
@@ -5498,6 +5661,52 @@ export interface components {
              * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 400 to 3000 mm.
              */
             width: string;
+        };
+        /**
+         * Stock
+         * @description An opening through every upright for long stock: ``up`` from the floor, ``behind`` the front edge, ``high`` and ``deep``.
+         */
+        Stock: {
+            /**
+             * Up
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 2500 mm.
+             * @default {
+             *       "value": "420",
+             *       "unit": "mm"
+             *     }
+             */
+            up: string;
+            /**
+             * Behind
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 20 to 1000 mm.
+             * @default {
+             *       "value": "100",
+             *       "unit": "mm"
+             *     }
+             */
+            behind: string;
+            /**
+             * High
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 20 to 800 mm.
+             * @default {
+             *       "value": "150",
+             *       "unit": "mm"
+             *     }
+             */
+            high: string;
+            /**
+             * Deep
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 20 to 800 mm.
+             * @default {
+             *       "value": "200",
+             *       "unit": "mm"
+             *     }
+             */
+            deep: string;
         };
         /**
          * Straps

@@ -23,6 +23,7 @@ from .prove.boxes.check import check_box
 from .prove.boxes.refine import Watch, check_refined
 from .prove.checks import check_setting
 from .prove.deck import check_deck
+from .prove.holders import check_holders
 from .prove.reactions import pressing
 from .prove.runners import check_runners
 from .prove.study import Study, begin, finish
@@ -197,6 +198,7 @@ def _proved(context: Context, build: Assembly, key: str, watch: Watch | None) ->
         *check_obstacles(context, build),
         *check_deck(context, build),
         *check_runners(context, build),
+        *check_holders(context, build),
     ]
     anchors = None
     if build.base:

@@ -186,6 +186,7 @@ CONTACT_WORDS = {
     "well": "wells",
     "floor": "floor",
     "tie": "ties",
+    "wall": "wall fixings",
 }
 
 

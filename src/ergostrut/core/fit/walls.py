@@ -35,6 +35,8 @@ def _corners(member: Member) -> list[Point3]:
 def _points(build: Assembly) -> Iterator[tuple[str, str, str, Point3]]:
     """(position, part, name, point) of everything of a build in every setting and on the way of what turns."""
     fixed = {mount.member for mount in build.mounts}
+    # panels fixed to the wall are placed by where it stands farthest in
+    at_wall = any(contact.kind == "wall" for contact in build.contacts)
     for setting in (*settings_of(build), *turning(build)):
         posed = turned(build, setting)
         for member in posed.members:
@@ -43,7 +45,7 @@ def _points(build: Assembly) -> Iterator[tuple[str, str, str, Point3]]:
             dx, dy, dz = setting.shift(build, member.body)
             for x, y, z in _corners(member):
                 yield setting.name, member.id, member.name, (x + dx, y + dy, z + dz)
-        for slab in posed.slabs:
+        for slab in () if at_wall else posed.slabs:
             for x, y, z in corners_of(slab).tolist():
                 yield setting.name, slab.id, slab.name, (x, y, z)
         for panel in posed.panels:

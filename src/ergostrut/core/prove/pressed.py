@@ -30,6 +30,7 @@ _WORDS = {
     "floor": "a rest",
     "leg": "a leg",
     "tie": "a tie",
+    "wall": "a wall fixing",
     "post": "a post",
 }
 

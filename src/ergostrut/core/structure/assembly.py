@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from .holds import Anchor, Contact, Hold, Joint, JointSpec, Link, Lock, Motion, Slider, Stand
-from .hung import Latch, Mount, Pivot, Strap
+from .hung import Holder, Latch, Mount, Pivot, Strap
 from .parts import Edging, Height, Item, Member, PanelPart, Point3, Slab, Surface
 from .runners import Keeper, Runner
 from .stow import Stow
@@ -60,6 +60,8 @@ class Assembly:
     mounts: tuple[Mount, ...] = ()
     pivots: tuple[Pivot, ...] = ()
     latches: tuple[Latch, ...] = ()
+    holders: tuple[Holder, ...] = ()
+    """What hangs under the roof by itself."""
     runners: tuple[Runner, ...] = ()
     keeper: Keeper | None = None
     """What keeps its drawers in."""

@@ -72,7 +72,7 @@ class Joint:
         return {"a": "left", "b": "right"}.get(self.end, "")
 
 
-Bears = Literal["roller", "lower", "upper", "keeper", "leg", "slot", "well", "floor", "tie"]
+Bears = Literal["roller", "lower", "upper", "keeper", "leg", "slot", "well", "floor", "tie", "wall"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -111,6 +111,8 @@ class Contact:
     on: str = ""
     pad: Pad | None = None
     aside: float = 0.0
+    carries: bool = False
+    """A wall fixing that carries as well: nothing stands on the floor."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -84,3 +84,16 @@ class Latch:
     axis: Literal[0, 1, 2]
     travel: float
     rating: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Holder:
+    """Bars of ``body`` across under the roof at ``xs``, each hung from eyes at both ``ys``; ``rating`` of one eye, N; ``source``: the host's row."""
+
+    id: str
+    label: str
+    body: str
+    xs: tuple[float, ...]
+    ys: tuple[float, float]
+    rating: float | None = None
+    source: str = ""

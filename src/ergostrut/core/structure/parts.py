@@ -170,6 +170,8 @@ class Slab:
     edging: Edging | None = None
     """How its own edges are held, if not as all the others."""
     rim: tuple[Point3, ...] = ()
+    trodden: bool = True
+    """Whether somebody may step on one that is for standing on."""
 
     @property
     def size(self) -> Point3:

@@ -14,7 +14,9 @@ from .host import Host
 from .systems import SYSTEMS
 
 Kind = Literal["length", "mass", "number", "whole", "tick", "choice", "text", "system"]
-Source = Literal["framed", "runs", "flats", "legs", "sheets", "threads", "grades", "screws", "fasteners", "edges", "hang rows", "wall rows"]
+Source = Literal[
+    "framed", "runs", "flats", "legs", "sheets", "threads", "grades", "screws", "fasteners", "edges", "hang rows", "wall rows", "roof rows"
+]
 """Where choices come from: sections of the framing system, any bar, those and flat bars, tubes, panels and boards, and so on."""
 
 
@@ -149,7 +151,7 @@ def _choices(row: Row, data: Mapping[str, Any], catalog: Catalog, host: Host | N
             return tuple(Choice(s.id, s.label) for s in catalog.sheets.values())
         case "edges":
             return tuple(Choice(s.id, s.label) for s in sections if s.properties.shape in ("lumber", "flat", "angle"))
-        case "hang rows" | "wall rows":
+        case "hang rows" | "wall rows" | "roof rows":
             return _rows(row, data, host)
         case "threads":
             return options(*catalog.threads)
@@ -175,8 +177,9 @@ def _choices(row: Row, data: Mapping[str, Any], catalog: Catalog, host: Host | N
 
 def _rows(row: Row, data: Mapping[str, Any], host: Host | None) -> tuple[Choice, ...]:
     """The host's rows of fixing points on its walls, or over what hangs; one that is gone is said to be."""
-    words = "eyes of its own" if row.source == "hang rows" else "drilled"
-    known = [r for r in host.rows.values() if (r.face.endswith("wall") if row.source == "wall rows" else r.face != "floor")] if host else []
+    words = "drilled" if row.source == "wall rows" else "eyes of its own"
+    faces = {"wall rows": ("left wall", "right wall"), "roof rows": ("roof",)}.get(row.source or "", ("left wall", "right wall", "roof"))
+    known = [r for r in host.rows.values() if r.face in faces] if host else []
     found = [Choice("", words), *(Choice(r.name, f"{r.name}, {r.kind} on the {r.face}") for r in known)]
     value = value_at(data, row.path)
     if value and value not in [choice.value for choice in found]:

@@ -64,10 +64,32 @@ def seen(slab: Slab, u: int, v: int) -> tuple[tuple[float, float], ...]:
     return tuple((float(x), float(y)) for x, y in shapely.get_coordinates(hull)[:-1])
 
 
+def _pierced(slab: Slab) -> list[tuple[Point3, Point3]]:
+    """A slab along the axes without its openings and notches, as boxes."""
+    i, j = (axis for axis in range(3) if axis != slab.across)
+    rows = [(slab.lo[i], slab.lo[j], slab.hi[i], slab.hi[j])]
+    for lo, hi in slab.cutouts:
+        after = []
+        for a0, b0, a1, b1 in rows:
+            c0, d0, c1, d1 = max(a0, lo[i]), max(b0, lo[j]), min(a1, hi[i]), min(b1, hi[j])
+            if c0 >= c1 or d0 >= d1:
+                after.append((a0, b0, a1, b1))
+                continue
+            parts = ((a0, b0, c0, b1), (c1, b0, a1, b1), (c0, b0, c1, d0), (c0, d1, c1, b1))
+            after += [row for row in parts if row[2] - row[0] > 1e-6 and row[3] - row[1] > 1e-6]
+        rows = after
+    found = []
+    for a0, b0, a1, b1 in rows:
+        low, high = list(slab.lo), list(slab.hi)
+        low[i], low[j], high[i], high[j] = a0, b0, a1, b1
+        found.append(((low[0], low[1], low[2]), (high[0], high[1], high[2])))
+    return found
+
+
 def room_of(slab: Slab) -> list[tuple[Point3, Point3]]:
     """Boxes along the axes that hold all of it: itself, or one every strip of its height where it leans or its sides do."""
     if not slab.rim:
-        return [(slab.lo, slab.hi)]
+        return _pierced(slab)
     rim, half = rim_of(slab), np.abs(normal_of(slab)) * slab.sheet.t / 2
     found = []
     low, high = float(rim[:, 2].min()), float(rim[:, 2].max())

@@ -16,6 +16,7 @@ from ...structure.assembly import Assembly
 from ...structure.context import Context
 from ...structure.parts import Slab
 from .edges import check_edges
+from .fixed import ties_of, without
 from .lids import check_lids
 from .local import check_local
 from .model import Box, solved
@@ -27,6 +28,8 @@ RACKS = 120.0
 FOLDS = 30.0
 """Times its limit from which a sway is no number any more."""
 BUCKLES = 2.0
+GONE = 1.33
+"""Use accepted of what is left when one fixing is gone."""
 SAG = "shells; creep 1.5 on lasting load: common practice, no published source"
 
 
@@ -73,7 +76,7 @@ def _rows(box: Box) -> np.ndarray:
 
 
 def _top(box: Box) -> Slab:
-    return next(slab for slab in box.slabs if slab.use in ("deck", "sleeping"))
+    return max((slab for slab in box.slabs if slab.use in ("deck", "sleeping")), key=lambda slab: slab.hi[2])
 
 
 def _span(box: Box, top: Slab) -> float:
@@ -189,41 +192,95 @@ def _sways(box: Box, sway: float, limit: float, case: Case) -> str:
 
 
 def _ties(box: Box) -> Iterator[Finding]:
-    """The hardest pulled tie; without ties it is held by friction alone."""
-    ties = [contact for contact in box.build.contacts if contact.kind == "tie"]
-    blank = Finding(
-        f"{box.build.id}/bears.tie", "bears.tie", "anchor", tuple(tie.id for tie in ties) or (box.build.id,), "Ties that hold it down", "", "unknown", unit="N",
-    )  # fmt: skip
-    if not ties:
+    """The hardest pulled tie, and the hardest worked wall fixing; without either it is held by friction alone."""
+    blank = Finding(f"{box.build.id}/bears.tie", "bears.tie", "anchor", (box.build.id,), "Ties that hold it down", "", "unknown", unit="N")
+    if not ties_of(box.build):
         yield replace(blank, state="over", title="Nothing ties it down", sentence="Every bump lifts it and every corner slides it. Tie its corners down.",
                       caution="What is loose flies in a crash.")  # fmt: skip
         return
-    yield _tied(blank, box, box.cases, box.results, "")
-    if box.hit is not None:
-        hit = replace(blank, id=f"{box.build.id}/crash.ties", check="crash.ties", title="Ties in a crash", caution=CRASH_CAUTION)
-        yield _tied(hit, box, box.crash, box.hit, f"; {CRASH_BASIS}")
+    for kind, check, title in (("tie", "bears.tie", "Ties that hold it down"), ("wall", "bears.wall", "Wall fixings")):
+        mine = ties_of(box.build, kind)
+        if not mine:
+            continue
+        one = replace(blank, id=f"{box.build.id}/{check}", check=check, title=title, parts=tuple(tie.id for tie in mine))
+        yield _tied(one, box, box.cases, box.results, "", kind)
+        if kind == "wall":
+            yield from _one_gone(one, box)
+        if box.hit is not None:
+            name = "crash.ties" if kind == "tie" else "crash.wall"
+            hit = replace(
+                one, id=f"{box.build.id}/{name}", check=name, title=f"{title.split(' that')[0]} in a crash", caution=CRASH_CAUTION
+            )
+            yield _tied(hit, box, box.crash, box.hit, f"; {CRASH_BASIS}", kind)
 
 
-def _tied(blank: Finding, box: Box, cases: Sequence[Case], results: Results, basis: str) -> Finding:
-    """The tie that is asked most: pull and shear on one."""
-    ties, say = [contact for contact in box.build.contacts if contact.kind == "tie"], box.context.say
+def _one_gone(blank: Finding, box: Box) -> Iterator[Finding]:
+    """The same with the fixing gone that is worked hardest: the others take its share."""
+    fixings = ties_of(box.build, "wall")
+    if len(fixings) < 3:
+        return
+    _, k, _, _ = _hardest(box, box.cases, box.results, "wall")
+    gone = ties_of(box.build)[k]
+    try:
+        less = solved(box.context, without(box.build, gone.id))
+    except SolverError as error:
+        text = f"With the {gone.label} gone nothing holds it: {error}."
+        yield replace(
+            blank, id=f"{blank.id}-gone", check="bears.wall-gone", title="Wall fixings, one gone", sentence=text, state="over", use=2.0
+        )
+        return
+    found = _tied(
+        replace(blank, id=f"{blank.id}-gone", check="bears.wall-gone", title="Wall fixings, one gone"),
+        less,
+        less.cases,
+        less.results,
+        "",
+        "wall",
+        GONE,
+    )
+    yield replace(
+        found,
+        sentence=f"With the {gone.label} gone: {found.sentence}",
+        basis=f"{found.basis}; the hardest worked one gone, use up to {GONE:g} accepted then: {COMMON_PRACTICE}",
+    )
+
+
+def _hardest(box: Box, cases: Sequence[Case], results: Results, kind: str) -> tuple[int, int, float, float]:
+    """(case, which of all ties, N of pull, N across it) of the one of a kind that is asked most."""
+    ties = ties_of(box.build)
     rows = np.array([i for i in range(len(cases)) if i not in results.errors], dtype=int)
-    pulls = results.rest_force[rows][:, -len(ties) :]
-    held = results.reactions[rows][:, list(box.ties)]
-    level = np.hypot(held[..., 0], held[..., 1])
+    mine = [i for i, tie in enumerate(ties) if tie.kind == kind]
+    held = results.reactions[rows][:, [box.ties[i] for i in mine], :3]
+    if kind == "tie":
+        pulls, level = results.rest_force[rows][:, -len(mine) :], np.hypot(held[..., 0], held[..., 1])
+    else:
+        along = np.einsum("cki,ki->ck", held, np.array([ties[i].push for i in mine]))
+        pulls, level = np.maximum(along, 0.0), np.sqrt(np.maximum((held**2).sum(axis=2) - along**2, 0.0))
     demand = np.hypot(pulls, level)
     c, k = (int(v) for v in np.unravel_index(int(np.argmax(demand)), demand.shape))
-    case, w = cases[int(rows[c])], Working()
-    w.given("T", float(pulls[c, k]), "N", f"up on the {ties[k].label}, {case.name}")
-    w.given("V", float(level[c, k]), "N", "level on it; no friction counted")
+    return int(rows[c]), mine[k], float(pulls[c, k]), float(level[c, k])
+
+
+def _tied(blank: Finding, box: Box, cases: Sequence[Case], results: Results, basis: str, kind: str, accept: float = 1.0) -> Finding:
+    """The tie that is asked most: pull and shear on one."""
+    ties, say = ties_of(box.build), box.context.say
+    c, k, pull, level = _hardest(box, cases, results, kind)
+    case, w = cases[c], Working()
+    w.given("T", pull, "N", f"{'up' if kind == 'tie' else 'out of the wall'} on the {ties[k].label}, {case.name}")
+    w.given("V", level, "N", "level on it; no friction counted" if kind == "tie" else "along the wall on it; no friction counted")
     F = w.line("F", "sqrt(T**2 + V**2)", "N")
+    what = "tie" if kind == "tie" else "wall fixing"
     found = replace(
         blank, demand=F, limit=ties[k].rating, case=case.name, basis=f"rating as given, one figure for pull and shear{basis or f'; {ROAD_BASIS}'}",
-        sentence=f"{say.force(F)} on one tie, {ties[k].label}, {case.name.lower()}.", working=w.done(),
+        sentence=f"{say.force(F)} on one {what}, {ties[k].label}, {case.name.lower()}.", working=w.done(),
     )  # fmt: skip
     rating = ties[k].rating
     if rating is None:
-        return unknown(replace(found, sentence=f"{found.sentence} What it holds is not known: give its rating."), "tie rating")
-    w.line("use", "F / R", "", R=rating)
-    use, state = at_most(F, rating)
-    return replace(found, state=state, use=use, working=w.done())
+        lacking = "tie rating" if kind == "tie" else "rating of the wall fixings"
+        return unknown(replace(found, sentence=f"{found.sentence} What it holds is not known: give its rating."), lacking)
+    if accept != 1.0:
+        w.line("use", "F / (a * R)", "", "a of its rating is accepted then", a=accept, R=rating)
+    else:
+        w.line("use", "F / R", "", R=rating)
+    use, state = at_most(F, rating * accept)
+    return replace(found, state=state, use=use, limit=rating * accept, working=w.done())

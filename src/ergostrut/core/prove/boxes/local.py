@@ -11,6 +11,7 @@ from ...catalog.model import Sheet
 from ...finding import COMMON_PRACTICE, Finding, Working, at_least, at_most
 from ...mechanics.panels import sandwich
 from ...structure.parts import Slab
+from .fixed import ties_of
 from .model import Box
 from .stiff import BIRCH, SHEARS, WET
 
@@ -30,9 +31,9 @@ def check_local(box: Box) -> Iterator[Finding]:
 
 
 def _washer(box: Box) -> Iterator[Finding]:
-    ties = [contact for contact in box.build.contacts if contact.kind == "tie"]
+    ties = ties_of(box.build, "tie")
     pads = [tie.pad for tie in ties]
-    if not ties or pads[0] is None:
+    if not ties or any(pad is None for pad in pads):
         return
     rows = [i for i in range(len(box.cases)) if i not in box.results.errors]
     pulls = box.results.rest_force[rows][:, -len(ties) :]

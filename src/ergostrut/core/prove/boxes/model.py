@@ -15,7 +15,7 @@ from ...mechanics.boxes.edges import links
 from ...mechanics.boxes.mesh import SAME, Meshed, Seam, seams
 from ...mechanics.boxes.outlines import meshed_with
 from ...mechanics.shells.sheets import Resultants, ShellError, resultants
-from ...mechanics.solver.model import Array, FrameModel, Link, LoadCase, Rest, Results, SolverError
+from ...mechanics.solver.model import Array, FrameModel, LoadCase, Rest, Results, SolverError
 from ...mechanics.solver.solve import Frame
 from ...structure.assembly import Assembly
 from ...structure.context import Context
@@ -23,6 +23,7 @@ from ...structure.holds import Stand
 from ...structure.parts import Edging, Slab
 from ...structure.slabs import normal_of, rim_of
 from ..drawn import Loaded, drawn_out_rows, drawn_stands, loaded, pressed
+from .fixed import fixed, hangs, ties_of
 from .floor import feet
 from .levels import Levels
 from .lids import ROLE
@@ -33,10 +34,7 @@ STEP, ELEMENTS = 100.0, 600
 """mm of an element at most, and how many there are about where no foot or edge asks for more: a box larger than that has larger ones."""
 FLOOR = 100.0
 """N/mm a mm of edge that stands on the floor, pushing only: wood on a sheet floor (typical, no published source)."""
-TIE = 10_000.0
-"""N/mm of a tie."""
-SLIP = 4_000.0
-"""N/mm of a tie sideways: a bolt of 8 mm in a panel, rho^1.5 d / 23 (EN 1995-1-1 table 7.1, from memory)."""
+NEAR = 10.0
 FOOT, STRIP = 75.0, 5.0
 """mm of a foot, and of the narrowest strip that one is set on."""
 ASSUMPTIONS = (
@@ -103,10 +101,11 @@ def edging_of(box: Box, seam: Seam) -> Edging:
 
 def feet_of(build: Assembly) -> tuple[Stand, ...]:
     """A foot in the middle of every bay of the top, at its middle and both ends, and beside every opening in it."""
-    tops = [slab for slab in build.slabs if slab.use in ("deck", "sleeping")]
+    tops = [slab for slab in build.slabs if slab.use in ("deck", "sleeping") and slab.trodden]
     found = []
     for top in tops:
-        under = [s for s in build.slabs if s.across != 2 and s is not top]
+        which = f"{top.name}, " if len(tops) > 1 else ""
+        under = [s for s in build.slabs if s.across != 2 and s is not top and (len(tops) == 1 or _beside(s, top))]
         lines = [sorted({s.middle[i] for s in under if s.across == i}) for i in (0, 1)]
         k = 0 if len(lines[0]) > len(lines[1]) else 1
         bays = list(zip(lines[k], lines[k][1:], strict=False)) or [(top.lo[k], top.hi[k])]
@@ -117,7 +116,12 @@ def feet_of(build: Assembly) -> tuple[Stand, ...]:
             ):  # fmt: skip
                 at = [0.0, 0.0]
                 at[k], at[other] = (a + b) / 2, v
-                found += _foot(top, f"foot.{i}.{word}", f"one foot on bay {i}, {word}", at)
+                found += _foot(
+                    top,
+                    f"foot.{which}{i}.{word}",
+                    f"one foot on {which}{word}" if which and len(bays) == 1 else f"one foot on {which}bay {i}, {word}",
+                    at,
+                )
         for n, (lo, hi) in enumerate(top.cutouts, 1):
             for word, axis, side in (("ahead of", 0, -1), ("behind", 0, 1), ("left of", 1, -1), ("right of", 1, 1)):
                 at = [(lo[0] + hi[0]) / 2, (lo[1] + hi[1]) / 2]
@@ -126,7 +130,7 @@ def feet_of(build: Assembly) -> tuple[Stand, ...]:
                 wide = min(FOOT, (top.hi[axis] - rim if side > 0 else rim - top.lo[axis]))
                 at[axis] = rim + side * wide / 2
                 size = (wide, FOOT) if axis == 0 else (FOOT, wide)
-                found += _foot(top, f"foot.{word} opening {n}", f"one foot {word} opening {n}", at, size)
+                found += _foot(top, f"foot.{which}{word} opening {n}", f"one foot {which}{word} opening {n}", at, size)
     for panel in build.panels:
         if panel.role == ROLE and panel.trodden:
             (x, y, z), (lx, ly) = panel.origin, panel.size
@@ -142,6 +146,11 @@ def feet_of(build: Assembly) -> tuple[Stand, ...]:
                 )
             )
     return tuple(found)
+
+
+def _beside(wall: Slab, top: Slab) -> bool:
+    """Whether an upright slab stands at or under a level one."""
+    return all(wall.lo[i] <= top.hi[i] + NEAR and wall.hi[i] >= top.lo[i] - NEAR for i in range(3))
 
 
 def _foot(top: Slab, ident: str, words: str, at: Sequence[float], size: tuple[float, float] = (FOOT, FOOT)) -> list[Stand]:
@@ -179,7 +188,7 @@ def _basic(
 ) -> list[LoadCase]:
     """1 g along x, y, z of panels, things and drawers, and 1 N at every place of ``stands``, or a drawer drawn out."""
     kg, found = _weights(mesh, build.slabs), []
-    drawn = {one.runner.body for one in drawers}
+    drawn = {one.runner.body for one in drawers} | {holder.body for holder in build.holders}
     small = sum(item.mass * item.count for item in build.items if item.body not in drawn)
     for name, g in (("x", (1.0, 0.0, 0.0)), ("y", (0.0, 1.0, 0.0)), ("z", (0.0, 0.0, 1.0))):
         forces = kg[:, None] * np.array(g) * G * (1 + small / max(float(kg.sum()), 1e-9))
@@ -213,7 +222,7 @@ def solved(context: Context, build: Assembly, level: int = 0) -> Box:
     slabs, edging = build.slabs, build.edging
     assert edging is not None
     flats, outlines = drawn_out(slabs)
-    ties = [contact for contact in build.contacts if contact.kind == "tie"]
+    ties = ties_of(build)
     area = sum(slab.cut[0] * slab.cut[1] for slab in slabs)
     step = max(STEP, math.sqrt(area / ELEMENTS)) / math.sqrt(2.0) ** level
     try:
@@ -226,27 +235,17 @@ def solved(context: Context, build: Assembly, level: int = 0) -> Box:
     joined = tuple(seam for seam in faced if _held(seam, by_id))
     lines = [line_of(by_id[s.first].edging or by_id[s.second].edging or edging, by_id[s.second].sheet.t) for s in joined]
     springs = links(joined, lines)
-    bottom = next((slab for slab in slabs if slab.role == "bottom"), None)
-    z0 = float(mesh.nodes[:, 2].min())
     stood = feet(mesh, slabs)
-    rests = [Rest(f"floor {n}", n, 2, 1, 0.0, FLOOR * long) for n, long in stood]
-    held: list[tuple[int, int]] = []
-    tied, places, give = list[int](), [mesh.nodes], list(springs)
-    for contact in ties:
-        owner = bottom.id if bottom is not None else contact.member
-        n, pin = mesh.near(owner, (contact.at[0], contact.at[1], z0)), len(mesh.nodes) + len(tied)
-        rests.append(Rest(contact.label, n, 2, -1, contact.gap, TIE))
-        # sideways a tie gives as its hole in the panel does
-        places.append(mesh.nodes[n][None])
-        give.append(Link(contact.label, n, pin, (SLIP, SLIP, 0.0, 0.0, 0.0, 0.0), (1.0, 0.0, 0.0), (0.0, 1.0, 0.0)))
-        held += [(pin, dof) for dof in range(6)]
-        tied.append(pin)
+    holds = fixed(build, mesh, slabs)
+    floor = [] if hangs(build) else [Rest(f"floor {n}", n, 2, 1, 0.0, FLOOR * long) for n, long in stood]
+    rests = (*floor, *holds.presses, *holds.pulls)
+    held = list(holds.held)
     if not ties:
         # nothing but friction keeps it where it stands: it is held so that it can be solved, and a finding says so
         n, far = stood[0][0], stood[-1][0]
         held += [(n, 0), (n, 1), (far, 1 if abs(mesh.nodes[far, 0] - mesh.nodes[n, 0]) > 1 else 0)]
-    nodes, names = np.concatenate(places), (*_names(mesh), *(contact.label for contact in ties))
-    model = FrameModel(nodes, (), tuple(sorted(set(held))), tuple(rests), names, sheets=mesh.sheets, links=tuple(give))
+    nodes, names = np.concatenate([mesh.nodes, *holds.places]), (*_names(mesh), *(contact.label for contact in ties))
+    model = FrameModel(nodes, (), tuple(sorted(set(held))), rests, names, sheets=mesh.sheets, links=(*springs, *holds.give))
     levels = Levels(mesh, flats, by_id)
     drawers = loaded(context.plan, build)
     stands = (*feet_of(build), *build.stands, *drawn_stands(drawers))
@@ -263,7 +262,7 @@ def solved(context: Context, build: Assembly, level: int = 0) -> Box:
     crash = crash_cases(context.design.loads)
     hits = np.array([[*case.g, *[0.0] * len(stands)] for case in crash])
     hit = frame.run([case.name for case in crash], hits) if crash else None
-    return Box(context, build, slabs, mesh, joined, frame, tuple(tied), stands, cases, results, crash, hit, step)
+    return Box(context, build, slabs, mesh, joined, frame, holds.pins, stands, cases, results, crash, hit, step)
 
 
 def _faced(seam: Seam, one: Slab, other: Slab, mesh: Meshed) -> Seam:

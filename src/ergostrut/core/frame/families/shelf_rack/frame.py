@@ -17,15 +17,16 @@ from ....structure.systems import SYSTEMS
 from ...blocks.deck import boarded
 from ...blocks.joining import joint_parts, joint_spec
 from ...blocks.stock import bought, section_of
+from .ceiling import hung_up
 from .geometry import Layout, Level, layout
-from .params import Shelf, ShelfRack
+from .panelled import panelled
+from .params import ShelfRack
+from .trodden import trodden
 
 UPRIGHT, BEARER = Group("upright", "Upright, strength"), Group("bearer", "Shelf bearer, bending")
 LEAST = 1e-6
 LEVEL: tuple[Literal[0], Literal[1]] = (0, 1)
 DOWN = (0.0, 0.0, -1.0)
-STEPPED = 1200.0
-"""mm under which a shelf is stepped on unless said otherwise (common practice, no published source)."""
 
 
 def _members(build: ShelfRack, place: Layout, catalog: Catalog) -> list[Member]:
@@ -55,11 +56,6 @@ def _joints(build: ShelfRack, place: Layout) -> tuple[Joint, ...]:
         for i in range(1, len(place.xs) + 1)
         for end, name in (("a", low), ("b", high))
     )
-
-
-def trodden(shelf: Shelf) -> bool:
-    """Whether somebody may step on it: as said, else wherever it is low enough."""
-    return shelf.stepped_on == "yes" or (shelf.stepped_on == "unsaid" and shelf.height.mm < STEPPED)
 
 
 def _panel(build: ShelfRack, place: Layout, level: Level) -> PanelPart:
@@ -178,6 +174,23 @@ def _tags(build: ShelfRack, place: Layout) -> tuple[Tag, ...]:
 
 
 def frame(build: ShelfRack, host: Reader, catalog: Catalog) -> Assembly:
+    """The rack with its holders under the roof.
+
+    Raises:
+        StockError: as ``_racked`` and ``hung_up``.
+    """
+    made = panelled(build, host, catalog) if build.made == "panels" else _racked(build, host, catalog)
+    holders, members, surfaces, items = hung_up(build, host, catalog)
+    return replace(
+        made,
+        holders=tuple(holders),
+        members=(*made.members, *members),
+        surfaces=(*made.surfaces, *surfaces),
+        items=(*made.items, *items),
+    )
+
+
+def _racked(build: ShelfRack, host: Reader, catalog: Catalog) -> Assembly:
     """Every part of the rack with its place.
 
     Raises:

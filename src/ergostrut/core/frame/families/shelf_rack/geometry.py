@@ -51,7 +51,7 @@ class Layout:
         return min(edges), max(edges)
 
 
-def _wall(build: ShelfRack, host: Reader) -> float:
+def inner_wall(build: ShelfRack, host: Reader) -> float:
     """Half the clear width where the wall stands farthest in, over the height of the uprights."""
     known = [host.host.half_at(z) for z in (0.0, build.height.mm / 2, build.height.mm)]
     heights = [z for z, _ in host.host.walls or () if z < build.height.mm]
@@ -60,7 +60,7 @@ def _wall(build: ShelfRack, host: Reader) -> float:
     return min(least) if least else host.need(WIDTH_HIGH, 1600.0) / 2
 
 
-def _row(build: ShelfRack, host: Reader) -> HostRow | None:
+def row_of(build: ShelfRack, host: Reader) -> HostRow | None:
     if not build.wall.row:
         return None
     row = host.host.rows.get(build.wall.row)
@@ -72,7 +72,7 @@ def _row(build: ShelfRack, host: Reader) -> HostRow | None:
     return row
 
 
-def _places(build: ShelfRack, row: HostRow | None, width: float) -> tuple[float, ...]:
+def places(build: ShelfRack, row: HostRow | None, width: float) -> tuple[float, ...]:
     """Where the pairs stand: evenly, each moved to the host's next point where there are points."""
     lo, hi = build.front.mm + width / 2, build.front.mm + build.length.mm - width / 2
     if hi - lo < width * (build.frames - 1):
@@ -109,12 +109,12 @@ def layout(build: ShelfRack, host: Reader, catalog: Catalog) -> Layout:
     bearer = framed_section(catalog, build.framing, "bearer", build.bearer, what).properties
     sheet = sheet_of(catalog, "deck", build.deck)
     sign = -1.0 if build.side == "left" else 1.0
-    row = _row(build, host)
-    y_rear = sign * (_wall(build, host) - upright.width / 2)
+    row = row_of(build, host)
+    y_rear = sign * (inner_wall(build, host) - upright.width / 2)
     y_front = y_rear - sign * (build.depth.mm - upright.width)
     if abs(y_front - y_rear) < 2 * upright.width:
         raise StockError("depth", "the rack is not deeper than its two uprights; make it deeper")
-    xs = _places(build, row, upright.width)
+    xs = places(build, row, upright.width)
     feet = _feet(host, xs, y_rear, upright.width)
     if build.height.mm - max(z for z, _ in feet) < 100:
         raise StockError("height", "the uprights would have no length left over the wheel box; make them longer")
@@ -131,11 +131,11 @@ def layout(build: ShelfRack, host: Reader, catalog: Catalog) -> Layout:
         clear = over.height.mm - sheet.t - bearer.depth - top if over is not None else None
         levels.append(Level(shelf, f"shelf.{n + 1}", top, axis, clear))
     return Layout(
-        sign, xs, y_rear, y_front, tuple(z for z, _ in feet), tuple(on for _, on in feet), tuple(levels), _bolts(build, row, max(z for z, _ in feet)), row, upright, bearer, sheet,
+        sign, xs, y_rear, y_front, tuple(z for z, _ in feet), tuple(on for _, on in feet), tuple(levels), wall_heights(build, row, max(z for z, _ in feet)), row, upright, bearer, sheet,
     )  # fmt: skip
 
 
-def _bolts(build: ShelfRack, row: HostRow | None, low: float) -> tuple[float, ...]:
+def wall_heights(build: ShelfRack, row: HostRow | None, low: float) -> tuple[float, ...]:
     """Heights of the wall fixings of an upright, highest first."""
     if row is not None and row.kind not in ("ribs", "studs"):
         level = row.spots[0][2]

@@ -42,7 +42,22 @@ def offers(build: ShelfRack, at: str, catalog: Catalog, _say: Say, use: float) -
             found.append(("one more fixing an upright", (Change(f"{at}/wall/bolts", build.wall.bolts + 1),)))
         return found
 
+    def panels() -> Offers:
+        found: Offers = []
+        for field, used in (("deck", build.deck), ("panel", build.panel)):
+            now = catalog.sheets.get(used)
+            more = [s for s in catalog.sheets.values() if now is not None and type(s) is type(now) and kind(s) == kind(now) and s.t > now.t]
+            found += [(s.label, (Change(f"{at}/{field}", s.id),)) for s in sorted(more, key=lambda s: s.t)[:2]]
+        return [*pair(), *found]
+
+    boxed = dict.fromkeys(("slab.strength", "slab.sag", "slab.buckles"), panels) if build.made == "panels" else {}
+    close: Offers = [("Close the back", (Change(f"{at}/back", "birch.6.5"),))] if build.back is None else []
     return {
+        **boxed,
+        "slab.racks": lambda: close,
+        "slab.stands": lambda: [*close, *fixings()],
+        "bears.wall": fixings,
+        "bears.wall-gone": fixings,
         "bearer.strength": bearers,
         "bearer.sag": bearers,
         "bearer.wall": lambda: [*capped(build.joints, at), *sections(build.upright, "upright", at, catalog, need)[:4]],

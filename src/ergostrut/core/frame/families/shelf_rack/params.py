@@ -13,6 +13,7 @@ from ....problem import FieldError
 from ....quantity import Between, Length, Rating
 from ....record import Record
 from ....structure.systems import SystemId
+from ...blocks.edges import Edges
 from ...blocks.joining import Joints
 from ...blocks.stock import StockId, typed
 
@@ -39,12 +40,38 @@ class Wall(Record):
     rating: Rating | None = None
 
 
+class Stock(Record):
+    """An opening through every upright for long stock: ``up`` from the floor, ``behind`` the front edge, ``high`` and ``deep``."""
+
+    up: Annotated[Length, Between(0, 2_500)] = typed("420 mm")
+    behind: Annotated[Length, Between(20, 1_000)] = typed("100 mm")
+    high: Annotated[Length, Between(20, 800)] = typed("150 mm")
+    deep: Annotated[Length, Between(20, 800)] = typed("200 mm")
+
+
+class Ceiling(Record):
+    """Holders under the roof: ``count`` bars ``apart``, the first ``front`` from the front, their tops ``drop`` under the roof, ``wide`` across;
+    ``rating`` of one eye where the ``row`` has none."""
+
+    name: Name = "ceiling holders"
+    front: Annotated[Length, Between(0, 10_000)] = typed("300 mm")
+    apart: Annotated[Length, Between(100, 3_000)] = typed("900 mm")
+    count: Annotated[int, Field(ge=2, le=6)] = 2
+    off_centre: Annotated[Length, Between(-1_300, 1_300)] = typed("0 mm")
+    wide: Annotated[Length, Between(50, 2_400)] = typed("500 mm")
+    drop: Annotated[Length, Between(30, 800)] = typed("150 mm")
+    bar: StockId = "1x3 spf"
+    row: Annotated[str, Field(max_length=60)] = ""
+    rating: Rating | None = None
+
+
 class ShelfRack(BuildBase):
-    """Uprights in pairs, bearers between each pair, shelves over the bearers."""
+    """Uprights in pairs, bearers between each pair, shelves over the bearers; or panels: uprights across it with shelves between them."""
 
     family: Literal["shelf_rack"] = "shelf_rack"
     id: BuildId = "rack1"
     label: Name = "Shelf rack"
+    made: Literal["posts", "panels"] = "posts"
     framing: SystemId = "lumber_plywood"
     side: Literal["left", "right"] = "left"
     front: Annotated[Length, Between(0, 10_000)] = typed("100 mm")
@@ -54,6 +81,10 @@ class ShelfRack(BuildBase):
     frames: Annotated[int, Field(ge=2, le=8)] = 3
     upright: StockId = "2x2 spf"
     bearer: StockId = "2x2 spf"
+    panel: StockId = "birch.18"
+    back: StockId | None = None
+    edges: Edges = Edges()
+    stock: Stock | None = None
     stands: Literal["floor", "wall"] = "floor"
     wall: Wall = Wall()
     tied: bool = True
@@ -68,12 +99,15 @@ class ShelfRack(BuildBase):
     grain: Literal["along", "across"] = "along"
     board_gap: Annotated[Length, Between(0, 300)] = typed("20 mm")
     joints: Joints = Joints()
+    ceiling: tuple[Ceiling, ...] = Field(default=(), max_length=4)
 
     @model_validator(mode="after")
     def _sensible(self) -> ShelfRack:
         names = [shelf.name for shelf in self.shelves]
         if len(set(names)) != len(names):
             raise FieldError("shelves", "two shelves have the same name; give each its own")
+        if len({ceiling.name for ceiling in self.ceiling}) != len(self.ceiling):
+            raise FieldError("ceiling", "two sets of holders have the same name; give each its own")
         order = sorted(range(len(self.shelves)), key=lambda n: self.shelves[n].height.mm)
         for low, high in itertools.pairwise(order):
             if self.shelves[high].height.mm - self.shelves[low].height.mm < 40:

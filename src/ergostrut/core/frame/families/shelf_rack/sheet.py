@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from typing import Any
 
-from ....structure.sheet import Command, Group, Repeat, Row, When, options
+from ....structure.sheet import Command, Group, Repeat, Row, When, only, options
+from ...blocks.edges import edge_rows
 from ...blocks.joining import joining_sheet
 from .params import ShelfRack
 
@@ -18,6 +19,14 @@ def _shelf(build: ShelfRack) -> dict[str, Any]:
     return {"name": name, "height": f"{min(tops[-1] + step, build.height.mm + 150):.0f} mm"}
 
 
+def _ceiling(build: ShelfRack) -> dict[str, Any]:
+    taken = {ceiling.name for ceiling in build.ceiling}
+    name = next(f"ceiling holders {n}" for n in range(1, len(taken) + 2) if f"ceiling holders {n}" not in taken)
+    return {"name": name, "front": f"{build.front.mm + 100:.0f} mm", "apart": f"{max(build.length.mm - 200, 200):.0f} mm"}
+
+
+_POSTS, _PANELS = When("made", ("posts",)), When("made", ("panels",))
+_STOCK = (_PANELS, When("stock", (True,), "set"))
 SHEET = (
     Group(
         "Rack",
@@ -57,9 +66,28 @@ SHEET = (
     Group(
         "Members",
         (
-            Row("framing", "System", "system", brings=(("upright", "rib"), ("bearer", "rib")), resets=(("joints/fastener", "usual"),)),
-            Row("upright", "Uprights", "choice", source="framed", knob=True),
-            Row("bearer", "Bearers under the shelves", "choice", source="framed", knob=True),
+            Row("made", "Made of", "choice", options(posts="posts and bearers", panels="panels: uprights and shelves of sheet")),
+            Row("panel", "Uprights of", "choice", source="sheets", knob=True, when=(_PANELS,)),
+            Command("Close the back", "back", "birch.6.5", when=(_PANELS, When("back", (False,), "set"))),
+            Row("back", "Back", "choice", source="sheets", when=(_PANELS, When("back", (True,), "set"))),
+            Command("Leave the back open", "back", None, when=(_PANELS, When("back", (True,), "set"))),
+            *edge_rows("edges", (_PANELS,)),
+            Command("Cut an opening for long stock", "stock", {}, when=(_PANELS, When("stock", (False,), "set"))),
+            Row("stock/up", "Its lower edge above the floor", "length", when=_STOCK),
+            Row("stock/behind", "Behind the front edge", "length", when=_STOCK),
+            Row("stock/high", "High", "length", when=_STOCK),
+            Row("stock/deep", "Deep", "length", when=_STOCK),
+            Command("Close the opening", "stock", None, when=_STOCK),
+            Row(
+                "framing",
+                "System",
+                "system",
+                brings=(("upright", "rib"), ("bearer", "rib")),
+                resets=(("joints/fastener", "usual"),),
+                when=(_POSTS,),
+            ),
+            Row("upright", "Uprights", "choice", source="framed", knob=True, when=(_POSTS,)),
+            Row("bearer", "Bearers under the shelves", "choice", source="framed", knob=True, when=(_POSTS,)),
         ),
     ),
     Group(
@@ -76,5 +104,28 @@ SHEET = (
         ),
         help="With the posts on the floor the wall only keeps them from tipping; what it carries with a foot gone is said as well.",
     ),
-    joining_sheet("Joints, bearer to upright", "bearer", "upright"),
+    Group(
+        "Under the roof",
+        (
+            Repeat(
+                "ceiling",
+                "Holders",
+                (
+                    Row("name", "Name", "text"),
+                    Row("front", "First bar from the front", "length"),
+                    Row("apart", "From bar to bar", "length"),
+                    Row("count", "Bars", "whole"),
+                    Row("off_centre", "Middle right of centre (− left)", "length"),
+                    Row("wide", "A bar, long", "length"),
+                    Row("drop", "Its top under the roof", "length"),
+                    Row("bar", "Bars of", "choice", source="edges"),
+                    Row("row", "Into the host's", "choice", source="roof rows"),
+                    Row("rating", "One eye holds", "mass", optional=True),
+                ),
+                name="name",
+            ),
+            Command("Add holders for long light things", "ceiling", op="add", make=_ceiling),
+        ),
+    ),
+    only(joining_sheet("Joints, bearer to upright", "bearer", "upright"), _POSTS),
 )

@@ -7,23 +7,75 @@ from ....structure.context import Context
 from ....structure.plans import CutPlan
 from ...family import Row
 
+LOAD: Row = (
+    "load",
+    "Load it and drive round the yard",
+    "Heaviest things lowest. Brake hard once, corner once.",
+    "Nothing moved on its shelf, no fixing turned.",
+    "Nobody in front of the rack or behind it while it is tried.",
+    30,
+    (),
+)
+
+
+def _measure(context: Context, build: Assembly) -> Row:
+    high = max([*(m.b[2] for m in build.members if m.role == "upright"), *(slab.hi[2] for slab in build.slabs)])
+    return (
+        "measure",
+        "Check the wall and what is behind it",
+        f"Clear depth at the floor, at {context.say.length(high)} and between; where ribs, studs and existing points are.",
+        "The narrowest place is known, and every fixing point was found with its thread.",
+        "Look behind the lining first: wires, airbags and belts run in the walls.",
+        25,
+        (),
+    )
+
+
+def _panels(build: Assembly) -> list[Row]:
+    uprights = tuple(slab.id for slab in build.slabs if slab.role in ("side", "upright"))
+    shelves = tuple(slab.id for slab in build.slabs if slab.role == "shelf")
+    fixings = tuple(contact.id for contact in build.contacts if contact.kind == "wall")
+    return [
+        (
+            "cut",
+            "Cut uprights and shelves",
+            f"{len(uprights)} uprights and {len(shelves)} shelves. Mark every piece and its face grain as on the cut list; notches over the wheel box by a template of card.",
+            "All of one kind within 1 mm; inside corners of notches rounded by 10 mm or more.",
+            "Eyes, ears and lungs. Support the sheet on both sides of the cut.",
+            9.0 * (len(uprights) + len(shelves)),
+            (*uprights, *shelves),
+        ),
+        (
+            "box",
+            "Put it together on its back",
+            "Grooves or screw lines marked by one upright for all; shelves into the first upright, then the next; the back last.",
+            "Diagonals within 2 mm before the glue sets.",
+            "",
+            12.0 * len(shelves),
+            tuple(slab.id for slab in build.slabs),
+        ),
+        (
+            "stand",
+            "Stand it and fix it to the wall",
+            f"Packed level before {len(fixings)} wall fixing{'s' if len(fixings) != 1 else ''} are tightened.",
+            "It cannot be rocked by hand; every fixing has its torque and is marked.",
+            "A rack that is not held at the top comes over in the first corner.",
+            8.0 * len(fixings) + 10.0,
+            fixings,
+        ),
+    ]
+
 
 def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
     """(id, title, text, hold, caution, minutes, parts) in order."""
-    say = context.say
+    return [_measure(context, build), *(_panels(build) if build.slabs else _posts(build)), LOAD]
+
+
+def _posts(build: Assembly) -> list[Row]:
     uprights = [m for m in build.members if m.role == "upright"]
     bearers = [m for m in build.members if m.role == "bearer"]
     fixings = len(build.mounts)
     return [
-        (
-            "measure",
-            "Check the wall and what is behind it",
-            f"Clear depth at the floor, at {say.length(max(m.b[2] for m in uprights))} and between; where ribs, studs and existing points are.",
-            "The narrowest place is known, and every fixing point was found with its thread.",
-            "Look behind the lining first: wires, airbags and belts run in the walls.",
-            25,
-            (),
-        ),
         (
             "cut",
             "Cut uprights and bearers",
@@ -59,14 +111,5 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             "",
             25.0 * len(build.panels),
             tuple(panel.id for panel in build.panels),
-        ),
-        (
-            "load",
-            "Load it and drive round the yard",
-            "Heaviest things lowest. Brake hard once, corner once.",
-            "Nothing moved on its shelf, no fixing turned.",
-            "Nobody in front of the rack or behind it while it is tried.",
-            30,
-            (),
         ),
     ]
