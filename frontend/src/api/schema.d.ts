@@ -2507,6 +2507,19 @@ export interface components {
             groove: string;
         };
         /**
+         * Elsewhere
+         * @description Where a thing is in a scene, if not where it is driven about: on a surface, on another thing, or outside the vehicle.
+         */
+        Elsewhere: {
+            /**
+             * On
+             * @default outside
+             */
+            on: string;
+            /** @default null */
+            at: components["schemas"]["Spot"] | null;
+        };
+        /**
          * Eye
          * @description The driver's eye: ``ahead`` of the front, ``y`` right of the centre line, ``z`` above the load floor.
          */
@@ -5802,6 +5815,7 @@ export interface components {
          *
          *     ``on``: a surface, or ``thing/ID``: on top of another. ``stacked``: so many of it on each other, all as one. ``upright``: it must not be
          *     tilted. ``mass`` of one, without what it is ``filled`` with. ``stage`` planned: looked at with it and without.
+         *     ``parked``, ``night``: where it is then, if not where it is driven about.
          */
         Thing: {
             /** Id */
@@ -5841,6 +5855,10 @@ export interface components {
              * @default false
              */
             turned: boolean;
+            /** @default null */
+            parked: components["schemas"]["Elsewhere"] | null;
+            /** @default null */
+            night: components["schemas"]["Elsewhere"] | null;
             /**
              * @default {
              *       "by": "weight",
@@ -9656,6 +9674,7 @@ export interface operations {
                 build?: string;
                 show?: ("clearances" | "swept" | "people" | "way in" | "way out")[];
                 part?: string;
+                scene?: "driving" | "parked" | "night";
             };
             header?: never;
             path: {
@@ -9921,6 +9940,7 @@ export interface operations {
                 build?: string;
                 show?: ("clearances" | "swept" | "people" | "way in" | "way out")[];
                 part?: string;
+                scene?: "driving" | "parked" | "night";
             };
             header?: never;
             path: {
@@ -9975,6 +9995,7 @@ export interface operations {
                 build?: string;
                 show?: ("clearances" | "swept" | "people" | "way in" | "way out")[];
                 part?: string;
+                scene?: "driving" | "parked" | "night";
                 crew?: boolean;
             };
             header?: never;
@@ -10489,6 +10510,7 @@ export interface operations {
                 build?: string;
                 show?: ("clearances" | "swept" | "people" | "way in" | "way out")[];
                 part?: string;
+                scene?: "driving" | "parked" | "night";
                 proof?: boolean;
                 position?: string;
                 case?: string;

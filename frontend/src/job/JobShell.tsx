@@ -7,7 +7,7 @@ import { PLACES } from "../tape/places";
 import { STATE_WORD } from "../tape/state";
 import { Button } from "../ui/Button";
 import { useNight } from "../ui/night";
-import { type JobContext, JobContextValue } from "./context";
+import { type JobContext, JobContextValue, type SceneName } from "./context";
 import { Find } from "./Find";
 import { useKeys } from "./keys";
 import { KeysHelp } from "./KeysHelp";
@@ -19,6 +19,9 @@ import { useDesign } from "./useDesign";
 function inHand(builds: readonly { id?: string }[], wanted: string): string {
   return (builds.find((build) => build.id === wanted) ?? builds[0])?.id ?? "";
 }
+
+/** Everything as it is driven. */
+const HOME = { travels: {}, scene: "driving" as SceneName };
 
 const SINGLE = "ergostrut.single-keys";
 
@@ -34,7 +37,12 @@ export function JobShell() {
   useRefining(jobId, saved?.version, report.data?.coarse ?? false);
   const [lit] = useState(createLit);
   const [message, setMessage] = useState("");
-  const [travels, setTravels] = useState<Readonly<Record<string, number>>>({});
+  const [stands, setStands] = useState<{ travels: Readonly<Record<string, number>>; scene: SceneName }>(HOME);
+  const setTravels = useCallback(
+    (travels: Readonly<Record<string, number>>, scene?: SceneName) =>
+      setStands((before) => ({ travels, scene: scene ?? before.scene })),
+    [],
+  );
   const [wanted, takeInHand] = useState("");
   const [finding, setFinding] = useState(false);
   const [help, setHelp] = useState(false);
@@ -81,13 +89,14 @@ export function JobShell() {
             lit,
             light: lit.light,
             say: setMessage,
-            travels,
+            travels: stands.travels,
             setTravels,
+            scene: stands.scene,
             hand: inHand(saved.design.builds ?? [], wanted),
             takeInHand,
           }
         : null,
-    [saved, jobId, report.data, units, change, lit, travels, wanted],
+    [saved, jobId, report.data, units, change, lit, stands, setTravels, wanted],
   );
   if (query.isError) {
     return (

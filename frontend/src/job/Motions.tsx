@@ -1,12 +1,12 @@
 import type { Schemas } from "../api/client";
 import { TravelSlider } from "../ui/TravelSlider";
-import { useJob } from "./context";
+import { type SceneName, useJob } from "./context";
 
 type Motion = Schemas["MotionOut"];
 
 /** From how many motions on they are folded away under their number. */
 const MANY = 2;
-const SCENES = ["driving", "parked", "night"] as const;
+const SCENES = ["driving", "parked", "night"] as const satisfies readonly SceneName[];
 
 /** Where everything stands in a scene: at the first position that names it, else home. */
 function arranged(motions: readonly Motion[], scene: (typeof SCENES)[number]): Record<string, number> {
@@ -20,8 +20,9 @@ function arranged(motions: readonly Motion[], scene: (typeof SCENES)[number]): R
 
 /** Everything that moves, each with a slider or an angle and its named positions, and all of it by scene; kept from place to place. */
 export function Motions({ motions, drivable }: { motions: readonly Motion[]; drivable?: boolean }) {
-  const { units, travels, setTravels, design } = useJob();
-  if (motions.length === 0) return null;
+  const { units, travels, setTravels, design, scene: now } = useJob();
+  const moved = (design.carry?.things ?? []).some((thing) => thing.parked != null || thing.night != null);
+  if (motions.length === 0 && !moved) return null;
   const several = new Set(motions.map((motion) => motion.build)).size > 1;
   const to = (motion: Motion, mm: number) => setTravels({ ...travels, [motion.id]: mm });
   const each = (
@@ -62,15 +63,16 @@ export function Motions({ motions, drivable }: { motions: readonly Motion[]; dri
       ) : (
         each
       )}
-      {motions.length > 1 && (
+      {(motions.length > 1 || moved) && (
         <div className="flex items-center gap-x-2" role="group" aria-label="Everything">
           <span className="text-steel">Everything</span>
           {SCENES.map((scene) => (
             <button
               key={scene}
               type="button"
-              className="min-h-11 px-1 text-[14px] text-chalk underline"
-              onClick={() => setTravels(arranged(motions, scene))}
+              aria-pressed={scene === now}
+              className={`min-h-11 px-1 text-[14px] text-chalk underline ${scene === now && moved ? "font-semibold" : ""}`}
+              onClick={() => setTravels(arranged(motions, scene), scene)}
             >
               {scene}
             </button>

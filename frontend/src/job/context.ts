@@ -4,6 +4,9 @@ import type { ChangeIn, Design, Report } from "../api/client";
 import type { Units } from "../quantity/format";
 import { DARK, type Lit } from "./lit";
 
+/** What the whole job is arranged for. */
+export type SceneName = "driving" | "parked" | "night";
+
 export interface JobContext {
   jobId: number;
   version: number;
@@ -18,7 +21,9 @@ export interface JobContext {
   say: (message: string) => void;
   /** Where the motions of the job stand, mm by id, kept from place to place. */
   travels: Readonly<Record<string, number>>;
-  setTravels: (travels: Readonly<Record<string, number>>) => void;
+  setTravels: (travels: Readonly<Record<string, number>>, scene?: SceneName) => void;
+  /** The scene that everything was arranged for: things stand where they are in it. */
+  scene: SceneName;
   /** The build in hand: the others are drawn pale. */
   hand: string;
   takeInHand: (build: string) => void;

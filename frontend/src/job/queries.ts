@@ -1,7 +1,7 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
 import { api, type Schemas, take } from "../api/client";
-import { useJob } from "./context";
+import { type SceneName, useJob } from "./context";
 
 /** Milliseconds between looks at a search that runs. */
 const LOOK_AGAIN = 700;
@@ -74,13 +74,14 @@ export function useFrame(
   at: readonly string[],
   show: readonly Shown[] = [],
   part = "",
+  scene: SceneName = "driving",
 ) {
   return useQuery({
-    queryKey: ["job", job, "frame", version, build, at, show, part],
+    queryKey: ["job", job, "frame", version, build, at, show, part, scene],
     queryFn: ({ signal }) =>
       take(
         api.GET("/api/jobs/{job}/frame", {
-          params: { path: { job }, query: { build, at: [...at], show: [...show], part } },
+          params: { path: { job }, query: { build, at: [...at], show: [...show], part, scene } },
           signal,
         }),
       ),

@@ -31,7 +31,7 @@ from .structure.assembly import Assembly
 from .structure.context import Context
 from .structure.feet import present
 from .structure.pressing import Pressing
-from .structure.setting import Setting, settings_of
+from .structure.setting import Setting, scene_travels, setting_at, settings_of
 from .structure.turn import turned
 
 ROUNDS = 3
@@ -83,6 +83,7 @@ def key_of(context: Context, index: int, version: str) -> str:
         "own": design.own.model_dump(mode="json"),
         "units": design.units.model_dump(mode="json"),
         "catalog": version,
+        "scene": context.scene,
     }
     return json.dumps(read, sort_keys=True)
 
@@ -184,7 +185,9 @@ def _proved(context: Context, build: Assembly, key: str, watch: Watch | None) ->
     found: list[Finding] = []
     kept: list[Study] = []
     room = KEPT
-    stood = standing(context, build, settings_of(build))
+    still = context.scene != "driving"
+    there = setting_at(build, scene_travels(build, context.scene))
+    stood = standing(context, build, (replace(there, drivable=False),) if still else settings_of(build))
     for item in stood.studies:
         found += setting_findings(item)
         room -= item.floats
@@ -202,8 +205,8 @@ def _proved(context: Context, build: Assembly, key: str, watch: Watch | None) ->
     ]
     anchors = None
     if build.base:
-        there = [(item.setting, _there(build, item)) for item in stood.studies]
-        anchors = anchor_study(context, build, there, stood.footing(), stood.crash_footing())
+        stands = [(item.setting, _there(build, item)) for item in stood.studies]
+        anchors = anchor_study(context, build, stands, stood.footing(), stood.crash_footing())
         found += [*check_anchors(context, anchors), *check_rails(context, anchors)]
     found += check_crash(context, build, anchors)
     if build.missing:

@@ -11,7 +11,7 @@ from .balance.ledger import axle_loads, ledger
 from .carry.checks import check_places
 from .carry.held import check_held
 from .carry.people import with_people
-from .carry.place import arrange
+from .carry.place import OTHERS, arrange, load_in, moved_in
 from .carry.sleep import check_sleepers
 from .carry.stowed import check_stowed
 from .carry.wants import check_wants
@@ -45,7 +45,9 @@ from .proof import Keep, Proof, prove, setting_findings, standing
 from .prove.boxes.refine import Watch
 from .prove.study import Study
 from .structure.assembly import Assembly
+from .structure.carried import CarryPlan
 from .structure.context import Context
+from .structure.holds import Scene
 from .structure.plans import CutPlan, Step
 from .structure.setting import Setting, setting_at, settings_of
 
@@ -127,7 +129,10 @@ def context_of(design: DesignBase, catalog: Catalog) -> Context:
     catalog = extended(catalog, design.own)
     host = resolve(design.host)
     builds = tuple(with_people(build, design.carry.crew) for build in assemble(design.builds, host, catalog))
-    return Context(design, host, catalog, builds, arrange(design.carry, builds, host))
+    plans: dict[Scene, CarryPlan] = {
+        scene: arrange(load_in(design.carry, scene), builds, host) for scene in OTHERS if moved_in(design.carry, scene)
+    }
+    return Context(design, host, catalog, builds, arrange(design.carry, builds, host), plans)
 
 
 def check(design: DesignBase, catalog: Catalog, keep: Keep | None = None, watch: Watch | None = None) -> Report:
@@ -143,6 +148,8 @@ def check(design: DesignBase, catalog: Catalog, keep: Keep | None = None, watch:
     context = context_of(design, catalog)
     proofs = tuple(prove(context, i, catalog.version, keep, watch) for i in range(len(context.builds)))
     found: list[Finding] = [finding for proof in proofs for finding in proof.findings]
+    for scene in context.plans:
+        found += [*_standing_there(context.at(scene), catalog.version, keep), *_places_then(context.at(scene))]
     cut = cut_plan(context)
     todo = steps(context, cut)
     found += [
@@ -171,6 +178,20 @@ def check(design: DesignBase, catalog: Catalog, keep: Keep | None = None, watch:
     found += check_goals(context, tally.build_kg, tally.price)
     found += _without_planned(design, catalog, found, _kept(proofs, keep), watch)
     return Report(context, worst_of(found), proofs, cut, todo, tally)
+
+
+def _standing_there(context: Context, version: str, keep: Keep | None) -> Iterator[Finding]:
+    """What is asked of the builds in a scene in which things are elsewhere: standing still, as everything stands then."""
+    for i in range(len(context.builds)):
+        for finding in prove(context, i, version, keep).findings:
+            if finding.case.startswith(("Parked", "Slope")):
+                yield finding
+
+
+def _places_then(context: Context) -> Iterator[Finding]:
+    """Things without a place, over an edge or in each other in a scene."""
+    for finding in (*check_places(context), *check_cargo(context)):
+        yield replace(finding, id=f"{finding.id}.{context.scene}", sentence=f"{context.scene.capitalize()}: {finding.sentence}")
 
 
 def _without_planned(design: DesignBase, catalog: Catalog, found: Iterable[Finding], keep: Keep, watch: Watch | None) -> Iterator[Finding]:

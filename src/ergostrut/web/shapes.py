@@ -13,7 +13,7 @@ from ergostrut.core.finding import Finding, Place, State
 from ergostrut.core.job.document import Design, Entry
 from ergostrut.core.primitives import View
 from ergostrut.core.report import Tally
-from ergostrut.core.structure.holds import Position
+from ergostrut.core.structure.holds import Position, Scene
 from ergostrut.core.structure.parts import Height
 from ergostrut.core.structure.plans import BarGroup, Bought, Piece, SheetGroup, Step
 from ergostrut.core.units import Units
@@ -234,6 +234,8 @@ class SettingQuery(Wire):
     show: list[Show] = Field(default=[], max_length=8)
     """What is drawn besides; ``part``: the piece whose way in is drawn, the largest of the build in hand where empty."""
     part: str = Field(default="", max_length=120)
+    scene: Scene = "driving"
+    """Things stand where they are in it."""
 
 
 class MotionOut(Wire):

@@ -87,6 +87,48 @@ function Filled({ path, name, filled }: { path: string; name: string; filled: bo
   );
 }
 
+/** Where a thing is in a scene, if not where it is driven about. */
+function Elsewhere({
+  scene,
+  path,
+  name,
+  set,
+  surfaces,
+}: {
+  scene: "parked" | "night";
+  path: string;
+  name: string;
+  set: boolean;
+  surfaces: readonly Surface[];
+}) {
+  const { change } = useJob();
+  const then = scene === "night" ? "at night" : "when parked";
+  if (!set)
+    return (
+      <Button
+        tone="quiet"
+        onClick={() => void change([{ op: "set", path: `${path}/${scene}`, value: {} }], `${name} elsewhere ${then}`)}
+      >
+        {scene === "night" ? "At night it is elsewhere" : "Parked, it is elsewhere"}
+      </Button>
+    );
+  return (
+    <>
+      <ChoiceField
+        label={scene === "night" ? "At night on" : "Parked, on"}
+        path={`${path}/${scene}/on`}
+        options={[{ value: "outside", label: "outside the vehicle" }, ...choices(surfaces)]}
+      />
+      <Button
+        tone="quiet"
+        onClick={() => void change([{ op: "set", path: `${path}/${scene}`, value: null }], `${name} stays ${then}`)}
+      >
+        {scene === "night" ? "At night it stays where it is driven" : "Parked, it stays where it is driven"}
+      </Button>
+    </>
+  );
+}
+
 function ThingSheet({
   index,
   surfaces,
@@ -147,6 +189,20 @@ function ThingSheet({
           Type its place
         </Button>
       )}
+      <Elsewhere
+        scene="parked"
+        path={path}
+        name={thing.name}
+        set={thing.parked != null}
+        surfaces={surfaces.filter((one) => one.id !== `thing/${thing.id}`)}
+      />
+      <Elsewhere
+        scene="night"
+        path={path}
+        name={thing.name}
+        set={thing.night != null}
+        surfaces={surfaces.filter((one) => one.id !== `thing/${thing.id}`)}
+      />
       <ChoiceField label="Held by" path={`${path}/hold/by`} options={HOLDS} />
       {(by === "friction" || by === "beside") && (
         <NumberField label="Friction" path={`${path}/hold/friction`} optional />

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from typing import Literal
 
-from ..document.load import LoadOut, Thing
+from ..document.load import OUTSIDE, LoadOut, Thing
 from ..structure.assembly import Assembly
 from ..structure.carried import CarryPlan, Placed
 from ..structure.host import FLOOR_END, WIDTH_HIGH, WIDTH_LOW, Host
@@ -37,6 +38,26 @@ def _free_spot(size: tuple[float, float, float], surface: Surface, taken: Sequen
             if clear:
                 return x, y
     return None
+
+
+OTHERS: tuple[Literal["parked", "night"], ...] = ("parked", "night")
+
+
+def load_in(load: LoadOut, scene: Literal["parked", "night"]) -> LoadOut:
+    """What is carried with everything where it is in a scene; what is outside is left out."""
+    things = []
+    for thing in load.things:
+        there = thing.parked if scene == "parked" else thing.night
+        if there is None:
+            things.append(thing)
+        elif there.on != OUTSIDE:
+            things.append(thing.model_copy(update={"on": there.on, "at": there.at}))
+    return load.model_copy(update={"things": tuple(things)})
+
+
+def moved_in(load: LoadOut, scene: Literal["parked", "night"]) -> bool:
+    """Whether anything is elsewhere in a scene than where it is driven about."""
+    return any((thing.parked if scene == "parked" else thing.night) is not None for thing in load.things)
 
 
 FLOOR = "host/floor"

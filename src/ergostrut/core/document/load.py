@@ -58,11 +58,23 @@ class Filled(Record):
         return LIQUIDS[self.liquid] * self.litres * self.fill / 100
 
 
+OUTSIDE = "outside"
+"""Where a thing is that is not in or on the vehicle."""
+
+
+class Elsewhere(Record):
+    """Where a thing is in a scene, if not where it is driven about: on a surface, on another thing, or outside the vehicle."""
+
+    on: Annotated[str, Field(max_length=80)] = OUTSIDE
+    at: Spot | None = None
+
+
 class Thing(Record):
     """A box with a mass: ``length`` along the truck, ``width`` across, unless ``turned``.
 
     ``on``: a surface, or ``thing/ID``: on top of another. ``stacked``: so many of it on each other, all as one. ``upright``: it must not be
-    tilted. ``mass`` of one, without what it is ``filled`` with. ``stage`` planned: looked at with it and without."""
+    tilted. ``mass`` of one, without what it is ``filled`` with. ``stage`` planned: looked at with it and without.
+    ``parked``, ``night``: where it is then, if not where it is driven about."""
 
     id: Ident
     name: Name
@@ -73,6 +85,8 @@ class Thing(Record):
     on: Annotated[str, Field(max_length=80)]
     at: Spot | None = None
     turned: bool = False
+    parked: Elsewhere | None = None
+    night: Elsewhere | None = None
     hold: Holding = Holding()
     stacked: Annotated[int, Field(ge=1, le=40)] = 1
     upright: bool = False

@@ -9,10 +9,11 @@ from ..finding import COMMON_PRACTICE, Finding, State, Working, at_most
 from ..mechanics.lifting import recommended
 from ..mechanics.space.boxes import joined, within
 from ..structure.assembly import Assembly, centroid
+from ..structure.carried import Placed
 from ..structure.context import Context
 from ..structure.holds import Motion, Scene
 from ..structure.setting import Setting, scene_travels
-from .bodies import TURNS, Body, bodies_at
+from .bodies import TURNS, Body, bodies_at, on_floor
 
 CHANGES: tuple[tuple[Scene, Scene], ...] = (("driving", "parked"), ("parked", "night"), ("night", "driving"))
 TOUCH = 2.0
@@ -50,6 +51,49 @@ def moves(context: Context, before: Scene, after: Scene) -> list[Move]:
     return found
 
 
+@dataclass(frozen=True)
+class Carry:
+    """A thing carried from where it is to where it is in another scene; None: outside the vehicle."""
+
+    item: Placed
+    to: Placed | None
+    out: bool
+
+    @property
+    def words(self) -> str:
+        name = self.item.thing.name
+        if self.to is None:
+            return f"{name} in from outside" if not self.out else f"{name} out of the vehicle"
+        return f"{name} to the {self.to.surface.label}"
+
+    @property
+    def lift(self) -> tuple[float, float, float]:
+        """(kg, height of the hands at the start, mm that they go up or down): held at its middle; outside it is taken as far as the floor."""
+        a = self.item.at()[2]
+        b = self.to.at()[2] if self.to is not None else self.item.size[2] / 2
+        return self.item.mass, min(a, b), abs(b - a)
+
+
+def carries(context: Context, before: Scene, after: Scene) -> list[Carry]:
+    """Things that are elsewhere in two scenes, heaviest first."""
+    one, two = ({item.thing.id: item for item in context.at(scene).plan.placed} for scene in (before, after))
+    found = []
+    for name, item in one.items():
+        to = two.get(name)
+        if to is None or (to.surface.id, to.x, to.y) != (item.surface.id, item.x, item.y):
+            found.append(Carry(item, to, True))
+    found += [Carry(item, None, False) for name, item in two.items() if name not in one]
+    return sorted(found, key=lambda one: -one.item.mass)
+
+
+def _staying(context: Context, before: Scene, carried: Sequence[Carry]) -> Context:
+    """With what is carried taken off first: it stands in nobody's way while the builds are moved."""
+    there = context.at(before)
+    gone = {one.item.thing.id for one in carried}
+    plan = replace(there.plan, placed=tuple(item for item in there.plan.placed if item.thing.id not in gone))
+    return replace(there, plan=plan)
+
+
 def _moving(build: Assembly, motion: Motion) -> set[str]:
     return {one.body for one in build.motions if one.id == motion.id or one.follows == motion.id}
 
@@ -70,6 +114,7 @@ def blocked(context: Context, move: Move, at: Mapping[str, float]) -> str:
     """What a move runs into with all else where it stands (travels by motion); empty where it goes."""
     mine = _on(move.build, context, _moving(move.build, move.motion))
     others = [body for build in context.builds if build is not move.build for body in _parts(context, build, at)]
+    others += on_floor(context)
     if not others:
         return ""
     around = joined(body.boxes for body in others)
@@ -121,14 +166,15 @@ def check_changes(context: Context) -> Iterator[Finding]:
     """One finding for every change of scene in which something moves."""
     total = 0.0
     for before, after in CHANGES:
-        todo = moves(context, before, after)
-        if not todo:
+        todo, carried = moves(context, before, after), carries(context, before, after)
+        if not todo and not carried:
             continue
+        here = _staying(context, before, carried)
         at = {motion: travel for build in context.builds for motion, travel in scene_travels(build, before).items()}
-        done, stuck, why = in_order(context, todo, dict(at))
-        seconds = MOVE * len(todo) + STRAP * sum(len(move.build.straps) for move in todo)
+        done, stuck, why = in_order(here, todo, dict(at))
+        seconds = MOVE * (len(todo) + len(carried)) + STRAP * sum(len(move.build.straps) for move in todo)
         total += seconds
-        yield _finding(context, before, after, done, stuck, why, seconds)
+        yield _finding(here, before, after, done, stuck, why, carried)
     goal = context.design.goals.seconds
     if goal is not None and total:
         w = Working()
@@ -139,33 +185,40 @@ def check_changes(context: Context) -> Iterator[Finding]:
                       state, have, goal, "s", use, basis="your own limit", working=w.done())  # fmt: skip
 
 
-def _finding(context: Context, before: Scene, after: Scene, done: Sequence[Move], stuck: Move | None, why: str, seconds: float) -> Finding:
+def _finding(
+    context: Context, before: Scene, after: Scene, done: Sequence[Move], stuck: Move | None, why: str, carried: Sequence[Carry]
+) -> Finding:
     blank = Finding(f"change/{before}.{after}", "change", "frame", (), f"From {before} to {after}", "", "holds", basis=COMMON_PRACTICE)
     w = Working()
     for n, move in enumerate(done, 1):
         w.say(f"{n}. {move.words}.")
+    for n, one in enumerate(carried, len(done) + 1):
+        w.say(f"{n}. {one.words}.")
     straps = sum(len(move.build.straps) for move in done)
-    w.line("t", "t_m * n + t_s * s", "s", f"moves and straps: {COMMON_PRACTICE}", t_m=MOVE, n=len(done), t_s=STRAP, s=straps)
+    seconds = w.line(
+        "t", "t_m * n + t_s * s", "s", f"moves and straps: {COMMON_PRACTICE}", t_m=MOVE, n=len(done) + len(carried), t_s=STRAP, s=straps
+    )
     if stuck is not None:
         text = f"{stuck.words.capitalize()} runs into {why}: nothing that is left to do goes first."
         return replace(blank, sentence=text, state="over", use=2.0, parts=(stuck.motion.body,), working=w.done())
-    worst: tuple[float, Move, float, float] | None = None
-    for move in done:
-        lift = _lift(context, move)
+    worst: tuple[float, str, float, float] | None = None
+    lifts = [(move.words, move.motion.body, _lift(context, move)) for move in done]
+    lifts += [(one.words, f"thing/{one.item.thing.id}", one.lift) for one in carried]
+    for text, part, lift in lifts:
         if lift is None:
             continue
         kg, v, d = lift
         limit = recommended(AHEAD, v, d)
         use = kg / limit if limit > 0 else 99.0
         if worst is None or use > worst[0]:
-            worst = use, move, kg, limit
-            w.given("m", kg, "kg", f"in the hands, {move.words}: {v:.0f} mm up, lifted by {d:.0f} mm, {AHEAD:.0f} mm ahead")
+            worst = use, part, kg, limit
+            w.given("m", kg, "kg", f"in the hands, {text}: {v:.0f} mm up, lifted by {d:.0f} mm, {AHEAD:.0f} mm ahead")
             w.given("RWL", limit, "kg", "revised NIOSH equation, 94-110: 23 kg HM VM DM CM; nothing over 1.78 m")
-    words = ", then ".join(move.words for move in done)
+    words = ", then ".join([*(move.words for move in done), *(one.words for one in carried)])
     text = f"{words[:1].upper()}{words[1:]}; about {seconds:.0f} s."
     if worst is None:
         return replace(blank, sentence=text, use=0.0, working=w.done())
-    index, move, kg, limit = worst
+    index, moved, kg, limit = worst
     say = context.say
     w.given("LI", index, "", "of the hardest lift: kg over what is recommended for one; up to 2 is for two people")
     # the tape stands at its mark where two lift it, at want where one does
@@ -173,5 +226,5 @@ def _finding(context: Context, before: Scene, after: Scene, done: Sequence[Move]
     state: State = "holds" if index <= 1 else "tight" if index <= 2 else "over"
     text += f" {say.mass(kg)} to lift, {say.mass(limit)} is recommended for one" if limit else f" {say.mass(kg)} to lift out of reach"
     text += "." if index <= 1 else ": lift it by two." if index <= 2 else ": too much for two. Make it lighter, or in parts."
-    return replace(blank, sentence=text, state=state, use=use, demand=kg, limit=limit, unit="kg", parts=(move.motion.body,), working=w.done(),
+    return replace(blank, sentence=text, state=state, use=use, demand=kg, limit=limit, unit="kg", parts=(moved,), working=w.done(),
                    basis="revised NIOSH equation, NIOSH 94-110")  # fmt: skip

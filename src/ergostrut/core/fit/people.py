@@ -21,6 +21,7 @@ BASIS = f"Drillis and Contini 1966; turning over as the least, sitting up as the
 
 def check_headroom(context: Context) -> Iterator[Finding]:
     """Every sleeper under the roof or the cover, or under what another build holds over the bed."""
+    context = context.at("night")
     beds = {surface.id: (build, surface) for build in context.builds for surface in build.surfaces}
     for person in context.design.carry.crew:
         if person.sleeps is None or person.sleeps not in beds or person.stature is None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
@@ -13,7 +14,7 @@ from ..structure.context import Context
 from ..structure.host import Opening
 from ..structure.parts import Surface
 from ..structure.setting import scene_travels, setting_at
-from .bodies import bodies_at
+from .bodies import bodies_at, on_floor
 from .people import LIES
 from .shell import Shell, shell_of
 
@@ -40,17 +41,14 @@ class WayOut:
     over: tuple[str, ...]
 
 
-def _night(context: Context) -> list[tuple[Assembly, tuple[Corners, ...]]]:
-    """Everything of every build and on it, where it stands at night."""
-    found = []
-    for build in context.builds:
-        setting = setting_at(build, scene_travels(build, "night"))
-        rows: list[Corners] = []
-        for body in bodies_at(context, build, setting):
-            for a, b in zip(body.boxes.lo.tolist(), body.boxes.hi.tolist(), strict=True):
-                rows.append(((a[0], a[1], a[2]), (b[0], b[1], b[2])))
-        found.append((build, tuple(rows)))
-    return found
+def _night(context: Context) -> tuple[Corners, ...]:
+    """Everything of every build, on it, and on the floor, where it stands at night."""
+    found: list[Corners] = []
+    standing = [bodies_at(context, build, setting_at(build, scene_travels(build, "night"))) for build in context.builds]
+    for body in itertools.chain(*standing, on_floor(context)):
+        for a, b in zip(body.boxes.lo.tolist(), body.boxes.hi.tolist(), strict=True):
+            found.append(((a[0], a[1], a[2]), (b[0], b[1], b[2])))
+    return tuple(found)
 
 
 def _beds(context: Context) -> dict[str, tuple[Assembly, Surface]]:
@@ -98,8 +96,8 @@ def ways_out(context: Context) -> list[tuple[Person, Opening | None, WayOut | No
     doors = tuple(one for one in context.host.openings if not one.missing and one.inside != "no")
     if not context.host.roofed or not doors:
         return []
-    beds, night = _beds(context), _night(context)
-    solid = tuple(box for _, rows in night for box in rows)
+    context = context.at("night")
+    beds, solid = _beds(context), _night(context)
     sleepers = [one for one in context.design.carry.crew if one.sleeps in beds]
     places = {one.id: _place(context, *beds[one.sleeps], one) for one in sleepers if one.sleeps is not None}
     found: list[tuple[Person, Opening | None, WayOut | None]] = []

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field, replace
 
 from ..catalog.model import Catalog
 from ..document.base import DesignBase
 from ..wording import Say
 from .assembly import Assembly
 from .carried import CarryPlan, Placed
+from .holds import Scene
 from .host import Host
 from .parts import Point3
 from .setting import setting_at
@@ -24,6 +25,13 @@ class Context:
     catalog: Catalog
     builds: tuple[Assembly, ...]
     plan: CarryPlan
+    plans: Mapping[Scene, CarryPlan] = field(default_factory=dict)
+    """Where things are in scenes in which any is elsewhere; else as ``plan``."""
+    scene: Scene = "driving"
+
+    def at(self, scene: Scene) -> Context:
+        """The same with things where they are in a scene."""
+        return replace(self, plan=self.plans.get(scene, self.plan), scene=scene) if scene in self.plans else self
 
     @property
     def say(self) -> Say:

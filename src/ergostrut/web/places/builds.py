@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from flask_openapi3 import APIBlueprint
 
 from ergostrut.core.catalog.own import extended
@@ -38,7 +40,8 @@ def frame(path: s.JobPath, query: s.SettingQuery) -> dict[str, object]:
     """The builds with motions where they stand, the one in hand with its dimensions, and what its findings say there."""
     design, report = service().load(path.job)
     context, travels, say = report.context, travels_of(query.at), Say(design.units)
-    masses = {item.thing.id: say.mass(item.mass) for item in context.plan.placed}
+    there = replace(report, context=context.at(query.scene))
+    masses = {item.thing.id: say.mass(item.mass) for item in there.context.plan.placed}
     studies = studies_at(report, travels)
     hand = context.build(query.build) or next(iter(context.builds), None)
     study = next((item for item in studies if item.assembly is hand), None)
@@ -48,7 +51,7 @@ def frame(path: s.JobPath, query: s.SettingQuery) -> dict[str, object]:
         for title, heads, rows in family_of(hand.family).tables(params, Reader(context.host), context.catalog):
             tables.append(s.CompareTable(title=title, heads=list(heads), rows=[list(row) for row in rows]))
     return s.FrameOut(
-        views=_with_overlays(report, frame_views(report, study, travels, part_states(report), masses, query.build), query),
+        views=_with_overlays(report, frame_views(there, study, travels, part_states(report), masses, query.build), query),
         here=[s.HereFinding(id=f.id, use=f.use, state=f.state, sentence=f.sentence) for f in here(studies).values()],
         build=hand.id if hand is not None else "",
         drivable=all(setting_at(build, travels).drivable for build in context.builds),

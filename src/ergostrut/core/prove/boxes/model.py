@@ -250,7 +250,7 @@ def solved(context: Context, build: Assembly, level: int = 0) -> Box:
     drawers = loaded(context.plan, build)
     stands = (*feet_of(build), *build.stands, *drawn_stands(drawers))
     frame = Frame(model, _basic(context, build, mesh, levels, stands, drawers))
-    cases = cases_at(context.design.loads, True, stands)
+    cases = cases_at(context.design.loads, context.scene == "driving", stands)
     place = {stand.id: i for i, stand in enumerate(stands)}
     factors = np.zeros((len(cases), 3 + len(stands)))
     for row, case in zip(factors, cases, strict=True):
@@ -259,7 +259,7 @@ def solved(context: Context, build: Assembly, level: int = 0) -> Box:
             newton = stands[place[name]].newton
             row[3 + place[name]] = (newton if newton is not None else context.design.loads.foot) * case.people
     results = frame.run([case.name for case in cases], factors)
-    crash = crash_cases(context.design.loads)
+    crash = crash_cases(context.design.loads) if context.scene == "driving" else ()
     hits = np.array([[*case.g, *[0.0] * len(stands)] for case in crash])
     hit = frame.run([case.name for case in crash], hits) if crash else None
     return Box(context, build, slabs, mesh, joined, frame, holds.pins, stands, cases, results, crash, hit, step)
