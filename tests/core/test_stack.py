@@ -9,7 +9,7 @@ import numpy as np
 import pytest
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.fit.stack import clearances, moved, stacks
+from ergostrut.core.fit.stack import clearances, loose_of, stacks
 from ergostrut.core.job.document import Design, read_design
 from ergostrut.core.report import check, context_of
 
@@ -39,9 +39,8 @@ def test_linear_and_likely_stack_against_a_monte_carlo(catalog: Catalog) -> None
     rng, off = np.random.default_rng(7), []
     for _ in range(300):
         other = design
-        for role in context.host.dims:
-            if context.host.dims[role].mm is not None:
-                other = moved(other, role, float(rng.uniform(-25, 25)))
+        for one in loose_of(context):
+            other = one.moved(other, float(rng.uniform(-25, 25)))  # type: ignore[assignment]
         off.append(clearances(context_of(other, catalog))[ident] - before)
     assert np.abs(off).max() <= stack.linear + 1e-6 and np.abs(off).max() > 0.7 * stack.linear
     assert np.std(off) == pytest.approx(stack.likely / math.sqrt(3), rel=0.2)
@@ -63,3 +62,22 @@ def test_a_length_that_moves_nothing_is_not_named(catalog: Catalog) -> None:
     context = context_of(typical({**SHEET, "width": "1880 mm"}), catalog)
     stack = stacks(context, lambda other: context_of(other, catalog), ["b/fit.walls"])["b/fit.walls"]
     assert stack.moves == {"width_above_wells": pytest.approx(12.5)} and stack.linear == stack.likely == pytest.approx(12.5)
+
+
+def test_typical_widths_of_leaning_walls_stack_as_well(catalog: Catalog) -> None:
+    """Walls by stations 1700 wide at the floor and 1500 at 1500: a chest 1600 wide and 600 high stands 10 mm from them at its top; moved by 25 each,
+    0.6 of the lower one's half and 0.4 of the upper one's: 7.5 and 5 mm."""
+
+    def stations(state: str) -> list[dict[str, str]]:
+        return [{"height": "0 mm", "width": "1700 mm", "state": state}, {"height": "1500 mm", "width": "1500 mm", "state": state}]
+
+    chest = {**SHEET, "width": "1600 mm", "height": "600 mm"}
+    design = read_design(box_job(chest, stations=stations("typical")), bare=PLAIN)
+    context = context_of(design, catalog)
+    stack = stacks(context, lambda other: context_of(other, catalog), ["b/fit.walls"])["b/fit.walls"]
+    assert stack.moves == {"stations/0": pytest.approx(7.5), "stations/1": pytest.approx(5.0)}
+    for state, found in (("typical", "unknown"), ("measured", "holds")):
+        report = check(read_design(box_job(chest, stations=stations(state)), bare=PLAIN), catalog)
+        walls = next(f for f in report.findings if f.id == "b/fit.walls")
+        assert walls.state == found and walls.demand == pytest.approx(10.0)
+        assert ("Measure first: width of the walls" in walls.sentence) is (state == "typical")

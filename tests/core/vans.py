@@ -24,7 +24,7 @@ DIMS = {
     "track": "1680 mm",
     "floor_thickness": "1 mm",
 }
-UPRIGHT = [{"height": "0 mm", "width": "1640 mm"}, {"height": "1700 mm", "width": "1640 mm"}]
+UPRIGHT = [{"height": z, "width": "1640 mm", "state": "measured"} for z in ("0 mm", "1700 mm")]
 
 
 def van(**host: Any) -> dict[str, Any]:

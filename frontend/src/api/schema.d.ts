@@ -5674,6 +5674,12 @@ export interface components {
              * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 400 to 3000 mm.
              */
             width: string;
+            /**
+             * State
+             * @default typical
+             * @enum {string}
+             */
+            state: "typical" | "measured" | "checked";
         };
         /**
          * Stock

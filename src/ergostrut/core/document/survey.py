@@ -264,6 +264,7 @@ class Station(Record):
 
     height: Annotated[Length, Between(0, 3_000)]
     width: Annotated[Length, Between(400, 3_000)]
+    state: Confidence = "typical"
 
 
 class HostBase(Record):

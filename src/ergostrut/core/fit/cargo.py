@@ -15,10 +15,11 @@ TOUCH = 1.0
 
 
 def check_cargo(context: Context) -> Iterator[Finding]:
-    """Every thing that stands in a part of the build it is on, where it is at home."""
+    """Every thing that stands in a part of the build it is on, or on the floor in one of any build, where it is at home."""
     for build in context.builds:
         parts: tuple[Body, ...] | None = None
-        for item in (item for body in build.bodies for item in context.plan.on(body)):
+        mine = [item for body in build.bodies for item in context.plan.on(body)]
+        for item in (*mine, *context.plan.on("host")):
             parts = bodies(context, build, things=False, swept=False) if parts is None else parts
             (x, y, z), (lx, ly, lz) = item.at(), item.size
             name = f"thing/{item.thing.id}"
@@ -29,7 +30,6 @@ def check_cargo(context: Context) -> Iterator[Finding]:
             w = Working()
             w.given("c", found.gap, "mm", f"{item.thing.name} to {found.two.name} of the {build.label}, each as a box")
             text = f"{item.thing.name} stands in {found.two.name} of the {build.label} by {context.say.length(-found.gap)}, which lies {found.towards} of it. Move it, or turn it."
-            finding = room(
-                f"{name}/cargo", f"{item.thing.name} clear of what carries it", (name, found.two.part), text, found.gap, 0.0, w, "fit.cargo"
-            )
-            yield finding
+            title = f"{item.thing.name} clear of {'what carries it' if item in mine else f'the {build.label}'}"
+            ident = f"{name}/cargo" if item in mine else f"{name}/cargo.{build.id}"
+            yield room(ident, title, (name, found.two.part), text, found.gap, 0.0, w, "fit.cargo")

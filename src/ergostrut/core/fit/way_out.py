@@ -79,12 +79,14 @@ def lying_place(context: Context) -> Iterator[tuple[Person, Corners, int]]:
 
 STARTS = (0.5, 0.25, 0.75, 0.1, 0.9)
 """Where along his place somebody may begin, as shares of it: the middle first."""
+ASIDE = (0.5, 0.8, 0.2)
+"""And across it: beside what lies over one half of him."""
 
 
-def _body(place: Corners, wide: float, high: float, share: float) -> Corners:
-    """Somebody on the way, as a box over a part of where he lies."""
+def _body(place: Corners, wide: float, high: float, share: float, aside: float) -> Corners:
+    """Somebody on the way, as a box over a part of where he lies, ``share`` along it and ``aside`` across."""
     along = 0 if place[1][0] - place[0][0] > place[1][1] - place[0][1] else 1
-    shares = [0.5, 0.5]
+    shares = [aside, aside]
     shares[along] = share
     x, y = (place[0][i] + shares[i] * (place[1][i] - place[0][i]) for i in (0, 1))
     z = place[0][2]
@@ -133,7 +135,11 @@ def _widest(person: Person, place: Corners, door: Opening, shell: Shell, around:
     solids = (*shell.solids, *around)
 
     def poses(wide: float, high: float) -> tuple[Pose, ...] | None:
-        tries = (passage((_body(place, wide, high, share),), solids, shell.room, shell.gates, turns="none") for share in STARTS)
+        tries = (
+            passage((_body(place, wide, high, share, aside),), solids, shell.room, shell.gates, turns="none")
+            for aside in ASIDE
+            for share in STARTS
+        )
         return next((found for found in tries if found is not None), None)
 
     least = HEIGHTS[-1]

@@ -46,7 +46,11 @@ def _service(survey: HostBase) -> dict[str, Any]:
 
 def _station(survey: Any) -> dict[str, Any]:
     last = survey.stations[-1] if survey.stations else None
-    return {"height": f"{last.height.mm + 300 if last else 0:.0f} mm", "width": f"{last.width.mm if last else 1700:.0f} mm"}
+    return {
+        "height": f"{last.height.mm + 300 if last else 0:.0f} mm",
+        "width": f"{last.width.mm if last else 1700:.0f} mm",
+        "state": "measured",
+    }
 
 
 INSIDE = options("unknown", "yes", "no")
@@ -55,7 +59,15 @@ SIDE_HUNG = options("unknown", "slides", "front edge", "rear edge", "top")
 WALLS = Group(
     "Walls",
     (
-        Repeat("stations", "Station", (Row("height", "Above the floor", "length"), Row("width", "Wall to wall there", "length"))),
+        Repeat(
+            "stations",
+            "Station",
+            (
+                Row("height", "Above the floor", "length"),
+                Row("width", "Wall to wall there", "length"),
+                Row("state", "It is", "choice", options("typical", "measured", "checked")),
+            ),
+        ),
         Command("Add a width higher up", "stations", op="add", make=_station),
     ),
     help="Clear width at several heights, floor upwards: walls lean and curve. Measure to the bare face and say the lining, or to the lining.",
