@@ -25,6 +25,8 @@ export function Motions({ motions, drivable }: { motions: readonly Motion[]; dri
   if (motions.length === 0 && !moved) return null;
   const several = new Set(motions.map((motion) => motion.build)).size > 1;
   const to = (motion: Motion, mm: number) => setTravels({ ...travels, [motion.id]: mm });
+  const so = (scene: SceneName) =>
+    scene === now && Object.entries(arranged(motions, scene)).every(([id, at]) => (travels[id] ?? 0) === at);
   const each = (
     <>
       {motions.map((motion) => {
@@ -70,8 +72,8 @@ export function Motions({ motions, drivable }: { motions: readonly Motion[]; dri
             <button
               key={scene}
               type="button"
-              aria-pressed={scene === now}
-              className={`min-h-11 px-1 text-[14px] text-chalk underline ${scene === now && moved ? "font-semibold" : ""}`}
+              aria-pressed={so(scene)}
+              className={`min-h-11 px-1 text-[14px] text-chalk underline ${so(scene) ? "font-semibold" : ""}`}
               onClick={() => setTravels(arranged(motions, scene), scene)}
             >
               {scene}

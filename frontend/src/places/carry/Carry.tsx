@@ -123,7 +123,7 @@ function Elsewhere({
         tone="quiet"
         onClick={() => void change([{ op: "set", path: `${path}/${scene}`, value: null }], `${name} stays ${then}`)}
       >
-        {scene === "night" ? "At night it stays where it is driven" : "Parked, it stays where it is driven"}
+        {scene === "night" ? "As driven, at night too" : "As driven, parked too"}
       </Button>
     </>
   );

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import itertools
 import math
-from collections.abc import Iterator, Sequence
+import re
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import replace
 
 import numpy as np
@@ -57,17 +58,27 @@ def box_findings(box: Box) -> Iterator[Finding]:
             f"{box.build.id}/slab.stands", "slab.stands", "prove", (box.build.id,), "The box stays where it stands",
             f"Nothing holds it, {name.lower()}: {why}. Tie its corners down.", "over", case=name,
         )  # fmt: skip
-    for slab in box.slabs:
-        yield from check_strength(box, slab)
-    for top in box.slabs:
-        if top.use in ("deck", "sleeping"):
-            yield from _sag(box, top)
+    tops = [slab for slab in box.slabs if slab.use in ("deck", "sleeping")]
+    yield from _by_level(row for slab in box.slabs for row in check_strength(box, slab))
+    yield from _by_level(row for top in tops for row in _sag(box, top))
     yield from _buckles(box)
     yield from check_edges(box)
     yield from check_local(box)
     yield from check_lids(box.context, box.build.panels, box.build.id)
     yield from _racks(box)
     yield from _ties(box)
+
+
+def _by_level(found: Iterable[Finding]) -> Iterator[Finding]:
+    """Of shelves side by side, ``shelf.1.2`` and its like, the worst of each level alone."""
+    kept: dict[str, Finding] = {}
+    for one in found:
+        level = re.sub(r"/(shelf\.\d+)\.\d+\.", r"/\1.", one.id)
+        title = re.sub(r"^(Shelf \d+) \d+", r"\1", one.title)
+        before = kept.get(level)
+        if before is None or (one.use or 0.0) > (before.use or 0.0):
+            kept[level] = replace(one, id=level, title=title)
+    yield from kept.values()
 
 
 def _rows(box: Box) -> np.ndarray:
