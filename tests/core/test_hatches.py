@@ -8,6 +8,7 @@ import pytest
 
 from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.constants import G
 from ergostrut.core.problem import InputError
 from ergostrut.core.structure.setting import Setting
 from ergostrut.core.structure.turn import turned
@@ -78,3 +79,19 @@ def test_what_stands_in_a_pod_bends_its_floor_and_nothing_hides_it(catalog: Cata
         context(catalog, pods={"floor": "300 mm"})
     with pytest.raises(InputError, match="opens to the rear"):
         context(catalog, pods={}, opens="left")
+
+
+@pytest.mark.parametrize(("kg", "state"), [(20, "holds"), (400, "over")])
+def test_what_stands_on_a_lid_counts_in_a_bump(catalog: Catalog, kg: float, state: str) -> None:
+    """A case 300 x 200 wholly over it, 2 g of a gravel bump: P (L/4 - c/8) over b t2 / 6 with c its shorter side; a foot where that is more."""
+    case = {"id": "v", "name": "vice", "length": "300 mm", "width": "200 mm", "height": "200 mm", "mass": f"{kg} kg", "on": "r/top", "at": {"x": "500 mm", "y": "-150 mm"}}  # fmt: skip
+    finding = one(found(catalog, case, hatches=[HATCH]), "hatch.1.foot")
+    sheet, L = catalog.sheets["birch.18"], 296.0
+
+    def stress(P: float, c: float) -> float:
+        b = min(c + 0.58 * L * (min(sheet.E) / max(sheet.E)) ** 0.25, 396.0)
+        return P * (L / 4 - c / 8) / (b * sheet.t**2 / 6)
+
+    uses = {"Parked, foot": stress(1330, 75) / sheet.material.short, "Bump": stress(2 * kg * G, 200) / sheet.material.short, "Parked": stress(kg * G, 200) / sheet.material.long}  # fmt: skip
+    assert finding.case == max(uses, key=lambda name: uses[name]) and finding.state == state
+    assert finding.use == pytest.approx(max(uses.values()) / min(sheet.f), rel=1e-6)

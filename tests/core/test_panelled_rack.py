@@ -137,6 +137,18 @@ def test_eyes_in_the_roof_are_asked_in_a_bump(catalog: Catalog, rating: str | No
     assert one(short, "holder.ceiling.1").state == "over"
 
 
+@pytest.mark.parametrize(("wide", "kg", "state"), [("500 mm", 12, "holds"), ("2000 mm", 120, "over")])
+def test_bars_bend_between_their_eyes(catalog: Catalog, wide: str, kg: float, state: str) -> None:
+    """Half the load in the middle of a bar: n (W/2 L/4 + q L2/8)."""
+    load = {"id": "l", "name": "planks", "length": "1600 mm", "width": "300 mm", "height": "80 mm", "mass": f"{kg} kg", "on": "r/ceiling.1"}
+    ceiling = [{"front": "300 mm", "apart": "900 mm", "rating": "300 kg", "wide": wide}]
+    report = found(catalog, {**load, "at": {"x": "750 mm", "y": "0 mm"}}, **MADE, ceiling=ceiling)
+    finding = one(report, "holder.ceiling.1.bar")
+    bar = next(m for m in report.context.builds[0].members if m.role == "holder")
+    L, q = bar.length, bar.section.mass_per_m * G / 1e3
+    assert finding.state == state and finding.demand == pytest.approx(2 * (kg / 2 * G * L / 4 + q * L**2 / 8) / 1e3, rel=1e-6)
+
+
 def test_what_hangs_under_the_roof_loads_no_shelf(catalog: Catalog) -> None:
     ladder = {"id": "l", "name": "ladder", "length": "1600 mm", "width": "300 mm", "height": "80 mm", "mass": "60 kg", "on": "r/ceiling.1"}
     ceiling = [{"front": "300 mm", "apart": "900 mm"}]

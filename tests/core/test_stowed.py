@@ -91,12 +91,14 @@ def test_a_folded_bunk_names_what_holds_it(catalog: Catalog, fold: dict[str, Any
 
 @pytest.mark.parametrize("degrees", [80.0, 100.0])
 def test_what_opens_it_is_the_case_turned_into_its_lean(catalog: Catalog, degrees: float) -> None:
-    """About its hinges half its weight hangs on the catch: a sin t outward and n cos t downward, of half a g in a corner and 2 g in a bump."""
+    """About its hinges half its weight hangs on the catch: a sin t outward and n cos t downward, of half a g in a corner, with
+    all of its weight or half of it, and 2 g in a bump."""
     found = {f.id: f for f in check_stowed(context_of(job(bunk(fold={"kept": "cord", "degrees": degrees})), catalog))}[
         "bunk1/stowed.folded"
     ]
     lean = math.radians(degrees)
-    cases = [0.5 * math.sin(lean) + math.cos(lean), 2 * math.cos(lean), -0.5 * math.cos(lean)]
+    cases = [0.5 * math.sin(lean) + down * math.cos(lean) for down in (1.0, 0.5)]
+    cases += [2 * math.cos(lean), -0.5 * math.cos(lean)]
     kg = next(line.value for line in found.working if line.symbol == "W") / G  # type: ignore[operator]
     assert found.demand == pytest.approx(max(cases) * kg * G, rel=1e-6)
     asked = found.limit / (kg * G)  # type: ignore[operator]

@@ -33,10 +33,14 @@ def _opening(one: Stow, cases: Mapping[str, tuple[float, float, float]], w: Work
     assert one.opens is not None
     axis, sign = one.opens
     lean = math.radians(one.leans)
-    rows = [(max(sign * g[axis] * math.sin(lean) - g[2] * math.cos(lean), 0.0), name) for name, g in cases.items()]
-    case = max(rows, default=(0.0, ""))[1]
-    g = cases.get(case, (0.0, 0.0, 0.0))
-    return w.line("a", "max(g_h * sin(t) - g_v * cos(t), 0)", "g", f"turns it down, {case}", g_h=sign * g[axis], t=lean, g_v=g[2]), case
+    # braking and cornering on rough ground may leave half of the weight
+    rows = [
+        (sign * g[axis] * math.sin(lean) - down * math.cos(lean), name, sign * g[axis], down)
+        for name, g in cases.items()
+        for down in ((g[2], -RETENTION_DOWN) if g[2] == -1.0 else (g[2],))
+    ]
+    _, case, level, down = max(rows, default=(0.0, "", 0.0, 0.0))
+    return w.line("a", "max(g_h * sin(t) - g_v * cos(t), 0)", "g", f"turns it down, {case}", g_h=level, t=lean, g_v=down), case
 
 
 def _pin(context: Context, build: Assembly, one: Stow) -> Finding:

@@ -1,4 +1,4 @@
-"""Holders under a roof: what each place in the roof bears in the hardest bump, and how far a bar bends."""
+"""Holders under a roof: what each place in the roof bears in the hardest bump, and whether its bars do."""
 
 from __future__ import annotations
 
@@ -6,13 +6,16 @@ import itertools
 from collections.abc import Iterator
 from dataclasses import replace
 
-from ..cases import ROAD_BASIS, road_cases
+from ..cases import ROAD_BASIS, ROAD_DURATION, road_cases
 from ..constants import G
 from ..finding import Finding, Working, at_most, unknown
+from ..mechanics.strength import allowable
+from ..mechanics.strength.allowable import Allowable, Span
 from ..structure.assembly import Assembly
 from ..structure.carried import Placed
 from ..structure.context import Context
 from ..structure.hung import Holder
+from ..structure.parts import Member
 
 OVER_HEAD = "Over heads: what comes down in a bump or a crash strikes people. Strap it to every holder; only light things belong there."
 
@@ -43,13 +46,45 @@ def check_holders(context: Context, build: Assembly) -> Iterator[Finding]:
     """One finding a set of holders."""
     for holder in build.holders:
         yield _finding(context, build, holder)
+        yield _bar(context, build, holder)
+
+
+def _bump(context: Context) -> tuple[float, str]:
+    """The most that presses down in any road case, one at the least."""
+    rows = [(max(-case.g[2], 0.0), case.name) for case in road_cases(context.design.loads)]
+    down, name = max(rows, default=(1.0, "Parked"))
+    return max(down, 1.0), name
+
+
+def _bar(context: Context, build: Assembly, holder: Holder) -> Finding:
+    """The hardest worked bar between its eyes: what lies on it as one load where it lies, its own weight spread."""
+    things, (down, bump) = context.plan.on(holder.body), _bump(context)
+    found: list[tuple[float, float, Working, Allowable, Member]] = []
+    for k, bar in enumerate(member for member in build.members if member.body == holder.body):
+        w, L = Working(), bar.length
+        w.given("L", L, "mm", f"bar {k + 1}, from eye to eye, {bar.section.label}")
+        w.given("q", bar.section.mass_per_m * G / 1e3, "N/mm", "its own weight")
+        loads = [(shares(holder, item)[k], min(max(item.at()[1] - holder.ys[0], 0.0), L)) for item in things]
+        w.given(
+            "M_P", sum(W * a * (L - a) / L for W, a in loads), "N mm", "under what lies on it, each as one load where it lies, added up"
+        )
+        M = w.line("M", "n * (M_P + q * L**2 / 8)", "N mm", bump, n=down)
+        allow = allowable(bar.shape, bar.section.material, Span(Lb=L, CD=ROAD_DURATION, wet=context.design.loads.wet))
+        found.append((M / allow.My, M, w, allow, bar))
+    use, M, w, allow, bar = max(found, key=lambda row: row[0])
+    w.extend(allow.lines["My"])
+    w.line("use", "M / M_a", "", M=M, M_a=allow.My)
+    say = context.say
+    return Finding(
+        f"{build.id}/holder.{holder.id.rsplit('/', 2)[-2]}.bar", "holder.bar", "prove", (bar.id,), f"{holder.label[:1].upper()}{holder.label[1:]}, bars",
+        f"{M / 1e3:.0f} of {allow.My / 1e3:.0f} N m in the {bar.section.label}, {say.length(bar.length)} from eye to eye, {bump.lower()}.",
+        at_most(use, 1.0)[1], M / 1e3, allow.My / 1e3, "N m", use, case=bump, basis=f"{allow.clause}; a beam on two eyes", working=w.done(),
+    )  # fmt: skip
 
 
 def _finding(context: Context, build: Assembly, holder: Holder) -> Finding:
     say, things = context.say, context.plan.on(holder.body)
-    cases = [(case.name, case.g) for case in road_cases(context.design.loads)] or [("Parked", (0.0, 0.0, -1.0))]
-    down, bump = max(((max(-g[2], 0.0), name) for name, g in cases), default=(1.0, "Parked"))
-    down = max(down, 1.0)
+    down, bump = _bump(context)
     w = Working()
     own = [member.mass * G for member in build.members if member.body == holder.body]
     each = [sum(column) for column in zip(own, *(shares(holder, item) for item in things), strict=True)]

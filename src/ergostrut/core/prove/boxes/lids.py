@@ -1,10 +1,13 @@
-"""Lids in a box's top: a strip from cleat to cleat under one foot."""
+"""Lids in a box's top: a strip from cleat to cleat under a foot or what stands on it."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import dataclass
 
+from ...cases import BUMP
 from ...catalog.model import Sandwich, Sheet
+from ...constants import G
 from ...finding import Finding, Working, at_most
 from ...mechanics.panels import sandwich
 from ...structure.context import Context
@@ -15,38 +18,68 @@ ROLE = "hatch"
 
 
 def check_lids(context: Context, panels: tuple[PanelPart, ...], build: str) -> Iterator[Finding]:
-    """Each lid under one foot in its middle; it lies on cleats under its two longer edges."""
+    """Each lid under the hardest of a foot in its middle and what stands over it; it lies on cleats under its two longer edges."""
     for panel in panels:
         if panel.role == ROLE:
-            yield _foot(context, panel, build)
+            yield max((_under(context, panel, build, patch) for patch in _patches(context, panel, build)), key=lambda one: one.use or 0.0)
 
 
-def _foot(context: Context, panel: PanelPart, build: str) -> Finding:
+@dataclass(frozen=True, slots=True)
+class _Patch:
+    """``newton`` on a lid, ``wide`` mm its shorter side there; ``lasting`` where it stands for long."""
+
+    newton: float
+    wide: float
+    words: str
+    case: str
+    lasting: bool = False
+
+
+def _patches(context: Context, panel: PanelPart, build: str) -> list[_Patch]:
+    """A foot, and everything that stands over the lid, in a bump and for good, by the share of it that does."""
+    loads = context.design.loads
+    own = loads.cases.get("Bump")
+    bump = 1.0 if "Bump" in loads.off else max(1.0, -own.z) if own else BUMP[loads.road]
+    found = [_Patch(loads.foot, FOOT, "one foot on 75 x 75 mm", "Parked, foot")]
+    (x0, y0, z0), (lx, ly) = panel.origin, panel.size
+    for item in context.plan.on(f"{build}/box"):
+        (x, y, _), (sx, sy, _) = item.at(), item.size
+        a, b = min(x0 + lx, x + sx / 2) - max(x0, x - sx / 2), min(y0 + ly, y + sy / 2) - max(y0, y - sy / 2)
+        if a > 1.0 and b > 1.0 and abs(item.surface.origin[2] - z0 - panel.sheet.t) < 1.0:
+            W = item.mass * G * a * b / (sx * sy)
+            found.append(_Patch(bump * W, min(a, b), item.thing.name, "Bump" if context.scene == "driving" else "Parked"))
+            found.append(_Patch(W, min(a, b), item.thing.name, "Parked", True))
+    return found
+
+
+def _under(context: Context, panel: PanelPart, build: str, patch: _Patch) -> Finding:
     say, w = context.say, Working()
-    P = w.given("P", context.design.loads.foot, "N", "one foot on 75 x 75 mm")
-    L = w.given("L", min(panel.size), "mm", "its shorter way, edge to edge, hinged on its cleats")
-    B = w.given("B", max(panel.size), "mm", "its longer way")
+    P = w.given("P", patch.newton, "N", f"{patch.words}, {patch.case.lower()}")
+    w.given("c", patch.wide, "mm", "its shorter side there")
+    L = w.given("L", min(panel.size), "mm", "the lid's shorter way, edge to edge, hinged on its cleats")
+    w.given("B", max(panel.size), "mm", "its longer way")
     name = panel.id.rsplit("/", 2)[-2].replace(".", " ")
-    ident, title = f"{build}/{panel.id.rsplit('/', 2)[-2]}.foot", f"{name.capitalize()} under one foot"
+    ident, title = f"{build}/{panel.id.rsplit('/', 2)[-2]}.foot", f"{name.capitalize()} under a foot and what stands on it"
+    text = f"in {panel.sheet.label} over {say.length(L)}, {patch.words}, {patch.case.lower()}."
     if isinstance(panel.sheet, Sandwich):
-        b = w.line("b", "min(c + 0.58 * L, B)", "mm", "width that carries, Westergaard 1930", c=FOOT)
-        result = sandwich.line(panel.sheet, L, P / b, lasting=False)
-        use = w.given("use", result.use, "", "faces and core of the sandwich as a strip (Allen 1969)")
+        b = w.line("b", "min(c + 0.58 * L, B)", "mm", "width that carries, Westergaard 1930")
+        use = w.given("use", sandwich.line(panel.sheet, L, P / b, lasting=patch.lasting).use, "", "faces and core as a strip (Allen 1969)")
         return Finding(
-            ident, "hatch.foot", "prove", (panel.id,), title, f"{say.force(P)} on {panel.sheet.label} over {say.length(L)}.", at_most(use, 1.0)[1], use=use,
-            case="Parked, foot", basis="sandwich with thin faces (Allen 1969)", working=w.done(),
+            ident, "hatch.foot", "prove", (panel.id,), title, f"{say.force(P)} {text}", at_most(use, 1.0)[1], use=use, case=patch.case,
+            basis="sandwich with thin faces (Allen 1969)", working=w.done(),
         )  # fmt: skip
     assert isinstance(panel.sheet, Sheet)
     weak, strong = sorted(panel.sheet.E)
-    w.line("b", "min(c + 0.58 * L * (E_2 / E_1)**0.25, B)", "mm", "width that carries, Westergaard 1930; the weaker way of the grain", c=FOOT, E_2=weak, E_1=strong)  # fmt: skip
-    w.line("M", "P * (L / 4 - min(c, L) / 8)", "N mm", "mid span", c=FOOT)
-    t = w.given("t", panel.sheet.t, "mm", "mean thickness")
-    stress = w.line("sigma", "M / (b * t**2 / 6)", "MPa", B=B)
-    limit = w.line("sigma_allow", "k * f_m", "MPa", "short-term factor, weaker way of the grain", k=panel.sheet.material.short, f_m=min(panel.sheet.f))  # fmt: skip
+    w.line("b", "min(c + 0.58 * L * (E_2 / E_1)**0.25, B)", "mm", "width that carries, Westergaard 1930; the weaker way of the grain", E_2=weak, E_1=strong)  # fmt: skip
+    w.line("M", "P * (L / 4 - min(c, L) / 8)", "N mm", "mid span")
+    w.given("t", panel.sheet.t, "mm", "mean thickness")
+    stress = w.line("sigma", "M / (b * t**2 / 6)", "MPa")
+    factor = panel.sheet.material.long if patch.lasting else panel.sheet.material.short
+    words = f"{'long' if patch.lasting else 'short'}-term factor, weaker way of the grain"
+    limit = w.line("sigma_allow", "k * f_m", "MPa", words, k=factor, f_m=min(panel.sheet.f))
     use, state = at_most(stress, limit)
     w.line("use", "sigma / sigma_allow", "")
-    text = f"{say.stress(stress)} of {say.stress(limit)} in {panel.sheet.label}, {say.length(t)} thick over {say.length(L)}."
     return Finding(
-        ident, "hatch.foot", "prove", (panel.id,), title, text, state, stress, limit, "MPa", use, case="Parked, foot",
+        ident, "hatch.foot", "prove", (panel.id,), title, f"{say.stress(stress)} of {say.stress(limit)} {text}", state, stress, limit, "MPa", use, case=patch.case,
         basis="plywood after the Handbook of Finnish Plywood, factors after EC5; strip after Westergaard 1930", working=w.done(),
     )  # fmt: skip
