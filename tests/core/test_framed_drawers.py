@@ -94,3 +94,21 @@ def test_it_opens_to_every_side(catalog: Catalog, opens: str) -> None:
 def test_what_it_cannot_be_is_said(catalog: Catalog) -> None:
     with pytest.raises(StockError, match="leave no room"):
         context(catalog, **{**FRAME, "width": "260 mm"})
+
+
+def test_slides_twist_the_rails_they_are_screwed_to(catalog: Catalog) -> None:
+    """A slide presses half a rail's width and half of its own beside the rail's axis: what one end and the other take of twist is F times that."""
+    params = {**FRAME, **TUBE, "columns": [{"name": "a"}]}
+    here = context(catalog, roll(60, "r/drawer.1.1"), **params)
+    build = here.builds[0]
+    setting = next(s for s in settings_of(build) if s.name == "out")
+    solved = study(here, build, setting)
+    assert solved.posed is not None and solved.forces is not None
+    row = next(i for i, item in enumerate(solved.solved) if item.case.name == "Parked")
+    name = build.runners[0].sides[0]
+    bars = [piece.index for piece in solved.posed.rows[name]]
+    ends = solved.forces.T[row, solved.forces.of(bars[0])][0], solved.forces.T[row, solved.forces.of(bars[-1])][-1]
+    kg = sum(mass for mass, _ in build.masses("r/drawer.1.1")) + 60
+    arm = build.member(name).shape.width / 2 + build.runners[0].beside / 2
+    # the rail's ends sit in posts that turn, and its two twists are of one drawer
+    assert abs(float(ends[0]) - float(ends[1])) == pytest.approx(kg * G / 2 * arm, rel=0.02)

@@ -101,15 +101,17 @@ def drawn_out_rows(mesh: Meshed, stand: Stand, drawers: Sequence[Loaded]) -> lis
 
 @dataclass(frozen=True, slots=True)
 class RailLoad:
-    """What a drawer presses on a rail at a place under 1 g along x, along y and along z, N."""
+    """What a drawer presses on a rail at a place of its axis under 1 g along x, along y and along z, N, ``aside`` mm from its shear centre."""
 
     member: str
     at: Point3
     g: tuple[Point3, Point3, Point3]
+    aside: Point3
 
 
 def rail_loads(build: Assembly, setting: Setting, plan: CarryPlan) -> tuple[RailLoad, ...]:
-    """Of every drawer that runs on rails, where it stands in a setting: half on each side."""
+    """Of every drawer that runs on rails, where it stands in a setting: half on each side, at the face where its slide is screwed. An open shape may
+    open either way: the worse."""
     rails = {member.id: member for member in build.members}
     found = []
     for one in loaded(plan, build):
@@ -119,5 +121,9 @@ def rail_loads(build: Assembly, setting: Setting, plan: CarryPlan) -> tuple[Rail
             for side in (side for side in one.runner.sides if side in rails):
                 x, y, z = rails[side].middle
                 at = (along, y, z) if one.runner.axis == 0 else (x, along, z)
-                found.append(RailLoad(side, at, ((level, 0.0, 0.0), (0.0, level, 0.0), (0.0, 0.0, down / 2))))
+                across, shape = 1 - one.runner.axis, rails[side].shape
+                reach = shape.width / 2 + one.runner.beside / 2 + abs(shape.shear[0])
+                sign = 1.0 if one.at[across] > rails[side].middle[across] else -1.0
+                aside = (0.0, sign * reach, 0.0) if across == 1 else (sign * reach, 0.0, 0.0)
+                found.append(RailLoad(side, at, ((level, 0.0, 0.0), (0.0, level, 0.0), (0.0, 0.0, down / 2)), aside))
     return tuple(found)

@@ -256,7 +256,8 @@ def frame_model(build: Assembly, setting: Setting, plan: CarryPlan) -> Posed:
     members = [m for m in build.members if m.group is not None]
     proved = {m.id for m in members}
     contacts = [c for c in build.contacts if c.member in proved and acting(build, setting, c)]
-    lines = lay(build, setting, members, contacts, places(build, setting))
+    drawn = rail_loads(build, setting, plan)
+    lines = lay(build, setting, members, contacts, [*places(build, setting), *((load.member, np.array(load.at)) for load in drawn)])
     bars, pieces = _bars(build, lines)
     homes, carriers = _carriers(build, [panel for panel in build.panels if not panel.corners], setting, lines)
     tilted = _carriers(build, [panel for panel in build.panels if panel.corners], setting, lines)
@@ -296,7 +297,7 @@ def frame_model(build: Assembly, setting: Setting, plan: CarryPlan) -> Posed:
         extra,
         {name: (line.stops[0][1], line.stops[-1][1]) for name, line in lines.of.items()},
         homes,
-        rail_loads(build, setting, plan),
+        tuple((lines.of[load.member].near(np.array(load.at)), load) for load in drawn),
         hung,
     )
     return hanging(posed) if pulls else posed

@@ -79,8 +79,8 @@ class Posed:
     _nodes: dict[str, tuple[int, int]] = field(default_factory=dict)
     homes: dict[str, str] = field(default_factory=dict)
     """The body whose members carry a body's panels."""
-    rail_loads: tuple[RailLoad, ...] = ()
-    """What drawers press on the rails they run on."""
+    rail_loads: tuple[tuple[int, RailLoad], ...] = ()
+    """Nodes of the rails that drawers run on, with what they press there."""
     hung: Hung = NOTHING
     """What hangs, turns and is bolted to a wall; its straps match the model's."""
 
@@ -134,21 +134,17 @@ class Posed:
                 spreads.append(Spread(piece.index, 0.0, piece.length, own, own))
             for patch in self.patches:
                 spreads += self._spread(patch, g)
-            points, nodal = self._points(g)
-            found.append(LoadCase(name, tuple(spreads), points, nodal))
+            found.append(LoadCase(name, tuple(spreads), nodal=self._drawn(g)))
         return (*found, *(self._live(stand) for stand in self.stands))
 
-    def _points(self, g: Vec) -> tuple[tuple[Point, ...], tuple[tuple[int, Six], ...]]:
-        """Drawers on their rails under 1 g."""
-        points, nodal = list[Point](), list[tuple[int, Six]]()
-        for load in self.rail_loads:
-            x, y, z = (sum(share * force[i] for share, force in zip(g, load.g, strict=True)) for i in range(3))
-            where = self._on(load.member, np.array(load.at))
-            if isinstance(where, int):
-                nodal.append((where, (x, y, z, 0, 0, 0)))
-            else:
-                points.append(Point(where[0], where[1], (x, y, z)))
-        return tuple(points), tuple(nodal)
+    def _drawn(self, g: Vec) -> tuple[tuple[int, Six], ...]:
+        """Drawers on their rails under 1 g: beside the rails' axes, so they twist them."""
+        found = []
+        for node, load in self.rail_loads:
+            force = np.array(g) @ np.array(load.g)
+            x, y, z, p, q, r = (float(v) for v in (*force, *np.cross(np.array(load.aside), force)))
+            found.append((node, (x, y, z, p, q, r)))
+        return tuple(found)
 
     def _on(self, member: str, at: Array) -> int | tuple[int, float]:
         """Where a place lies on a member: its end's node, or a bar with mm along it."""
