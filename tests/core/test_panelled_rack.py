@@ -149,6 +149,14 @@ def test_bars_bend_between_their_eyes(catalog: Catalog, wide: str, kg: float, st
     assert finding.state == state and finding.demand == pytest.approx(2 * (kg / 2 * G * L / 4 + q * L**2 / 8) / 1e3, rel=1e-6)
 
 
+def test_a_hand_comes_to_every_wall_fixing_or_what_is_in_its_way_is_named(catalog: Catalog) -> None:
+    """The tool stands 180 mm into the room: a case on the shelf before the fixing is in its way."""
+    assert one(found(catalog, **MADE), "tool.reach").state == "holds"
+    box = {"id": "c", "name": "case", "length": "300 mm", "width": "300 mm", "height": "300 mm", "mass": "5 kg", "on": "r/shelf.1.1", "at": {"x": "350 mm", "y": "0 mm"}}  # fmt: skip
+    low = {**MADE, "wall": {"rating": "200 kg", "below": "450 mm"}}
+    assert one(found(catalog, box, **low), "tool.reach").state == "tight"
+
+
 def test_what_hangs_under_the_roof_loads_no_shelf(catalog: Catalog) -> None:
     ladder = {"id": "l", "name": "ladder", "length": "1600 mm", "width": "300 mm", "height": "80 mm", "mass": "60 kg", "on": "r/ceiling.1"}
     ceiling = [{"front": "300 mm", "apart": "900 mm"}]

@@ -220,6 +220,14 @@ def test_removed_seats_are_a_caution(catalog: Catalog) -> None:
     assert "airbag" in asides()[0] and asides(plugs_left="tied off and covered") == [] and asides(second_row="up") == []
 
 
+def test_a_sloped_seat_mount_and_a_walls_thickness_are_said(catalog: Catalog) -> None:
+    mounts = {"name": "mounts", "kind": "seat mounts", "face": "floor", "start": "300 mm", "pitch": "400 mm", "level": "0 mm", "slope": 6}
+    assert [aside[0] for aside in room(catalog, rows=[mounts], wall="studs").host.asides] == ["seat-mounts"]
+    assert not room(catalog, rows=[{**mounts, "slope": 1}], wall="studs").host.asides
+    (wall,) = room(catalog, wall="sandwich", wall_thickness="30 mm").host.asides
+    assert "50 mm (1.97 in)" in wall[2]
+
+
 def test_no_trace_takes_no_new_hole(catalog: Catalog) -> None:
     assert room(catalog).host.may_drill and not room(catalog, no_trace=True).host.may_drill
 

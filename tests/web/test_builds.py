@@ -151,3 +151,18 @@ def test_a_box_of_panels_is_proved_and_drawn(shop: Shop) -> None:
     assert "boards do not make a box" in str(refused)
     assert shop.get("/api/jobs/1/solid?proof=true&build=box1")["scene"]["strands"]
     assert {"top", "side", "upright"} <= {row["piece"]["role"] for row in shop.get("/api/jobs/1/cut")["pieces"]}
+
+
+def test_a_drawing_shows_things_where_they_are_in_its_scene(shop: Shop) -> None:
+    """The van's parts cabinet is outside at night; its lathe stands on the floor then."""
+
+    def things(scene: str) -> dict[str, float]:
+        plan = next(view for view in shop.get(f"/api/jobs/2/frame?scene={scene}")["views"] if view["name"] == "plan")
+        return {
+            item["part"]: item["points"][0][0] for item in plan["items"] if item.get("part", "").startswith("thing/") and item.get("points")
+        }
+
+    driving, night = things("driving"), things("night")
+    assert set(driving) == {"thing/lathe", "thing/parts"} and set(night) == {"thing/lathe"}
+    assert night["thing/lathe"] != driving["thing/lathe"]
+    assert shop.get("/api/jobs/2/frame?scene=noon", 422)["message"]

@@ -38,6 +38,9 @@ def fixings(build: Assembly) -> list[Fixing]:
         x, y, z = (a - i * half for a, i in zip(mount.at, mount.into, strict=True))
         ix, iy, iz = mount.into
         found.append(Fixing(mount.id, mount.label, mount.member, (x, y, z), (-ix, -iy, -iz)))
+    for contact in (contact for contact in build.contacts if contact.kind == "wall"):
+        px, py, pz = contact.push
+        found.append(Fixing(contact.id, contact.label, contact.member, contact.at, (-px, -py, -pz)))
     for anchor in build.anchors:
         under = [m for m in build.members if m.body == build.base and _passes(m.a, m.b, anchor.x, anchor.y)]
         top = max((max(m.a[2], m.b[2]) + m.shape.depth / 2 for m in under), default=anchor.spacer)

@@ -29,6 +29,8 @@ from ..structure.host import (
 from .leaves import eye_of, panes_of
 from .solids import obstacles_of, points_of
 
+STEEP = 2.0
+"""Degrees from which a bolt's head bends it (common practice, no published source)."""
 RUSTED = 0.5
 """Of a rating that light rust leaves (common practice, no published source)."""
 
@@ -84,9 +86,19 @@ def resolved(
         },
         again=tuple((one.of, one.value.mm) for one in survey.again),
         no_trace=survey.no_trace,
-        asides=asides,
+        asides=(*asides, *_sloped(survey)),
     )
     return replace(host, words=words) if words else host
+
+
+def _sloped(survey: HostBase) -> tuple[tuple[str, str, str, str], ...]:
+    """Seat mounts that slope: a bolt pulled askew bends."""
+    rows = [row for row in survey.rows if row.kind == "seat mounts" and abs(row.slope) >= STEEP]
+    if not rows:
+        return ()
+    what = ", ".join(f"{row.name} by {abs(row.slope):g}°" for row in rows)
+    text = f"{what}: put a wedge or a turned spacer under what is bolted there, so that the bolt is pulled straight, and make the frame to its height."
+    return (("seat-mounts", "Seat mounts slope", text, ""),)
 
 
 def _bears(one: Hole | Slot | FixingRow) -> float | None:

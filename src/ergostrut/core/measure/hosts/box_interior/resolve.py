@@ -8,6 +8,8 @@ from ...openings import rear_opening, side_openings
 from ...resolving import dims_of, resolved, without
 from .survey import DIMENSIONS, BoxInterior
 
+PLATE = 20.0
+"""mm of plate, washers and nut (common practice, no published source)."""
 _STAND_IN = {
     "floor_length": 3000.0,
     "length_to_gate": 3000.0,
@@ -76,8 +78,12 @@ def resolve(survey: BoxInterior) -> Host:
 
 def _asides(survey: BoxInterior) -> tuple[tuple[str, str, str, str], ...]:
     """What its walls bear, as far as that is known."""
+    through = ""
+    if survey.wall_thickness is not None:
+        long = survey.wall_thickness.mm + PLATE
+        through = f" A bolt through it, with a plate outside, is {long:.0f} mm ({long / 25.4:.2f} in) long under its head at the least."
     if survey.wall == "studs":
-        return ()
+        return (("wall", "What its walls bear", f"Studs bear what is given with their row.{through}", ""),) if through else ()
     what = {"sandwich": "a sandwich wall", "sheet": "a wall of sheet", "unknown": "a wall nobody has looked into"}[survey.wall]
-    text = f"A screw in {what} holds what a trial or its maker says: give every row of fixing points its rating, or back it up outside."
+    text = f"A screw in {what} holds what a trial or its maker says: give every row of fixing points its rating, or back it up outside.{through}"
     return (("wall", "What its walls bear", text, ""),)
