@@ -72,7 +72,7 @@ def racks(draw: st.DrawFn) -> dict[str, Any]:
     }  # fmt: skip
 
 
-@settings(max_examples=24, suppress_health_check=list(HealthCheck))
+@settings(max_examples=16, suppress_health_check=list(HealthCheck))
 @given(st.one_of(drawers(), racks()), st.floats(1, 120), st.booleans())
 def test_any_of_them_is_reported_or_refused(build: dict[str, Any], kg: float, well: bool) -> None:
     dims = {"well_start": 900, "well_length": 800, "well_height": 240, "width_between_wells": 1300} if well else {}

@@ -6,16 +6,26 @@ from typing import Any
 
 import pytest
 
+from ergostrut.core.carry.stowed import check_stowed
 from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
+from ergostrut.core.finding import Finding
 from ergostrut.core.problem import InputError
+from ergostrut.core.prove.boxes.lids import check_lids
+from ergostrut.core.structure.context import Context
 from ergostrut.core.structure.setting import Setting
 from ergostrut.core.structure.turn import turned
 
 from .test_drawers import context, found, one, roll
 
 HATCH = {"name": "a", "along": "300 mm", "across": "300 mm", "long": "400 mm", "wide": "300 mm"}
+
+
+def lid(here: Context) -> Finding:
+    """What is found of its one lid, without the carcass being solved."""
+    (finding,) = check_lids(here, here.builds[0].panels, "r")
+    return finding
 
 
 def test_a_hatch_is_a_lid_in_its_opening(catalog: Catalog) -> None:
@@ -34,17 +44,18 @@ def test_a_hatch_is_a_lid_in_its_opening(catalog: Catalog) -> None:
     [({}, "unknown"), ({"kept": {"by": "weight"}}, "over"), ({"kept": {"by": "turn button", "rating": "20 kg"}}, "tight"), ({"hinged": "front", "kept": {"by": "spring catch", "rating": "5 kg"}}, "holds")],
 )  # fmt: skip
 def test_a_hatch_names_what_keeps_it_shut(catalog: Catalog, hatch: dict[str, Any], state: str) -> None:
-    assert one(found(catalog, roll(), hatches=[{**HATCH, **hatch}]), "stowed.hatch.1").state == state
+    (kept,) = check_stowed(context(catalog, roll(), hatches=[{**HATCH, **hatch}]))
+    assert kept.id == "r/stowed.hatch.1" and kept.state == state
 
 
 def test_a_hatch_bears_a_foot_by_hand(catalog: Catalog) -> None:
     """A strip hinged on its edges: P (L/4 - c/8) over b t2 / 6, b = c + 0.58 L (E2/E1)^0.25."""
-    finding = one(found(catalog, roll(), hatches=[HATCH]), "hatch.1.foot")
+    finding = lid(context(catalog, roll(), hatches=[HATCH]))
     sheet, L, c = catalog.sheets["birch.18"], 296.0, 75.0
     b = min(c + 0.58 * L * (min(sheet.E) / max(sheet.E)) ** 0.25, 396.0)
     assert finding.demand == pytest.approx(1330 * (L / 4 - c / 8) / (b * sheet.t**2 / 6), rel=1e-6) and finding.state == "holds"
     wide = {**HATCH, "along": "60 mm", "across": "150 mm", "long": "880 mm", "wide": "900 mm"}
-    thin = one(found(catalog, roll(), sheet="birch.6.5", joint="screws", hatches=[wide]), "hatch.1.foot")
+    thin = lid(context(catalog, roll(), sheet="birch.6.5", joint="screws", hatches=[wide]))
     assert thin.state == "over"
 
 
@@ -85,7 +96,7 @@ def test_what_stands_in_a_pod_bends_its_floor_and_nothing_hides_it(catalog: Cata
 def test_what_stands_on_a_lid_counts_in_a_bump(catalog: Catalog, kg: float, state: str) -> None:
     """A case 300 x 200 wholly over it, 2 g of a gravel bump: P (L/4 - c/8) over b t2 / 6 with c its shorter side; a foot where that is more."""
     case = {"id": "v", "name": "vice", "length": "300 mm", "width": "200 mm", "height": "200 mm", "mass": f"{kg} kg", "on": "r/top", "at": {"x": "500 mm", "y": "-150 mm"}}  # fmt: skip
-    finding = one(found(catalog, case, hatches=[HATCH]), "hatch.1.foot")
+    finding = lid(context(catalog, case, hatches=[HATCH]))
     sheet, L = catalog.sheets["birch.18"], 296.0
 
     def stress(P: float, c: float) -> float:

@@ -47,6 +47,7 @@ def test_plans_are_kept_for_scenes_in_which_something_is_elsewhere(catalog: Cata
     here = context(catalog, {**CABINET, "night": {"on": "p/bed"}})
     assert set(here.plans) == {"night"} and here.at("parked") is here
     assert here.at("night").plan.placed[0].surface.id == "p/bed" and here.plan.placed[0].surface.id == "host/floor"
+    assert here.at("night").at("parked").plan is here.plan and here.at("night").at("night").at("driving").plan is here.plan
     assert context(catalog, CABINET).plans == {}
 
 

@@ -28,10 +28,14 @@ class Context:
     plans: Mapping[Scene, CarryPlan] = field(default_factory=dict)
     """Where things are in scenes in which any is elsewhere; else as ``plan``."""
     scene: Scene = "driving"
+    driven: CarryPlan | None = None
+    """The plan as it is driven about, where ``plan`` is another scene's."""
 
     def at(self, scene: Scene) -> Context:
-        """The same with things where they are in a scene."""
-        return replace(self, plan=self.plans.get(scene, self.plan), scene=scene) if scene in self.plans else self
+        """The same with things where they are in a scene; as they are driven about where nothing is elsewhere in it."""
+        if scene in self.plans:
+            return replace(self, plan=self.plans[scene], scene=scene, driven=self.driven or self.plan)
+        return self if self.driven is None else replace(self, plan=self.driven, scene="driving", driven=None)
 
     @property
     def say(self) -> Say:
