@@ -27,11 +27,11 @@ TUBE = {"framing": "welded_steel_tube", "rail": "1.5x1.5x14ga"}
 def test_settings_are_every_drawer_alone_and_all_of_them(catalog: Catalog) -> None:
     build = context(catalog, **FRAME).builds[0]
     names = [setting.name for setting in settings_of(build)]
-    assert names == ["in", "part out", "out", "part out", "out", "part out", "out", "all out"]
+    assert names == ["in", "a 1 part out", "a 1 out", "a 2 part out", "a 2 out", "b part out", "b out", "all out"]
     assert len([setting for setting in settings_of(build) if len(setting.travels) == 3]) == 1
 
 
-@pytest.mark.parametrize("name", ["in", "part out", "out", "all out"])
+@pytest.mark.parametrize("name", ["in", "a 1 part out", "b out", "all out"])
 def test_the_floor_and_the_ties_carry_the_weight_about_the_same_point(catalog: Catalog, name: str) -> None:
     """Forces and moments of what stands on the floor against every mass where its drawer stands, summed by hand."""
     here = context(catalog, roll(60), **FRAME, **TUBE)

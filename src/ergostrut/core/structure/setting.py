@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from .assembly import Assembly
 from .holds import SCENES, Motion, Position, Scene
@@ -54,6 +54,8 @@ def settings_of(build: Assembly) -> tuple[Setting, ...]:
     first, *others = build.handles
     found = [at_position(first, position) for position in first.positions]
     found += [at_position(motion, position) for motion in others for position in motion.positions[1:]]
+    names = [setting.name for setting in found]
+    found = [_told_apart(setting) if names.count(setting.name) > 1 else setting for setting in found]
     drawn = {motion.id: motion.reach for runner in build.runners for motion in build.motions if motion.body == runner.body}
     if len(drawn) > 1:
         found.append(Setting("all out", False, True, drawn, "drawers"))
@@ -62,6 +64,11 @@ def settings_of(build: Assembly) -> tuple[Setting, ...]:
         if not any(_same(build, setting, travels) for setting in found):
             found.append(Setting(scene, scene == "driving", True, travels, build.label.lower(), _bare(build, travels)))
     return tuple(found)
+
+
+def _told_apart(setting: Setting) -> Setting:
+    """A position that several motions have, named by what moves: “left out”."""
+    return replace(setting, name=f"{setting.noun} {setting.name}".strip(), noun="")
 
 
 def scene_travels(build: Assembly, scene: Scene) -> dict[str, float]:
