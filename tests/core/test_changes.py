@@ -73,6 +73,17 @@ def test_heavier_than_one_lifts_is_for_two(catalog: Catalog) -> None:
     assert heavy.state == "tight" and "by two" in heavy.sentence
 
 
+def test_a_bunk_that_is_latched_is_lifted_with_one_hand_alone(catalog: Catalog) -> None:
+    """The other hand closes the catch: 0.6 of what two hands may lift. Two people have two hands to lift with."""
+    bunk = {**BUNK, "deck": "birch.6.5", "mattress": None, "rail": "1x1x16ga", "rib": "1x1x16ga", "width": "500 mm", "height": "700 mm"}
+    one = found(room(catalog, bunk))["change/driving.parked"]
+    factor = next(line.value for line in one.working if line.symbol == "OM")
+    assert factor == 0.6 and "with one hand" in one.sentence and one.demand and one.limit
+    assert one.state == ("holds" if one.demand <= 0.6 * one.limit else "tight" if one.demand <= 2 * one.limit else "over")
+    halves = found(room(catalog, {**HALVES, "deck": "birch.6.5"}))["change/driving.parked"]
+    assert "one hand" not in halves.sentence
+
+
 def test_a_shelf_over_the_bed_is_in_the_bunks_way(catalog: Catalog) -> None:
     """A bunk folds up to the wall past a cupboard that stands out from it: it runs into that, and nothing goes first."""
     free = found(room(catalog, BUNK))

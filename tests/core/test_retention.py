@@ -68,6 +68,8 @@ def held(catalog: Catalog, *things: dict[str, Any]) -> Finding:
         ({"by": "cord", "rating": "5 kg"}, "over", "The cord holds"),
         ({"by": "magnet", "rating": "60 kg"}, "holds", "The magnet holds"),
         ({"by": "hook_and_loop", "rating": "60 kg"}, "holds", "The hook and loop holds"),
+        ({"by": "spring", "rating": "60 kg"}, "holds", "The spring catch holds"),
+        ({"by": "spring"}, "unknown", "spring catch"),
         ({"by": "friction", "friction": 1.6}, "over", "tips over"),
         ({"by": "beside"}, "unknown", "Which thing"),
         ({"by": "beside", "beside": "none"}, "over", "no thing"),

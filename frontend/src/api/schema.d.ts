@@ -3168,7 +3168,7 @@ export interface components {
          * Holding
          * @description What keeps a thing in its place. Friction and strap ratings are unknown until given.
          *
-         *     ``lip``: height of what stands round it; ``beside``: the thing that stops it; ``rating``: what a bracket, cord, magnet or hook and loop holds.
+         *     ``lip``: height of what stands round it; ``beside``: the thing that stops it; ``rating``: what a bracket, cord, magnet, spring catch or hook and loop holds.
          *     ``strap_marked``: whether the tag gives a working or a breaking load; ``strap_angle``: degrees from the deck, when measured.
          */
         Holding: {
@@ -3177,7 +3177,7 @@ export interface components {
              * @default weight
              * @enum {string}
              */
-            by: "weight" | "friction" | "straps" | "bolted" | "lip" | "cord" | "magnet" | "hook_and_loop" | "beside";
+            by: "weight" | "friction" | "straps" | "bolted" | "lip" | "cord" | "magnet" | "spring" | "hook_and_loop" | "beside";
             /**
              * Friction
              * @default null

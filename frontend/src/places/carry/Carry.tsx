@@ -25,6 +25,7 @@ const HOLDS = [
   { value: "lip", label: "a lip round it" },
   { value: "cord", label: "elastic cord" },
   { value: "magnet", label: "magnet" },
+  { value: "spring", label: "spring catch" },
   { value: "hook_and_loop", label: "hook and loop" },
   { value: "beside", label: "the thing beside it" },
 ];
@@ -224,7 +225,7 @@ function ThingSheet({
         </>
       )}
       {by === "bolted" && <QuantityField label="Rating" path={`${path}/hold/rating`} kind="mass" optional />}
-      {(by === "cord" || by === "magnet" || by === "hook_and_loop") && (
+      {["cord", "magnet", "spring", "hook_and_loop"].includes(by) && (
         <QuantityField label="Holds, pulled by a scale" path={`${path}/hold/rating`} kind="mass" optional />
       )}
       {by === "lip" && <QuantityField label="Lip high" path={`${path}/hold/lip`} kind="length" optional />}

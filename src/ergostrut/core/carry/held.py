@@ -251,7 +251,7 @@ def _by_straps(context: Context, item: Placed, road: _Road, blank: Finding, w: W
     )
 
 
-NOUNS = {"bolted": "bracket", "cord": "cord", "magnet": "magnet", "hook_and_loop": "hook and loop"}
+NOUNS = {"bolted": "bracket", "cord": "cord", "magnet": "magnet", "spring": "spring catch", "hook_and_loop": "hook and loop"}
 
 
 def _by_rating(context: Context, item: Placed, road: _Road, blank: Finding, w: Working) -> Finding:

@@ -24,10 +24,10 @@ class Spot(Record):
 class Holding(Record):
     """What keeps a thing in its place. Friction and strap ratings are unknown until given.
 
-    ``lip``: height of what stands round it; ``beside``: the thing that stops it; ``rating``: what a bracket, cord, magnet or hook and loop holds.
+    ``lip``: height of what stands round it; ``beside``: the thing that stops it; ``rating``: what a bracket, cord, magnet, spring catch or hook and loop holds.
     ``strap_marked``: whether the tag gives a working or a breaking load; ``strap_angle``: degrees from the deck, when measured."""
 
-    by: Literal["weight", "friction", "straps", "bolted", "lip", "cord", "magnet", "hook_and_loop", "beside"] = "weight"
+    by: Literal["weight", "friction", "straps", "bolted", "lip", "cord", "magnet", "spring", "hook_and_loop", "beside"] = "weight"
     friction: Annotated[float, Field(ge=0, le=2)] | None = None
     straps: Annotated[int, Field(ge=1, le=12)] = 2
     strap_rating: Rating | None = None

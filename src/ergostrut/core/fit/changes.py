@@ -6,7 +6,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from ..finding import COMMON_PRACTICE, Finding, State, Working, at_most
-from ..mechanics.lifting import recommended
+from ..mechanics.lifting import ONE_HAND, recommended
 from ..mechanics.space.boxes import joined, within
 from ..structure.assembly import Assembly, centroid
 from ..structure.carried import Placed
@@ -162,6 +162,12 @@ def _lift(context: Context, move: Move) -> tuple[float, float, float] | None:
     return (kg / 2 if move.motion.pivot is not None else kg), min(ends), rise
 
 
+def _latched(move: Move) -> bool:
+    """Whether a move ends or begins at a catch that somebody works meanwhile."""
+    ends = (move.start, move.end)
+    return any(move.build.member(latch.member).body == move.motion.body and latch.travel in ends for latch in move.build.latches)
+
+
 def check_changes(context: Context) -> Iterator[Finding]:
     """One finding for every change of scene in which something moves."""
     total = 0.0
@@ -201,30 +207,38 @@ def _finding(
     if stuck is not None:
         text = f"{stuck.words.capitalize()} runs into {why}: nothing that is left to do goes first."
         return replace(blank, sentence=text, state="over", use=2.0, parts=(stuck.motion.body,), working=w.done())
-    worst: tuple[float, str, float, float] | None = None
-    lifts = [(move.words, move.motion.body, _lift(context, move)) for move in done]
-    lifts += [(one.words, f"thing/{one.item.thing.id}", one.lift) for one in carried]
-    for text, part, lift in lifts:
+    worst: tuple[float, str, float, float, float] | None = None
+    lifts = [(move.words, move.motion.body, _lift(context, move), ONE_HAND if _latched(move) else 1.0) for move in done]
+    lifts += [(one.words, f"thing/{one.item.thing.id}", one.lift, 1.0) for one in carried]
+    for text, part, lift, hands in lifts:
         if lift is None:
             continue
         kg, v, d = lift
         limit = recommended(AHEAD, v, d)
-        use = kg / limit if limit > 0 else 99.0
-        if worst is None or use > worst[0]:
-            worst = use, part, kg, limit
+        use = kg / limit if limit > 0 else 99.0  # by two hands, which two people have between them
+        # too much for two comes first, then what one finds hardest with the hands he has
+        if worst is None or (use > 2, use / hands) > (worst[0] > 2, worst[0] / worst[4]):
+            worst = use, part, kg, limit, hands
             w.given("m", kg, "kg", f"in the hands, {text}: {v:.0f} mm up, lifted by {d:.0f} mm, {AHEAD:.0f} mm ahead")
             w.given("RWL", limit, "kg", "revised NIOSH equation, 94-110: 23 kg HM VM DM CM; nothing over 1.78 m")
+            if hands < 1:
+                w.given("OM", hands, "", "one hand lifts while the other closes the catch: EN 1005-2, from memory")
     words = ", then ".join([*(move.words for move in done), *(one.words for one in carried)])
     text = f"{words[:1].upper()}{words[1:]}; about {seconds:.0f} s."
     if worst is None:
         return replace(blank, sentence=text, use=0.0, working=w.done())
-    index, moved, kg, limit = worst
+    index, moved, kg, limit, hands = worst
     say = context.say
     w.given("LI", index, "", "of the hardest lift: kg over what is recommended for one; up to 2 is for two people")
     # the tape stands at its mark where two lift it, at want where one does
-    use = 0.85 * index if index <= 1 else 0.85 + 0.15 * (index - 1)
-    state: State = "holds" if index <= 1 else "tight" if index <= 2 else "over"
-    text += f" {say.mass(kg)} to lift, {say.mass(limit)} is recommended for one" if limit else f" {say.mass(kg)} to lift out of reach"
-    text += "." if index <= 1 else ": lift it by two." if index <= 2 else ": too much for two. Make it lighter, or in parts."
+    alone, how = index / hands, " with one hand" if hands < 1 else ""
+    use = 0.85 * alone if alone <= 1 else 0.85 + 0.15 * max(index - 1, 0.0)
+    state: State = "holds" if alone <= 1 else "tight" if index <= 2 else "over"
+    text += (
+        f" {say.mass(kg)} to lift, {say.mass(limit * hands)} is recommended for one{how}"
+        if limit
+        else f" {say.mass(kg)} to lift out of reach"
+    )
+    text += "." if alone <= 1 else ": lift it by two." if index <= 2 else ": too much for two. Make it lighter, or in parts."
     return replace(blank, sentence=text, state=state, use=use, demand=kg, limit=limit, unit="kg", parts=(moved,), working=w.done(),
                    basis="revised NIOSH equation, NIOSH 94-110")  # fmt: skip
