@@ -56,7 +56,21 @@ def test_a_rack_not_measured_and_a_door_not_measured_are_unknown_by_name(catalog
     assert found.state == "unknown" and "its top" in found.sentence
     found = leaves(room(catalog, BED, rear_hung="top", dims={"rear_door_width": None}))["rear-door"]
     assert found.state == "unknown" and found.missing == ("rear_door_width",)
-    assert not leaves(room(catalog, BED)), "nobody said how the rear door hangs"
+    assert not leaves(room(catalog, BED)), "nobody said how the rear door hangs, and nothing is behind it"
+    unsaid = leaves(room(catalog, BED, rack=RACK))["rear"]
+    assert unsaid.state == "unknown" and "hangs is not said" in unsaid.sentence
+
+
+def test_a_typical_rear_that_hardly_passes_a_rack_says_measure_first(catalog: Catalog) -> None:
+    """Lower edge of a hatch hinged at 1700: 1700 (1 - cos a) over the floor where it is 900 behind, 258; a rack 70 below
+    that is 60 mm off its circle, and three typical lengths together are 75 unsure."""
+    low = 1700 * (1 - math.cos(math.asin(900 / 1700)))
+    rack = {**RACK, "off": "900 mm", "high": f"{low - 70:.0f} mm"}
+    for state, want in (("typical", "unknown"), ("measured", "holds")):
+        found = leaves(room(catalog, BED, rear_hung="top", dims=DOORS, rack=rack, state=state))["rear-door"]
+        assert found.state == want, found.sentence
+    side = leaves(room(catalog, BED, rear_hung="top", side_door="left", side_hung="front edge", dims={**DOORS, "side_door_start": 500, "side_door_width": 700, "side_door_height": 1600}, rack={"off": "150 mm"}))  # fmt: skip
+    assert side["side-door"].state == "holds" and side["rear-door"].state == "unknown", "a rack is no matter of a side door"
 
 
 def test_what_lies_over_the_sill_keeps_a_ramp_from_shutting(catalog: Catalog) -> None:
@@ -110,14 +124,25 @@ def test_a_shadow_grows_by_similar_triangles() -> None:
 
 
 def test_a_box_to_the_roof_leaves_half_a_pane(catalog: Catalog) -> None:
-    pane = {"name": "rear glass", "face": "rear", "start": "-600 mm", "length": "1200 mm", "low": "900 mm", "height": "400 mm"}
+    pane = {
+        "name": "rear glass",
+        "face": "rear",
+        "start": "-600 mm",
+        "length": "1200 mm",
+        "low": "900 mm",
+        "height": "400 mm",
+        "state": "measured",
+    }
     box = {"id": "t", "name": "wardrobe", "length": "100 mm", "width": "500 mm", "height": "1800 mm", "mass": "20 kg", "on": "host/floor", "at": {"x": "2950 mm", "y": "-250 mm"}}  # fmt: skip
-    eye = {"ahead": "500 mm", "y": "0 mm", "z": "1100 mm"}
+    eye = {"ahead": "500 mm", "y": "0 mm", "z": "1100 mm", "state": "measured"}
     (found,) = check_sight(room(catalog, panes=[pane], eye=eye, things=[box]))
     k = 3500 / (2900 + 500)
     assert found.demand == pytest.approx(1 - 500 * k / 1200, abs=0.005) and found.state == "holds"
     (found,) = check_sight(room(catalog, panes=[pane], eye=eye, things=[{**box, "width": "1400 mm", "at": {"x": "2950 mm", "y": "0 mm"}}]))
     assert found.state == "tight" and found.demand == pytest.approx(0) and "wardrobe" in found.sentence
+    for loose in ({"panes": [{**pane, "state": "typical"}], "eye": eye}, {"panes": [pane], "eye": {**eye, "state": "typical"}}):
+        (found,) = check_sight(room(catalog, things=[box], **loose))
+        assert found.state == "unknown" and "measure" in found.sentence and found.working
     (found,) = check_sight(room(catalog, panes=[pane], things=[box]))
     assert found.state == "unknown" and found.missing == ("driver's eye",)
 

@@ -1808,7 +1808,7 @@ export interface components {
             rear_hung: "unknown" | "top" | "bottom" | "left" | "right" | "both sides";
             /**
              * Side Hung
-             * @default front edge
+             * @default unknown
              * @enum {string}
              */
             side_hung: "unknown" | "slides" | "front edge" | "rear edge" | "top";
@@ -2542,6 +2542,12 @@ export interface components {
              * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
              */
             z: string;
+            /**
+             * State
+             * @default typical
+             * @enum {string}
+             */
+            state: "typical" | "measured" | "checked";
         };
         /**
          * Filled
@@ -4226,6 +4232,12 @@ export interface components {
              * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 20 to 2000 mm.
              */
             height: string;
+            /**
+             * State
+             * @default typical
+             * @enum {string}
+             */
+            state: "typical" | "measured" | "checked";
         };
         /**
          * Person
@@ -6381,13 +6393,13 @@ export interface components {
             side_door: "none" | "left" | "right" | "both";
             /**
              * Rear Hung
-             * @default both sides
+             * @default unknown
              * @enum {string}
              */
             rear_hung: "unknown" | "top" | "bottom" | "left" | "right" | "both sides";
             /**
              * Side Hung
-             * @default slides
+             * @default unknown
              * @enum {string}
              */
             side_hung: "unknown" | "slides" | "front edge" | "rear edge" | "top";
@@ -6851,7 +6863,7 @@ export interface components {
             second_row: "up" | "folded" | "removed";
             /**
              * Hatch Hung
-             * @default top
+             * @default unknown
              * @enum {string}
              */
             hatch_hung: "unknown" | "top" | "bottom" | "left" | "right" | "both sides";

@@ -103,8 +103,9 @@ def _kept(context: Context, build: Assembly, one: Stow) -> Finding:
                        unit="g", case=case, working=w.done())  # fmt: skip
     worst = max(level, lift)
     if one.opens is not None:
+        # what turns it down is all in the one figure, Rebound among its cases
         worst, case = _opening(one, cases, w)
-        level = worst
+        level, lift = worst, 0.0
     need = w.line("F", "a * W", "N", "the most that any case asks, its weight not counted against it", a=worst)
     text = f"{say.force(need)} on the {one.by}, {case.lower() if level >= lift else 'rebound'}."
     found = replace(found, demand=need, case=case if level >= lift else "Rebound")

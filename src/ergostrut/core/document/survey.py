@@ -249,6 +249,7 @@ class Pane(Record):
     length: Annotated[Length, Between(20, 6_000)]
     low: Place
     height: Annotated[Length, Between(20, 2_000)]
+    state: Confidence = "typical"
 
 
 class Eye(Record):
@@ -257,6 +258,7 @@ class Eye(Record):
     ahead: Place
     y: Place
     z: Place
+    state: Confidence = "typical"
 
 
 class Station(Record):

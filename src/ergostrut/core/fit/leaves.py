@@ -62,6 +62,7 @@ def rack_box(context: Context) -> tuple[Box | None, tuple[str, ...]]:
 
 def check_leaves(context: Context) -> Iterator[Finding]:
     """One finding a leaf. The lowered gate and the rack have their own (``rack``)."""
+    yield from _unsaid(context)
     if not context.host.leaves:
         return
     standing: list[Body] = [*on_floor(context)]
@@ -70,11 +71,44 @@ def check_leaves(context: Context) -> Iterator[Finding]:
     rack, lacking = rack_box(context)
     for leaf in context.host.leaves:
         own = LOWERED_GATE in context.host.dims and leaf.axis[1] > 0
-        behind = leaf.axis[0] == 0.0 and leaf.lo[0] > 0 and not leaf.seat and not own
+        behind = _rear(leaf) and not own
         rows = list(standing)
         if behind and rack is not None:
             rows.append(Body("host/rack", rack.name, upright([rack.lo], [rack.hi])))
-        yield _finding(context, leaf, rows, lacking if behind else ())
+        found = _finding(context, leaf, rows, lacking if behind else ())
+        yield _near_rack(context, leaf, rack, found) if behind and rack is not None and found.state == "holds" else found
+
+
+def _rear(leaf: Leaf) -> bool:
+    """Whether a leaf stands across the vehicle, at its rear."""
+    return not leaf.seat and leaf.hi[0] - leaf.lo[0] < leaf.hi[1] - leaf.lo[1]
+
+
+def _near_rack(context: Context, leaf: Leaf, rack: Box, found: Finding) -> Finding:
+    """A leaf that passes a rack by less than what it was drawn from is sure of says what to measure first."""
+    host = context.host
+    roles = [GATE_OUTSIDE, *(role for one in host.openings if leaf.name.startswith(one.name) for role in one.roles)]
+    loose = [host.dims[role] for role in roles if host.dims[role].state == "typical"]
+    slack = sum(taken.tolerance for taken in loose)
+    if not loose or not len(within(way_of(leaf), upright([rack.lo], [rack.hi]), slack)[0]):
+        return found
+    names = ", ".join(taken.label.lower() for taken in loose)
+    text = f"It passes the rack on the hitch, but by less than typical figures are sure of. Measure first: {names}."
+    hangs = tuple(taken.name for taken in loose)
+    return replace(found, sentence=text, state="unknown", use=None, missing=hangs, hangs_on=hangs)
+
+
+def _unsaid(context: Context) -> Iterator[Finding]:
+    """A rack behind a rear opening of which nobody said how its door hangs."""
+    host = context.host
+    behind = [one for one in host.openings if one.axis == 0 and one.sign > 0]
+    if context.design.host.rack is None or not behind or any(_rear(leaf) for leaf in host.leaves):
+        return
+    text = f"How the {behind[0].name} hangs is not said: choose it on Measure, then it is known whether it meets the rack on the hitch."
+    yield Finding(
+        "host/leaf.rear", "fit.leaf", "frame", ("host",), f"{behind[0].name[:1].upper()}{behind[0].name[1:]} opens and closes", text, "unknown",
+        missing=("how the rear hangs",), basis=COMMON_PRACTICE,
+    )  # fmt: skip
 
 
 def _finding(context: Context, leaf: Leaf, rows: list[Body], lacking: tuple[str, ...]) -> Finding:

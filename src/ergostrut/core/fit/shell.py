@@ -9,6 +9,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..mechanics.space.passage import Corners, Gate
+from ..mechanics.space.rects import Rect, without
 from ..structure.host import COVER, FLOOR_END, GATE_OUTSIDE, WIDTH_HIGH, Host, Opening
 
 THICK = 600.0
@@ -85,9 +86,6 @@ def _half(host: Host, low: float, high: float) -> float:
     return host.shape(WIDTH_HIGH) / 2
 
 
-Rect = tuple[float, float, float, float]
-
-
 def _cut(one: Opening, less: Callable[[str], float]) -> Rect:
     """An opening's rectangle, its typical lengths as short as they may be."""
     side = less(one.roles[-2]) / 2
@@ -96,17 +94,7 @@ def _cut(one: Opening, less: Callable[[str], float]) -> Rect:
 
 def _pierced(lo: tuple[float, float], hi: tuple[float, float], cuts: list[Rect], axis: int, deep: tuple[float, float]) -> list[Corners]:
     """An upright wall across ``axis``, ``deep`` from and to, without its openings, as boxes."""
-    rows: list[Rect] = [(*lo, *hi)]
-    for u0, v0, u1, v1 in cuts:
-        after: list[Rect] = []
-        for a0, b0, a1, b1 in rows:
-            c0, d0, c1, d1 = max(a0, u0), max(b0, v0), min(a1, u1), min(b1, v1)
-            if c0 >= c1 or d0 >= d1:
-                after.append((a0, b0, a1, b1))
-                continue
-            parts = ((a0, b0, c0, b1), (c1, b0, a1, b1), (c0, b0, c1, d0), (c0, d1, c1, b1))
-            after += [row for row in parts if row[0] < row[2] and row[1] < row[3]]
-        rows = after
+    rows = without((*lo, *hi), cuts)
     if axis == 0:
         return [((deep[0], u0, v0), (deep[1], u1, v1)) for u0, v0, u1, v1 in rows]
     return [((u0, deep[0], v0), (u1, deep[1], v1)) for u0, v0, u1, v1 in rows]

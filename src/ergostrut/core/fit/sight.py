@@ -74,4 +74,7 @@ def _finding(context: Context, blank: Finding, pane: Glass, eye: Point3) -> Find
     if hidden:
         most = max(hidden, key=lambda name: float(hidden[name].area))
         text += f" The {most} hides most."
+    if pane.typical:
+        text = f"{text} That hangs on typical figures: measure the {pane.name} and the eye first, and say so."
+        return replace(blank, sentence=text, demand=left, limit=0.0, want=WANT, missing=(pane.name, "driver's eye"), working=w.done())
     return replace(blank, sentence=text, state=state, use=use, demand=left, limit=0.0, want=WANT, working=w.done())

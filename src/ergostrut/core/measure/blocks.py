@@ -186,6 +186,7 @@ SIGHT = Group(
         Row("eye/ahead", "Eye ahead of the load space's front", "length", when=_EYE),
         Row("eye/y", "Eye right of centre (− left)", "length", when=_EYE),
         Row("eye/z", "Eye above the load floor", "length", when=_EYE),
+        Row("eye/state", "It is", "choice", options("typical", "measured", "checked"), when=_EYE),
         Repeat(
             "panes",
             "Pane",
@@ -196,6 +197,7 @@ SIGHT = Group(
                 Row("length", "Long", "length"),
                 Row("low", "Lower edge above the load floor", "length"),
                 Row("height", "High", "length"),
+                Row("state", "It is", "choice", options("typical", "measured", "checked")),
             ),
             name="name",
         ),

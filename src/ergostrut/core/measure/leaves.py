@@ -51,16 +51,23 @@ def side_leaves(openings: Iterable[Opening], hung: SideHung) -> tuple[Leaf, ...]
     return tuple(found)
 
 
-def panes_of(panes: Sequence[Pane], rear: float, half: float) -> tuple[Glass, ...]:
+def leaves_of(openings: Sequence[Opening], rear: Hung, side: SideHung) -> tuple[Leaf, ...]:
+    """Leaves of rear and side openings."""
+    behind = tuple(leaf for one in by_side(openings, 0) for leaf in rear_leaves(one, rear))
+    return (*behind, *side_leaves(by_side(openings, 1), side))
+
+
+def panes_of(panes: Sequence[Pane], eye: Eye | None, rear: float, half: float) -> tuple[Glass, ...]:
     """Panes in numbers: ``rear`` the plane of the rear one, ``half`` the width at which the side ones stand."""
     found = []
     for pane in panes:
         a, z = pane.start.mm, pane.low.mm
+        typical = pane.state == "typical" or (eye is not None and eye.state == "typical")
         lo, hi = (a, z), (a + pane.length.mm, z + pane.height.mm)
         if pane.face == "rear":
-            found.append(Glass(pane.name, 0, rear, lo, hi))
+            found.append(Glass(pane.name, 0, rear, lo, hi, typical))
         else:
-            found.append(Glass(pane.name, 1, -half if pane.face == "left wall" else half, lo, hi))
+            found.append(Glass(pane.name, 1, -half if pane.face == "left wall" else half, lo, hi, typical))
     return tuple(found)
 
 

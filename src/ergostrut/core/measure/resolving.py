@@ -72,7 +72,9 @@ def resolved(
         obstacles=obstacles_of(survey),
         openings=openings,
         leaves=leaves,
-        glass=panes_of(survey.panes, (dims[GATE_OUTSIDE].mm or stand_in[GATE_OUTSIDE]) if pane_at is None else pane_at, half_at(500.0)),
+        glass=panes_of(
+            survey.panes, survey.eye, (dims[GATE_OUTSIDE].mm or stand_in[GATE_OUTSIDE]) if pane_at is None else pane_at, half_at(500.0)
+        ),
         eye=eye_of(survey.eye),
         points=points_of(survey),
         roofed=roofed,

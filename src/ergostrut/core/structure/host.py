@@ -97,6 +97,8 @@ class Glass:
     at: float
     lo: tuple[float, float]
     hi: tuple[float, float]
+    typical: bool = False
+    """It, or where the eye is, was not measured."""
 
 
 @dataclass(frozen=True, slots=True)

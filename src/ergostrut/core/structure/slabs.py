@@ -6,6 +6,7 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
+from ..mechanics.space.rects import without
 from .parts import Point3, Slab
 
 Array = NDArray[np.float64]
@@ -67,17 +68,7 @@ def seen(slab: Slab, u: int, v: int) -> tuple[tuple[float, float], ...]:
 def _pierced(slab: Slab) -> list[tuple[Point3, Point3]]:
     """A slab along the axes without its openings and notches, as boxes."""
     i, j = (axis for axis in range(3) if axis != slab.across)
-    rows = [(slab.lo[i], slab.lo[j], slab.hi[i], slab.hi[j])]
-    for lo, hi in slab.cutouts:
-        after = []
-        for a0, b0, a1, b1 in rows:
-            c0, d0, c1, d1 = max(a0, lo[i]), max(b0, lo[j]), min(a1, hi[i]), min(b1, hi[j])
-            if c0 >= c1 or d0 >= d1:
-                after.append((a0, b0, a1, b1))
-                continue
-            parts = ((a0, b0, c0, b1), (c1, b0, a1, b1), (c0, b0, c1, d0), (c0, d1, c1, b1))
-            after += [row for row in parts if row[2] - row[0] > 1e-6 and row[3] - row[1] > 1e-6]
-        rows = after
+    rows = without((slab.lo[i], slab.lo[j], slab.hi[i], slab.hi[j]), [(lo[i], lo[j], hi[i], hi[j]) for lo, hi in slab.cutouts])
     found = []
     for a0, b0, a1, b1 in rows:
         low, high = list(slab.lo), list(slab.hi)

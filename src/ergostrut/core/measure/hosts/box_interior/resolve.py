@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ....structure.host import Host, half_width
-from ...leaves import by_side, rear_leaves, side_leaves
+from ...leaves import leaves_of
 from ...openings import rear_opening, side_openings
 from ...resolving import dims_of, resolved, without
 from .survey import DIMENSIONS, BoxInterior
@@ -69,8 +69,7 @@ def resolve(survey: BoxInterior) -> Host:
         "front": "front wall",
         "ahead": "nothing",
     }
-    leaves = tuple(leaf for one in by_side(ways, 0) for leaf in rear_leaves(one, survey.rear_hung))
-    leaves += side_leaves(by_side(ways, 1), survey.side_hung)
+    leaves = leaves_of(ways, survey.rear_hung, survey.side_hung)
     return resolved(
         survey, dims, _STAND_IN, lambda z: half_width(upright, z), walls, words, openings=tuple(ways), leaves=leaves, asides=_asides(survey)
     )

@@ -82,7 +82,7 @@ class BoxInterior(HostBase):
     rear: Literal["door", "closed"] = "door"
     side_door: Literal["none", "left", "right", "both"] = "none"
     rear_hung: Hung = "unknown"
-    side_hung: SideHung = "front edge"
+    side_hung: SideHung = "unknown"
     rear_inside: Inside = "unknown"
     side_inside: Inside = "unknown"
     wall: Literal["studs", "sandwich", "sheet", "unknown"] = "unknown"

@@ -81,8 +81,8 @@ class VanInterior(HostBase):
     stations: tuple[Station, ...] = Field(default=(), max_length=12)
     bulkhead: Literal["none", "solid", "with a door"] = "solid"
     side_door: Literal["none", "left", "right", "both"] = "right"
-    rear_hung: Hung = "both sides"
-    side_hung: SideHung = "slides"
+    rear_hung: Hung = "unknown"
+    side_hung: SideHung = "unknown"
     rear_inside: Inside = "unknown"
     side_inside: Inside = "unknown"
 

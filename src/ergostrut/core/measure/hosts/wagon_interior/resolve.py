@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ....structure.host import Box, Host, Leaf, Measured, half_width
-from ...leaves import by_side, rear_leaves, side_leaves
+from ...leaves import leaves_of
 from ...openings import front_opening, rear_opening, side_openings
 from ...resolving import dims_of, resolved, without
 from .survey import DIMENSIONS, WagonInterior
@@ -82,8 +82,7 @@ def resolve(survey: WagonInterior) -> Host:
         openings=tuple(ways),
         solids=_seats(survey, dims, side),
         leaves=(
-            *(leaf for one in by_side(ways, 0) for leaf in rear_leaves(one, survey.hatch_hung)),
-            *side_leaves(by_side(ways, 1), "front edge"),
+            *leaves_of(ways, survey.hatch_hung, "front edge"),
             *_folded(survey, dims, side),
         ),
         asides=_asides(survey),

@@ -89,7 +89,7 @@ class WagonInterior(HostBase):
     dims: WagonDimensions = WagonDimensions()
     stations: tuple[Station, ...] = Field(default=(), max_length=12)
     second_row: Literal["up", "folded", "removed"] = "folded"
-    hatch_hung: Hung = "top"
+    hatch_hung: Hung = "unknown"
     hatch_inside: Inside = "unknown"
     side_doors: Literal["none", "left", "right", "both"] = "both"
     side_inside: Inside = "unknown"
