@@ -127,8 +127,8 @@ def test_a_fixing_beside_its_rail_is_not_known(report: Report, edit: Edit, catal
     tabs = check(edit(to={f"/builds/0/fixings/{i}/tab": "100 mm" for i in range(4)}), catalog)
     assert "slide1/anchor.beside" not in {f.id for f in tabs.findings}
     plain, levered = (by_id(r, "slide1/anchor.F3") for r in (report, tabs))
-    # the rail's middle lies 107.8 mm from the bolt: (107.8 + 100)/100 of the pull
-    assert levered.demand == pytest.approx((plain.demand or 0) * 2.078, rel=2e-3)
+    # the rail's middle lies 120.5 mm from the bolt: (120.5 + 100)/100 of the pull
+    assert levered.demand == pytest.approx((plain.demand or 0) * 2.205, rel=2e-3)
     under = [
         {"name": f"U{i}", "x": x, "y": y, "backing": True} for i, (x, y) in enumerate(((240, -609), (240, 609), (1780, -609), (1780, 609)))
     ]

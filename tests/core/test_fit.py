@@ -38,11 +38,13 @@ def test_maxima(demand: float, limit: float, state: str) -> None:
 
 
 def test_wells_by_subtraction(sample: Job, catalog: Catalog) -> None:
-    """(50 1/2 in - overall)/2; overall = tray + 2 x (two gaps of 3 mm and a 1/2 in roller)."""
+    """(50 1/2 in - overall)/2; overall = tray + 2 x (a gap of 3 mm and the 1 1/2 in base rail beside it); a lower one of 1 in lies under the
+    tray's rail, and the upper one of 1 in is the widest."""
     found = by_id(_with(sample, catalog), "slide1/fit.wells")
-    overall = 47.25 * 25.4 + 2 * (2 * 3 + 12.7)
-    assert found.demand == pytest.approx((50.5 * 25.4 - overall) / 2)
-    assert found.state == "holds"
+    tray = 47.25 * 25.4
+    assert found.demand == pytest.approx((50.5 * 25.4 - tray - 2 * (3 + 38.1)) / 2) and found.state == "tight"
+    slim = by_id(_with(sample, catalog, ("/builds/0/base/lower", "1x1x14ga")), "slide1/fit.wells")
+    assert slim.demand == pytest.approx((50.5 * 25.4 - tray - 2 * (3 + 25.4)) / 2) and slim.state == "holds"
 
 
 def test_a_tray_too_wide_is_over(sample: Job, catalog: Catalog) -> None:

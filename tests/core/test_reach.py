@@ -1,19 +1,27 @@
-"""Tools at fixings: what is in the way, wherever what moves stands."""
+"""Tools at fasteners: what is in the way in their turn and afterwards, wherever what moves stands. Sizes of tools: common practice."""
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Any
 
+import numpy as np
 import pytest
 
 from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.cut.plan import cut_plan
 from ergostrut.core.finding import Finding
 from ergostrut.core.fit.bodies import Body
-from ergostrut.core.fit.reach import LONG, OFF, WIDE, Fixing, check_reach, fixings, in_the_way, tool
+from ergostrut.core.fit.fasteners import HAND, Fastener, Head, fasteners, fixings
+from ergostrut.core.fit.reach import OFF, TOOLS, check_reach, in_the_way, rooms_of
 from ergostrut.core.job.document import Job, read_design
+from ergostrut.core.make.steps import steps
 from ergostrut.core.mechanics.space.boxes import upright
 from ergostrut.core.report import context_of
+from ergostrut.core.structure.context import Context
 
+from .test_drawers import context as drawers
+from .test_systems import framed
 from .test_ways import PLAIN, box_job
 
 RACK = {
@@ -26,41 +34,93 @@ RACK = {
     "bearer": "2x3 spf",
     "joints": {"screws": 4},
 }
+SOCKET, SPANNER = TOOLS["bolt"]
+UP = (0.0, 0.0, 1.0)
 
 
-def found(catalog: Catalog, *builds: dict[str, Any], **host: Any) -> list[Finding]:
-    return list(check_reach(context_of(read_design(box_job(*builds, **host), bare=PLAIN), catalog)))
+def reached(context: Context) -> dict[str, Finding]:
+    return {finding.id: finding for finding in check_reach(context, steps(context, cut_plan(context)))}
 
 
-@pytest.mark.parametrize(("gap", "free"), [(OFF + LONG + 1, True), (OFF + LONG - 5, False), (0.0, False)])
-def test_a_tool_takes_its_length_off_the_head(gap: float, free: bool) -> None:
-    fixing = Fixing("f", "f", "rail", (0, 0, 50), (0, 0, 1))
-    deck = Body("deck", "deck", upright([(-500, -500, 50 + gap)], [(500, 500, 62 + gap)]))
-    assert (in_the_way([fixing], [deck]) == [[]]) is free
-    assert in_the_way([fixing], [Body("rail", "rail", deck.boxes)]) == [[]], "what it goes through is not in its way"
+def found(catalog: Catalog, *builds: dict[str, Any], **host: Any) -> dict[str, Finding]:
+    return reached(context_of(read_design(box_job(*builds, **host), bare=PLAIN), catalog))
 
 
-def test_and_its_width_beside_it() -> None:
-    fixing = Fixing("f", "f", "rail", (0, 800, 500), (0, -1, 0))
-    lo, hi = tool(fixing).lo[0], tool(fixing).hi[0]
-    assert (hi - lo).tolist() == pytest.approx([WIDE, LONG, WIDE]) and hi[1] == pytest.approx(800 - OFF)
-    beside = Body("b", "b", upright([(WIDE / 2 + 1, 0, 0)], [(200, 900, 900)]))
-    assert in_the_way([fixing], [beside]) == [[]]
+def bolt(*heads: Head, need: int = 1, kind: Any = "bolt") -> Fastener:
+    return Fastener("f", "f", kind, ("rail",), tuple((head,) for head in heads), need)
+
+
+def slab(name: str, lo: tuple[float, float, float], hi: tuple[float, float, float]) -> Body:
+    return Body(name, name, upright([lo], [hi]))
+
+
+@pytest.mark.parametrize(
+    ("gap", "free"), [(OFF + 75 + 110 + 1, True), (OFF + 35 + 2, True), (OFF + 35 - 5, False), (0.0, False)],
+    ids=["a socket", "a spanner", "neither", "nothing"],
+)  # fmt: skip
+def test_a_socket_or_a_spanner_under_a_ceiling(gap: float, free: bool) -> None:
+    deck = slab("deck", (-500, -500, 50 + gap), (500, 500, 62 + gap))
+    rooms = rooms_of([bolt(Head((0, 0, 50), UP))])
+    assert (in_the_way(rooms, [deck]) == [[]]) is free
+    assert in_the_way(rooms, [replace(deck, part="rail")]) == [[]], "what it goes through is not in its way"
+
+
+@pytest.mark.parametrize("open_side", [(1, 0), (-1, 0), (0, 1), (0, -1)])
+def test_a_spanner_needs_one_side_of_four(open_side: tuple[int, int]) -> None:
+    """Under a low ceiling between four walls, 40 mm from the head: free where one of them is missing."""
+    lid = slab("lid", (-500, -500, 100), (500, 500, 110))
+    walls = {
+        (1, 0): slab("e", (40, -40, 0), (60, 40, 100)), (-1, 0): slab("w", (-60, -40, 0), (-40, 40, 100)),
+        (0, 1): slab("n", (-40, 40, 0), (40, 60, 100)), (0, -1): slab("s", (-40, -60, 0), (40, -40, 100)),
+    }  # fmt: skip
+    rooms = rooms_of([bolt(Head((0, 0, 0), UP))])
+    assert in_the_way(rooms, [lid, *walls.values()]) != [[]]
+    left = [wall for side, wall in walls.items() if side != open_side]
+    assert in_the_way(rooms, [lid, *left]) == [[]]
+
+
+def test_a_thin_neck_passes_where_a_hand_does_not() -> None:
+    """A ledge 20 mm beside the head: the neck passes, the hand begins behind it; 60 mm longer and the hand meets it."""
+    head = bolt(Head((0, 0, 0), UP), kind="screw")
+    for top, free in ((OFF + 95, True), (OFF + 160, False)):
+        ledges = [slab(f"l{s}", (min(s * 20, s * 300), -300, 0), (max(s * 20, s * 300), 300, top)) for s in (-1, 1)]
+        assert (in_the_way(rooms_of([head]), ledges) == [[]]) is free
+
+
+def test_as_many_ways_as_are_needed_must_be_free() -> None:
+    heads = [Head((x, 0, 0), UP) for x in (0.0, 1000.0, 2000.0)]
+    over_one = slab("block", (-300, -300, 10), (300, 300, 400))
+    assert in_the_way(rooms_of([bolt(*heads, need=2)]), [over_one]) == [[]]
+    assert in_the_way(rooms_of([bolt(*heads, need=3)]), [over_one]) == [["block"]]
+
+
+def test_tools_lie_along_a_slanting_head() -> None:
+    """Turned with its head: what stands beside the axis by less than half a hand is met, by more is not."""
+    axis = np.array([1.0, 1.0, 0.0]) / np.sqrt(2)
+    rooms = rooms_of([bolt(Head((0, 0, 0), (float(axis[0]), float(axis[1]), 0.0)), kind="rivet")])
+    side = np.array([-axis[1], axis[0], 0.0])
+    for away, free in ((HAND / 2 - 3, False), (HAND / 2 + 9, True)):
+        at = axis * 150 + side * away
+        post = slab("post", tuple(at - np.array([2, 2, 200])), tuple(at + np.array([2, 2, 200])))  # type: ignore[arg-type]
+        assert (in_the_way(rooms, [post]) == [[]]) is free
 
 
 def test_a_wall_fixing_over_the_shelves_is_reached_and_one_behind_a_bearer_is_not(catalog: Catalog) -> None:
     free = {**RACK, "shelves": [{"name": "a", "height": "600 mm"}]}
-    assert found(catalog, free)[0].state == "holds"
+    assert found(catalog, free)["r/tool.reach"].state == "holds"
     level = {**RACK, "shelves": [{"name": "a", "height": "1290 mm"}]}
-    blocked = found(catalog, level)[0]
-    assert blocked.state == "tight" and "bearer" in blocked.sentence and any("bearer" in part for part in blocked.parts)
+    blocked = found(catalog, level)["r/tool.reach"]
+    assert blocked.state == "tight" and "bearer" in blocked.sentence and "in its turn" in blocked.sentence
+    assert any("bearer" in part for part in blocked.parts)
 
 
-def test_another_build_in_front_is_named(catalog: Catalog) -> None:
+def test_another_build_in_front_is_named_by_what_was_first(catalog: Catalog) -> None:
     chest = {"family": "plywood_box", "id": "c", "label": "Chest", "front": "100 mm", "length": "1200 mm", "width": "500 mm", "height": "1350 mm",
              "side": "left", "off_centre": "660 mm"}  # fmt: skip
     free = {**RACK, "shelves": [{"name": "a", "height": "600 mm"}]}
-    assert found(catalog, free, chest)[0].state == "tight"
+    after, before = found(catalog, free, chest)["r/tool.reach"], found(catalog, chest, free)["r/tool.reach"]
+    assert after.state == before.state == "tight"
+    assert "to torque it again" in after.sentence and "in its turn" in before.sentence
 
 
 def test_what_moves_out_of_the_way_is_not_in_it(sample: Job, catalog: Catalog) -> None:
@@ -68,5 +128,61 @@ def test_what_moves_out_of_the_way_is_not_in_it(sample: Job, catalog: Catalog) -
     context = context_of(sample.design, catalog)
     build = context.builds[0]
     assert {fixing.id for fixing in fixings(build)} == {anchor.id for anchor in build.anchors}
-    (finding,) = check_reach(context)
-    assert finding.state in ("holds", "tight") and finding.working
+    found = reached(context)["slide1/tool.reach"]
+    assert found.state in ("holds", "tight") and found.working and "no tool" not in found.sentence
+
+
+def test_brackets_are_covered_by_the_deck_and_welds_need_no_tool(sample: Job, catalog: Catalog) -> None:
+    """Ribs so near each other that a spanner goes in from above alone: with the deck on it no more."""
+    wide, near = (
+        reached(context_of(framed(sample.design, "tslot_bolted", mid_ribs=ribs, joints__brackets=2), catalog))["slide1/tool.joints"]
+        for ribs in (1, 12)
+    )
+    assert wide.state == "holds" and "again afterwards" in wide.sentence
+    assert near.state in ("holds", "tight")
+    welded = fasteners(context_of(sample.design, catalog).builds[0])
+    assert welded and all(one.name.startswith("screws of the deck") for one in welded)
+
+
+def test_every_joint_has_its_heads(sample: Job, catalog: Catalog) -> None:
+    """Wood screws come in through the rail from outside, along the rib; an end bolt as well; brackets in corners, two legs each."""
+    for system, fastener, kind, heads in (
+        ("lumber_plywood", "usual", "screw", 1), ("lumber_plywood", "pocket screw", "screw", 1), ("tslot_bolted", "end bolt", "bolt", 1),
+        ("tslot_bolted", "usual", "bolt", 2), ("aluminium_tube_brackets", "rivet", "rivet", 2), ("aluminium_tube_brackets", "drill screw", "screw", 2),
+    ):  # fmt: skip
+        build = context_of(framed(sample.design, system, joints__fastener=fastener), catalog).builds[0]
+        rows = [one for one in fasteners(build) if " at rail." in one.name]
+        ribs = [m for m in build.members if m.role in ("end rib", "mid rib")]
+        assert len(rows) == 2 * len(ribs) and all(one.kind == kind and len(one.ways[0]) == heads for one in rows), (system, fastener)
+        if fastener in ("end bolt",) or (system, fastener) == ("lumber_plywood", "usual"):
+            left = next(one for one in rows if one.id.endswith("rib.front/left/" + one.id.rsplit("/", 1)[1]))
+            (head,) = left.ways[0]
+            rail = build.member("slide1/tray/rail.left")
+            assert head.off == pytest.approx((0, -1, 0)) and head.at[1] == pytest.approx(rail.a[1] - rail.shape.width / 2)
+
+
+def test_slide_screws_need_an_opening_that_a_driver_goes_into(catalog: Catalog) -> None:
+    """600 mm of opening takes a driver; 90 mm none: they go in before the carcass is joined."""
+    wide, narrow = (drawers(catalog, columns=[{"name": "a"}], width=width, height="400 mm") for width in ("600 mm", "130 mm"))
+    assert reached(wide)["r/tool.joints"].state == "holds"
+    tight = reached(narrow)["r/tool.joints"]
+    assert tight.state == "tight" and "lide screws" in tight.sentence and "“Fit slides and latches”" in tight.sentence
+
+
+def test_seams_are_screwed_from_outside(catalog: Catalog) -> None:
+    build = drawers(catalog, columns=[{"name": "a"}], joint="screws").builds[0]
+    top = next(s for s in build.slabs if s.role == "top")
+    rows = [one for one in fasteners(build) if one.through[0] == top.id]
+    assert rows and all(head.off == UP and head.at[2] == pytest.approx(top.hi[2]) for one in rows for way in one.ways for head in way)
+    grooved = fasteners(drawers(catalog, columns=[{"name": "a"}], joint="dado").builds[0])
+    assert not [one for one in grooved if "between" in one.name and "back" not in one.name]
+
+
+def test_something_of_the_vehicle_in_the_way_is_over(catalog: Catalog) -> None:
+    """A beam 25 mm off the head of a wall fixing, 400 mm on every side: nothing comes there in any order."""
+    free = {**RACK, "shelves": [{"name": "a", "height": "600 mm"}]}
+    head = fixings(context_of(read_design(box_job(free), bare=PLAIN), catalog).builds[0])[1].ways[0][0]
+    (x, y, z), off = head.at, head.off[1]
+    beam = {"name": "beam", "x": f"{x - 400:.1f} mm", "y": f"{y + off * 45:.1f} mm", "z": f"{max(z - 400, 0):.1f} mm", "length": "800 mm", "width": "40 mm", "height": "800 mm"}  # fmt: skip
+    over = found(catalog, free, obstacles=[beam])["r/tool.reach"]
+    assert over.state == "over" and "beam" in over.sentence

@@ -38,7 +38,7 @@ def test_the_sample_shows_the_tape_in_all_its_states(report: Report) -> None:
     assert by_id(report, "slide1/pin.bending").state == "over"
     assert by_id(report, "slide1/side-rail.strength").state == "tight"
     assert by_id(report, "slide1/rib.strength").state == "tight" and by_id(report, "slide1/rib.wall").state == "over"
-    assert by_id(report, "slide1/anchor.F3").state == "over" and by_id(report, "slide1/tool.reach").state == "tight"
+    assert by_id(report, "slide1/anchor.F3").state == "over" and by_id(report, "slide1/fit.wells").state == "tight"
     assert {by_id(report, f"slide1/{name}").state for name in ("plate.carrying", "plate.hold-down", "base.stand")} == {"unknown"}
     assert by_id(report, "slide1/keeper").state == by_id(report, "slide1/anchor.beside").state == "unknown"
 

@@ -3111,7 +3111,8 @@ export interface components {
         };
         /**
          * Hinges
-         * @description ``pin`` across ``gap`` between two leaves; the pin's axis stands ``offset`` from the wall rail's face.
+         * @description ``pin`` across ``gap`` between two leaves; the pin's axis stands ``offset`` from the wall rail's face, ``rise`` over the rails' middle:
+         *     a bunk folds up about a pin level with its deck, one in the middle of its rails binds.
          */
         Hinges: {
             /**
@@ -3159,6 +3160,16 @@ export interface components {
              *     }
              */
             offset: string;
+            /**
+             * Rise
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -200 to 300 mm.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            rise: string;
             /**
              * Fy
              * @default null
@@ -3423,6 +3434,7 @@ export interface components {
              *       "gap": "1 mm",
              *       "leaf": "3 mm",
              *       "offset": "10 mm",
+             *       "rise": "0 mm",
              *       "Fy": null,
              *       "rating": null
              *     }
@@ -7993,7 +8005,8 @@ export interface components {
         };
         /**
          * Step
-         * @description ``hold``: what must be so before the next step; ``minutes``: hands-on time, common practice.
+         * @description ``hold``: what must be so before the next step; ``minutes``: hands-on time, common practice. ``sets``: parts that are joined in it and
+         *     stand in each other's way from then on, bodies that move from when they are put in; ``there``: it is done in the vehicle.
          */
         Step: {
             /** Id */
@@ -8013,6 +8026,16 @@ export interface components {
              * @default []
              */
             parts: string[];
+            /**
+             * Sets
+             * @default []
+             */
+            sets: string[];
+            /**
+             * There
+             * @default false
+             */
+            there: boolean;
         };
         /** EntryIn */
         EntryIn: {

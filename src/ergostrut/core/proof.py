@@ -15,6 +15,7 @@ from .anchor.footing import Footing, footing
 from .anchor.rails import check_rails
 from .finding import Finding
 from .fit.obstacles import check_obstacles
+from .fit.own import check_own
 from .fit.sliding import check_floor, check_lowered_gate, check_sliding
 from .fit.standing import check_standing
 from .mechanics.solver.ground import Ground
@@ -199,6 +200,7 @@ def _proved(context: Context, build: Assembly, key: str, watch: Watch | None) ->
         *check_sliding(context, build),
         *check_standing(context, build),
         *check_obstacles(context, build),
+        check_own(context, build),
         *check_deck(context, build),
         *check_runners(context, build),
         *check_holders(context, build),

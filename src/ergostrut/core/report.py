@@ -27,6 +27,7 @@ from .fit.cargo import check_cargo
 from .fit.changes import check_changes
 from .fit.ends import check_ends
 from .fit.leaves import check_leaves
+from .fit.own import check_ways
 from .fit.people import check_headroom
 from .fit.rack import check_rack
 from .fit.reach import check_reach
@@ -160,8 +161,9 @@ def check(design: DesignBase, catalog: Catalog, keep: Keep | None = None, watch:
         *check_wants(context),
         *check_stowed(context),
         *check_cargo(context),
+        *check_ways(context),
         *check_changes(context),
-        *check_reach(context),
+        *check_reach(context, todo),
         *check_aisle(context),
         *check_rack(context),
         *check_leaves(context),

@@ -56,6 +56,7 @@ export function Make() {
                     {i + 1}. {step.title}
                   </span>
                   <span className="shrink-0 text-[14px] font-normal text-steel">
+                    {step.there && "in the vehicle, "}
                     {at ? `done ${at.replace("T", " ")}` : `${Math.round(step.minutes)} min`}
                   </span>
                 </label>

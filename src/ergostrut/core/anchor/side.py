@@ -109,8 +109,9 @@ class Side:
                 grid |= set(np.linspace(lo, hi, max(int((hi - lo) / STEP), 2) + 1).tolist())
             kept = _spaced(sorted(min(max(x, lo), hi) for x in exact), sorted(x for x in grid if lo < x < hi))
             first = len(self.nodes)
+            # all in one upright plane, whichever rail stands farther out
             for x in kept:
-                self.nodes.append((x, member.a[1], member.a[2]))
+                self.nodes.append((x, members[0].a[1], member.a[2]))
             self.at[member.id] = first, kept
             p, material = member.shape, member.section.material
             begin = len(bars)

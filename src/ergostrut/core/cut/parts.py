@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 
 from ..catalog.model import Planks
+from ..mechanics.space.rects import Rect
 from ..structure.context import Context
 from ..structure.parts import Slab
 from ..structure.plans import Piece
@@ -63,6 +65,17 @@ def _shape(slab: Slab, say: Say) -> str:
     return "; ".join([*words, *cut])
 
 
+def _notched(whole: Rect, notches: Sequence[Rect], say: Say) -> list[str]:
+    """What is cut out of a level panel or a board, with its corner from its own front left one, along the vehicle first."""
+    found = []
+    for a0, b0, a1, b1 in notches:
+        c0, d0, c1, d1 = max(a0, whole[0]), max(b0, whole[1]), min(a1, whole[2]), min(b1, whole[3])
+        if c0 < c1 and d0 < d1:
+            size = f"{say.length(c1 - c0)} x {say.length(d1 - d0)}"
+            found.append(f"{size} out at {_short(c0 - whole[0], say)}, {_short(d0 - whole[1], say)}")
+    return found
+
+
 def pieces(context: Context) -> tuple[Piece, ...]:
     """Bars and panels, alike ones together; marks are proposals until the list is issued."""
     groups: dict[Row, list[str]] = {}
@@ -76,11 +89,15 @@ def pieces(context: Context) -> tuple[Piece, ...]:
             kg[key] = member.mass
         for panel in build.panels:
             if isinstance(panel.sheet, Planks):
-                bkey: Row = ("board", panel.sheet.id, round(panel.size[0], 2), None, _ends(0.0))
-                groups.setdefault(bkey, []).extend([panel.id] * panel.boards)
-                kg[bkey] = panel.mass / panel.boards
+                for x, y, lx, ly in panel.rects:
+                    cut = _notched((x, y, x + lx, y + ly), panel.notches, context.say)
+                    bkey: Row = ("board", panel.sheet.id, round(panel.size[0], 2), None, "; ".join([_ends(0.0), *cut]))
+                    groups.setdefault(bkey, []).append(panel.id)
+                    kg[bkey] = panel.mass / panel.boards
                 continue
-            pkey: Row = (panel.role, panel.sheet.id, round(panel.size[0], 2), round(panel.size[1], 2), "square")
+            (x, y, _), (lx, ly) = panel.origin, panel.size
+            words = "; ".join(["square", *_notched((x, y, x + lx, y + ly), panel.notches, context.say)])
+            pkey: Row = (panel.role, panel.sheet.id, round(panel.size[0], 2), round(panel.size[1], 2), words)
             groups.setdefault(pkey, []).append(panel.id)
             kg[pkey] = panel.mass
         for slab in build.slabs:

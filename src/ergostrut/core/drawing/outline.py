@@ -22,16 +22,17 @@ def outline(member: Member, view: str, shift: Point3) -> tuple[Point2, ...]:
     """A member's outline in a view: along its projected axis, or its section where one looks along it."""
     u, v, _ = AXES[view]
     a, b = moved(member.a, shift), moved(member.b, shift)
-    w, d = member.shape.width, member.shape.depth
-    upright = abs(member.b[2] - member.a[2]) > 0.9 * member.length
-    wide = w / 2 if view == "plan" or upright else d / 2
+    # half its section along the view's axes
+    section = np.array(member.axes[1:]) * np.array([[member.shape.width], [member.shape.depth]]) / 2
     p, q = np.array([a[u], a[v]]), np.array([b[u], b[v]])
     long = float(np.linalg.norm(q - p))
     if long < 1e-6:
-        hu, hv = (w / 2, w / 2) if upright else (w / 2, d / 2)
+        hu, hv = (float(np.abs(section[:, k]).sum()) for k in (u, v))
         return ((p[0] - hu, p[1] - hv), (p[0] + hu, p[1] - hv), (p[0] + hu, p[1] + hv), (p[0] - hu, p[1] + hv))
+    side = np.array([-(q - p)[1], (q - p)[0]]) / long
+    wide = float(np.abs(section[:, [u, v]] @ side).sum())
     if member.mitre and view == "plan":
         half = wide / math.cos(math.radians(member.mitre))
         return ((p[0] - half, p[1]), (p[0] + half, p[1]), (q[0] + half, q[1]), (q[0] - half, q[1]))
-    n = np.array([-(q - p)[1], (q - p)[0]]) / long * wide
+    n = side * wide
     return tuple((float(c[0]), float(c[1])) for c in (p - n, q - n, q + n, p + n))

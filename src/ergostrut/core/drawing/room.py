@@ -11,6 +11,7 @@ from shapely import MultiPoint, unary_union
 
 from ..fit.bodies import Body, Near, bodies, near
 from ..fit.leaves import way_of
+from ..fit.own import clashes
 from ..fit.way_in import WayIn, way_in
 from ..fit.way_out import ways_out
 from ..mechanics.space.boxes import Boxes, upright
@@ -26,6 +27,8 @@ FAR = 400.0
 """mm beyond which a clearance is not drawn."""
 POSES = 7
 """Of a way in, at most so many attitudes are drawn."""
+CLASHES, UP = 8, (0.0, 0.0, 1.0)
+"""Of the parts of one build that stand in each other, at most so many pairs are drawn."""
 
 
 def overlays(context: Context, view: str, shows: Sequence[Show], hand: str, part: str = "") -> list[Primitive]:
@@ -127,7 +130,7 @@ def _ways_out(context: Context, view: str) -> Iterator[Primitive]:
 
 
 def _pairs(context: Context) -> Iterator[Near]:
-    """Every two builds, and each build with what stands in the host."""
+    """Every two builds, each build with what stands in the host, and parts of one that stand in each other."""
     rows = [(build, bodies(context, build)) for build in context.builds]
     solid = [Body(f"host/{box.name}", box.name, upright([box.lo], [box.hi])) for box in (*context.host.solids, *context.host.obstacles)]
     for (_, mine), (_, theirs) in itertools.combinations(rows, 2):
@@ -138,6 +141,9 @@ def _pairs(context: Context) -> Iterator[Near]:
         found = near(mine, solid, together=False)
         if found is not None:
             yield found
+    for build, _ in rows:
+        for clash in clashes(context, build)[:CLASHES]:
+            yield Near(clash.one, clash.two, -clash.depth, UP)
 
 
 def _clearances(context: Context, view: str) -> Iterator[Primitive]:

@@ -9,7 +9,7 @@ from ..primitives import Circle, Path, Point2, Primitive, Role, rect
 from ..structure.assembly import Assembly
 from ..structure.parts import PanelPart, Point3
 from ..structure.setting import Setting
-from ..structure.slabs import seen
+from ..structure.slabs import rings_of, seen
 from ..structure.turn import turned
 from .hung import hung_shapes, tilted_outline
 from .outline import AXES, moved, outline
@@ -54,6 +54,9 @@ def _panel(panel: PanelPart, view: str, shift: Point3, state: State | None) -> l
         points = tuple((a + shift[u], b + shift[v]) for a, b in tilted_outline(panel, (u, v)))
         return [Path(points, "deck", True, panel.id, panel.sheet.label, state)]
     found = list[Primitive]()
+    if panel.notches and view == "plan":
+        rings = [tuple((x + shift[0], y + shift[1]) for x, y in ring) for ring in rings_of(panel)]
+        return [Path(ring, "swept", True, panel.id, panel.sheet.label, state) for ring in rings]
     for x, y, lx, ly in panel.rects:
         lo = moved((x, y, panel.origin[2]), shift)
         hi = moved((x + lx, y + ly, panel.origin[2] + panel.sheet.t), shift)

@@ -19,9 +19,9 @@ from ..report import Report
 from ..structure.assembly import Assembly
 from ..structure.context import standing
 from ..structure.host import FLOOR_END, SIDE_HEIGHT, WIDTH_TOP, Host
-from ..structure.parts import Member, Slab
+from ..structure.parts import Member, PanelPart, Slab
 from ..structure.setting import Setting, setting_at
-from ..structure.slabs import holes_of, normal_of, rim_of
+from ..structure.slabs import holes_of, normal_of, rim_of, rings_of
 from ..structure.turn import turned
 from .hung import bar_of, hung_forces, strap_bars
 from .proof import longest
@@ -160,6 +160,13 @@ def _host(host: Host) -> list[Block]:
     return blocks + [Block(well.lo, well.hi, "host", "", well.name) for well in (*host.solids, *host.obstacles)]
 
 
+def _notched(panel: PanelPart, ring: tuple[tuple[float, float], ...], shift: Vec, state: State | None) -> Prism:
+    """A level panel that something passes, drawn out through its thickness."""
+    low = _shift((0.0, 0.0, panel.origin[2]), shift)
+    high = _shift(low, (0.0, 0.0, panel.sheet.t))
+    return Prism(low, high, (1.0, 0.0, 0.0), (0.0, 1.0, 0.0), (ring,), "deck", panel.id, panel.sheet.label, state)
+
+
 def scene(
     report: Report,
     travels: Mapping[str, float],
@@ -187,6 +194,9 @@ def scene(
                 prisms.append(Prism(a, b, across, up, (loop,), "deck", panel.id, panel.sheet.label, states.get(panel.id)))
                 continue
             shift = setting.shift(build, panel.body)
+            if panel.notches:
+                prisms += [_notched(panel, ring, shift, states.get(panel.id)) for ring in rings_of(panel)]
+                continue
             for x, y, lx, ly in panel.rects:
                 near, far = _shift((x, y, panel.origin[2]), shift), _shift((x + lx, y + ly, panel.origin[2] + panel.sheet.t), shift)
                 blocks.append(Block(near, far, "deck", panel.id, panel.sheet.label, states.get(panel.id)))

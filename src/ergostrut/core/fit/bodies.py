@@ -8,6 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..mechanics.space.boxes import Array, Boxes, clearing, drawn_along, joined, nearest, upright
+from ..mechanics.space.rects import without
 from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.parts import Member, PanelPart, Point3, Slab
@@ -77,7 +78,8 @@ def _of_member(m: Member) -> Boxes:
 def _of_panel(p: PanelPart) -> Boxes:
     if not p.corners:
         (x, y, z), (lx, ly) = p.origin, p.size
-        return upright([(x, y, z)], [(x + lx, y + ly, z + p.sheet.t)])
+        parts = without((x, y, x + lx, y + ly), p.notches)
+        return upright([(a, b, z) for a, b, _, _ in parts], [(c, d, z + p.sheet.t) for _, _, c, d in parts])
     at = np.array(p.corners)
     runs = np.stack([at[1] - at[0], at[3] - at[0], at[4] - at[0]])
     size = np.linalg.norm(runs, axis=1)
@@ -135,9 +137,14 @@ def bodies_at(context: Context, build: Assembly, setting: Setting, *, things: bo
     return tuple(found)
 
 
+def things_on(context: Context, on: Sequence[str]) -> tuple[Body, ...]:
+    """What stands on bodies at home, ``host`` being the vehicle's own floor."""
+    return tuple(_things(context, on, {body: [] for body in on}))
+
+
 def on_floor(context: Context) -> tuple[Body, ...]:
     """What stands on the vehicle's own floor."""
-    return tuple(_things(context, ("host",), {"host": []}))
+    return things_on(context, ("host",))
 
 
 def _things(context: Context, on: Sequence[str], shifts: dict[str, list[Point3]]) -> Iterator[Body]:

@@ -28,8 +28,9 @@ from .clearance import clearance
 def _outline(assembly: Assembly, slide: Slider) -> tuple[float, float, float, float]:
     """Front, back, overall width and deck top at home, mm."""
     deck = next(panel for panel in assembly.panels if panel.body == slide.body)
-    gear = 2 * (slide.carrying.y + slide.carrying.width / 2 + 3.0)
-    width = max(deck.size[1], gear)
+    pairs = [pair.y + pair.width / 2 + slide.beside for pair in (slide.carrying, slide.hold_down)]
+    rails = [abs(m.a[1]) + m.shape.width / 2 for m in assembly.members if m.use == "base"]
+    width = max(deck.size[1], *(2 * reach for reach in (*pairs, *rails)))
     return deck.origin[0], deck.origin[0] + deck.size[0], width, deck.origin[2] + deck.sheet.t
 
 
@@ -47,7 +48,7 @@ def check_sliding(context: Context, assembly: Assembly) -> Iterator[Finding]:
             symbol="c",
             formula="(W - w) / 2",
             dims={"W": WIDTH_LOW},
-            values={"w": (width, f"{slide.label} with its running gear")},
+            values={"w": (width, f"{slide.label} with its running gear and base rails")},
             want=6.0,
             share=0.5,
             what="Clears the wheel wells each side by",

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, NamedTuple
 
 from ..catalog.model import Catalog
 from ..document.base import BuildBase
@@ -20,8 +20,22 @@ from ..wording import Say
 
 Offers = list[tuple[str, tuple[Change, ...]]]
 """Changes worth trying, each with its words, smallest first."""
-Row = tuple[str, str, str, str, str, float, tuple[str, ...]]
-"""A step: id, title, text, what must hold, caution, minutes, parts."""
+
+
+class Row(NamedTuple):
+    """A step of making, as ``structure.plans.Step`` has it, its id below the build's."""
+
+    id: str
+    title: str
+    text: str
+    hold: str
+    caution: str
+    minutes: float
+    parts: tuple[str, ...]
+    sets: tuple[str, ...] = ()
+    there: bool = False
+
+
 Table = tuple[str, tuple[str, ...], tuple[tuple[float, ...], ...]]
 """Title, column heads and rows of lengths in mm, for a choice that wants comparing."""
 

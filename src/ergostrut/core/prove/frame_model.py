@@ -95,7 +95,9 @@ def _bars(build: Assembly, lines: Lines) -> tuple[list[Bar], list[Piece]]:
         down = (float(line.down[0]), float(line.down[1]), float(line.down[2]))
         frames = (member.id, "a") in ends or (member.id, "b") in ends
         for i, ((at, a), (_, b)) in enumerate(itertools.pairwise(line.stops)):
-            bar = Bar(member.id, a, b, material.E, material.G, p.A, I1, I2, p.J, turn, offset_a=down, offset_b=down)
+            bar = Bar(
+                member.id, a, b, material.E, material.G, p.A, I1, I2, p.J, turn + math.radians(member.roll), offset_a=down, offset_b=down
+            )
             for end, dof, outer in (("a", 0, i == 0), ("b", 6, i == len(line.stops) - 2)):
                 joint = ends.get((member.id, end)) if outer else None
                 if joint is not None and _hinge(joint):

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from ..catalog.model import Planks, Sandwich, Section, Sheet, WoodScrew
+from ..mechanics.space.rects import Rect, without
 from ..sections import Properties
 
 Point3 = tuple[float, float, float]
@@ -67,6 +68,8 @@ class Member:
     rides: str = ""
     mark: str = ""
     """Letter of its cut mark; empty: the first of its role."""
+    roll: float = 0.0
+    """Degrees that it was turned about its own x from how it lies by rule."""
 
     @property
     def shape(self) -> Properties:
@@ -88,12 +91,19 @@ class Member:
 
     @property
     def axes(self) -> tuple[Point3, Point3, Point3]:
-        """Local x from ``a`` to ``b``; z as near host +z as it can be (a vertical member: host +x); y = z cross x. Unit vectors."""
+        """Local x from ``a`` to ``b``; z as near host +z as it can be (a vertical member: host +x), then rolled about x; y = z cross x. Unit vectors."""
         x = _unit(_less(self.b, self.a))
         up = (1.0, 0.0, 0.0) if abs(x[2]) > 1 - 1e-9 else (0.0, 0.0, 1.0)
         along = dot(up, x)
         z = _unit((up[0] - along * x[0], up[1] - along * x[1], up[2] - along * x[2]))
-        return x, cross(z, x), z
+        y = cross(z, x)
+        if self.roll:
+            c, s = math.cos(math.radians(self.roll)), math.sin(math.radians(self.roll))
+            y, z = (
+                (c * y[0] + s * z[0], c * y[1] + s * z[1], c * y[2] + s * z[2]),
+                (c * z[0] - s * y[0], c * z[1] - s * y[1], c * z[2] - s * y[2]),
+            )
+        return x, y, z
 
     @property
     def name(self) -> str:
@@ -126,6 +136,8 @@ class PanelPart:
     """Whether somebody may step on it."""
     corners: tuple[Point3, ...] = ()
     """Of its underside, then of its top, where it was turned out of the level; empty: as ``origin`` and ``size`` say."""
+    notches: tuple[Rect, ...] = ()
+    """What is cut out of it, x, y of two corners each: for posts that pass it."""
 
     @property
     def rects(self) -> tuple[tuple[float, float, float, float], ...]:
@@ -144,10 +156,17 @@ class PanelPart:
         return not isinstance(self.sheet, Planks)
 
     @property
+    def left(self) -> tuple[Rect, ...]:
+        """What its notches leave of every board, or of the sheet, as rectangles between two corners."""
+        return tuple(part for x, y, lx, ly in self.rects for part in without((x, y, x + lx, y + ly), self.notches))
+
+    @property
     def mass(self) -> float:
         if isinstance(self.sheet, Planks):
-            return self.boards * self.size[self.span] * 1e-3 * self.sheet.mass_per_m
-        return self.size[0] * self.size[1] * 1e-6 * self.sheet.mass_per_m2
+            whole, per = self.boards * self.size[self.span] * self.sheet.width, self.sheet.mass_per_m * 1e-3 / self.sheet.width
+        else:
+            whole, per = self.size[0] * self.size[1], self.sheet.mass_per_m2 * 1e-6
+        return per * (sum((c - a) * (d - b) for a, b, c, d in self.left) if self.notches else whole)
 
 
 @dataclass(frozen=True, slots=True)

@@ -87,7 +87,8 @@ class CutPlan:
 
 @dataclass(frozen=True, slots=True)
 class Step:
-    """``hold``: what must be so before the next step; ``minutes``: hands-on time, common practice."""
+    """``hold``: what must be so before the next step; ``minutes``: hands-on time, common practice. ``sets``: parts that are joined in it and
+    stand in each other's way from then on, bodies that move from when they are put in; ``there``: it is done in the vehicle."""
 
     id: str
     title: str
@@ -96,3 +97,5 @@ class Step:
     caution: str
     minutes: float
     parts: tuple[str, ...] = ()
+    sets: tuple[str, ...] = ()
+    there: bool = False

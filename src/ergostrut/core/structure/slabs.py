@@ -1,13 +1,14 @@
-"""A slab's shape in space, whether it lies along the axes or not: its corners, its plane, what it looks like from a side, what room it takes."""
+"""A panel's shape in space, whether it lies along the axes or not: its corners, its plane, what it looks like from a side, what room it takes."""
 
 from __future__ import annotations
 
 import numpy as np
 import shapely
 from numpy.typing import NDArray
+from shapely.geometry.polygon import orient
 
 from ..mechanics.space.rects import without
-from .parts import Point3, Slab
+from .parts import PanelPart, Point3, Slab
 
 Array = NDArray[np.float64]
 STRIPS = 8
@@ -91,4 +92,15 @@ def room_of(slab: Slab) -> list[tuple[Point3, Point3]]:
         places = np.concatenate(at)
         lo, hi = places.min(axis=0) - half, places.max(axis=0) + half
         found.append(((float(lo[0]), float(lo[1]), float(lo[2])), (float(hi[0]), float(hi[1]), float(hi[2]))))
+    return found
+
+
+def rings_of(panel: PanelPart) -> list[tuple[tuple[float, float], ...]]:
+    """Outline of every board, or of the sheet, from above, with its notches: x, y of its corners. One that a notch parts gives several, openings
+    within it are left closed."""
+    found = []
+    for x, y, lx, ly in panel.rects:
+        whole = shapely.box(x, y, x + lx, y + ly).difference(shapely.unary_union([shapely.box(*notch) for notch in panel.notches]))
+        parts = [part for part in getattr(whole, "geoms", (whole,)) if isinstance(part, shapely.Polygon)]
+        found += [tuple((float(u), float(v)) for u, v in orient(part).exterior.coords[:-1]) for part in parts]
     return found

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import replace
 
 import numpy as np
 
 from .assembly import Assembly
 from .holds import Motion
-from .parts import Member, PanelPart, Point3
+from .parts import Member, PanelPart, Point3, dot
 from .setting import Setting
 
 
@@ -36,10 +37,12 @@ def turned(build: Assembly, setting: Setting) -> Assembly:
         motion = moved.get(member.body)
         if motion is None:
             return member
+        assert motion.pivot is not None
         a, b = (_at(end, motion, setting) for end in (member.a, member.b))
-        if member.id not in gone:
-            return replace(member, a=a, b=b)
-        return replace(member, a=a, b=b, group=None, rides=holder.get(member.id, ""))
+        now = replace(member, a=a, b=b, roll=0.0)
+        up = about(member.axes[2], (0.0, 0.0, 0.0), motion.toward, setting.travel(motion))
+        now = replace(now, roll=_roll(now, up))
+        return replace(now, group=None, rides=holder.get(member.id, "")) if member.id in gone else now
 
     return replace(
         build,
@@ -54,6 +57,12 @@ def turned(build: Assembly, setting: Setting) -> Assembly:
         contacts=tuple(contact for contact in build.contacts if contact.member not in gone),
         holds=tuple(hold for hold in build.holds if hold.member not in gone),
     )
+
+
+def _roll(member: Member, up: Point3) -> float:
+    """Degrees about its own x that bring a member's z to ``up``, which is square to it."""
+    _, y, z = member.axes
+    return math.degrees(math.atan2(-dot(up, y), dot(up, z)))
 
 
 def _tilted(panel: PanelPart, motion: Motion, setting: Setting) -> PanelPart:

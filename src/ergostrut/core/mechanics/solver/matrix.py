@@ -21,6 +21,8 @@ DENSE = 150
 """Up to so many rows a dense factor is quicker than a banded one."""
 LOOSE = 1e-7
 """A scaled pivot below this means that something moves freely."""
+DOUBTED, ROUNDED = 1e-5, 4 * float(np.finfo(float).eps)
+"""Below the first the softest way to move is asked for: softer than so many times the rows' count it is held by rounding alone."""
 
 LARGE = 1_500
 """Rows beyond which what moves is named by the pivot that failed: its softest shape would take too long."""
@@ -138,6 +140,8 @@ class Band:
             if self.n > LARGE:
                 raise MechanismError(f"this frame can fold: {words(int(fault) - 1 if fault else int(np.argmin(triangle[-1])))} freely")
             raise fold(scale[:, None] * self.full() * scale, words)
+        if float(np.min(triangle[-1])) < DOUBTED and self.n <= LARGE:
+            _held(scale[:, None] * self.full() * scale, words)
 
         def solve(right: Array) -> Array:
             flat = right.ndim == 1
@@ -170,6 +174,8 @@ def factor(K: Array, words: Words) -> Solve:
     triangle, fault = dpotrf(scaled.T, lower=0, clean=0)
     if fault or float(np.min(np.diag(triangle))) < LOOSE:
         raise fold(scaled, words)
+    if float(np.min(np.diag(triangle))) < DOUBTED:
+        _held(scaled, words)
 
     def solve(right: Array) -> Array:
         flat = right.ndim == 1
@@ -178,6 +184,17 @@ def factor(K: Array, words: Words) -> Solve:
         return answer[:, 0] if flat else answer
 
     return solve
+
+
+def _held(scaled: Array, words: Words) -> None:
+    """Factored all the same, but is it held by more than rounding?
+
+    Raises:
+        MechanismError: the softest way to move is as soft as rounding.
+    """
+    values, shape = eigh(scaled, subset_by_index=[0, 0])
+    if float(values[0]) < ROUNDED * len(scaled):
+        raise MechanismError(f"this frame can fold: {words(int(np.argmax(np.abs(shape[:, 0]))))} freely")
 
 
 def fold(scaled: Array, words: Words) -> MechanismError:

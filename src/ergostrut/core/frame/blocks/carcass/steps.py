@@ -34,7 +34,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
     parts = tuple(slab.id for slab in build.slabs)
     back = [slab for slab in build.slabs if slab.role == "back"]
     rows: list[Row] = [
-        (
+        Row(
             "cut",
             "Cut the panels",
             f"{len(build.slabs)} panels. Mark every piece and its face grain as on the cut list.",
@@ -43,9 +43,9 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             12.0 * len(build.slabs),
             parts,
         ),
-        *([("openings", "Cut the openings", "Drill the corners first, 20 mm or more across, then saw from hole to hole; break the edges.",
+        *([Row("openings", "Cut the openings", "Drill the corners first, 20 mm or more across, then saw from hole to hole; break the edges.",
             "No saw cut past a corner.", "A square inside corner tears first.", 8.0 * openings, tuple(s.id for s in build.slabs if s.cutouts))] if openings else []),
-        (
+        Row(
             "sides",
             "Stand sides and uprights on the bottom",
             _JOINED[way].format(every=every, size=size),
@@ -53,8 +53,9 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             "",
             10.0 * sum(slab.role in ("side", "upright") for slab in build.slabs),
             tuple(slab.id for slab in build.slabs if slab.role in ("side", "upright", "bottom")),
+            tuple(slab.id for slab in build.slabs if slab.role in ("side", "upright", "bottom")),
         ),
-        (
+        Row(
             "square",
             "Square it" + (" and fix the back" if back else ""),
             "Measure both diagonals of the open face before the glue sets." + (f" The back goes on while they agree, {_BACK[back[0].edging.way].format(every=every)}" if back and back[0].edging else ""),
@@ -62,16 +63,19 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             "" if back else "Without a back it racks: carry it by two sides, never by one corner.",
             20,
             tuple(slab.id for slab in back),
+            tuple(slab.id for slab in back),
         ),
-        ("top", "Screw the top on", "Over every side and upright, as they stand on the bottom.", "Nothing rocks, no screw stands up.", "", 25, (f"{build.id}/box/top",)),
-        (
+        Row("top", "Screw the top on", "Over every side and upright, as they stand on the bottom.", "Nothing rocks, no screw stands up.", "", 25, (f"{build.id}/box/top",),
+            tuple(slab.id for slab in build.slabs if slab.role not in ("side", "upright", "bottom", "back"))),
+        Row(
             "fit",
             "Set it in and tie it down",
             "Every corner bolted, strapped or clamped to the floor.",
             "Nothing lifts when pulled up by hand.",
             "A box that is not tied down flies on the first bad bump.",
             30,
-            (),
+            tuple(contact.id for contact in build.contacts if contact.kind == "tie"),
+            there=True,
         ),
     ]  # fmt: skip
     return rows

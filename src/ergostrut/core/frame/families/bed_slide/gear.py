@@ -59,7 +59,8 @@ def _running(build: BedSlide, place: Layout, rail: Member, side: str) -> list[Co
     _, y, z = rail.a
     rear, front = (place.x_rear, y, z), (place.x_front, y, z)
     size = build.rollers.diameter.mm, build.rollers.width.mm
-    beside = place.gear_y - abs(y) if side == "right" else abs(y) - place.gear_y
+    out = 1 if side == "right" else -1
+    carrying, holding = (out * (at - abs(y)) for at in (place.gear_y, place.beside))
     # let in beside the rail it runs on a strip, and bears on no wall
     runs = None if build.rollers.let_in.mm > 0 else Pad(rail.id, *size, roller=True)
     below, above = Pad(lower, *size, roller=True), Pad(upper, *size, roller=True)
@@ -75,7 +76,7 @@ def _running(build: BedSlide, place: Layout, rail: Member, side: str) -> list[Co
             rating=rating,
             on=lower,
             pad=runs,
-            aside=beside,
+            aside=carrying,
         ),
         Contact(
             f"{front_id}.lower",
@@ -86,7 +87,7 @@ def _running(build: BedSlide, place: Layout, rail: Member, side: str) -> list[Co
             rating=rating,
             on=lower,
             pad=below,
-            aside=beside,
+            aside=holding,
         ),
         Contact(
             f"{front_id}.upper",
@@ -99,12 +100,12 @@ def _running(build: BedSlide, place: Layout, rail: Member, side: str) -> list[Co
             rating=rating,
             on=upper,
             pad=above,
-            aside=beside,
+            aside=holding,
         ),
     ]
     if build.base.keeper:
         ident, words = f"{base}/keeper.{side}", f"rear keeper {side}"
-        found.append(Contact(ident, words, "keeper", rail.id, rear, DOWN, play, "host", 0.0, rating=hook, on=lower, aside=beside))
+        found.append(Contact(ident, words, "keeper", rail.id, rear, DOWN, play, "host", 0.0, rating=hook, on=lower, aside=carrying))
     return found
 
 
@@ -170,7 +171,7 @@ def slider_of(build: BedSlide, place: Layout, catalog: Catalog) -> Slider:
         motion=f"{tray}/pull",
         rails=(f"{tray}/rail.left", f"{tray}/rail.right"),
         carrying=Pair(f"{base}/roller.rear", "host", place.x_rear, place.gear_y, place.axle_rear, *size),
-        hold_down=Pair(f"{tray}/roller.front", "body", place.x_front, place.gear_y, place.axle_front, *size),
+        hold_down=Pair(f"{tray}/roller.front", "body", place.x_front, place.beside, place.axle_front, *size),
         play=r.play.mm,
         let_in=r.let_in.mm,
         rail_underside=place.underside,

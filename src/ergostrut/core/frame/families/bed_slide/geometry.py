@@ -18,7 +18,8 @@ GEAR_CLEARANCE = 3.0
 
 @dataclass(frozen=True, slots=True)
 class Layout:
-    """Derived places. ``front``/``back`` are the tray's ends; ``x_rear`` the carrying axle, ``x_front`` the hold-down axle."""
+    """Derived places. ``front``/``back`` are the tray's ends; ``x_rear`` the carrying axle, ``x_front`` the hold-down axle; ``gear_y`` of the
+    carrying rollers, ``beside`` of the hold-down ones, which stand beside the tray; ``lower_y``, ``upper_y`` of the base rails' axes."""
 
     front: float
     back: float
@@ -37,7 +38,9 @@ class Layout:
     upper_under: float
     upper_top: float
     gear_y: float
-    overall: float
+    beside: float
+    lower_y: float
+    upper_y: float
     base_start: float
     base_end: float
     upper_end: float
@@ -63,9 +66,10 @@ def layout(build: BedSlide, host: Reader, catalog: Catalog) -> Layout:
     run = build.roller_lift.mm + D
     underside = run - r.let_in.mm
     half = build.tray_width.mm / 2
-    beside = r.let_in.mm > 0
-    gear = half + GEAR_CLEARANCE + r.width.mm / 2 if beside else half - rail.width / 2
-    overall = 2 * (half + 2 * GEAR_CLEARANCE + r.width.mm)
+    beside = half + GEAR_CLEARANCE + r.width.mm / 2
+    # the upper rail passes beside rail and deck, the lower one where the tray's rail comes down to its level
+    clear = half + GEAR_CLEARANCE
+    low = lower.depth > underside - GEAR_CLEARANCE
     start = max(x_front - D / 2 - 15, 0.0)
     return Layout(
         front=front,
@@ -84,8 +88,10 @@ def layout(build: BedSlide, host: Reader, catalog: Catalog) -> Layout:
         lower_top=lower.depth,
         upper_under=lower.depth + D + r.play.mm,
         upper_top=lower.depth + D + r.play.mm + upper.depth,
-        gear_y=gear,
-        overall=overall,
+        gear_y=beside if r.let_in.mm > 0 else half - rail.width / 2,
+        beside=beside,
+        lower_y=max(beside, clear + lower.width / 2) if low else beside,
+        upper_y=max(beside, clear + upper.width / 2),
         base_start=start,
         base_end=x_rear + D / 2 + 20,
         upper_end=x_front + build.pull_out.mm + D / 2 + 15,

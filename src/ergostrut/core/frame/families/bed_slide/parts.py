@@ -87,15 +87,14 @@ def _base_rails(build: BedSlide, place: Layout, catalog: Catalog) -> list[Member
     """Lower and upper rail a side, flat under and over the hold-down rollers."""
     base = f"{build.id}/base"
     rows = (
-        ("lower", build.base.lower, place.base_end, place.lower_top / 2),
-        ("upper", build.base.upper, place.upper_end, (place.upper_under + place.upper_top) / 2),
+        ("lower", build.base.lower, place.base_end, place.lower_y, place.lower_top / 2),
+        ("upper", build.base.upper, place.upper_end, place.upper_y, (place.upper_under + place.upper_top) / 2),
     )
     found = []
     for side, sign in (("left", -1), ("right", 1)):
-        y = sign * place.gear_y
-        for name, stock, end, z in rows:
+        for name, stock, end, y, z in rows:
             section = section_of(catalog, f"base/{name}", stock)
-            a, b = (place.base_start, y, z), (end, y, z)
+            a, b = (place.base_start, sign * y, z), (end, sign * y, z)
             found.append(Member(f"{base}/{name}.{side}", f"{name} rail", base, section, a, b, True, use="base"))
     return found
 

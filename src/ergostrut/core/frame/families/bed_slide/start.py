@@ -8,11 +8,14 @@ from ....structure.host import GATE_OUTSIDE, GATE_THICKNESS, WIDTH_LOW, Host
 from ....units import Units
 from ...blocks.rounding import down
 
-CLEAR_WELL, CLEAR_GATE, GEAR, SHEET = 19.0, 10.0, 36.0, 1219.2
-"""mm: left beside the wells in all, at the gate, taken by the running gear on both sides, and the width of a sheet."""
+CLEAR_WELL, CLEAR_GATE, GEAR, SHEET = 19.0, 10.0, 57.0, 1219.2
+"""mm: left beside the wells in all, at the gate, taken by running gear and base rails on both sides, and the width of a sheet."""
 FRONT_GAP = 25.4
 PULL = 0.55
 """Part of its length that a slide comes out at first."""
+
+LOWER = "1x1.5x14ga"
+"""Low enough to lie under the tray's rails."""
 
 _ROUND: dict[str, dict[str, Any]] = {
     "in": {
@@ -31,10 +34,11 @@ _ROUND: dict[str, dict[str, Any]] = {
             "rear_setback": "3 in",
             "play": "1/16 in",
         },
+        "base": {"lower": LOWER},
         "guides": {"play": "1/16 in"},
         "lock": {"pin": "3/8 in", "gap": "1/8 in", "tray_plate": "1/8 in", "base_plate": "3/16 in"},
     },
-    "mm": {},
+    "mm": {"base": {"lower": LOWER}},
 }
 """What replaces the parameters' own defaults, which are round in mm."""
 

@@ -27,13 +27,14 @@ def _joining(context: Context, build: Assembly, rails: list[Member], ribs: list[
             "lag screw": f"Pilot holes through the rails, {spec.screws} lags with washers at each rib end",
         }.get(spec.kind, f"Pilot holes through the rails, {spec.screws} screws and glue at each rib end")
         return [
-            (
+            Row(
                 "screw",
                 "Glue and screw the tray",
                 f"{holes}, tops flush.{last}",
                 square,
                 "Dust: mask and extraction. Glue has its lowest temperature; keep to it.",
                 10.0 * len(ribs),
+                parts,
                 parts,
             )
         ]
@@ -63,7 +64,7 @@ def _joining(context: Context, build: Assembly, rails: list[Member], ribs: list[
             ),
         )
         return [
-            (
+            Row(
                 "bolt",
                 title,
                 f"Rails and {len(ribs)} ribs on a level bench. {how}{last}",
@@ -71,12 +72,13 @@ def _joining(context: Context, build: Assembly, rails: list[Member], ribs: list[
                 "Deburr every cut: edges of aluminium and strut cut hands.",
                 8.0 * len(ribs),
                 parts,
+                parts,
             )
         ]
     aluminium = rails[0].section.material.kind == "aluminium"
     caps = " Close the rails' open ends with caps as thick as their wall." if build.joining.capped else ""
     rows: list[Row] = [
-        (
+        Row(
             "clean",
             "Clean for welding",
             "Brush the oxide off 25 mm from every joint with a stainless brush, degrease first."
@@ -89,7 +91,7 @@ def _joining(context: Context, build: Assembly, rails: list[Member], ribs: list[
             2.5 * cuts,
             (),
         ),
-        (
+        Row(
             "tack",
             "Tack the tray",
             f"Rails and {len(ribs)} ribs flat on a level bench, tops flush, corners clamped.{last}",
@@ -97,8 +99,9 @@ def _joining(context: Context, build: Assembly, rails: list[Member], ribs: list[
             "Welding: helmet, dry gloves, nobody looks at the arc. Extinguisher in reach, 30 minutes' watch after.",
             40,
             parts,
+            parts,
         ),
-        (
+        Row(
             "weld",
             "Weld the tray",
             "Short runs, opposite corners in turn, let it cool between; thin tube warps when welded in haste." + caps,
@@ -135,7 +138,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
     existing = [a for a in build.anchors if a.hole is not None]
     cuts = sum(piece.count for piece in cut.pieces if piece.width is None)
     rows: list[Row] = [
-        (
+        Row(
             "measure",
             "Check the bed once more",
             f"Floor length, between the wells, gate closed and lowered. The tray is {say.length(rails[0].length)} by {say.length(panel.size[1])}.",
@@ -144,7 +147,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
             20,
             (),
         ),
-        (
+        Row(
             "cut",
             "Cut the bars",
             f"{cuts} pieces from {sum(g.count for g in cut.bars)} bars, longest first. Mark every piece as on the cut list; deburr inside and out.",
@@ -154,7 +157,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
             tuple(m.id for m in build.members),
         ),
         *_joining(context, build, rails, ribs, cuts, diagonal),
-        (
+        Row(
             "axles",
             "Drill for axles and lock",
             f"Hold-down axles {say.length(slide.hold_down.z - slide.rail_underside)} above the rail's underside; lock pin {say.length(pin.d)} through both plates together.",
@@ -163,7 +166,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
             35,
             (slide.hold_down.id, pin.id),
         ),
-        (
+        Row(
             "base",
             "Make the base rails",
             f"{len(base)} rails with stands every {say.length(slide.stand_pitch)}; upper rail {say.length(slide.hold_down.diameter + slide.play)} above the lower.",
@@ -171,8 +174,9 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
             "",
             60,
             tuple(m.id for m in base),
+            tuple(m.id for m in base),
         ),
-        (
+        Row(
             "fit",
             "Test fit in the vehicle",
             "Base rails loose on the floor, tray on its rollers, gate open and closed.",
@@ -180,11 +184,12 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
             "A loose tray runs: chock it. Keep hands out from between tray and gate.",
             30,
             (slide.body,),
+            there=True,
         ),
     ]
     if drilled:
         rows.append(
-            (
+            Row(
                 "drill",
                 "Drill the floor",
                 f"{len(drilled)} holes: {', '.join(a.name for a in drilled)}. Look underneath first.",
@@ -192,11 +197,12 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
                 "Fuel tank, lines and wiring lie under the floor: look before every hole, stop collar on the drill. Battery off.",
                 8.0 * len(drilled),
                 tuple(a.id for a in drilled),
+                there=True,
             )
         )
     if existing:
         rows.append(
-            (
+            Row(
                 "holes",
                 "Free the existing bolts",
                 f"One at a time: {', '.join(a.name for a in existing)}.",
@@ -204,10 +210,11 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
                 "Never take out two bed bolts at once.",
                 10.0 * len(existing),
                 tuple(a.id for a in existing),
+                there=True,
             )
         )
     rows += [
-        (
+        Row(
             "paint",
             "Paint",
             "Degrease, prime, two coats; mask running surfaces.",
@@ -216,7 +223,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
             60,
             (),
         ),
-        (
+        Row(
             "deck",
             "Cut and screw the deck",
             f"{panel.boards} boards of {say.length(panel.size[0])}, {panel.sheet.label}, {say.length(panel.gap)} apart. Seal the ends."
@@ -228,8 +235,9 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
             "",
             45,
             (panel.id,),
+            (panel.id,),
         ),
-        (
+        Row(
             "install",
             "Bolt the base down",
             f"{len(build.anchors)} fixings; threadlocker on every bolt.",
@@ -237,8 +245,9 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
             "",
             6.0 * max(len(build.anchors), 1),
             tuple(a.id for a in build.anchors),
+            there=True,
         ),
-        (
+        Row(
             "stops",
             "Set lock, stops, keeper and guides",
             "Pin drops in by itself at every stop. Keeper takes hold in the last few mm.",
@@ -246,8 +255,10 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
             "Never drive on a pin that has to be coaxed in.",
             40,
             (pin.id,),
+            (slide.body,),
+            True,
         ),
-        (
+        Row(
             "road",
             "Road test, empty then loaded",
             "A short rough road with the tie-downs on; listen for rattle.",
@@ -255,6 +266,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
             "Follow the vehicle maker's load limits and local law.",
             45,
             (),
+            there=True,
         ),
     ]
     return rows

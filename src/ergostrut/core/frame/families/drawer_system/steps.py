@@ -14,8 +14,10 @@ def _framed(build: Assembly) -> list[Row]:
     posts = tuple(m.id for m in build.members if m.role == "post")
     rails = tuple(m.id for m in build.members if m.role == "rail")
     decks = tuple(panel.id for panel in build.panels if panel.role == "deck")
+    axis = next((runner.axis for runner in build.runners), 0)
+    lines = tuple(m.id for m in build.members if m.role == "post" or abs(m.axes[0][axis]) > 0.5)
     return [
-        (
+        Row(
             "cut",
             "Cut posts and rails",
             f"{len(posts)} posts and {len(rails)} rails. Mark every piece as on the cut list.",
@@ -24,7 +26,7 @@ def _framed(build: Assembly) -> list[Row]:
             4.0 * (len(posts) + len(rails)),
             (*posts, *rails),
         ),
-        (
+        Row(
             "sides",
             "Make the upright frames",
             "Each line of posts with its foot, slide and top rails, flat on the bench, all by the first one.",
@@ -32,8 +34,9 @@ def _framed(build: Assembly) -> list[Row]:
             "",
             25.0 * len(posts) / 2,
             (*posts, *rails),
+            lines,
         ),
-        (
+        Row(
             "stand",
             "Stand them, join them across",
             "Rails across in front and behind; square in plan before anything is tightened.",
@@ -41,8 +44,9 @@ def _framed(build: Assembly) -> list[Row]:
             "",
             10.0 * len(posts),
             rails,
+            tuple(m.id for m in build.members if m.id not in lines),
         ),
-        (
+        Row(
             "deck",
             "Cut and fasten the deck",
             "It keeps the frame square in plan.",
@@ -50,8 +54,9 @@ def _framed(build: Assembly) -> list[Row]:
             "Eyes, ears and lungs. Support the sheet on both sides of the cut.",
             40.0,
             decks,
+            decks,
         ),
-        (
+        Row(
             "tie",
             "Tie its corners down",
             "Four ties, or what the plan says.",
@@ -59,6 +64,7 @@ def _framed(build: Assembly) -> list[Row]:
             "Drawers out, it comes over on whoever pulls them until it is tied.",
             30.0,
             tuple(contact.id for contact in build.contacts if contact.kind == "tie"),
+            there=True,
         ),
     ]
 
@@ -72,7 +78,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
     one = drawers[0]
     parts = tuple(panel.id for panel in build.panels)
     made: list[Row] = [
-        (
+        Row(
             "openings-again",
             "Measure every opening",
             f"Width in front, in the middle and behind. Planned {say.length(one.opening)}; a drawer is {say.length(one.width)} wide for it.",
@@ -81,7 +87,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
             15,
             (),
         ),
-        (
+        Row(
             "drawers",
             "Make the drawers",
             "Sides between front and back, glued and screwed, floor under them; all square by the first one.",
@@ -89,8 +95,9 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
             "Eyes, ears and lungs. Support the sheet on both sides of the cut.",
             45.0 * len(drawers),
             parts,
+            tuple(panel.id for panel in build.panels if panel.role != "deck"),
         ),
-        (
+        Row(
             "slides",
             "Fit slides and latches",
             "Slides level and parallel, screws short of the far face. Latches last, with the drawers loaded.",
@@ -98,6 +105,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
             "Fingers out of the gap. Loaded, one drawer at a time: with all of them out it tips unless it is tied down.",
             25.0 * len(drawers),
             tuple(runner.id for runner in drawers),
+            tuple(runner.body for runner in drawers),
         ),
     ]
     return [*rows[:-1], *made, rows[-1]]

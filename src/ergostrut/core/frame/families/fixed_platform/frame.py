@@ -117,7 +117,8 @@ def _folding(build: FixedPlatform, props: list[Member]) -> tuple[Motion, ...]:
     lead, found = f"{build.id}/props", list[Motion]()
     for prop in props:
         x, y, z = prop.b
-        pivot = (x, y, z - prop.shape.width / 2)
+        # on the edge of its top that it folds towards: about any other place its corner would bind under the member
+        pivot = (x, y + prop.shape.width / 2, z) if build.run == "across" else (x + prop.shape.depth / 2, y, z)
         follows = lead if found else ""
         ident = f"{prop.body}/fold" if found else lead
         found.append(Motion(ident, prop.body, "Fold the props", 90.0, (under, folded), axis, "props", "", pivot, follows))

@@ -15,7 +15,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
     uprights = [m for m in build.members if m.role != "bearer"]
     low = min(m.a[2] - m.shape.depth / 2 for m in bearers)
     rows: list[Row] = [
-        (
+        Row(
             "measure",
             "Check where it bears once more",
             f"Width at the members' height, slots and wells on both sides. The members lie {say.length(low)} above the floor.",
@@ -24,7 +24,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             20,
             (),
         ),
-        (
+        Row(
             "cut",
             "Cut the members",
             f"{len(bearers)} members and {len(uprights)} uprights. Mark every piece as on the cut list.",
@@ -36,7 +36,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
     ]
     if uprights:
         rows.append(
-            (
+            Row(
                 "uprights",
                 "Fit legs, props and packers",
                 "Legs square to their members. A prop folds up on its hinge: a turn button or a hook keeps it up, and upright when it stands.",
@@ -44,10 +44,11 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
                 "",
                 8.0 * len(uprights),
                 tuple(m.id for m in uprights),
+                tuple(m.id for m in (*uprights, *bearers)),
             )
         )
     rows += [
-        (
+        Row(
             "lay",
             "Lay the members in the vehicle",
             "Front to rear, tops in one plane. Pack what rocks.",
@@ -55,8 +56,10 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             "",
             6.0 * len(bearers),
             tuple(m.id for m in bearers),
+            () if uprights else tuple(m.id for m in bearers),
+            True,
         ),
-        (
+        Row(
             "tie",
             "Tie every end down",
             "Bolt, strap or clamp through the slot or to the side, both ends of every member.",
@@ -64,8 +67,9 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             "A platform that is not tied down flies on the first bad bump.",
             6.0 * len(bearers),
             tuple(m.id for m in bearers),
+            there=True,
         ),
-        (
+        Row(
             "deck",
             "Cut and screw the deck",
             f"{len(build.panels)} panel{'s' if len(build.panels) > 1 else ''}, {build.panels[0].sheet.label}. Seal the edges; holes or gaps let a mattress breathe.",
@@ -73,8 +77,10 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             "",
             30.0 * len(build.panels),
             tuple(panel.id for panel in build.panels),
+            (*(panel.id for panel in build.panels), *(m.body for m in build.motions)),
+            True,
         ),
-        (
+        Row(
             "night",
             "Sleep on it once before the trip",
             "Everybody who will sleep there, on firm ground.",

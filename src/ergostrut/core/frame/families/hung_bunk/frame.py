@@ -89,7 +89,7 @@ def _pivots(build: HungBunk, place: Layout) -> tuple[Pivot, ...]:
                 f"hinge {i}",
                 f"{build.id}/bed/inner",
                 f"{build.id}/wall/rail",
-                (x, place.y_pin, place.z),
+                (x, place.y_pin, place.z_pin),
                 (1.0, 0.0, 0.0),
                 h.pin.mm,
                 h.gap.mm,

@@ -16,7 +16,7 @@ from .params import HungBunk
 @dataclass(frozen=True, slots=True)
 class Layout:
     """``side``: -1 left, +1 right wall. ``y_wall``, ``y_pin``, ``y_inner``, ``y_front``: axes of the wall rail, the hinges and the two rails;
-    ``z``: level of the rails' axes; ``top`` of them, ``deck_top``."""
+    ``z``: level of the rails' axes, ``z_pin`` of the hinges'; ``top`` of the rails, ``deck_top``."""
 
     side: float
     front: float
@@ -26,6 +26,7 @@ class Layout:
     y_inner: float
     y_front: float
     z: float
+    z_pin: float
     top: float
     deck_top: float
     rail: Properties
@@ -34,7 +35,7 @@ class Layout:
 
     @property
     def pin(self) -> Point3:
-        return 0.0, self.y_pin, self.z
+        return 0.0, self.y_pin, self.z_pin
 
     def y_span(self) -> tuple[float, float]:
         """Least and largest y of the deck: outer faces of both rails."""
@@ -79,7 +80,9 @@ def layout(build: HungBunk, host: Reader, catalog: Catalog) -> Layout:
     if (build.length.mm - rib.width) / (build.ribs - 1) < rib.width + 1.0:
         raise StockError("ribs", "so many ribs do not go side by side; take fewer")
     front = build.front.mm
-    return Layout(side, front, front + build.length.mm, y_wall, y_pin, y_inner, y_front, z, top, top + t, rail, rib, wall)
+    return Layout(
+        side, front, front + build.length.mm, y_wall, y_pin, y_inner, y_front, z, z + build.hinges.rise.mm, top, top + t, rail, rib, wall
+    )
 
 
 BOLT_EDGE = 8.0

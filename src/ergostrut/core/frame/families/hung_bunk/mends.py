@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable
 
 from ....catalog.model import Catalog
@@ -46,6 +47,19 @@ def _pins(build: HungBunk, at: str, say: Say) -> Offers:
     return rows
 
 
+def _raised(build: HungBunk, at: str, catalog: Catalog, say: Say) -> Offers:
+    """The hinges' pin level with the deck's top: about a lower one the bed turns into its wall rail."""
+    rail, deck = catalog.sections.get(build.rail), catalog.sheets.get(build.deck)
+    if rail is None or deck is None:
+        return []
+    level = math.ceil(rail.properties.depth / 2 + deck.t)
+    return (
+        [("pin level with the deck", (Change(f"{at}/hinges/rise", exact(level, say.units.length == "in")),))]
+        if level > build.hinges.rise.mm
+        else []
+    )
+
+
 def offers(build: HungBunk, at: str, catalog: Catalog, say: Say, use: float) -> dict[str, Callable[[], Offers]]:
     """What may be tried for each check of a bunk that stands at ``use``."""
     need = max(1.02, use / STRONGER)
@@ -75,6 +89,7 @@ def offers(build: HungBunk, at: str, catalog: Catalog, say: Say, use: float) -> 
 
     gone = (".strap-gone", ".mount-gone", ".crash")
     return {
+        "fit.own": lambda: _raised(build, at, catalog, say),
         "rail.strength": rails,
         "rail.sag": rails,
         "rib.strength": ribs,

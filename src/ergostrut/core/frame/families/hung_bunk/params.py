@@ -29,13 +29,15 @@ class WallRail(Record):
 
 
 class Hinges(Record):
-    """``pin`` across ``gap`` between two leaves; the pin's axis stands ``offset`` from the wall rail's face."""
+    """``pin`` across ``gap`` between two leaves; the pin's axis stands ``offset`` from the wall rail's face, ``rise`` over the rails' middle:
+    a bunk folds up about a pin level with its deck, one in the middle of its rails binds."""
 
     count: Annotated[int, Field(ge=2, le=8)] = 3
     pin: Annotated[Length, Between(2, 40)] = typed("8 mm")
     gap: Annotated[Length, Between(0, 60)] = typed("1 mm")
     leaf: Annotated[Length, Between(0.5, 20)] = typed("3 mm")
     offset: Annotated[Length, Between(1, 120)] = typed("10 mm")
+    rise: Annotated[Length, Between(-200, 300)] = typed("0 mm")
     Fy: Annotated[float, Field(ge=50, le=2_000)] | None = None
     rating: Rating | None = None
 

@@ -87,7 +87,7 @@ def items_of(build: HungBunk, place: Layout, catalog: Catalog, deck: PanelPart, 
         bought(catalog, f"{bed}/{name}", part, bed, middle, each * 2 * build.ribs)
         for name, part, each in joint_parts(build.framing, build.joints)
     ]
-    found.append(bought(catalog, f"{bed}/hinges", "hinge", bed, (x, place.y_pin, place.z), build.hinges.count))
+    found.append(bought(catalog, f"{bed}/hinges", "hinge", bed, (x, place.y_pin, place.z_pin), build.hinges.count))
     # unhooked and stowed on the bunk by day
     found.append(bought(catalog, f"{bed}/straps", "strap", bed, (x, place.y_front, place.z), build.straps.count))
     found.append(bought(catalog, f"{bed}/latch", "latch", bed, (x, place.y_front, place.z)))

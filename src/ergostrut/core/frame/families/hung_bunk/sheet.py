@@ -69,6 +69,7 @@ SHEET = (
             Row("hinges/gap", "Gap between leaves", "length"),
             Row("hinges/leaf", "Leaf", "length"),
             Row("hinges/offset", "Pin from the wall rail's face", "length"),
+            Row("hinges/rise", "Pin above the rails' middle", "length", help="level with the deck's top, so that it folds without binding"),
             Row("hinges/Fy", "Yield of the pin", "number", unit="MPa", optional=True, empty="mild steel"),
             Row("hinges/rating", "A hinge holds", "mass", optional=True),
         ),

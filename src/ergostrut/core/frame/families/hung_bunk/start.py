@@ -24,11 +24,11 @@ _ROUND: dict[str, dict[str, Any]] = {
         "joints": {"capped": True},
         "mattress": {"thickness": "3 in"},
         "straps": {"height": "48 in", "inset": "4 in"},
-        "hinges": {"pin": "5/16 in", "leaf": "1/8 in", "gap": "1/32 in", "offset": "3/8 in"},
+        "hinges": {"pin": "5/16 in", "leaf": "1/8 in", "gap": "1/32 in", "offset": "3/8 in", "rise": "1 1/2 in"},
     },
-    "mm": {"joints": {"capped": True}},
+    "mm": {"joints": {"capped": True}, "hinges": {"rise": "38 mm"}},
 }
-"""What replaces the parameters' own defaults, which are round in mm."""
+"""What replaces the parameters' own defaults, which are round in mm; the pin level with the deck on the usual rail."""
 
 
 def start(host: Host, units: Units) -> dict[str, Any]:

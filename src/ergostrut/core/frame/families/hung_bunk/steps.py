@@ -16,7 +16,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
     wall = next(m for m in framed if m.role == "wall rail")
     system = build.joining.system
     return [
-        (
+        Row(
             "measure",
             "Mark the rail's line on the wall",
             f"The hinges' axis {say.length(build.pivots[0].at[2])} above the floor, level, and {len(build.mounts)} fixing places on it.",
@@ -25,7 +25,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             30,
             (wall.id,),
         ),
-        (
+        Row(
             "cut",
             "Cut wall rail, rails and ribs",
             f"{len(framed)} pieces. Mark every piece as on the cut list.",
@@ -34,7 +34,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             4.0 * len(framed),
             tuple(m.id for m in framed),
         ),
-        (
+        Row(
             "frame",
             "Join ribs and rails",
             f"Flat on the bench: {system.label}. Ribs flush with the rails' tops.",
@@ -42,17 +42,18 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             "Weld with galvanising and paint off, air moving, nothing that burns near." if system.joint == "weld" else "",
             12.0 * 2 * len(ribs),
             tuple(m.id for m in ribs),
+            tuple(m.id for m in framed if m is not wall),
         ),
-        (
+        Row(
             "hinges",
             "Fit the hinges with the rail still off the wall",
-            f"{len(build.pivots)} hinges, pins in one line: lay a straight rod through them before the last screws.",
+            f"{len(build.pivots)} hinges, pins in one line: lay a straight rod through them before the last screws. Then draw the pins: the rail goes up alone.",
             "The bunk turns freely by its own weight, without a tight place.",
             "",
             12.0 * len(build.pivots),
             tuple(p.id for p in build.pivots),
         ),
-        (
+        Row(
             "wall",
             "Bolt the rail to the wall",
             f"{len(build.mounts)} bolts with threadlocker into the fixing places; packers where the wall is hollow, none taken up by the bolts.",
@@ -60,17 +61,21 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             "A rivet nut in bare sheet is not a fixing place until it has a rating.",
             10.0 * len(build.mounts),
             tuple(m.id for m in build.mounts),
+            (wall.id,),
+            True,
         ),
-        (
+        Row(
             "straps",
-            "Hang the straps",
-            f"{len(build.straps)} straps, all equally taut with the bunk level. Read working or breaking load off every tag and write it down.",
+            "Pin the bunk to its rail and hang the straps",
+            f"Pins in and secured; {len(build.straps)} straps, all equally taut with the bunk level. Read working or breaking load off every tag and write it down.",
             "With one strap unhooked and a person on the bunk the others hold; do it for each, a hand's breadth above the floor or a block under it.",
             "Load a strap slowly and from beside it.",
             10.0 * len(build.straps),
             tuple(s.id for s in build.straps),
+            tuple(m.body for m in build.motions),
+            True,
         ),
-        (
+        Row(
             "deck",
             "Screw the deck, fit the raised edge and the latch",
             "Seal the edges of the deck. The latch closes by itself and cannot shake open.",
@@ -78,8 +83,10 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             "",
             45,
             tuple(p.id for p in build.panels),
+            (*(p.id for p in build.panels), *(m.id for m in build.members if m.group is None)),
+            True,
         ),
-        (
+        Row(
             "night",
             "Sleep on it once before the trip",
             "Everybody who will sleep there, on level ground; then fold it, unhook and stow the straps, and drive the road test.",

@@ -25,6 +25,8 @@ from .trodden import trodden
 
 UPRIGHT, BEARER = Group("upright", "Upright, strength"), Group("bearer", "Shelf bearer, bending")
 LEAST = 1e-6
+ROUND = 1.0
+"""mm of room round an upright in the shelf that it passes."""
 LEVEL: tuple[Literal[0], Literal[1]] = (0, 1)
 DOWN = (0.0, 0.0, -1.0)
 
@@ -61,8 +63,8 @@ def _joints(build: ShelfRack, place: Layout) -> tuple[Joint, ...]:
 def _panel(build: ShelfRack, place: Layout, level: Level) -> PanelPart:
     lo, hi = place.y_span()
     body = f"{build.id}/{level.key}"
-    half = place.upright.width / 2
-    # between the uprights, which pass it at both edges
+    half = place.upright.depth / 2
+    # the uprights pass it at both edges
     start, end = place.xs[0] - half, place.xs[-1] + half
     panel = PanelPart(
         f"{body}/deck",
@@ -74,21 +76,28 @@ def _panel(build: ShelfRack, place: Layout, level: Level) -> PanelPart:
         build.grain == "along",
         on=tuple(f"{body}/bearer.{i}" for i in range(1, len(place.xs) + 1)),
         trodden=trodden(level.shelf),
+        notches=_round_uprights(place),
     )
     return boarded(panel, build.board_gap.mm, "deck", "shelf") if isinstance(place.sheet, Planks) else panel
 
 
+def _round_uprights(place: Layout) -> tuple[tuple[float, float, float, float], ...]:
+    """What is cut out of a shelf for the uprights that pass it, a little wider than they are."""
+    x_half, y_half = place.upright.depth / 2 + ROUND, place.upright.width / 2 + ROUND
+    return tuple((x - x_half, y - y_half, x + x_half, y + y_half) for x in place.xs for y in (place.y_rear, place.y_front))
+
+
 def _surface(build: ShelfRack, place: Layout, level: Level) -> Surface:
     # what stands there stands between the uprights, which pass the shelf at both edges
-    half = place.upright.width / 2
+    half, long = place.upright.width / 2, place.upright.depth / 2
     lo, hi = sorted((place.y_rear - place.sign * half, place.y_front + place.sign * half))
     edge = level.shelf.edge_height.mm if level.shelf.edge != "none" else None
     return Surface(
         f"{build.id}/{level.key}",
         level.shelf.name,
         f"{build.id}/{level.key}",
-        (place.xs[0] - half, lo, level.top),
-        (place.xs[-1] - place.xs[0] + 2 * half, hi - lo),
+        (place.xs[0] - long, lo, level.top),
+        (place.xs[-1] - place.xs[0] + 2 * long, hi - lo),
         edge=edge,
         clear=level.clear,
         tilt=level.shelf.tilt.mm / build.depth.mm,

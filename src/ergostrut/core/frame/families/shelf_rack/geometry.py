@@ -87,15 +87,15 @@ def places(build: ShelfRack, row: HostRow | None, width: float) -> tuple[float, 
     return tuple(found)
 
 
-def _feet(host: Reader, xs: tuple[float, ...], y: float, width: float) -> list[tuple[float, bool]]:
+def _feet(host: Reader, xs: tuple[float, ...], y: float, upright: Properties) -> list[tuple[float, bool]]:
     """What is under each rear upright: the floor, or the top of a wheel box that it would stand in."""
     dims = host.host.dims
     if WELL_HEIGHT not in dims or (dims[WELL_HEIGHT].optional and dims[WELL_HEIGHT].mm is None):
         return [(0.0, False)] * len(xs)
     start, long = host.need(WELL_START, 900.0), host.need(WELL_LENGTH, 700.0)
     height, low = host.need(WELL_HEIGHT, 250.0), host.need(WIDTH_LOW, 1200.0)
-    inside = abs(y) + width / 2 > low / 2
-    return [(height, True) if inside and start - width / 2 < x < start + long + width / 2 else (0.0, False) for x in xs]
+    inside, half = abs(y) + upright.width / 2 > low / 2, upright.depth / 2
+    return [(height, True) if inside and start - half < x < start + long + half else (0.0, False) for x in xs]
 
 
 def layout(build: ShelfRack, host: Reader, catalog: Catalog) -> Layout:
@@ -114,8 +114,9 @@ def layout(build: ShelfRack, host: Reader, catalog: Catalog) -> Layout:
     y_front = y_rear - sign * (build.depth.mm - upright.width)
     if abs(y_front - y_rear) < 2 * upright.width:
         raise StockError("depth", "the rack is not deeper than its two uprights; make it deeper")
-    xs = places(build, row, upright.width)
-    feet = _feet(host, xs, y_rear, upright.width)
+    # a post lies as members do: its depth along the vehicle
+    xs = places(build, row, upright.depth)
+    feet = _feet(host, xs, y_rear, upright)
     if build.height.mm - max(z for z, _ in feet) < 100:
         raise StockError("height", "the uprights would have no length left over the wheel box; make them longer")
     order = sorted(build.shelves, key=lambda shelf: shelf.height.mm)

@@ -7,7 +7,7 @@ from ....structure.context import Context
 from ....structure.plans import CutPlan
 from ...family import Row
 
-LOAD: Row = (
+LOAD = Row(
     "load",
     "Load it and drive round the yard",
     "Heaviest things lowest. Brake hard once, corner once.",
@@ -20,7 +20,7 @@ LOAD: Row = (
 
 def _measure(context: Context, build: Assembly) -> Row:
     high = max([*(m.b[2] for m in build.members if m.role == "upright"), *(slab.hi[2] for slab in build.slabs)])
-    return (
+    return Row(
         "measure",
         "Check the wall and what is behind it",
         f"Clear depth at the floor, at {context.say.length(high)} and between; where ribs, studs and existing points are.",
@@ -36,7 +36,7 @@ def _panels(build: Assembly) -> list[Row]:
     shelves = tuple(slab.id for slab in build.slabs if slab.role == "shelf")
     fixings = tuple(contact.id for contact in build.contacts if contact.kind == "wall")
     return [
-        (
+        Row(
             "cut",
             "Cut uprights and shelves",
             f"{len(uprights)} uprights and {len(shelves)} shelves. Mark every piece and its face grain as on the cut list; notches over the wheel box by a template of card.",
@@ -45,7 +45,7 @@ def _panels(build: Assembly) -> list[Row]:
             9.0 * (len(uprights) + len(shelves)),
             (*uprights, *shelves),
         ),
-        (
+        Row(
             "box",
             "Put it together on its back",
             "Grooves or screw lines marked by one upright for all; shelves into the first upright, then the next; the back last.",
@@ -53,8 +53,9 @@ def _panels(build: Assembly) -> list[Row]:
             "",
             12.0 * len(shelves),
             tuple(slab.id for slab in build.slabs),
+            tuple(slab.id for slab in build.slabs),
         ),
-        (
+        Row(
             "stand",
             "Stand it and fix it to the wall",
             f"Packed level before {len(fixings)} wall fixing{'s' if len(fixings) != 1 else ''} are tightened.",
@@ -62,6 +63,7 @@ def _panels(build: Assembly) -> list[Row]:
             "A rack that is not held at the top comes over in the first corner.",
             8.0 * len(fixings) + 10.0,
             fixings,
+            there=True,
         ),
     ]
 
@@ -76,7 +78,7 @@ def _posts(build: Assembly) -> list[Row]:
     bearers = [m for m in build.members if m.role == "bearer"]
     fixings = len(build.mounts)
     return [
-        (
+        Row(
             "cut",
             "Cut uprights and bearers",
             f"{len(uprights)} uprights and {len(bearers)} bearers. Mark every piece as on the cut list.",
@@ -85,7 +87,7 @@ def _posts(build: Assembly) -> list[Row]:
             5.0 * (len(uprights) + len(bearers)),
             tuple(m.id for m in (*uprights, *bearers)),
         ),
-        (
+        Row(
             "ladders",
             "Make the ladders",
             "Each pair of uprights with its bearers, flat on the bench, all by the first one.",
@@ -93,8 +95,9 @@ def _posts(build: Assembly) -> list[Row]:
             "",
             20.0 * (len(uprights) / 2),
             tuple(m.id for m in (*uprights, *bearers)),
+            tuple(m.id for m in (*uprights, *bearers)),
         ),
-        (
+        Row(
             "stand",
             "Stand them and fix them to the wall",
             f"Every foot down and packed before {fixings} wall fixing{'s' if fixings != 1 else ''} are tightened.",
@@ -102,8 +105,9 @@ def _posts(build: Assembly) -> list[Row]:
             "A rack that is not held at the top comes over in the first corner.",
             8.0 * fixings + 10.0,
             tuple(mount.id for mount in build.mounts),
+            there=True,
         ),
-        (
+        Row(
             "shelves",
             "Cut and lay the shelves",
             f"{len(build.panels)} shelves, {build.panels[0].sheet.label}; then their edges.",
@@ -111,5 +115,7 @@ def _posts(build: Assembly) -> list[Row]:
             "",
             25.0 * len(build.panels),
             tuple(panel.id for panel in build.panels),
+            tuple(panel.id for panel in build.panels),
+            True,
         ),
     ]
