@@ -27,8 +27,8 @@ def outline(member: Member, view: str, shift: Point3) -> tuple[Point2, ...]:
     p, q = np.array([a[u], a[v]]), np.array([b[u], b[v]])
     long = float(np.linalg.norm(q - p))
     if long < 1e-6:
-        hu, hv = (float(np.abs(section[:, k]).sum()) for k in (u, v))
-        return ((p[0] - hu, p[1] - hv), (p[0] + hu, p[1] - hv), (p[0] + hu, p[1] + hv), (p[0] - hu, p[1] + hv))
+        y, z = section[:, [u, v]]
+        return tuple((float(c[0]), float(c[1])) for c in (p - y - z, p + y - z, p + y + z, p - y + z))
     side = np.array([-(q - p)[1], (q - p)[0]]) / long
     wide = float(np.abs(section[:, [u, v]] @ side).sum())
     if member.mitre and view == "plan":
