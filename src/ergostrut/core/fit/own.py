@@ -13,6 +13,7 @@ from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.holds import Motion
 from ..structure.setting import Setting, settings_of
+from ..structure.turn import moved
 from .bodies import Body, bodies_at, things_on
 from .room import room
 
@@ -76,9 +77,9 @@ def _among(rows: Sequence[Body], where: str) -> list[Clash]:
     return [Clash(owners[a], owners[b], -gap, where) for a, b, gap in pairs if owners[a].part != owners[b].part]
 
 
-def _between(moved: Sequence[Body], still: Sequence[Body], where: str) -> list[Clash]:
-    one, two = _owners(moved), _owners(still)
-    i, j, apart = within(joined(row.boxes for row in moved), joined(row.boxes for row in still), -TOUCH)
+def _between(going: Sequence[Body], still: Sequence[Body], where: str) -> list[Clash]:
+    one, two = _owners(going), _owners(still)
+    i, j, apart = within(joined(row.boxes for row in going), joined(row.boxes for row in still), -TOUCH)
     return [Clash(one[a], two[b], -gap, where) for a, b, gap in zip(i.tolist(), j.tolist(), apart.gap.tolist(), strict=True)]
 
 
@@ -103,8 +104,10 @@ def _on_the_way(
         places = [(at, f"from {f'{at:.0f}°' if motion.unit == 'deg' else context.say.length(at)} on") for at in far]
     found = list[Clash]()
     for travel, words in places:
-        rows = bodies_at(context, build, Setting("", False, False, {motion.id: travel}), things=False)
-        found += _between([row for row in rows if row.part in moving], still, f", {motion.noun} {words}")
+        there = Setting("", False, False, {motion.id: travel})
+        poses = {body: moved(build, body, there) for body in goes}
+        rows = [Body(row.part, row.name, row.boxes.posed(*poses[body_of[row.part]])) for row in home if row.part in moving]
+        found += _between(rows, still, f", {motion.noun} {words}")
     return found
 
 

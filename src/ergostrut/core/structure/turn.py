@@ -6,11 +6,14 @@ import math
 from dataclasses import replace
 
 import numpy as np
+from numpy.typing import NDArray
 
 from .assembly import Assembly
 from .holds import Motion
 from .parts import Member, PanelPart, Point3, dot
 from .setting import Setting
+
+Array = NDArray[np.float64]
 
 
 def about(point: Point3, pivot: Point3, axis: Point3, degrees: float) -> Point3:
@@ -18,6 +21,18 @@ def about(point: Point3, pivot: Point3, axis: Point3, degrees: float) -> Point3:
     k, r, turn = np.array(axis), np.array(point) - np.array(pivot), np.radians(degrees)
     x, y, z = np.array(pivot) + r * np.cos(turn) + np.cross(k, r) * np.sin(turn) + k * (k @ r) * (1 - np.cos(turn))
     return float(x), float(y), float(z)
+
+
+def moved(build: Assembly, body: str, setting: Setting) -> tuple[Array, Array]:
+    """How a body stands in a setting, from home: (3, 3) by which its points turn, and (3,) mm by which they then go."""
+    motion = build.motion_of(body)
+    if motion is None or motion.pivot is None:
+        return np.eye(3), np.array(setting.shift(build, body))
+    x, y, z = motion.toward
+    k, turn = np.array([[0.0, -z, y], [z, 0.0, -x], [-y, x, 0.0]]), np.radians(setting.travel(motion))
+    R = np.eye(3) + np.sin(turn) * k + (1 - np.cos(turn)) * k @ k
+    pivot = np.array(motion.pivot)
+    return R, pivot - R @ pivot
 
 
 def turned(build: Assembly, setting: Setting) -> Assembly:

@@ -64,6 +64,10 @@ class Boxes:
     def moved(self, by: Array | Vec) -> Boxes:
         return Boxes(self.centre + np.asarray(by), self.axes, self.half)
 
+    def posed(self, turn: Array, by: Array) -> Boxes:
+        """Every point turned by ``turn`` (3, 3), then gone ``by`` (3,) mm."""
+        return Boxes(self.centre @ turn.T + by, self.axes @ turn.T, self.half)
+
 
 def upright(lo: Array | Sequence[Vec], hi: Array | Sequence[Vec]) -> Boxes:
     """Boxes along the host's axes between two corners each, (n, 3) mm."""
