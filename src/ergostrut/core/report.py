@@ -34,6 +34,7 @@ from .fit.reach import check_reach
 from .fit.services import check_services
 from .fit.sight import check_sight
 from .fit.stack import stacked
+from .fit.straps import check_straps
 from .fit.way_in import check_way_in
 from .fit.way_out import check_ways_out
 from .frame.build import assemble
@@ -168,6 +169,7 @@ def check(design: DesignBase, catalog: Catalog, keep: Keep | None = None, watch:
         *check_rack(context),
         *check_leaves(context),
         *check_sight(context),
+        *check_straps(context),
         *check_services(context),
         *check_ends(context),
         *check_long_stock(context),

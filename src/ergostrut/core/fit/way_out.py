@@ -17,6 +17,7 @@ from ..structure.setting import scene_travels, setting_at
 from .bodies import bodies_at, on_floor
 from .people import LIES
 from .shell import Shell, shell_of
+from .straps import straps_at
 
 WIDTHS = (700.0, 600.0, 550.0, 500.0, 450.0, 400.0, 350.0, 300.0)
 HEIGHTS = (900.0, 750.0, 600.0, 500.0, 450.0, 400.0, 350.0)
@@ -42,9 +43,10 @@ class WayOut:
 
 
 def _night(context: Context) -> tuple[Corners, ...]:
-    """Everything of every build, on it, and on the floor, where it stands at night."""
+    """Everything of every build, on it, and on the floor, where it stands at night; straps as well: one climbs out between them."""
     found: list[Corners] = []
-    standing = [bodies_at(context, build, setting_at(build, scene_travels(build, "night"))) for build in context.builds]
+    there = [(build, setting_at(build, scene_travels(build, "night"))) for build in context.builds]
+    standing = [(*bodies_at(context, build, setting), *straps_at(build, setting)) for build, setting in there]
     for body in itertools.chain(*standing, on_floor(context)):
         for a, b in zip(body.boxes.lo.tolist(), body.boxes.hi.tolist(), strict=True):
             found.append(((a[0], a[1], a[2]), (b[0], b[1], b[2])))
