@@ -14,6 +14,7 @@ from ergostrut.core.cut.plan import cut_plan
 from ergostrut.core.finding import Finding
 from ergostrut.core.fit.bodies import bodies_at
 from ergostrut.core.fit.own import ON_ITS_WAY, STEPS, check_own, check_ways, clashes
+from ergostrut.core.fit.walls import check_walls
 from ergostrut.core.job.document import Job, read_design
 from ergostrut.core.job.start import start
 from ergostrut.core.prove.study import study
@@ -164,3 +165,18 @@ def test_every_start_can_be_put_together(family: str, catalog: Catalog) -> None:
             build = context.builds[0]
             assert clashes(context, build) == [], (template.id, length)
             assert len(settings_of(build)) >= 1
+
+
+def test_the_wall_is_reached_by_what_reaches_farthest(catalog: Catalog) -> None:
+    """Folded to 80 degrees the raised edge stands nearest: half of 1640 mm less the farthest of all corners."""
+    context = context_of(job(bunk(fold={"degrees": 80}, hinges={"rise": "38 mm"})), catalog)
+    build = context.builds[0]
+    moving = [m.id for m in build.members if m.body == "bunk1/bed"] + ["bunk1/deck"]
+    reach = max(
+        float(np.abs(row.boxes.corners[..., 1]).max())
+        for at in (0.0, *(80 * k / 12 for k in range(1, 13)))
+        for row in bodies_at(context, build, setting_at(build, {FOLD: at}), things=False)
+        if row.part in moving
+    )
+    (found,) = check_walls(context, build)
+    assert found.demand == pytest.approx(max(820 - reach, 0.0), abs=1e-6)

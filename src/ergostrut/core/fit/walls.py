@@ -23,13 +23,15 @@ TOUCH = 1.0
 
 
 def _corners(member: Member) -> list[Point3]:
-    """Points round both ends of a member, its section taken upright where it lies level along the vehicle."""
-    level = abs(member.b[2] - member.a[2]) < 1.0
-    along = abs(member.b[0] - member.a[0]) > 0.9 * member.length
-    half = max(member.shape.width, member.shape.depth) / 2
-    w, d = (member.shape.width / 2, member.shape.depth / 2) if level else (half, half)
-    across = w if along else 0.0
-    return [(x, y + sy * across, z + sz * d) for x, y, z in (member.a, member.b) for sy in (-1, 1) for sz in (-1, 1)]
+    """Corners of both ends of a member, as it lies."""
+    _, y, z = member.axes
+    w, d = member.shape.width / 2, member.shape.depth / 2
+    sides = [(p * w, q * d) for p in (-1, 1) for q in (-1, 1)]
+    return [
+        (at[0] + p * y[0] + q * z[0], at[1] + p * y[1] + q * z[1], at[2] + p * y[2] + q * z[2])
+        for at in (member.a, member.b)
+        for p, q in sides
+    ]
 
 
 def _points(build: Assembly) -> Iterator[tuple[str, str, str, Point3]]:

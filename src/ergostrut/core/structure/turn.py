@@ -9,11 +9,12 @@ import numpy as np
 from numpy.typing import NDArray
 
 from .assembly import Assembly
-from .holds import Motion
 from .parts import Member, PanelPart, Point3, dot
 from .setting import Setting
 
 Array = NDArray[np.float64]
+Pose = tuple[Array, Array]
+"""(3, 3) by which points turn, and (3,) mm by which they then go."""
 
 
 def about(point: Point3, pivot: Point3, axis: Point3, degrees: float) -> Point3:
@@ -23,8 +24,8 @@ def about(point: Point3, pivot: Point3, axis: Point3, degrees: float) -> Point3:
     return float(x), float(y), float(z)
 
 
-def moved(build: Assembly, body: str, setting: Setting) -> tuple[Array, Array]:
-    """How a body stands in a setting, from home: (3, 3) by which its points turn, and (3,) mm by which they then go."""
+def moved(build: Assembly, body: str, setting: Setting) -> Pose:
+    """How a body stands in a setting, from home."""
     motion = build.motion_of(body)
     if motion is None or motion.pivot is None:
         return np.eye(3), np.array(setting.shift(build, body))
@@ -41,31 +42,29 @@ def turned(build: Assembly, setting: Setting) -> Assembly:
     What is turned from home hangs on the member it is joined to: it carries nothing, and its weight rides there; what turns on pivots
     stays a frame, its panels and small parts as weight on the members under them. Call it once, on a build whose turning bodies are home.
     """
-    moved = {m.body: m for m in build.motions if m.pivot is not None and setting.travel(m) != 0.0}
-    if not moved:
+    goes = {m.body for m in build.motions if m.pivot is not None and setting.travel(m) != 0.0}
+    if not goes:
         return build
+    poses = {body: moved(build, body, setting) for body in goes}
     stays = {build.member(pivot.moving).body for pivot in build.pivots}
-    gone = {member.id for member in build.members if member.body in moved and member.body not in stays}
+    gone = {member.id for member in build.members if member.body in goes and member.body not in stays}
     holder = {joint.framing: joint.through for joint in build.joints if joint.framing in gone}
 
     def placed(member: Member) -> Member:
-        motion = moved.get(member.body)
-        if motion is None:
+        if member.body not in goes:
             return member
-        assert motion.pivot is not None
-        a, b = (_at(end, motion, setting) for end in (member.a, member.b))
-        now = replace(member, a=a, b=b, roll=0.0)
-        up = about(member.axes[2], (0.0, 0.0, 0.0), motion.toward, setting.travel(motion))
-        now = replace(now, roll=_roll(now, up))
+        pose = poses[member.body]
+        now = replace(member, a=_at(member.a, pose), b=_at(member.b, pose), roll=0.0)
+        now = replace(now, roll=_roll(now, _at(member.axes[2], (pose[0], np.zeros(3)))))
         return replace(now, group=None, rides=holder.get(member.id, "")) if member.id in gone else now
 
     return replace(
         build,
         members=tuple(placed(member) for member in build.members),
-        items=tuple(replace(i, at=_at(i.at, moved[i.body], setting)) if i.body in moved else i for i in build.items),
-        panels=tuple(_tilted(panel, moved[panel.body], setting) if panel.body in moved else panel for panel in build.panels),
+        items=tuple(replace(i, at=_at(i.at, poses[i.body])) if i.body in goes else i for i in build.items),
+        panels=tuple(_tilted(panel, poses[panel.body]) if panel.body in goes else panel for panel in build.panels),
         latches=tuple(
-            replace(latch, at=_at(latch.at, moved[body], setting)) if (body := build.member(latch.member).body) in moved else latch
+            replace(latch, at=_at(latch.at, poses[body])) if (body := build.member(latch.member).body) in goes else latch
             for latch in build.latches
         ),
         joints=tuple(joint for joint in build.joints if joint.framing not in gone and joint.through not in gone),
@@ -80,12 +79,12 @@ def _roll(member: Member, up: Point3) -> float:
     return math.degrees(math.atan2(-dot(up, y), dot(up, z)))
 
 
-def _tilted(panel: PanelPart, motion: Motion, setting: Setting) -> PanelPart:
+def _tilted(panel: PanelPart, pose: Pose) -> PanelPart:
     (x, y, z), (lx, ly), t = panel.origin, panel.size, panel.sheet.t
     corners = [(x + dx, y + dy, z + dz) for dz in (0.0, t) for dx, dy in ((0.0, 0.0), (lx, 0.0), (lx, ly), (0.0, ly))]
-    return replace(panel, corners=tuple(_at(corner, motion, setting) for corner in corners))
+    return replace(panel, corners=tuple(_at(corner, pose) for corner in corners))
 
 
-def _at(point: Point3, motion: Motion, setting: Setting) -> Point3:
-    assert motion.pivot is not None
-    return about(point, motion.pivot, motion.toward, setting.travel(motion))
+def _at(point: Point3, pose: Pose) -> Point3:
+    x, y, z = (float(v) for v in pose[0] @ point + pose[1])
+    return x, y, z
