@@ -6,6 +6,7 @@ from typing import Any
 
 import pytest
 
+from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
 from ergostrut.core.finding import Finding
@@ -159,3 +160,25 @@ def test_every_class_starts_with_a_rack_that_holds(template: Any, length: str, c
     report = check(start(template, "x", Units(length=length), ["shelf_rack"]), catalog)  # type: ignore[arg-type]
     over = {f.id for f in report.findings if f.state == "over" and f.id.startswith("rack1/")}
     assert not over, over
+
+
+def test_boards_cut_round_a_post_bend_over_it_with_what_is_left(catalog: Catalog) -> None:
+    """Over two bays q L2/8 acts where the middle post passes: of 100 mm are left 100 less the post and its room."""
+    report = found(catalog, load(40, 1950), frames=3, shelves=ONE, wall={"rating": "200 kg"}, **BOARDS)
+    build = report.context.builds[0]
+    post, panel = build.member("r/frame/front.2").shape, build.panels[0]
+    values = {line.symbol: line.value for line in one(report, "deck.load").working}
+    lo, hi = panel.origin[1], panel.origin[1] + panel.size[1]
+    front = min(abs(m.a[1] - edge) for m in build.members if m.role == "upright" for edge in (lo, hi))
+    left = 100 - min(post.width / 2 + 1 + front, post.width + 2)
+    assert panel.narrowest == pytest.approx(values["b_n"], abs=1e-9) and panel.narrowest <= left + 1e-6
+    assert one(report, "deck.load").demand == pytest.approx((values["M"] or 0) / (panel.narrowest * 20**2 / 6), rel=1e-6)
+    straight = found(catalog, load(40, 1950), frames=2, shelves=ONE, wall={"rating": "200 kg"}, **BOARDS)
+    assert "b_n" not in {line.symbol for line in one(straight, "deck.load").working}, "one bay bends in its middle, where no post passes"
+
+
+def test_posts_that_would_cut_a_board_through_are_refused(catalog: Catalog, monkeypatch: pytest.MonkeyPatch) -> None:
+    """No stock that ships is as wide as a board: with more wanted beside the post the same rack is refused, and says what to change."""
+    monkeypatch.setattr("ergostrut.core.frame.families.shelf_rack.frame.LEFT", 70.0)
+    with pytest.raises(StockError, match="cut through a board; choose wider boards"):
+        found(catalog, frames=3, shelves=ONE, **BOARDS)

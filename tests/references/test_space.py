@@ -112,7 +112,7 @@ def test_what_moves_is_met_wherever_it_comes(way: tuple[float, float, float]) ->
     """Boxes drawn along their way hold every place on it, and no more than a step between."""
     a = joined([drawn(21, 30, 300.0), drawn(22, 30, 300.0, flat=True)])
     swept, still = drawn_along(a, way, steps=40), drawn(23, 80, 400.0)
+    found = nearest(swept, still)
     for t in np.linspace(0, 1, 41):
         posed = nearest(a.moved(np.array(way) * t), still)
-        found = nearest(swept, still)
         assert posed is not None and found is not None and found[2] <= posed[2] + 1e-6

@@ -161,6 +161,17 @@ class PanelPart:
         return tuple(part for x, y, lx, ly in self.rects for part in without((x, y, x + lx, y + ly), self.notches))
 
     @property
+    def narrowest(self) -> float:
+        """mm that a notch leaves of a board's, or of the sheet's, size across its span."""
+        k = 1 - self.span
+        found = []
+        for rect in self.rects:
+            at, wide = rect[k], rect[k + 2]
+            cuts = [min(notch[k + 2], at + wide) - max(notch[k], at) for notch in self.notches]
+            found.append(wide - max([0.0, *cuts]))
+        return min(found)
+
+    @property
     def mass(self) -> float:
         if isinstance(self.sheet, Planks):
             whole, per = self.boards * self.size[self.span] * self.sheet.width, self.sheet.mass_per_m * 1e-3 / self.sheet.width

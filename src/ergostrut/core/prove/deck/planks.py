@@ -64,7 +64,12 @@ def _under(field: Field, boards: Planks, item: Load, E: float) -> Iterator[Findi
             q.line("M", "k_w * q * L**2", "N mm", f"{row.count} bays, worst pattern", k_w=row.moment)
         else:
             q.line("M", "q * l * (k_p * L - l / 8)", "N mm", "load mid end bay", k_p=row.point_moment)
-        stress = q.line("sigma", "M / (b * t**2 / 6)", "MPa", b=boards.width, t=boards.t)
+        q.given("b", boards.width, "mm", "width of a board")
+        # bent hardest over what carries it in the middle, where it is cut round a post
+        cut = long >= L and row.count > 1 and field.panel.narrowest < boards.width
+        if cut:
+            q.given("b_n", field.panel.narrowest, "mm", "of that left beside the post it is cut round")
+        stress = q.line("sigma", f"M / ({'b_n' if cut else 'b'} * t**2 / 6)", "MPa", t=boards.t)
         limit = _allow(q, field, boards, road=not lasting)
         text = f"{say.stress(stress)} of the {say.stress(limit)} working limit in one board under {item.name}."
         yield field.finding("deck.load", "Deck under the load", text, stress, limit, case, q, basis)

@@ -6,6 +6,7 @@ import itertools
 from dataclasses import replace
 from typing import Literal
 
+from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Planks
 from ....constants import G
 from ....structure.assembly import Assembly, Tag
@@ -27,6 +28,8 @@ UPRIGHT, BEARER = Group("upright", "Upright, strength"), Group("bearer", "Shelf 
 LEAST = 1e-6
 ROUND = 1.0
 """mm of room round an upright in the shelf that it passes."""
+LEFT = 12.0
+"""mm at least that must be left of a board beside a post."""
 LEVEL: tuple[Literal[0], Literal[1]] = (0, 1)
 DOWN = (0.0, 0.0, -1.0)
 
@@ -78,7 +81,14 @@ def _panel(build: ShelfRack, place: Layout, level: Level) -> PanelPart:
         trodden=trodden(level.shelf),
         notches=_round_uprights(place),
     )
-    return boarded(panel, build.board_gap.mm, "deck", "shelf") if isinstance(place.sheet, Planks) else panel
+    if isinstance(place.sheet, Planks):
+        panel = boarded(panel, build.board_gap.mm, "deck", "shelf")
+    if panel.narrowest < LEFT:
+        raise StockError(
+            "deck",
+            f"the posts would cut through {'a board' if panel.boards else 'the shelf'}; choose wider boards, slimmer posts or a deeper rack",
+        )
+    return panel
 
 
 def _round_uprights(place: Layout) -> tuple[tuple[float, float, float, float], ...]:
