@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import importlib
 from typing import Any
 
 import pytest
@@ -179,6 +180,6 @@ def test_boards_cut_round_a_post_bend_over_it_with_what_is_left(catalog: Catalog
 
 def test_posts_that_would_cut_a_board_through_are_refused(catalog: Catalog, monkeypatch: pytest.MonkeyPatch) -> None:
     """No stock that ships is as wide as a board: with more wanted beside the post the same rack is refused, and says what to change."""
-    monkeypatch.setattr("ergostrut.core.frame.families.shelf_rack.frame.LEFT", 70.0)
+    monkeypatch.setattr(importlib.import_module("ergostrut.core.frame.families.shelf_rack.frame"), "LEFT", 70.0)
     with pytest.raises(StockError, match="cut through a board; choose wider boards"):
         found(catalog, frames=3, shelves=ONE, **BOARDS)
