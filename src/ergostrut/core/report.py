@@ -50,6 +50,7 @@ from .structure.assembly import Assembly
 from .structure.carried import CarryPlan
 from .structure.context import Context
 from .structure.holds import Scene
+from .structure.parts import Point3
 from .structure.plans import CutPlan, Step
 from .structure.setting import Setting, setting_at, settings_of
 
@@ -185,11 +186,21 @@ def check(design: DesignBase, catalog: Catalog, keep: Keep | None = None, watch:
 
 
 def _standing_there(context: Context, version: str, keep: Keep | None) -> Iterator[Finding]:
-    """What is asked of the builds in a scene in which things are elsewhere: standing still, as everything stands then."""
-    for i in range(len(context.builds)):
+    """What is asked of the builds on which other things are in a scene: standing still, as everything stands then. The others were asked it as
+    they are driven about."""
+    driven = context.driven or context.plan
+    for i, build in enumerate(context.builds):
+        if _carried(build, context.plan) == _carried(build, driven):
+            continue
         for finding in prove(context, i, version, keep).findings:
             if finding.case.startswith(("Parked", "Slope")):
                 yield finding
+
+
+def _carried(build: Assembly, plan: CarryPlan) -> list[tuple[str, str, Point3]]:
+    """What is on a build, and where."""
+    bodies = set(build.bodies)
+    return sorted((item.thing.id, item.surface.id, item.at()) for item in plan.placed if item.surface.body in bodies)
 
 
 def _places_then(context: Context) -> Iterator[Finding]:
