@@ -186,7 +186,8 @@ def _finding(context: Context, n: int, order: _Order, ident: str, title: str, to
     names = {row.part: row.name for rows in (*others, *own, solids) for row in rows}
     rooms = rooms_of(todo)
     first = _first_blocked(order, rooms, own[0], [row for rows in others[:n] for row in rows], solids)
-    bolts = [f for f, one in enumerate(todo) if one.again]
+    # bolts, and what no step says when it is driven
+    bolts = [f for f, one in enumerate(todo) if one.again or order.turn(one) is None]
     beside = [*(row for k, rows in enumerate(others) if k != n for row in rows), *solids]
     by_setting = [in_the_way(rooms, (*rows, *beside), bolts) for rows in own] if bolts else []
     # wherever its own bodies can be moved out of the way
@@ -242,6 +243,10 @@ def _said(
         more = f" The same holds for {len(hidden) - 1} more." if len(hidden) > 1 else ""
         name = f"{one.name[:1].upper()}{one.name[1:]}"
         off = "the build must come out" if any(part.startswith(HOST) for part in parts) else f"{told(parts)} must come off"
-        return "tight", f"{name}: reached in its turn, but to torque it again {off}.{more}", (one.id, *parts)
+        turn = (
+            "reached in its turn, but to torque it again" if order.turn(one) is not None else "reached while it is bare; to reach it again"
+        )
+        return "tight", f"{name}: {turn} {off}.{more}", (one.id, *parts)
+    when = " in its turn" if order.at else ""
     words = ", and at every bolt again afterwards, with everything that moves out of its way" if bolts else ""
-    return "holds", f"A tool comes at every place in its turn{words}.", ()
+    return "holds", f"A tool comes at every place{when}{words}.", ()
