@@ -23,6 +23,7 @@ from ergostrut.core.structure.context import Context
 from .test_drawers import context as drawers
 from .test_systems import framed
 from .test_ways import PLAIN, box_job
+from .vans import bunk, job
 
 RACK = {
     "family": "shelf_rack",
@@ -167,6 +168,16 @@ def test_slide_screws_need_an_opening_that_a_driver_goes_into(catalog: Catalog) 
     assert reached(wide)["r/tool.joints"].state == "holds"
     tight = reached(narrow)["r/tool.joints"]
     assert tight.state == "tight" and "lide screws" in tight.sentence and "“Fit slides and latches”" in tight.sentence
+
+
+def test_a_hinge_is_screwed_on_from_any_side_of_both_members(catalog: Catalog) -> None:
+    build = context_of(job(bunk()), catalog).builds[0]
+    rows = [one for one in fasteners(build) if one.name.startswith("screws of hinge")]
+    assert len(rows) == 2 * len(build.pivots) and all(len(one.ways) == 4 and one.need == 1 for one in rows)
+    (head,) = rows[0].ways[0]
+    inner = build.member("bunk1/bed/inner")
+    assert head.at[0] == build.pivots[0].at[0] and abs(head.at[1] - inner.a[1]) == pytest.approx(inner.shape.width / 2)
+    assert reached(context_of(job(bunk()), catalog))["bunk1/tool.joints"].state == "holds"
 
 
 def test_seams_are_screwed_from_outside(catalog: Catalog) -> None:

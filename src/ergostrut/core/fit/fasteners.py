@@ -85,8 +85,8 @@ def _passes(member: Member, x: float, y: float) -> bool:
 
 
 def fasteners(build: Assembly) -> list[Fastener]:
-    """What holds its own parts together: joints of members, panels on members, seams of panels, slides."""
-    return [*_joints(build), *_decks(build), *_seams(build), *_slides(build)]
+    """What holds its own parts together: joints of members, panels on members, seams of panels, slides, hinges."""
+    return [*_joints(build), *_decks(build), *_seams(build), *_slides(build), *_hinges(build)]
 
 
 def _joints(build: Assembly) -> Iterator[Fastener]:
@@ -230,6 +230,16 @@ def _slides(build: Assembly) -> Iterator[Fastener]:
                 f"{runner.id}/{name.rsplit('/', 1)[-1]}", f"slide screws of {runner.label} at {name.rsplit('/', 1)[-1].replace('.', ' ')}", "screw",
                 (name, *own), (tuple(_head(at, off) for at in _slide_places(runner, across, hi[across] if left else lo[across])),),
             )  # fmt: skip
+
+
+def _hinges(build: Assembly) -> Iterator[Fastener]:
+    """Screws of a hinge's leaves, on any side of the member that one lies on."""
+    for pivot in build.pivots:
+        for member in (build.member(pivot.moving), build.member(pivot.fixed)):
+            a, x = np.array(member.a), np.array(member.axes[0])
+            at = a + float((np.array(pivot.at) - a) @ x) * x
+            ways = tuple((_head(at + n * _half(member, n), n),) for n in _sides(member))
+            yield Fastener(f"{pivot.id}/{member.name}", f"screws of {pivot.label} on {member.name}", "screw", (member.id,), ways)
 
 
 def _bounds(build: Assembly, part: str) -> tuple[Point3, Point3]:
