@@ -58,3 +58,11 @@ def test_base_bolts_have_their_torque(sample: Job, catalog: Catalog) -> None:
     anchors = {fixing.hole for fixing in sample.design.builds[0].fixings}
     assert anchors and "M12" in found.hold
     assert f"{0.2 * 12e-3 * 0.75 * 580 * 84.3:.0f} N m" in found.hold
+
+
+def test_lower_rails_are_cut_out_for_the_carrying_rollers(sample: Job, catalog: Catalog) -> None:
+    """The roller stands 6 to 44 mm above the floor, the rail is 38 mm high: half a roller and 20 mm from the rail's end."""
+    found = step(sample, catalog, "base")
+    assert "Cut both lower rails out" in found.text
+    high = step(sample, catalog, "base", **{"/builds/0/roller_lift": "60 mm"})
+    assert "Cut both" not in high.text

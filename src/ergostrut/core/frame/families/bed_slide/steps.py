@@ -124,6 +124,20 @@ def _torques(build: Assembly) -> str:
     return ": " + ", ".join(f"{name} {value:.0f} N m" for name, value in kinds.items()) + " at most, dry; less where thin sheet dishes"
 
 
+def _slots(context: Context, build: Assembly) -> str:
+    """Where a carrying roller stands lower than the top of the rail that it is beside: the rail is cut out for it."""
+    slide, say = build.sliders[0], context.say
+    roller, rail = slide.carrying, build.member(f"{slide.lower}.right")
+    beside = abs(roller.y - rail.a[1]) >= (roller.width + rail.shape.width) / 2
+    if beside or roller.z - roller.diameter / 2 >= rail.a[2] + rail.shape.depth / 2 or roller.x > rail.b[0]:
+        return ""
+    room = roller.width + 2 * slide.beside
+    return (
+        f" Cut both lower rails out {say.length(room)} wide for the carrying rollers, axle {say.length(rail.b[0] - roller.x)} from their rear ends; "
+        "the axle's plates close the cut."
+    )
+
+
 def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
     """(id, title, text, hold, caution, minutes, parts) in order."""
     say = context.say
@@ -169,7 +183,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
         Row(
             "base",
             "Make the base rails",
-            f"{len(base)} rails with stands every {say.length(slide.stand_pitch)}; upper rail {say.length(slide.hold_down.diameter + slide.play)} above the lower.",
+            f"{len(base)} rails with stands every {say.length(slide.stand_pitch)}; upper rail {say.length(slide.hold_down.diameter + slide.play)} above the lower.{_slots(context, build)}",
             f"A roller runs the whole length with {say.length(slide.play)} of play, no more.",
             "",
             60,
