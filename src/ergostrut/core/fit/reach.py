@@ -140,12 +140,11 @@ class _Order:
     """Parts of what moves, by their body."""
 
     def turn(self, one: Fastener) -> int | None:
-        """The step in which it is driven: the last that names it, else the one that joins what it goes through."""
-        named = [k for k, step in enumerate(self.steps) if one.id in step.parts or one.id.rsplit("/", 1)[0] in step.parts]
-        if named:
-            return named[-1]
-        known = [self.at.get(part) for part in one.through]
-        return None if not known or None in known else max(k for k in known if k is not None)
+        """The step in which it is driven: the last that names it, or that joins what it goes through."""
+        found = [k for k, step in enumerate(self.steps) if one.id in step.parts or one.id.rsplit("/", 1)[0] in step.parts]
+        if one.through and all(part in self.at for part in one.through):
+            found += [self.at[part] for part in one.through]
+        return max(found, default=None)
 
     def stands(self, part: str, step: int, one: Fastener) -> bool:
         """Whether a part is there before a step: joined earlier, and, of a body that moves or beside one, put in earlier."""
