@@ -21,7 +21,7 @@ from ergostrut.core.prove.study import study
 from ergostrut.core.report import context_of
 from ergostrut.core.structure.context import Context
 from ergostrut.core.structure.parts import PanelPart
-from ergostrut.core.structure.setting import setting_at, settings_of
+from ergostrut.core.structure.setting import setting_at
 from ergostrut.core.structure.turn import about
 from ergostrut.core.structure.turn import moved as placed
 from ergostrut.core.units import Units
@@ -89,7 +89,7 @@ def test_a_shelf_is_cut_round_the_posts_that_pass_it(catalog: Catalog) -> None:
     whole = replace(build, panels=tuple(replace(panel, notches=()) for panel in build.panels))
     deepest = clashes(context, whole)[0].depth
     shape = build.member("r/frame/front.1").shape
-    assert deepest == pytest.approx(min(shape.width, shape.depth, 1e9), abs=1e-6) or deepest == pytest.approx(build.panels[0].sheet.t)
+    assert deepest == pytest.approx(shape.width), "a front post stands wholly within the shelf's depth"
     piece = next(p for p in cut_plan(context).pieces if p.role == "shelf")
     assert piece.ends.count(" out at ") == 6, "six posts pass it"
     panel = build.panels[0]
@@ -126,11 +126,10 @@ def test_what_a_drawer_meets_on_its_way_is_found(catalog: Catalog) -> None:
     build = context.builds[0]
     assert not clashes(context, build)
     post = next(m for m in build.members if m.role == "post")
-    runner = build.runners[0]
     x = max(m.b[0] for m in build.members) + 200.0
     stray = replace(post, id="r/box/stray", a=(x, 0.0, 0.0), b=(x, 0.0, 400.0))
     found = clashes(context, replace(build, members=(*build.members, stray)))
-    assert found and all("stray" in c.two.part and c.where == ON_ITS_WAY for c in found) and runner.body
+    assert found and all("stray" in c.two.part and c.where == ON_ITS_WAY for c in found)
 
 
 def test_a_thing_in_front_of_a_drawer_must_be_moved_first(catalog: Catalog) -> None:
@@ -164,7 +163,6 @@ def test_every_start_can_be_put_together(family: str, catalog: Catalog) -> None:
             context = context_of(start(template, "x", Units(length=length), [family]), catalog)  # type: ignore[arg-type]
             build = context.builds[0]
             assert clashes(context, build) == [], (template.id, length)
-            assert len(settings_of(build)) >= 1
 
 
 def test_the_wall_is_reached_by_what_reaches_farthest(catalog: Catalog) -> None:

@@ -14,6 +14,7 @@ from .anchor.crash import check_crash
 from .anchor.footing import Footing, footing
 from .anchor.rails import check_rails
 from .finding import Finding
+from .fit.clearance import doubtful
 from .fit.obstacles import check_obstacles
 from .fit.own import check_own
 from .fit.sliding import check_floor, check_lowered_gate, check_sliding
@@ -101,17 +102,6 @@ def _setting_findings(item: Study) -> Iterator[Finding]:
     for slider in item.assembly.sliders:
         yield from check_lowered_gate(item, slider)
         yield from check_floor(item, slider)
-
-
-def _doubtful(build: Assembly, context: Context, finding: Finding) -> Finding:
-    """What was framed from a length that nobody measured is unknown and names it."""
-    if finding.demand is None or finding.state in ("note", "unknown"):
-        return finding
-    names = ", ".join(
-        context.host.dims[name].label.lower() if name in context.host.dims else name.replace("_", " ") for name in build.missing
-    )
-    sentence = f"Not known until measured: {names}. On a stand-in for it: {finding.sentence}"
-    return replace(finding, state="unknown", use=None, sentence=sentence, missing=build.missing)
 
 
 @dataclass(frozen=True)
@@ -211,8 +201,7 @@ def _proved(context: Context, build: Assembly, key: str, watch: Watch | None) ->
         anchors = anchor_study(context, build, stands, stood.footing(), stood.crash_footing())
         found += [*check_anchors(context, anchors), *check_rails(context, anchors)]
     found += check_crash(context, build, anchors)
-    if build.missing:
-        found = [_doubtful(build, context, finding) for finding in found]
+    found = [doubtful(build, context, finding) for finding in found]
     return Proof(key, tuple(found), tuple(kept), anchors, bool(build.slabs) and watch is None)
 
 

@@ -9,6 +9,7 @@ from ..finding import Finding, Working
 from ..structure.assembly import Assembly
 from ..structure.context import Context
 from .bodies import Near, bodies, near
+from .clearance import doubtful
 from .room import room
 
 WANT = 10.0
@@ -23,7 +24,7 @@ def check_between(context: Context) -> Iterator[Finding]:
     for (one, mine), (two, theirs) in itertools.combinations(rows, 2):
         found = near(mine, theirs)
         if found is not None:
-            yield _finding(context, one, two, found)
+            yield doubtful(two, context, doubtful(one, context, _finding(context, one, two, found)))
 
 
 def _finding(context: Context, one: Assembly, two: Assembly, found: Near) -> Finding:

@@ -31,11 +31,11 @@ class Body:
 
     @property
     def lo(self) -> Point3:
-        return _point(self.boxes.lo.min(axis=0))
+        return point(self.boxes.lo.min(axis=0))
 
     @property
     def hi(self) -> Point3:
-        return _point(self.boxes.hi.max(axis=0))
+        return point(self.boxes.hi.max(axis=0))
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,7 +58,8 @@ class Near:
 _WORDS = (("to the front", "to the rear"), ("to the left", "to the right"), ("down", "up"))
 
 
-def _point(at: Array) -> Point3:
+def point(at: Array) -> Point3:
+    """An array (3,) as a point."""
     x, y, z = (float(v) for v in at)
     return x, y, z
 
@@ -69,7 +70,8 @@ def turning(build: Assembly) -> list[Setting]:
     return [Setting("", False, False, {m.id: m.reach * k / TURNS}) for m in handles for k in range(1, TURNS + 1)]
 
 
-def _of_member(m: Member) -> Boxes:
+def box_of(m: Member) -> Boxes:
+    """The box that holds a member as it lies."""
     middle = [(a + b) / 2 for a, b in zip(m.a, m.b, strict=True)]
     half = [m.length / 2, m.shape.width / 2, m.shape.depth / 2]
     return Boxes(np.array([middle]), np.array([m.axes]), np.array([half]))
@@ -110,7 +112,7 @@ def bodies(context: Context, build: Assembly, *, things: bool = True, swept: boo
     shifts = {body: [setting.shift(build, body) for setting in settings] for body in build.bodies}
     found = []
     for k, m in enumerate(build.members):
-        poses = joined([_of_member(m), *(_of_member(way.members[k]) for way in ways if way.members[k] != m)])
+        poses = joined([box_of(m), *(box_of(way.members[k]) for way in ways if way.members[k] != m)])
         found.append(Body(m.id, m.name, _swept(poses, shifts[m.body])))
     for k, p in enumerate(build.panels):
         poses = joined([_of_panel(p), *(_of_panel(way.panels[k]) for way in ways if way.panels[k] != p)])
@@ -125,7 +127,7 @@ def bodies_at(context: Context, build: Assembly, setting: Setting, *, things: bo
     """The same where they stand in one setting."""
     there = turned(build, setting)
     shifts = {body: setting.shift(build, body) for body in build.bodies}
-    found = [Body(m.id, m.name, _of_member(m).moved(shifts[m.body])) for m in there.members]
+    found = [Body(m.id, m.name, box_of(m).moved(shifts[m.body])) for m in there.members]
     found += [Body(p.id, p.role, _of_panel(p).moved(shifts[p.body])) for p in there.panels]
     found += [Body(s.id, s.name, _of_slab(s)) for s in there.slabs]
     if things:

@@ -6,7 +6,18 @@ from collections.abc import Mapping
 from dataclasses import replace
 
 from ..finding import COMMON_PRACTICE, Finding, Working, at_least
+from ..structure.assembly import Assembly
 from ..structure.context import Context
+
+
+def doubtful(build: Assembly, context: Context, finding: Finding) -> Finding:
+    """What was framed from a length that nobody measured is unknown and names it."""
+    if not build.missing or finding.state in ("note", "unknown") or (finding.demand is None and finding.use is None):
+        return finding
+    dims = context.host.dims
+    names = ", ".join(dims[name].label.lower() if name in dims else name.replace("_", " ") for name in build.missing)
+    sentence = f"Not known until measured: {names}. On a stand-in for it: {finding.sentence}"
+    return replace(finding, state="unknown", use=None, sentence=sentence, missing=build.missing)
 
 
 def clearance(

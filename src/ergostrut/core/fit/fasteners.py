@@ -14,6 +14,7 @@ from ..structure.assembly import Assembly
 from ..structure.holds import Joint
 from ..structure.parts import Edging, Member, PanelPart, Point3, Slab
 from ..structure.runners import Runner
+from .bodies import box_of, point
 
 Kind = Literal["bolt", "screw", "rivet"]
 HAND = 60.0
@@ -51,22 +52,17 @@ class Fastener:
         return self.kind == "bolt"
 
 
-def _point(at: Array) -> Point3:
-    x, y, z = (float(v) for v in at)
-    return x, y, z
-
-
 def _head(at: Array, off: Array) -> Head:
-    return Head(_point(at), _point(off / np.linalg.norm(off)))
+    return Head(point(at), point(off / np.linalg.norm(off)))
 
 
 def fixings(build: Assembly) -> list[Fastener]:
     """What holds it to the host: bolts through the base from above, wall fixings from the room."""
     found = []
     for mount in build.mounts:
-        half = build.member(mount.member).shape.width / 2
         into = np.array(mount.into)
-        found.append(Fastener(mount.id, mount.label, "bolt", (mount.member,), ((_head(np.array(mount.at) - into * half, -into),),)))
+        head = _head(np.array(mount.at) - into * _half(build.member(mount.member), into), -into)
+        found.append(Fastener(mount.id, mount.label, "bolt", (mount.member,), ((head,),)))
     for contact in (contact for contact in build.contacts if contact.kind == "wall"):
         head = _head(np.array(contact.at), -np.array(contact.push))
         found.append(Fastener(contact.id, contact.label, "bolt", (contact.member,), ((head,),)))
@@ -246,10 +242,8 @@ def _bounds(build: Assembly, part: str) -> tuple[Point3, Point3]:
     slab = next((slab for slab in build.slabs if slab.id == part), None)
     if slab is not None:
         return slab.lo, slab.hi
-    member = build.member(part)
-    reach = [abs(y) * member.shape.width / 2 + abs(z) * member.shape.depth / 2 for y, z in zip(*member.axes[1:], strict=True)]
-    lo, hi = (np.array([pick(p, q) for p, q in zip(member.a, member.b, strict=True)]) for pick in (min, max))
-    return _point(lo - reach), _point(hi + reach)
+    box = box_of(build.member(part))
+    return point(box.lo[0]), point(box.hi[0])
 
 
 def _slide_places(runner: Runner, across: int, face: float) -> list[Array]:

@@ -116,8 +116,10 @@ def check_own(context: Context, build: Assembly) -> Finding:
     found = clashes(context, build)
     w = Working()
     ident, title = f"{build.id}/fit.own", "Its own parts clear each other"
+    parts = len(build.members) + len(build.panels) + len(build.slabs)
+    w.given("n", parts, "", f"parts, every two of them tried as boxes; joined ones may be drawn {TOUCH:g} mm into each other")
     if not found:
-        w.given("c", 0.0, "mm", "the least that any two of its parts leave each other, each as a box, joined parts touching")
+        w.given("c", 0.0, "mm", "by which any two stand in each other beyond that")
         words = "No part of it stands in another" + (", home and on the way of everything that moves." if build.motions else ".")
         return replace(room(ident, title, (build.id,), words, 0.0, 0.0, w, "fit.own"), use=0.0)
     worst = found[0]

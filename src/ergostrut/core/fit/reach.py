@@ -8,12 +8,13 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..finding import COMMON_PRACTICE, Finding, State, Working
-from ..mechanics.space.boxes import Array, Boxes, Index, joined, upright, within
+from ..mechanics.space.boxes import Boxes, Index, frames, joined, upright, within
 from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.plans import Step
 from ..structure.setting import Setting, settings_of
 from .bodies import Body, bodies_at
+from .clearance import doubtful
 from .fasteners import HAND, Fastener, Kind, fasteners, fixings
 
 OFF = 2.0
@@ -75,13 +76,6 @@ class Rooms:
     owner: Index
 
 
-def _frames(off: Array) -> Array:
-    """(n, 3, 3) unit vectors in rows: the ways off the heads (n, 3), and two square to each."""
-    y = np.cross(off, np.eye(3)[np.abs(off).argmin(axis=1)])
-    y /= np.linalg.norm(y, axis=1)[:, None]
-    return np.stack([off, y, np.cross(off, y)], axis=1)
-
-
 def rooms_of(todo: Sequence[Fastener]) -> Rooms:
     """Every place of every tool on every head."""
     boxes, owner = list[Boxes](), list[Index]()
@@ -96,7 +90,7 @@ def rooms_of(todo: Sequence[Fastener]) -> Rooms:
         if not heads:
             continue
         whose = np.array([row[:3] for row in heads])
-        at, axes = np.array([row[3].at for row in heads]), _frames(np.array([row[3].off for row in heads]))
+        at, axes = np.array([row[3].at for row in heads]), frames(np.array([row[3].off for row in heads]))
         places = [place for tool in tools for place in tool.places]
         for p, place in enumerate(places):
             for centre, half in place:
@@ -174,7 +168,7 @@ def check_reach(context: Context, todo: Sequence[Step]) -> Iterator[Finding]:
             ("tool.joints", "A tool reaches every joint", fasteners(build)),
         ):
             if rows:
-                yield _finding(context, n, order, f"{build.id}/{key}", title, rows)
+                yield doubtful(build, context, _finding(context, n, order, f"{build.id}/{key}", title, rows))
 
 
 def _finding(context: Context, n: int, order: _Order, ident: str, title: str, todo: list[Fastener]) -> Finding:

@@ -7,18 +7,19 @@ from collections.abc import Iterator
 import numpy as np
 
 from ..finding import Finding, Working
-from ..mechanics.space.boxes import Boxes
+from ..mechanics.space.boxes import Boxes, frames
 from ..prove.hanging import hooked
 from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.setting import Setting, scene_travels, setting_at
 from .bodies import Body, bodies_at, near, on_floor
+from .clearance import doubtful
 from .room import room
 
-WIDE, THICK = 25.0, 4.0
-"""mm: usual webbing."""
+WIDE = 25.0
+"""mm: usual webbing, which may lie on any side as it twists (common practice, no published source)."""
 PIECES = 8
-"""Boxes along the host's axes that a leaning one is taken as."""
+"""Boxes in a row that one is taken as, so that upright boxes round those of a leaning one stay slim."""
 WANT = 20.0
 """mm wanted between a strap and what it might rub on (common practice, no published source)."""
 RUBS = "A strap that bears on an edge tears there: lead it clear, or take the edge away."
@@ -29,13 +30,9 @@ def straps_at(build: Assembly, setting: Setting) -> tuple[Body, ...]:
     found = []
     for strap in hooked(build, setting):
         run = np.array(strap.run)
-        long = float(np.linalg.norm(run))
-        x = run / long
-        y = np.cross([0.0, 0.0, 1.0] if abs(x[2]) < 0.9 else [1.0, 0.0, 0.0], x)
-        y = y / np.linalg.norm(y)
         at = np.array(strap.at) + run * ((np.arange(PIECES) + 0.5) / PIECES)[:, None]
-        half = np.tile([long / PIECES / 2, WIDE / 2, THICK / 2], (PIECES, 1))
-        found.append(Body(strap.id, strap.label, Boxes(at, np.tile(np.stack([x, y, np.cross(x, y)]), (PIECES, 1, 1)), half)))
+        half = [float(np.linalg.norm(run)) / PIECES / 2, WIDE / 2, WIDE / 2]
+        found.append(Body(strap.id, strap.label, Boxes(at, np.tile(frames(run[None]), (PIECES, 1, 1)), np.tile(half, (PIECES, 1)))))
     return tuple(found)
 
 
@@ -63,4 +60,5 @@ def check_straps(context: Context) -> Iterator[Finding]:
             if found.gap >= 0
             else f"The {found.one.name} goes through {found.two.name}, {scene}. {RUBS}"
         )
-        yield room(f"{build.id}/fit.straps", "Straps hang clear", (found.one.part, found.two.part), text, found.gap, WANT, w)
+        hangs = room(f"{build.id}/fit.straps", "Straps hang clear", (found.one.part, found.two.part), text, found.gap, WANT, w)
+        yield doubtful(build, context, hangs)

@@ -8,11 +8,11 @@ from dataclasses import replace
 from ..finding import COMMON_PRACTICE, Finding, Working, at_least
 from ..structure.assembly import Assembly
 from ..structure.context import Context
-from ..structure.parts import Member, Point3
+from ..structure.parts import Point3
 from ..structure.setting import settings_of
 from ..structure.slabs import corners_of
 from ..structure.turn import turned
-from .bodies import turning
+from .bodies import box_of, turning
 
 WANT = 10.0
 """mm wanted between what is built and a bare wall; lining and bedding want more (common practice, no published source)."""
@@ -20,18 +20,6 @@ BEYOND = 150.0
 """mm over the highest station up to which a wall is taken to go on as it leans there."""
 TOUCH = 1.0
 """mm that what is bolted or packed to a wall may be drawn into it."""
-
-
-def _corners(member: Member) -> list[Point3]:
-    """Corners of both ends of a member, as it lies."""
-    _, y, z = member.axes
-    w, d = member.shape.width / 2, member.shape.depth / 2
-    sides = [(p * w, q * d) for p in (-1, 1) for q in (-1, 1)]
-    return [
-        (at[0] + p * y[0] + q * z[0], at[1] + p * y[1] + q * z[1], at[2] + p * y[2] + q * z[2])
-        for at in (member.a, member.b)
-        for p, q in sides
-    ]
 
 
 def _points(build: Assembly) -> Iterator[tuple[str, str, str, Point3]]:
@@ -45,7 +33,7 @@ def _points(build: Assembly) -> Iterator[tuple[str, str, str, Point3]]:
             if member.id in fixed:
                 continue
             dx, dy, dz = setting.shift(build, member.body)
-            for x, y, z in _corners(member):
+            for x, y, z in box_of(member).corners[0].tolist():
                 yield setting.name, member.id, member.name, (x + dx, y + dy, z + dz)
         for slab in () if at_wall else posed.slabs:
             for x, y, z in corners_of(slab).tolist():

@@ -69,6 +69,14 @@ class Boxes:
         return Boxes(self.centre @ turn.T + by, self.axes @ turn.T, self.half)
 
 
+def frames(ways: Array) -> Array:
+    """(n, 3, 3) unit vectors in rows: the way (n, 3) of each, and two square to it."""
+    x = ways / np.linalg.norm(ways, axis=1)[:, None]
+    y = np.cross(x, np.eye(3)[np.abs(x).argmin(axis=1)])
+    y /= np.linalg.norm(y, axis=1)[:, None]
+    return np.stack([x, y, np.cross(x, y)], axis=1)
+
+
 def upright(lo: Array | Sequence[Vec], hi: Array | Sequence[Vec]) -> Boxes:
     """Boxes along the host's axes between two corners each, (n, 3) mm."""
     a, b = (np.asarray(end, dtype=float).reshape(-1, 3) for end in (lo, hi))
