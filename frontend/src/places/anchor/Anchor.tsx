@@ -143,12 +143,14 @@ export function Anchor() {
         </div>
       )}
       <div className={`flex flex-wrap items-center gap-3 px-3 pt-2 ${data ? "" : "hidden"}`}>
-        <Tabs
-          label="Position"
-          value={data?.position ?? ""}
-          onChange={setPosition}
-          options={(data?.positions ?? []).map((value) => ({ value, label: value }))}
-        />
+        {(data?.positions ?? []).some(Boolean) && (
+          <Tabs
+            label="Position"
+            value={data?.position ?? ""}
+            onChange={setPosition}
+            options={(data?.positions ?? []).map((value) => ({ value, label: value }))}
+          />
+        )}
         <label className="flex min-w-0 items-center gap-2">
           Case
           <select
