@@ -93,6 +93,16 @@ def test_a_line_is_a_mean_over_its_length(lengths: list[float], over: float) -> 
     assert np.max(windows @ point) * max(sizes[0], min(over, sizes.sum())) >= 100.0 - 1e-6
 
 
+def test_a_screw_first_goes_across_its_hole(catalog: Catalog) -> None:
+    """As stiff as a quarter of a millimetre of play leaves it at what it holds: R / (0.25 + R / K), K = 500^1.5 d / 23 (EN 1995-1-1 table 7.1)."""
+    screw, edge, face = edging(catalog, "screws"), catalog.sheets["birch.18"], catalog.sheets["birch.6.5"]
+    K, R = 500**1.5 * screw.screw.d / 23, hold_of(screw, edge, face).lateral
+    line = line_of(screw, edge.t, face.t)
+    assert R is not None and line.shear == pytest.approx(R / (0.25 + R / K) / screw.spacing) and line.shear < 0.3 * K / screw.spacing
+    rated = replace(screw, rating=500.0)
+    assert line_of(rated, edge.t, face.t).shear == pytest.approx(K / screw.spacing), "a figure that was read says nothing of a hole"
+
+
 @pytest.mark.parametrize("way", ["glue", "dado", "blocks"])
 def test_bond_lines_by_hand(catalog: Catalog, way: EdgeWay) -> None:
     """2 N/mm across, 0.5 apart, 10 N mm/mm turned, short: rolling 1.0, peeling 0.4, 0.6 of each."""
@@ -107,7 +117,7 @@ def test_bond_lines_by_hand(catalog: Catalog, way: EdgeWay) -> None:
         "blocks": 2 / 25 / 0.6 + far / 25 / 0.24,
     }[way]
     assert found == pytest.approx(by_hand)
-    assert line_of(edging(catalog, way, size), t).turn == pytest.approx(0.6 * t**2)
+    assert line_of(edging(catalog, way, size), t, t).turn == pytest.approx(0.6 * t**2)
 
 
 @pytest.mark.parametrize("way", ["screws", "glue", "dado", "pocket", "blocks", "brackets"])
@@ -148,7 +158,7 @@ def test_an_opening_weighs_nothing_and_weakens(catalog: Catalog) -> None:
     one, other = (next(s for s in r.context.builds[0].slabs if s.role == "upright") for r in (whole, cut))
     assert one.mass - other.mass == pytest.approx(0.2 * 0.15 * 0.0176 * 680, rel=1e-6)
     uses = [by_id(report, "box1/upright.1.strength").use or 0.0 for report in (whole, cut)]
-    assert uses[1] > 1.2 * uses[0]
+    assert uses[1] > 1.15 * uses[0]
     found = made(catalog, box([load("60")], cutouts=[opening("upright 1", 800, 60, 200, 150)]))
     i = next(k for k, item in enumerate(found.cases) if item.name == "Parked")
     up = found.results.rest_force[i, : -len(found.ties)].sum()

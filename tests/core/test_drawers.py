@@ -12,15 +12,12 @@ from ergostrut.core.constants import G
 from ergostrut.core.finding import Finding
 from ergostrut.core.fit.bodies import bodies
 from ergostrut.core.job.document import read_design
-from ergostrut.core.job.start import start
 from ergostrut.core.problem import InputError
 from ergostrut.core.prove.boxes.model import solved
 from ergostrut.core.prove.drawn import loaded
 from ergostrut.core.prove.runners import check_runners
 from ergostrut.core.report import Report, check, context_of
 from ergostrut.core.structure.context import Context
-from ergostrut.core.units import Units
-from ergostrut.files.catalog_files import shipped_templates
 
 from .test_ways import PLAIN, box_job
 
@@ -208,14 +205,6 @@ def test_what_cannot_be_built_names_its_field(catalog: Catalog, params: dict[str
         context(catalog, **params)
     problems = getattr(refused.value, "problems", None)
     assert field in (problems[0].field if problems else str(refused.value))
-
-
-@pytest.mark.parametrize("template", [t for t in shipped_templates() if t.host["dims"]], ids=lambda t: str(t.id))
-@pytest.mark.parametrize("length", ["in", "mm"])
-def test_every_class_starts_with_drawers_that_hold(template: Any, length: str, catalog: Catalog) -> None:
-    report = check(start(template, "x", Units(length=length), ["drawer_system"]), catalog)  # type: ignore[arg-type]
-    over = {f.id for f in report.findings if f.state == "over" and f.id.startswith("drawers1/")}
-    assert not over, over
 
 
 @pytest.mark.parametrize(

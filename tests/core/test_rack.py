@@ -12,11 +12,8 @@ from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
 from ergostrut.core.finding import Finding
 from ergostrut.core.job.document import read_design
-from ergostrut.core.job.start import start
 from ergostrut.core.problem import InputError
 from ergostrut.core.report import Report, check, context_of
-from ergostrut.core.units import Units
-from ergostrut.files.catalog_files import shipped_templates
 
 from .test_ways import PLAIN, box_job
 
@@ -149,18 +146,6 @@ def test_posts_stand_at_the_hosts_points(catalog: Catalog) -> None:
         round((mount.at[0] - 50) / 406.4, 6).is_integer() for mount in build.mounts
     )
     assert [mount.rating for mount in build.mounts] == [pytest.approx(90 * G)] * len(build.mounts)
-
-
-CLASSES = [t for t in shipped_templates() if t.host["dims"]]
-
-
-@pytest.mark.parametrize(
-    ("template", "length"), [(t, ("in", "mm")[n % 2]) for n, t in enumerate(CLASSES)], ids=[str(t.id) for t in CLASSES]
-)
-def test_every_class_starts_with_a_rack_that_holds(template: Any, length: str, catalog: Catalog) -> None:
-    report = check(start(template, "x", Units(length=length), ["shelf_rack"]), catalog)  # type: ignore[arg-type]
-    over = {f.id for f in report.findings if f.state == "over" and f.id.startswith("rack1/")}
-    assert not over, over
 
 
 def test_boards_cut_round_a_post_bend_over_it_with_what_is_left(catalog: Catalog) -> None:

@@ -233,7 +233,9 @@ def solved(context: Context, build: Assembly, level: int = 0) -> Box:
     met = seams(flats, mesh, {outline.id: outline.normal for outline in outlines})
     faced = (_faced(seam, by_id[seam.first], by_id[seam.second], mesh) for seam in met)
     joined = tuple(seam for seam in faced if _held(seam, by_id))
-    lines = [line_of(by_id[s.first].edging or by_id[s.second].edging or edging, by_id[s.second].sheet.t) for s in joined]
+    lines = [
+        line_of(by_id[s.first].edging or by_id[s.second].edging or edging, by_id[s.second].sheet.t, by_id[s.first].sheet.t) for s in joined
+    ]
     springs = links(joined, lines)
     stood = feet(mesh, slabs)
     holds = fixed(build, mesh, slabs)

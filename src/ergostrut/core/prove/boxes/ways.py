@@ -35,6 +35,8 @@ BRACKET = 0.5
 """Of a bracket's figure, what it is let to carry."""
 LEAST = 100.0
 """mm of a bond line over which its stress is a mean: a corner's is the mesh's."""
+PLAY = 0.25
+"""mm that a screw moves in the hole it passes, drilled clear in the outer panel, before it bears (common practice, no published source)."""
 SPLITS = 2.5
 """Diameters: a thinner edge splits round a screw in it."""
 GLUED: frozenset[EdgeWay] = frozenset({"glue", "dado", "blocks"})
@@ -79,9 +81,11 @@ class Hold:
     why: str = ""
 
 
-def line_of(edging: Edging, t: float) -> Line:
-    """Stiffness of an edge ``t`` mm thick: screws across rho^1.5 d / 23 (EN 1995-1-1 table 7.1) and along 25 d l N/mm each (European technical
-    approvals), from memory; what presses edge on face is taken no stiffer than what pulls, so that it sinks and turns rather more."""
+def line_of(edging: Edging, t: float, on: float) -> Line:
+    """Stiffness of an edge ``t`` mm thick on a face ``on`` mm thick: screws across rho^1.5 d / 23 (EN 1995-1-1 table 7.1) and along 25 d l N/mm each (European technical
+    approvals), from memory; what presses edge on face is taken no stiffer than what pulls, so that it sinks and turns rather more. A screw
+    through a face first goes across its hole's play: as stiff as that leaves it at its working load, so that a floor which sinks by a tenth of a
+    millimetre shears none."""
     slip, d = DENSITY**1.5 * edging.screw.d / 23, edging.screw.d
     match edging.way:
         case "glue":
@@ -95,7 +99,15 @@ def line_of(edging: Edging, t: float) -> Line:
             return screwed(2 * slip, 25 * d * t, edging.spacing, t)
         case "pocket":
             return screwed(SLANT * slip, SLANT * 25 * d * edging.bite, edging.spacing, t)
+    if edging.rating is None and (held := _across(edging, on)) > 0:
+        slip = held / (PLAY + held / slip)
     return screwed(slip, 25 * d * edging.bite, edging.spacing, t)
+
+
+def _across(edging: Edging, on: float) -> float:
+    """N that a screw through a face ``on`` mm thick holds across, set into an edge; nothing where it bites too little."""
+    screw = edging.screw
+    return woodscrew.lateral(screw.root, screw.Fyb, on, GRAVITY, GRAVITY, edging.bite, screw.d) * EDGE
 
 
 def splits(edging: Edging, t: float) -> bool:
@@ -124,14 +136,14 @@ def hold_of(edging: Edging, edge: Sheet | Sandwich, face: Sheet | Sandwich) -> H
     d, screw = edging.screw.d, edging.screw
     if edging.way == "screws":
         # through the face, into the edge
-        side, bite, factor = on, edging.bite, EDGE
+        bite, factor, lateral = edging.bite, EDGE, _across(edging, on)
         if splits(edging, t):
             why = f"The edge is thinner than {SPLITS:g} diameters and splits: take thinner screws or a thicker sheet."
             return Hold(edging, t, on, edging.spacing, missing="thicker edge", why=why)
     else:
         # out of the pocket, half the edge's thickness left, into the face no deeper than it is thick
-        side, bite, factor = t / 2, min(edging.bite, on - 1.0), SLANT
-    lateral = woodscrew.lateral(screw.root, screw.Fyb, side, GRAVITY, GRAVITY, bite, d) * factor
+        bite, factor = min(edging.bite, on - 1.0), SLANT
+        lateral = woodscrew.lateral(screw.root, screw.Fyb, t / 2, GRAVITY, GRAVITY, bite, d) * factor
     pull = woodscrew.withdrawal(GRAVITY, d, bite) * factor
     if lateral <= 0:
         why = "It bites less than six diameters, which no rule covers: take a thicker face or longer screws" + (

@@ -6,10 +6,11 @@ from typing import Any
 
 from ....structure.host import FLOOR_END, WIDTH_HIGH, Host
 from ....units import Units
-from ...blocks.rounding import down
+from ...blocks.room import ahead
+from ...blocks.rounding import down, up
 
-CLEAR_END, CLEAR_SIDES = 20.0, 15.0
-"""mm left in length, and in width in all, so that it goes in."""
+CLEAR_END, CLEAR_SIDES, LONGEST = 20.0, 15.0, 2_000.0
+"""mm left in length, and in width in all, so that it goes in; as long as a bed needs to be."""
 
 _ROUND: dict[str, dict[str, Any]] = {
     "in": {
@@ -31,5 +32,8 @@ def start(host: Host, units: Units) -> dict[str, Any]:
     found = {**_ROUND[units.length], "bearer": "2x6 spf", "deck": "birch.18"}
     floor, wide = host.mm(FLOOR_END), host.mm(WIDTH_HIGH)
     if floor and wide:
-        found |= {"length": down(floor - CLEAR_END, units), "width": down(wide - CLEAR_SIDES, units)}
+        front = ahead(host)
+        found |= {"length": down(min(floor - front - CLEAR_END, LONGEST), units), "width": down(wide - CLEAR_SIDES, units)}
+        if front:
+            found["front"] = up(front + CLEAR_END / 4, units)
     return found

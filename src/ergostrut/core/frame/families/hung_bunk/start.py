@@ -6,13 +6,16 @@ import math
 from typing import Any
 
 from ....quantity import Length
-from ....structure.host import COVER, FLOOR_END, Host
+from ....structure.host import COVER, FLOOR_END, WELL_HEIGHT, Host
 from ....units import Units
-from ...blocks.rounding import down
+from ...blocks.room import ahead
+from ...blocks.rounding import down, up
 
-CLEAR_END = 60.0
+CLEAR_END, CLEAR_FRONT = 60.0, 25.0
 EDGE, HINGE, CLEAR_WALL = 90.0, 50.0, 15.0
 """mm: height of a usual raised edge over the rails, hinge from the wall, room left when folded."""
+OVER_WELL = 200.0
+"""mm of wall rail and of a hand with a spanner over a wheel box."""
 
 _ROUND: dict[str, dict[str, Any]] = {
     "in": {
@@ -35,8 +38,11 @@ def start(host: Host, units: Units) -> dict[str, Any]:
     """Parameters of a bunk as long as the floor allows, hung from the first row over it, hinged on the first row of a wall."""
     found: dict[str, Any] = dict(_ROUND[units.length])
     floor, roof = host.mm(FLOOR_END), host.mm(COVER)
-    if floor and floor < 1_900.0 + CLEAR_END:
-        found["length"] = down(floor - CLEAR_END, units)
+    front = ahead(host)
+    if front:
+        found["front"] = up(front + CLEAR_FRONT, units)
+    if floor and floor - front < 1_900.0 + CLEAR_END:
+        found["length"] = down(floor - front - CLEAR_END, units)
     if roof:
         found |= {"height": down(roof * 0.5, units), "straps": {**found.get("straps", {}), "height": down(roof - 40.0, units)}}
     over = next((row.name for row in host.rows.values() if row.face == "roof"), "")
@@ -51,18 +57,28 @@ def start(host: Host, units: Units) -> dict[str, Any]:
     width, level = Length.parse(found.get("width", "650 mm")).mm, Length.parse(found.get("height", "750 mm")).mm
     degrees = _fold(host, width, level)
     if roof and wall is None:
-        turn = math.radians(degrees)
-        found["height"] = down(min(level, roof - CLEAR_END - width * math.sin(turn) - EDGE * math.cos(turn)), units)
+        level = max(min(level, roof - _rise(width, degrees)), (host.mm(WELL_HEIGHT) or 0.0) + OVER_WELL)
+        found["height"] = up(level, units)
+        degrees = next((turn for turn in STEPS if turn <= degrees and level + _rise(width, turn) <= roof), STEPS[-1])
     return {**found, "fold": {"degrees": degrees}}
+
+
+def _rise(width: float, degrees: float) -> float:
+    """mm over its hinges that a bunk takes turned up, and stays off the roof."""
+    turn = math.radians(degrees)
+    return CLEAR_END + width * math.sin(turn) + EDGE * math.cos(turn)
+
+
+STEPS = tuple(float(degrees) for degrees in range(80, 15, -5))
 
 
 def _fold(host: Host, width: float, height: float) -> float:
     """How far a bunk turns up before its raised edge meets the wall, in steps of 5 degrees."""
-    for degrees in range(80, 20, -5):
+    for degrees in STEPS:
         turn = math.radians(degrees)
         # the edge's top corner, so far from the hinge and so far over it
         y, z = width * math.cos(turn) - EDGE * math.sin(turn), height + width * math.sin(turn) + EDGE * math.cos(turn)
         half, here = host.half_at(z), host.half_at(height)
         if half is None or here is None or half - (here - HINGE - y) >= CLEAR_WALL:
-            return float(degrees)
-    return 20.0
+            return degrees
+    return STEPS[-1]

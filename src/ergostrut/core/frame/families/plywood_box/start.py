@@ -6,7 +6,8 @@ from typing import Any
 
 from ....structure.host import FLOOR_END, WIDTH_LOW, Host
 from ....units import Units
-from ...blocks.rounding import down
+from ...blocks.room import ahead
+from ...blocks.rounding import down, up
 
 CLEAR_END, CLEAR_SIDES = 20.0, 30.0
 SHEET = (2420.0, 1215.0)
@@ -20,8 +21,11 @@ _ROUND: dict[str, dict[str, Any]] = {
 
 def start(host: Host, units: Units) -> dict[str, Any]:
     """Parameters of a bed-high box as long as the floor, between what stands on it."""
-    found = dict(_ROUND[units.length])
+    found = {**_ROUND[units.length], "joint": "dado", "back_joint": "glue"}
     floor, wide = host.mm(FLOOR_END), host.mm(WIDTH_LOW)
     if floor and wide:
-        found |= {"length": down(min(floor - CLEAR_END, SHEET[0]), units), "width": down(min(wide - CLEAR_SIDES, SHEET[1]), units)}
+        front = ahead(host)
+        found |= {"length": down(min(floor - front - CLEAR_END, SHEET[0]), units), "width": down(min(wide - CLEAR_SIDES, SHEET[1]), units)}
+        if front:
+            found["front"] = up(front + CLEAR_END / 4, units)
     return found

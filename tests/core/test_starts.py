@@ -1,0 +1,38 @@
+"""Every family as it starts in every class of host, untouched: nothing is over, or the word over teaches nobody anything."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+
+from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.finding import TIGHT_FROM
+from ergostrut.core.frame.families import FAMILIES
+from ergostrut.core.job.start import start
+from ergostrut.core.report import check
+from ergostrut.core.units import Units
+from ergostrut.files.catalog_files import shipped_templates
+
+TEMPLATES = {template.id: template for template in shipped_templates()}
+ROWS = [(family, name, ("in", "mm")[(f + n) % 2]) for f, family in enumerate(FAMILIES) for n, name in enumerate(TEMPLATES)]
+
+
+@pytest.mark.parametrize(("family", "template", "length"), ROWS)
+def test_an_untouched_start_is_never_over(family: str, template: str, length: Any, catalog: Catalog) -> None:
+    report = check(start(TEMPLATES[template], "x", Units(length=length), [family]), catalog)
+    assert not [(f.id, f.sentence) for f in report.findings if f.state == "over"]
+    for finding in report.findings:
+        # state follows use, wherever there is one
+        if finding.use is not None and not finding.minimum and finding.state in ("holds", "tight"):
+            assert finding.use <= 1.0 + 1e-9, finding.id
+            assert finding.state == "tight" or finding.use <= TIGHT_FROM + 1e-9, finding.id
+
+
+def test_a_start_goes_round_what_stands_at_the_front() -> None:
+    """Seats slid back take 120 mm: nothing begins before that."""
+    wagon = TEMPLATES["wagon-midsize"]
+    for family in FAMILIES:
+        (build,) = start(wagon, "x", Units(length="mm"), [family]).builds
+        front = getattr(build, "front_gap", None) or getattr(build, "front", None)
+        assert front is not None and front.mm >= 120, family
