@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import json
+import subprocess
+import sys
 from pathlib import Path
 
 import pytest
@@ -149,7 +151,7 @@ def test_a_job_is_made_changed_and_proved_without_a_server(tmp_path: Path, capsy
     assert main(["set", str(path), "/builds/0/pull_out=900", "/loads/road=trail", "/builds/0/stops=[]", "/builds/0/mid_ribs=4"]) == 0
     design = read_job(path.read_text(encoding="utf-8")).design
     assert (str(design.builds[0].pull_out), design.loads.road, design.builds[0].mid_ribs, design.name) == ("900 mm", "trail", 4, "Łódź")
-    assert main(["check", str(path)]) == 1
+    assert main(["check", str(path)]) == 3, "nothing is over, floor and ratings are not known"
     before = path.read_bytes()
     for change, says in (
         ("/builds/0/pull_out=90000 mm", "/builds/0/pull_out"),
@@ -185,3 +187,48 @@ def test_a_first_slide_comes_in_round_numbers(host: str, units: str, step: float
         assert abs(length.mm / step - round(length.mm / step)) < 1e-9, str(length)
         assert length.unit == units
     assert build.tray_length.mm % (12.7 if units == "in" else 10) == pytest.approx(0, abs=1e-9)
+
+
+def test_lists_paths_surfaces_and_near_names(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    for command, says in (("sections", "2x8 spf"), ("sheets", "birch.18"), ("hosts", "Measure before cutting")):
+        assert main([command]) == 0 and says in capsys.readouterr().out
+    assert main(["new", "--host", "pickup-65", "--build", "fixed_platform"]) == 0
+    path = tmp_path / "job.json"
+    path.write_text(capsys.readouterr().out, encoding="utf-8")
+    assert main(["paths", str(path), "/builds/0"]) == 0
+    told = capsys.readouterr().out
+    assert "/builds/0/bearer_flat" in told and "Laid flat" in told and '"2x6 spf"' in told and "/host" not in told
+    assert main(["surfaces", str(path)]) == 0 and capsys.readouterr().out.splitlines()[1].startswith("platform1/bed")
+    for change, says in (
+        ("/builds/0/bearer=spf 2x8", "did you mean “2x8 spf”?"),
+        ("/builds/0/deck=birch.81", "did you mean “birch.18”?"),
+        ("/builds/²/bearer=2x8 spf", "no item ² in this list"),
+        ("/builds/①/bearer=2x8 spf", "no item ① in this list"),
+        ("/bilds/0/bearer=2x8 spf", "did you mean “builds”?"),
+    ):
+        assert main(["set", str(path), change]) == 2
+        assert says in capsys.readouterr().err
+    assert main(["new", "--host", "pickup-66"]) == 2 and "did you mean pickup-65?" in capsys.readouterr().err
+    assert main(["paths", str(path), "/bild"]) == 2 and "there is nothing at /bild" in capsys.readouterr().err
+
+
+def test_mends_are_told_with_the_change_to_make(tmp_path: Path, sample: Job, capsys: pytest.CaptureFixture[str]) -> None:
+    path = _write(tmp_path, sample, Change("/builds/0/rail", "1x1.5x14ga"))
+    assert main(["check", path, "--mends"]) == 1
+    mends = [line for line in capsys.readouterr().out.splitlines() if line.strip().startswith("mend:")]
+    assert mends and any("/builds/0/rail=" in line for line in mends)
+
+
+def test_help_and_a_first_job_load_little() -> None:
+    """Counted, not timed: help needs nothing of the core, a new job neither the solver, the database nor a drawing reader."""
+    code = "import sys; from ergostrut.cli import main\ntry: main({!r})\nexcept SystemExit: pass\nprint(*sys.modules)"
+    for args, banned in (
+        (["--help"], ("ergostrut.core", "numpy", "pydantic")),
+        (
+            ["new", "--host", "pickup-65", "--build", "plywood_box"],
+            ("scipy", "sqlalchemy", "flask", "ezdxf", "reportlab", "ergostrut.core.report"),
+        ),
+    ):
+        loaded = subprocess.run([sys.executable, "-c", code.format(args)], capture_output=True, text=True, check=True).stdout.split()
+        found = [name for name in loaded if any(name == one or name.startswith(f"{one}.") for one in banned)]
+        assert not found, found[:5]

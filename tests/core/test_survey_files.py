@@ -56,6 +56,9 @@ def test_the_largest_outline_counts_and_arcs_become_chords() -> None:
     ("text", "field", "words"),
     [
         (dxf([]), "file", "no closed outline"),
+        (dxf([], circle=1e12), "file", "reaches farther"),
+        (dxf([(0, 0), (1e9, 0), (1, 1)]), "file", "reaches farther"),
+        (dxf([(0, 0), (1, 0), (1, 1)]) + " " * 2_100_000, "file", "larger than"),
         (dxf([(0, 0), (1, 0), (1, 1)], units=20), "file", "units"),
         ("  0\nSECTION\n  2\nENTITIES\n  0\nLWPOLYLINE\n 90\nx\n", "file", "cannot be read"),
         ("0,0\n100\n", "line 2", "two lengths"),

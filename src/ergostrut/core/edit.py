@@ -13,3 +13,8 @@ class Change:
     path: str
     value: Any = None
     op: Literal["set", "add", "remove"] = "set"
+
+
+def is_index(step: str) -> bool:
+    """Whether a step of a path counts an item of a list: plain digits, as many as a list can have."""
+    return step.isascii() and step.isdigit() and len(step) <= 9

@@ -1,15 +1,11 @@
 """The sample shop: loaded once into an empty database, and again on reset."""
 
-from functools import lru_cache
 from importlib.resources import files
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from ergostrut.core.job.document import Job, read_job
-from ergostrut.core.report import check
-from ergostrut.files.card_json import write_card
-from ergostrut.files.catalog_files import shipped_catalog
 from ergostrut.store import jobs
 from ergostrut.store.models import JobRow, SettingRow
 
@@ -22,18 +18,13 @@ def sample_jobs() -> tuple[Job, ...]:
     return tuple(read_job(folder.joinpath(f"{name}.json").read_text(encoding="utf-8")) for name in NAMES)
 
 
-@lru_cache(maxsize=1)
-def _cards() -> tuple[tuple[Job, str], ...]:
-    """Each with its card, worked out once a process: they ship with the program and do not change."""
-    return tuple((job, write_card(check(job.design, shipped_catalog()))) for job in sample_jobs())
-
-
 def load_once(session: Session) -> bool:
-    """Add the sample jobs to a database that never had them; says whether it did."""
+    """Add the sample jobs to a database that never had them; says whether it did. Their cards are worked out once they are looked at, never
+    while the database is held."""
     if session.get(SettingRow, "sample") is not None:
         return False
-    for job, card in _cards():
-        jobs.create(session, job, sample=True, label="sample job", card=card)
+    for job in sample_jobs():
+        jobs.create(session, job, sample=True, label="sample job")
     session.add(SettingRow(name="sample", value="loaded"))
     session.flush()
     return True

@@ -3,7 +3,7 @@
 from functools import lru_cache
 from importlib.resources import files
 
-from ergostrut.core.catalog.loader import TEXTS, load
+from ergostrut.core.catalog.loader import TEXTS, load, version_of
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.measure import hosts
 from ergostrut.core.measure.hosts import KINDS
@@ -20,6 +20,11 @@ def catalog_texts() -> dict[str, str]:
 def shipped_catalog() -> Catalog:
     """Read once a process; frozen."""
     return load(catalog_texts())
+
+
+def shipped_version() -> str:
+    """The shipped catalogue's version, without working out a section of it."""
+    return version_of(catalog_texts())
 
 
 @lru_cache(maxsize=1)

@@ -5,6 +5,7 @@ from __future__ import annotations
 import csv
 import io
 import itertools
+import math
 from collections.abc import Iterator
 from typing import Any
 
@@ -21,6 +22,12 @@ UNITS = {0: 1.0, 1: 25.4, 2: 304.8, 4: 1.0, 5: 10.0, 6: 1000.0}
 SAG = 1.0
 """mm that a chord of an arc may lie inside it."""
 MOST = 200
+BYTES, ENTITIES, POINTS = 2_000_000, 2_000, 20_000
+"""Characters, shapes and points of a drawing that are looked at."""
+FAR = 20_000.0
+"""mm: a shape larger, or farther from the drawing's origin, is no part of a vehicle."""
+TURN = 20.0
+"""Bulge of an arc beyond which it is a whole circle drawn many times over."""
 SHAPES = "LWPOLYLINE POLYLINE CIRCLE ELLIPSE SPLINE"
 
 
@@ -52,6 +59,8 @@ def _refused(field: str, message: str) -> InputError:
 
 
 def _dxf(text: str) -> tuple[Corner, ...]:
+    if len(text) > BYTES:
+        raise _refused("file", f"this drawing is larger than {BYTES // 1_000_000} MB; save the outline alone")
     try:
         drawing = read(io.StringIO(text))
     except (DXFError, ValueError, KeyError, IndexError, TypeError, AttributeError) as error:
@@ -60,7 +69,14 @@ def _dxf(text: str) -> tuple[Corner, ...]:
     if scale is None:
         raise _refused("file", "the drawing is in units that nobody measures a truck in; save it in mm or inches")
     best: tuple[float, tuple[Corner, ...]] = (0.0, ())
-    for shape in drawing.modelspace().query(SHAPES):
+    shapes = list(drawing.modelspace().query(SHAPES))
+    if len(shapes) > ENTITIES:
+        raise _refused("file", f"{len(shapes)} shapes, at most {ENTITIES} are looked at; save the outline alone")
+    for shape in shapes:
+        if _largest(shape) * scale > FAR:
+            raise _refused(
+                "file", f"a {shape.dxftype().lower()} reaches farther than {FAR / 1000:g} m; draw the outline alone, near the origin"
+            )
         corners = _corners(shape, scale)
         area = abs(sum(a[0] * b[1] - a[1] * b[0] for a, b in zip(corners, corners[1:] + corners[:1], strict=True))) / 2
         if len(corners) > 2 and area > best[0]:
@@ -68,6 +84,34 @@ def _dxf(text: str) -> tuple[Corner, ...]:
     if not best[1]:
         raise _refused("file", "there is no closed outline in this drawing; join its lines to one polyline")
     return best[1]
+
+
+def _largest(shape: Any) -> float:
+    """How far a shape can reach from the origin, in its drawing's units, by what it is drawn from; without end where that is no number."""
+    kind, found = shape.dxftype(), [0.0]
+    try:
+        if kind == "CIRCLE":
+            found += [*(abs(float(v)) for v in shape.dxf.center), abs(float(shape.dxf.radius))]
+        elif kind == "ELLIPSE":
+            found += [
+                *(abs(float(v)) for v in shape.dxf.center),
+                float(shape.dxf.major_axis.magnitude) * max(1.0, abs(float(shape.dxf.ratio))),
+            ]
+        elif kind == "SPLINE":
+            places = (*shape.control_points, *shape.fit_points)
+            found += [abs(float(v)) for place in places for v in place]
+            found.append(math.inf if len(places) > POINTS else 0.0)
+        else:
+            rows = (
+                list(shape.get_points("xyb"))
+                if kind == "LWPOLYLINE"
+                else [(*v.dxf.location.vec2, v.dxf.get("bulge", 0.0)) for v in shape.vertices]
+            )
+            found += [abs(float(v)) for row in rows for v in row[:2]]
+            found.append(math.inf if len(rows) > POINTS or any(abs(float(row[2])) > TURN for row in rows) else 0.0)
+    except (DXFError, TypeError, ValueError, AttributeError):
+        return math.inf
+    return max(found) if all(math.isfinite(v) for v in found) else math.inf
 
 
 def _corners(shape: Any, scale: float) -> tuple[Corner, ...]:

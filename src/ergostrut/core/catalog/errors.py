@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import difflib
+from collections.abc import Iterable
+
 from ..problem import InputError, Problem
 
 
@@ -20,5 +23,15 @@ class StockError(InputError):
 class UnknownStockError(StockError):
     """A section or sheet the catalogue does not hold."""
 
-    def __init__(self, field: str, name: str, kind: str) -> None:
-        super().__init__(field, f"there is no {kind} “{name}” in the catalogue; choose one from the list")
+    def __init__(self, field: str, name: str, kind: str, known: Iterable[str] = ()) -> None:
+        near = nearest(name, known)
+        super().__init__(
+            field, f"there is no {kind} “{name}” in the catalogue; {f'did you mean “{near}”?' if near else 'choose one from the list'}"
+        )
+
+
+def nearest(name: str, known: Iterable[str]) -> str:
+    """The name most like one that is not known, whatever order its words stand in; empty where none is like it."""
+    by_words = {" ".join(sorted(one.lower().split())): one for one in known}
+    found = difflib.get_close_matches(" ".join(sorted(name.lower().split())), by_words, 1, 0.7)
+    return by_words[found[0]] if found else ""

@@ -39,6 +39,11 @@ def _sheets(data: Mapping[str, Any], materials: Mapping[str, Any]) -> dict[str, 
     return found
 
 
+def version_of(texts: Mapping[str, str]) -> str:
+    """What tells a catalogue from another: twelve digits of its texts' hash."""
+    return hashlib.sha256("".join(texts[name] for name in TEXTS).encode()).hexdigest()[:12]
+
+
 def load(texts: Mapping[str, str]) -> Catalog:
     """Build the catalogue from its four texts, keyed by the names in ``TEXTS``."""
     try:
@@ -50,7 +55,7 @@ def load(texts: Mapping[str, str]) -> Catalog:
             for row in hardware["thread"]
         }
         return Catalog(
-            version=hashlib.sha256("".join(texts[name] for name in TEXTS).encode()).hexdigest()[:12],
+            version=version_of(texts),
             metals=metals,
             sections=sections_of(data["sections.toml"], metals, {row["id"]: row for row in materials["lumber"]}),
             sheets=_sheets(data["sheets.toml"], materials),

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+import difflib
 from collections.abc import Iterable
 from typing import Any
 
-from ..edit import Change
+from ..edit import Change, is_index
 from ..problem import InputError, Problem
 from ..units import Units
 from .document import Design, read_design
@@ -17,12 +18,13 @@ def _bad(path: str, why: str) -> InputError:
 
 def _step(at: Any, step: str, path: str) -> Any:
     if isinstance(at, list):
-        if not step.isdigit() or int(step) >= len(at):
-            raise _bad(path, f"there is no item {step} in this list any more; reload the page")
+        if not is_index(step) or int(step) >= len(at):
+            raise _bad(path, f"there is no item {step[:40]} in this list, which has {len(at)}")
         return at[int(step)]
     if isinstance(at, dict) and step in at:
         return at[step]
-    raise _bad(path, f"there is no field “{step}” here")
+    near = difflib.get_close_matches(step, at, 1, 0.6) if isinstance(at, dict) else []
+    raise _bad(path, f"there is no field “{step}” here{f'; did you mean “{near[0]}”?' if near else ''}")
 
 
 def _edit(data: dict[str, Any], change: Change) -> None:

@@ -12,8 +12,6 @@ from collections.abc import Sequence
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.sparse import coo_matrix
-from scipy.sparse.linalg import spsolve
 
 Array = NDArray[np.float64]
 Mask = NDArray[np.bool_]
@@ -65,6 +63,10 @@ def torsion_constant(loops: Sequence[Sequence[tuple[float, float]]]) -> float:
 
 def _solve(domain: Mask, void: Mask, h: float, *, quarter: bool) -> float:
     """2 x the integral of phi over ``domain``; of a ``quarter``, no flux crosses its low edges."""
+    # asked of few shapes: who only lists or starts something does not wait for it to load
+    from scipy.sparse import coo_matrix
+    from scipy.sparse.linalg import spsolve
+
     give = np.where(void, _SOFT, 1.0)
     index = np.full(domain.shape, -1)
     index[domain] = np.arange(domain.sum())

@@ -10,6 +10,7 @@ from dataclasses import dataclass, replace
 from typing import Any, Literal
 
 from ..catalog.model import Catalog, Planks
+from ..edit import is_index
 from .host import Host
 from .systems import SYSTEMS
 
@@ -111,7 +112,7 @@ def value_at(data: Any, path: str) -> Any:
     """The value at a path of a build's plain data; None where there is none."""
     for step in path.split("/"):
         if isinstance(data, list):
-            data = data[int(step)] if step.isdigit() and int(step) < len(data) else None
+            data = data[int(step)] if is_index(step) and int(step) < len(data) else None
         elif isinstance(data, dict):
             data = data.get(step)
         else:

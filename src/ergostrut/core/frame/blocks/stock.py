@@ -30,7 +30,7 @@ def section_of(catalog: Catalog, field: str, name: str) -> Section:
     try:
         return catalog.sections[name]
     except KeyError:
-        raise UnknownStockError(field, name, "section") from None
+        raise UnknownStockError(field, name, "section", catalog.sections) from None
 
 
 def sheet_of(catalog: Catalog, field: str, name: str) -> Sheet | Sandwich | Planks:
@@ -42,7 +42,7 @@ def sheet_of(catalog: Catalog, field: str, name: str) -> Sheet | Sandwich | Plan
     try:
         return catalog.sheets[name]
     except KeyError:
-        raise UnknownStockError(field, name, "sheet") from None
+        raise UnknownStockError(field, name, "sheet", catalog.sheets) from None
 
 
 def framed_section(catalog: Catalog, system_id: SystemId, field: str, name: str, what: str) -> Section:

@@ -1,0 +1,82 @@
+"""The database in and out."""
+
+from __future__ import annotations
+
+import argparse
+import os
+import sys
+from pathlib import Path
+
+from ergostrut.core.catalog.own import KINDS, extended, merged
+from ergostrut.core.job.document import write_job
+from ergostrut.core.problem import InputError
+from ergostrut.files.card_json import write_card
+from ergostrut.files.catalog_files import shipped_catalog
+from ergostrut.files.stock_json import read_stock, write_stock
+from ergostrut.store import jobs, stock
+from ergostrut.store.database import Database, backup
+from ergostrut.store.trouble import StoreError
+
+from .codes import HOLDS, UNUSABLE
+from .jobs import load
+
+
+def data_path() -> Path:
+    """Where the database lies: ERGOSTRUT_DATA, else ``var`` beside the program's start."""
+    return Path(os.environ.get("ERGOSTRUT_DATA", "var")) / "ergostrut.db"
+
+
+def take_in(args: argparse.Namespace) -> int:
+    loaded = load(args.job)
+    if loaded is None:
+        return UNUSABLE
+    job, report = loaded
+    with Database(data_path()).writing() as session:
+        saved = jobs.create(session, job, label="imported", card=write_card(report))
+    print(f"job {saved.id}: {saved.design.name}")
+    return HOLDS
+
+
+def give_out(args: argparse.Namespace) -> int:
+    with Database(data_path()).reading() as session:
+        try:
+            text = write_job(jobs.export(session, args.number, shipped_catalog().version))
+        except jobs.NoSuchJobError as error:
+            print(error, file=sys.stderr)
+            return UNUSABLE
+        except InputError as error:
+            print(f"job {args.number} is given out as it is stored, since it cannot be read: {error}", file=sys.stderr)
+            text = jobs.as_stored(session, args.number)
+    sys.stdout.write(text)
+    return HOLDS
+
+
+def own_stock(args: argparse.Namespace) -> int:
+    database = Database(data_path())
+    if args.way == "export":
+        with database.reading() as session:
+            sys.stdout.write(write_stock(stock.everything(session)))
+        return HOLDS
+    try:
+        found = read_stock(Path(args.file or "").read_text(encoding="utf-8"))
+        with database.writing() as session:
+            extended(shipped_catalog(), merged(stock.everything(session), found))
+            stock.put(session, found)
+    except OSError as error:
+        print(f"{args.file or 'stock import'}: cannot be read: {(error.strerror or 'unknown reason').lower()}", file=sys.stderr)
+        return UNUSABLE
+    except (InputError, UnicodeDecodeError) as error:
+        print(f"{args.file}: {error}", file=sys.stderr)
+        return UNUSABLE
+    print(f"{', '.join(f'{len(getattr(found, name))} {name}' for name, _ in KINDS.values())} taken in")
+    return HOLDS
+
+
+def copy(args: argparse.Namespace) -> int:
+    try:
+        backup(data_path(), Path(args.file))
+    except (FileNotFoundError, StoreError) as error:
+        print(error, file=sys.stderr)
+        return UNUSABLE
+    print(f"copied to {args.file}")
+    return HOLDS

@@ -1,0 +1,251 @@
+"""A job file made, changed, checked, cut and written out."""
+
+from __future__ import annotations
+
+import argparse
+import json
+import sys
+from pathlib import Path
+from typing import Any
+
+from ergostrut.core.edit import Change
+from ergostrut.core.finding import Finding
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Job, read_job, write_job
+from ergostrut.core.problem import InputError, Problem
+from ergostrut.core.prove.boxes.refine import Level
+from ergostrut.core.report import Report, context_of
+from ergostrut.core.report import check as whole_report
+from ergostrut.files.catalog_files import shipped_catalog
+from ergostrut.threads import one_thread
+
+from .codes import HOLDS, OVER, UNKNOWN, UNUSABLE
+from .starting import near
+
+
+def _told(build: str, level: Level) -> None:
+    """Panels are refined until they settle: how far that is, beside what is printed."""
+    moved = "" if level.moved is None else f", moved {100 * level.moved:.1f} %"
+    print(f"{build}: {level.elements} elements of {level.step:.0f} mm, use {level.use:.2f}{moved}", file=sys.stderr)
+
+
+def read(path: str) -> Job | None:
+    """The job in a file; None after one line that says why there is none."""
+    try:
+        return read_job(Path(path).read_text(encoding="utf-8"))
+    except OSError as error:
+        why = f"cannot be read: {(error.strerror or 'unknown reason').lower()}"
+    except UnicodeDecodeError:
+        why = "this is not a text file"
+    except InputError as error:
+        why = str(error)
+    print(f"{path}: {why}", file=sys.stderr)
+    return None
+
+
+def load(path: str) -> tuple[Job, Report] | None:
+    """The job and its report; None after one line that says why there is none. A person at a terminal is told what is being checked."""
+    job = read(path)
+    if job is None:
+        return None
+    one_thread()
+    if sys.stderr.isatty():
+        print(f"checking {', '.join(build.label for build in job.design.builds) or 'the host'} ...", file=sys.stderr)
+    try:
+        return job, whole_report(job.design, shipped_catalog(), watch=_told)
+    except InputError as error:
+        print(f"{path}: {error}", file=sys.stderr)
+        return None
+
+
+def check(args: argparse.Namespace) -> int:
+    loaded = load(args.job)
+    if loaded is None:
+        return UNUSABLE
+    _, report = loaded
+    if args.json:
+        from ergostrut.files.report_json import report_data
+
+        print(json.dumps(report_data(report), indent=2, ensure_ascii=False))
+    else:
+        for f in report.findings:
+            use = f"{f.use:5.2f}" if f.use is not None else "    -"
+            print(f"{f.state:8s}{use}  {f.title}: {f.sentence}", flush=True)
+            if args.mends:
+                _mended(report, f)
+    if report.counts["over"]:
+        return OVER
+    return UNKNOWN if report.counts["unknown"] else HOLDS
+
+
+def _mended(report: Report, finding: Finding) -> None:
+    """What would mend a finding that is over or tight, as the page offers it, with the change to make."""
+    from ergostrut.core.advice.mends import mends_for
+
+    mend = mends_for(report, finding, shipped_catalog())
+    if mend is None:
+        return
+    use = f" to {mend.use:.2f}" if mend.use is not None else ""
+    changes = " ".join(f"{one.path}={json.dumps(one.value, ensure_ascii=False)}" for one in mend.changes)
+    worse = f"; worsens {', '.join(one.title for one in mend.worsens[:3])}" if mend.worsens else ""
+    print(f"{'':15s}mend: {mend.label}, {mend.state}{use}, {mend.adds_kg:+.1f} kg{worse}   {changes}", flush=True)
+
+
+def cut(args: argparse.Namespace) -> int:
+    from ergostrut.core.job.marks import issued_marks
+    from ergostrut.files.csv_out import cut_csv
+
+    loaded = load(args.job)
+    if loaded is None:
+        return UNUSABLE
+    job, report = loaded
+    sys.stdout.write(cut_csv(report.cut, job.design.units, issued_marks(job.record)))
+    return HOLDS
+
+
+def calculation(args: argparse.Namespace) -> int:
+    import datetime
+
+    from ergostrut.files.calculation_pdf import calculation_pdf
+
+    loaded = load(args.job)
+    if loaded is None:
+        return UNUSABLE
+    job, report = loaded
+    known = {finding.id for finding in report.findings}
+    unknown = [name for name in args.finding if name not in known]
+    if unknown:
+        print(f"{args.job}: there is no finding “{unknown[0]}” in this job; ergostrut check --json lists them", file=sys.stderr)
+        return UNUSABLE
+    data = calculation_pdf(job.design, report, shipped_catalog().version, datetime.date.today().isoformat(), args.finding)
+    try:
+        Path(args.file).write_bytes(data)
+    except OSError as error:
+        print(f"{args.file}: cannot be written: {(error.strerror or 'unknown reason').lower()}", file=sys.stderr)
+        return UNUSABLE
+    print(f"written to {args.file}")
+    return HOLDS
+
+
+def _change(text: str) -> Change:
+    """``/path=value`` as typed: JSON where it reads as JSON, else words as a field on the page takes them.
+
+    Raises:
+        InputError: there is no path or no value.
+    """
+    path, sign, value = text.partition("=")
+    if not sign or not path.startswith("/"):
+        raise InputError([Problem(field=path, message='write a change as /path=value, such as /builds/0/pull_out="40 in"')])
+    try:
+        return Change(path, json.loads(value))
+    except ValueError:
+        return Change(path, value)
+
+
+def change(args: argparse.Namespace) -> int:
+    path = Path(args.job)
+    try:
+        job = read_job(path.read_text(encoding="utf-8"))
+        changed = apply(job.design, [_change(text) for text in args.change])
+        text = write_job(job.model_copy(update={"design": changed}))
+        context_of(changed, shipped_catalog())
+        # written beside and put in place whole: a broken change leaves the file as it was
+        part = path.with_name(f".{path.name}.part")
+        part.write_text(text, encoding="utf-8")
+        part.replace(path)
+    except OSError as error:
+        print(f"{args.job}: cannot be changed: {(error.strerror or 'unknown reason').lower()}", file=sys.stderr)
+        return UNUSABLE
+    except (InputError, UnicodeDecodeError) as error:
+        print(f"{args.job}: {error}", file=sys.stderr)
+        return UNUSABLE
+    return HOLDS
+
+
+def paths(args: argparse.Namespace) -> int:
+    """Every field below a path, one a line: path, value now, and what its form says of it."""
+    job = read(args.job)
+    if job is None:
+        return UNUSABLE
+    data: Any = job.design.model_dump(mode="json")
+    rows = [(path, value) for path, value in _leaves(data, "") if path == args.below or path.startswith(f"{args.below.rstrip('/')}/")]
+    if not rows:
+        known = [path for path, _ in _leaves(data, "")]
+        print(f"{args.job}: there is nothing at {args.below}{near(args.below, known)}", file=sys.stderr)
+        return UNUSABLE
+    told = _helps(job)
+    wide = min(max(len(path) for path, _ in rows), 44) + 2
+    for path, value in rows:
+        print(f"{path:{wide}s}{json.dumps(value, ensure_ascii=False):24s}  {told.get(path, '')}".rstrip())
+    return HOLDS
+
+
+def _leaves(data: Any, at: str) -> list[tuple[str, Any]]:
+    """(path, value) of everything that can be set; empty lists and records as they are."""
+    if isinstance(data, dict) and data:
+        return [row for key, value in data.items() for row in _leaves(value, f"{at}/{key}")]
+    if isinstance(data, list) and data:
+        return [row for n, value in enumerate(data) for row in _leaves(value, f"{at}/{n}")]
+    return [(at, data)]
+
+
+def _helps(job: Job) -> dict[str, str]:
+    """What the forms call each field, with its choices and help."""
+    from ergostrut.core.frame.families import FAMILIES
+    from ergostrut.core.measure.hosts import KINDS, resolve
+    from ergostrut.core.structure.sheet import Group, Row, shown
+
+    catalog, host, found = shipped_catalog(), resolve(job.design.host), dict[str, str]()
+    forms: list[tuple[str, tuple[Group, ...], Any]] = [("/host", KINDS[job.design.host.kind].sheet, job.design.host)]
+    forms += [(f"/builds/{n}", FAMILIES[build.family].form, build) for n, build in enumerate(job.design.builds)]
+    for root, sheet, params in forms:
+        for row in (row for group in shown(sheet, params, catalog, host) for row in group.rows if isinstance(row, Row)):
+            choices = [choice.value for choice in row.choices]
+            some = ", ".join(choices[:8]) + (f" ... {len(choices)} in all" if len(choices) > 8 else "")
+            found[f"{root}/{row.path}"] = "; ".join(part for part in (row.label, row.help, some) if part)
+    return found
+
+
+def surfaces(args: argparse.Namespace) -> int:
+    job = read(args.job)
+    if job is None:
+        return UNUSABLE
+    from ergostrut.core.carry.place import floor_of
+
+    context = context_of(job.design, shipped_catalog())
+    floor = floor_of(context.host)
+    for surface in (*((floor,) if floor is not None else ()), *(one for build in context.builds for one in build.surfaces)):
+        say = context.say
+        size = " x ".join(say.length(side) for side in surface.size)
+        over = f", {say.length(surface.clear)} clear over it" if surface.clear is not None else ""
+        print(f"{surface.id:28s}{surface.label}, {size}, {say.length(surface.origin[2])} above the floor{over}")
+    return HOLDS
+
+
+def outline(args: argparse.Namespace) -> int:
+    from ergostrut.files.outline_in import read_outline, written
+
+    try:
+        print(written(read_outline(Path(args.file).read_text(encoding="utf-8", errors="replace"), args.unit)))
+    except OSError as error:
+        print(f"{args.file}: cannot be read: {(error.strerror or 'unknown reason').lower()}", file=sys.stderr)
+        return UNUSABLE
+    except InputError as error:
+        print(f"{args.file}: {error}", file=sys.stderr)
+        return UNUSABLE
+    return HOLDS
+
+
+def measuring(args: argparse.Namespace) -> int:
+    from ergostrut.files.measuring_pdf import measuring_pdf
+
+    try:
+        job = read_job(Path(args.job).read_text(encoding="utf-8"))
+        Path(args.file).write_bytes(measuring_pdf(job.design))
+    except OSError as error:
+        print(f"{error.filename}: {(error.strerror or 'unknown reason').lower()}", file=sys.stderr)
+        return UNUSABLE
+    except (InputError, UnicodeDecodeError) as error:
+        print(f"{args.job}: {error}", file=sys.stderr)
+        return UNUSABLE
+    return HOLDS

@@ -1,0 +1,127 @@
+"""Every command with its words. What a command needs is imported when it runs: help and lists answer at once."""
+
+from __future__ import annotations
+
+import argparse
+import os
+import sys
+from importlib import import_module
+from typing import Any
+
+from .codes import HOLDS, UNUSABLE
+
+
+def _port(text: str) -> int:
+    if not text.isascii() or not text.isdigit() or not 0 <= int(text[:6]) <= 65535:
+        raise argparse.ArgumentTypeError(f"“{text}” is no port: choose a number from 1 to 65535, or leave it out")
+    return int(text)
+
+
+def parser() -> argparse.ArgumentParser:
+    """The whole command line; ``run`` of a command names its module here and the function in it."""
+    found = argparse.ArgumentParser(prog="ergostrut", description="Fit, strength, balance, anchorage and cutting for vehicle builds.")
+    sub = found.add_subparsers(dest="what", required=True)
+
+    def command(name: str, run: str, text: str, **more: Any) -> argparse.ArgumentParser:
+        one = sub.add_parser(name, help=text, description=text, **more)
+        one.set_defaults(run=run)
+        return one
+
+    _of_a_job(command)
+    _of_lists(command)
+    _of_the_database(command)
+    for name, text in (("serve", "serve the app on this machine"), ("demo", "the same with the sample shop")):
+        one = command(name, "serving:serve", text)
+        one.add_argument("--port", type=_port, default=0, help="default: the first free one from 5170")
+        one.add_argument("--reset", action="store_true", help="bring the sample back as it ships and stop")
+    command("tape", "serving:stand_in", "stand in for a digital tape (docs/tape.md)").add_argument("--port", type=_port, default=0)
+    command("schema", "lists:schema", "print the JSON Schema of the job file")
+    command("openapi", "serving:openapi", "print the OpenAPI document of the server")
+    return found
+
+
+def _of_a_job(command: Any) -> None:
+    new = command("new", "starting:new", "print a new job on a host template as a job file")
+    new.add_argument("--host", required=True, help="a template; ergostrut hosts lists them")
+    new.add_argument("--build", action="append", default=[], help="a family to start in it; may be given several times")
+    new.add_argument("--name", default="new job")
+    new.add_argument("--units", default="in,lb", choices=("in,lb", "in,kg", "mm,lb", "mm,kg"), metavar="UNITS",
+                     help="lengths and masses: in,lb or in,kg or mm,lb or mm,kg")  # fmt: skip
+    change = command(
+        "set", "jobs:change", 'change a job file by path, as the pages do: /builds/0/pull_out="40 in"; a change that cannot be leaves it as it was'
+    )  # fmt: skip
+    change.add_argument("job")
+    change.add_argument("change", nargs="+", help="/path=value, a bare number taking the job's units; ergostrut paths lists them")
+    one = command("check", "jobs:check", "check a job file: exit 0 holds or tight, 1 something over, 2 unusable input, 3 something unknown")
+    one.add_argument("job")
+    one.add_argument("--json", action="store_true", help="the whole report as JSON")
+    one.add_argument("--mends", action="store_true", help="under what is over or tight, what would mend it")
+    paths = command("paths", "jobs:paths", "list what can be set in a job file below a path, with its value now and its help")
+    paths.add_argument("job")
+    paths.add_argument("below", nargs="?", default="", help="such as /builds/0 or /host; the whole job where it is left out")
+    command("surfaces", "jobs:surfaces", "list where things and people can be put in a job").add_argument("job")
+    command("cut", "jobs:cut", "print the cut list of a job file as CSV").add_argument("job")
+    sheet = command("calculation", "jobs:calculation", "write the calculation sheet of a job file as PDF")
+    sheet.add_argument("job")
+    sheet.add_argument("file")
+    sheet.add_argument("--finding", action="append", default=[], help="only this finding (its id); may be given several times")
+    paper = command("measuring-sheet", "jobs:measuring", "write the measuring sheet of a job file as PDF")
+    paper.add_argument("job")
+    paper.add_argument("file")
+    line = command("outline", "jobs:outline", "print the outline in a DXF drawing or a table of offsets as an obstacle's corners")
+    line.add_argument("file")
+    line.add_argument("--unit", default="mm", choices=("mm", "in"), help="of a table's numbers that have none")
+
+
+def _of_lists(command: Any) -> None:
+    command("hosts", "lists:hosts", "list the host templates a job may start from")
+    command("families", "lists:families", "list what can be built in a host")
+    command("sections", "lists:sections", "list the sections that members are cut from, with their ids")
+    command("sheets", "lists:sheets", "list the sheets, sandwich panels and boards, with their ids")
+
+
+def _of_the_database(command: Any) -> None:
+    command("import", "database:take_in", "take a job file into the database").add_argument("job")
+    command("export", "database:give_out", "print a job of the database as a job file").add_argument("number", type=int)
+    own = command("stock", "database:own_stock", "the shop's own metals, sections, lumber and panels: print them as a file, or take one in")
+    own.add_argument("way", choices=("export", "import"))
+    own.add_argument("file", nargs="?")
+    command("backup", "database:copy", "copy the database while it may be in use").add_argument("file")
+
+
+def main(argv: list[str] | None = None) -> int:
+    """Run one command; returns its exit code."""
+    args = parser().parse_args(argv)
+    module, _, name = args.run.partition(":")
+    try:
+        return int(getattr(import_module(f".{module}", __package__), name)(args))
+    except KeyboardInterrupt:
+        return HOLDS
+    except BrokenPipeError:
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
+        return HOLDS
+    except Exception as error:
+        told = _in_words(error)
+        if told is None:
+            raise
+        print(told, file=sys.stderr)
+        return UNUSABLE
+
+
+def _in_words(error: Exception) -> str | None:
+    """What a person is told of an error; None of one that is the program's own."""
+    from ergostrut.core.problem import InputError
+
+    if isinstance(error, OSError | InputError):
+        return str(error)
+    if "sqlalchemy" not in sys.modules:
+        return None
+    from sqlalchemy.exc import DBAPIError
+
+    from ergostrut.store.trouble import StoreError, in_words
+
+    from .database import data_path
+
+    if isinstance(error, DBAPIError):
+        return in_words(error, str(data_path()))
+    return str(error) if isinstance(error, StoreError) else None
