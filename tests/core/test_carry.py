@@ -79,7 +79,7 @@ def test_things_move_with_their_surface(report: Report) -> None:
         (_thing("a", hold={"by": "straps", "straps": 2, "strap_rating": "100 kg"}), "thing/a/held", "holds", "straps together hold"),
         (_thing("a", hold={"by": "straps", "straps": 1, "strap_rating": "5 kg"}), "thing/a/held", "over", "strap holds"),
         (_thing("a", hold={"by": "bolted"}), "thing/a/held", "unknown", "Rating of its bolts"),
-        (_thing("a", hold={"by": "bolted", "rating": "50 kg"}), "thing/a/held", "holds", "Bracket holds"),
+        (_thing("a", height="100 mm", hold={"by": "bolted", "rating": "50 kg"}), "thing/a/held", "holds", "Bracket holds"),
     ],
 )
 def test_verdicts(sample: Job, catalog: Catalog, thing: dict[str, Any], ident: str, state: str, says: str) -> None:
@@ -97,7 +97,7 @@ def test_two_things_in_one_place(sample: Job, catalog: Catalog) -> None:
 def test_straps_by_49_cfr_393_106(sample: Job, catalog: Catalog) -> None:
     """Aggregate working load at least half the weight; a strap back to its own side counts half. 40 kg, one strap of 10 kg: 0.5 g m / (m_s g)."""
     for over, use in ((True, 2.0), (False, 4.0)):
-        thing = _thing("a", mass="40 kg", hold={"by": "straps", "straps": 1, "strap_rating": "10 kg", "over": over})
+        thing = _thing("a", height="100 mm", mass="40 kg", hold={"by": "straps", "straps": 1, "strap_rating": "10 kg", "over": over})
         assert by_id(check(apply(sample.design, [Change("/carry/things", [thing])]), catalog), "thing/a/held").use == pytest.approx(use)
 
 

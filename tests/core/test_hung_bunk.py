@@ -13,9 +13,10 @@ from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
 from ergostrut.core.finding import Finding
 from ergostrut.core.job.document import Design
-from ergostrut.core.prove.hung.mounts import held_by
+from ergostrut.core.prove.hung.mounts import held_by, mount_forces
 from ergostrut.core.prove.hung.pivots import pin_force
 from ergostrut.core.prove.study import Study
+from ergostrut.core.structure.hung import Mount
 
 from .vans import bunk, found, job, posed, van
 
@@ -249,3 +250,10 @@ def test_the_edge_on_straps_sinks_by_stretch_and_slack(catalog: Catalog) -> None
     given = {line.symbol: float(line.value) for line in taut.working if line.value is not None}
     assert taut.demand == pytest.approx(given["F"] / given["k"], rel=0.02)
     assert slack.demand == pytest.approx((taut.demand or 0.0) + 10, abs=0.5)
+
+
+def test_a_wall_bolts_shear_acts_at_the_walls_face() -> None:
+    """1000 N up at the wall's face, 12.7 mm beside the rail's axis, turn it by 12.7 N m more: over a lever of 38 mm that is 334 N of pull."""
+    mount = Mount("m", "m", "rail", (0.0, 0.0, 0.0), (0.0, -1.0, 0.0), 38.0, off=12.7)
+    pull, shear = mount_forces(mount, np.array([300.0, 200.0, 1000.0, 5000.0, 0.0, 0.0]), (1.0, 0.0, 0.0))
+    assert pull == pytest.approx((5000 + 1000 * 12.7) / 38) and shear == pytest.approx((300**2 + 1000**2) ** 0.5)

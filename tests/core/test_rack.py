@@ -51,10 +51,14 @@ def test_two_boards_over_two_metres_sag_and_hold_with_a_post_in_the_middle(catal
     assert sag == pytest.approx(32, abs=0.5) and 2000 / sag == pytest.approx(63, abs=1)
     report = found(catalog, load(40, 1950), frames=2, shelves=ONE, wall={"rating": "200 kg"}, **BOARDS)
     long = one(report, "deck.sag")
-    # the thing lies on 150 of its 250 mm over one board, the bay is what is clear between the posts, and what lasts creeps
+    # the thing lies on both boards and bears on them by levers, the bay is what is clear between the posts, and what lasts creeps
     L = next(line.value for line in one(report, "deck.load").working if line.symbol == "L")
     assert L is not None
-    hand = 1.5 * 5 / 384 * (0.6 * 40 * G / 1950) * L**4 / (E * I / 2)
+    panel, at = report.context.builds[0].panels[0], report.context.plan.placed[0].at()[1]
+    middles = [y + wide / 2 for _, y, _, wide in panel.rects]
+    part = max(at - middles[0], middles[1] - at) / (middles[1] - middles[0])
+    assert len(middles) == 2 and 0.5 <= part < 0.6
+    hand = 1.5 * 5 / 384 * (part * 40 * G / 1950) * L**4 / (E * I / 2)
     assert long.state == "over" and long.demand == pytest.approx(hand, rel=1e-3)
     assert one(found(catalog, load(40, 1950), frames=3, shelves=ONE, wall={"rating": "200 kg"}, **BOARDS), "deck.sag").state == "holds"
 
@@ -73,7 +77,7 @@ def test_with_its_posts_on_the_floor_the_wall_only_holds_it_sideways(catalog: Ca
     assert abs(_upward(one(report, "mount"))) < 1e-6
 
 
-@pytest.mark.parametrize(("rating", "state"), [(None, "unknown"), ("10 kg", "over"), ("400 kg", "holds")])
+@pytest.mark.parametrize(("rating", "state"), [(None, "unknown"), ("10 kg", "note"), ("400 kg", "holds")])
 def test_with_a_foot_away_the_wall_carries(catalog: Catalog, rating: str | None, state: str) -> None:
     """The middle post of three has five eighths of what stands on both bays: with its foot away its fixing shears with that and more."""
     report = found(catalog, load(60, 900), **PLY, wall={"rating": rating} if rating else {})
@@ -98,7 +102,9 @@ def test_nine_fixings_hold_a_rack_with_any_one_gone(catalog: Catalog) -> None:
     report = found(catalog, *heavy, **params, wall={"bolts": 3, "rating": "300 kg"})
     assert one(report, "mount.mount-gone").state in ("holds", "tight")
     weak = found(catalog, *heavy, **params, wall={"bolts": 3, "rating": "60 kg"})
-    assert one(weak, "mount.mount-gone").state == "over"
+    # nobody sleeps on it: said, not condemned
+    gone = one(weak, "mount.mount-gone")
+    assert gone.state == "note" and gone.use is not None and gone.use > 1
 
 
 def test_all_weight_comes_down_somewhere(catalog: Catalog) -> None:

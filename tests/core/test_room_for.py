@@ -122,7 +122,7 @@ def test_a_nosing_is_the_lip_of_what_stands_behind_it(catalog: Catalog) -> None:
     """150 wide, its middle 100 up: 0.47 g over 20 mm with half the weight; 36 mm holds a corner of 0.5."""
     for edge, state in (("20 mm", "over"), ("40 mm", "tight")):
         rack = {**SHELF, "shelves": [{"name": "a", "height": "600 mm", "edge": "nosing", "edge_height": edge}]}
-        case = thing("case", (800, 150, 200), "r/shelf.1", hold={"by": "lip"})
+        case = thing("case", (800, 150, 200), "r/shelf.1", hold={"by": "lip", "friction": 1.9})
         assert ids(done(catalog, rack, things=[case]))["thing/case/held"].state == state
 
 

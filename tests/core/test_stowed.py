@@ -43,7 +43,8 @@ def kept(catalog: Catalog, keep: dict[str, Any] | None = None, road: str = "grav
         ({"by": "friction", "friction": 0.4}, "over", "slides from 0.20 g"),
         ({"by": "friction", "friction": 1.9}, "holds", "slides from 0.95 g"),
         ({"by": "magnet"}, "unknown", "not known"),
-        ({"by": "magnet", "rating": "5 kg"}, "over", "on the magnet"),
+        ({"by": "magnet", "rating": "5 kg"}, "unknown", "dragged along"),
+        ({"by": "magnet", "rating": "20 kg", "friction": 0.4}, "over", "that the magnet holds so"),
         ({"by": "hook and loop", "rating": "40 kg"}, "holds", "on the hook and loop"),
     ],
 )

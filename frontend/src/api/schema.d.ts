@@ -3186,7 +3186,8 @@ export interface components {
          * @description What keeps a thing in its place. Friction and strap ratings are unknown until given.
          *
          *     ``lip``: height of what stands round it; ``beside``: the thing that stops it; ``rating``: what a bracket, cord, magnet, spring catch or hook and loop holds.
-         *     ``strap_marked``: whether the tag gives a working or a breaking load; ``strap_angle``: degrees from the deck, when measured.
+         *     ``strap_marked``: whether the tag gives a working or a breaking load; ``strap_angle``: degrees from the deck, when measured. ``height``: how
+         *     high on the thing what holds it acts; unsaid: straps over its top, all else at its foot. ``friction`` of what slides, a magnet's too.
          */
         Holding: {
             /**
@@ -3236,6 +3237,11 @@ export interface components {
              * @default null
              */
             lip: string | null;
+            /**
+             * Height
+             * @default null
+             */
+            height: string | null;
             /**
              * Beside
              * @default
@@ -3782,7 +3788,8 @@ export interface components {
         };
         /**
          * Loads
-         * @description Road class, and what replaces the usual case vectors and limits. ``off``: cases left out; ``wet``: lumber stays wet.
+         * @description Road class, and what replaces the usual case vectors and limits. ``off``: cases left out; ``wet``: lumber stays wet. ``foot``
+         *     N: of nobody who steps on it is less than 300.
          */
         Loads: {
             /**
@@ -5900,6 +5907,7 @@ export interface components {
              *       "over": true,
              *       "rating": null,
              *       "lip": null,
+             *       "height": null,
              *       "beside": ""
              *     }
              */

@@ -41,13 +41,14 @@ class Crash(Record):
 
 
 class Loads(Record):
-    """Road class, and what replaces the usual case vectors and limits. ``off``: cases left out; ``wet``: lumber stays wet."""
+    """Road class, and what replaces the usual case vectors and limits. ``off``: cases left out; ``wet``: lumber stays wet. ``foot``
+    N: of nobody who steps on it is less than 300."""
 
     road: Literal["paved", "gravel", "trail"] = "gravel"
     cases: dict[CaseName, Vector] = {}
     rolling: Annotated[float, Field(gt=0, le=1)] = 0.03
     effort_limit: Annotated[float, Field(gt=0, le=2000)] = 220.0
-    foot: Annotated[float, Field(gt=0, le=10000)] = 1330.0
+    foot: Annotated[float, Field(ge=300, le=10000)] = 1330.0
     off: Annotated[tuple[CaseName, ...], Field(max_length=20)] = ()
     wet: bool = False
     limits: Limits = Limits()

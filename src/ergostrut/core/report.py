@@ -10,6 +10,7 @@ from .balance.checks import check_balance
 from .balance.ledger import axle_loads, ledger
 from .carry.checks import check_places
 from .carry.held import check_held
+from .carry.in_crash import check_things_in_crash
 from .carry.people import with_people
 from .carry.place import OTHERS, arrange, load_in, moved_in
 from .carry.sleep import check_sleepers
@@ -44,6 +45,7 @@ from .measure.checks import check_survey
 from .measure.cross import check_cross
 from .measure.hosts import resolve
 from .proof import Keep, Proof, prove, setting_findings, standing
+from .prove.asked import check_asked
 from .prove.boxes.refine import Watch
 from .prove.study import Study
 from .structure.assembly import Assembly
@@ -156,10 +158,12 @@ def check(design: DesignBase, catalog: Catalog, keep: Keep | None = None, watch:
     cut = cut_plan(context)
     todo = steps(context, cut)
     found += [
+        *check_asked(context),
         *check_survey(context.host),
         *check_cross(context.host, context.say),
         *check_places(context),
         *check_held(context),
+        *check_things_in_crash(context),
         *check_wants(context),
         *check_stowed(context),
         *check_cargo(context),

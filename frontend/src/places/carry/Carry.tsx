@@ -205,7 +205,7 @@ function ThingSheet({
         surfaces={surfaces.filter((one) => one.id !== `thing/${thing.id}`)}
       />
       <ChoiceField label="Held by" path={`${path}/hold/by`} options={HOLDS} />
-      {(by === "friction" || by === "beside") && (
+      {["friction", "beside", "magnet", "lip"].includes(by) && (
         <NumberField label="Friction" path={`${path}/hold/friction`} optional />
       )}
       {by === "straps" && (
@@ -227,6 +227,9 @@ function ThingSheet({
       {by === "bolted" && <QuantityField label="Rating" path={`${path}/hold/rating`} kind="mass" optional />}
       {["cord", "magnet", "spring", "hook_and_loop"].includes(by) && (
         <QuantityField label="Holds, pulled by a scale" path={`${path}/hold/rating`} kind="mass" optional />
+      )}
+      {["straps", "bolted", "cord", "spring", "hook_and_loop"].includes(by) && (
+        <QuantityField label="Acts so high on it" path={`${path}/hold/height`} kind="length" optional />
       )}
       {by === "lip" && <QuantityField label="Lip high" path={`${path}/hold/lip`} kind="length" optional />}
       {by === "beside" && (

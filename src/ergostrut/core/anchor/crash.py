@@ -1,4 +1,4 @@
-"""What stays held in a crash: fixings, the lock and stops that hold what slides, guides, keeper, and every thing on it.
+"""What stays held in a crash: fixings, the lock and stops that hold what slides, guides, keeper, and what keeps drawers in.
 
 Against nominal strength. A rating has no factor that could be taken out, so it counts as it stands; without one the answer is unknown.
 """
@@ -10,19 +10,14 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from ..cases import CRASH_BASIS, CRASH_CAUTION
-from ..constants import G
 from ..finding import COMMON_PRACTICE, Finding, Place, Working, at_most, unknown
-from ..mechanics.joints.hardware import STRAP_FACTOR
 from ..structure.assembly import Assembly, centroid
-from ..structure.carried import Placed
 from ..structure.context import Context
 from ..structure.holds import Lock, Slider
 from .bolts import bolt_use, capacity
 from .checks import AnchorStudy, pulled
 
 SHARE = 0.6
-TIE_DOWN = 0.8
-"""Part of its breaking load that a tie-down is held to."""
 
 
 def check_crash(context: Context, build: Assembly, study: AnchorStudy | None) -> Iterator[Finding]:
@@ -33,9 +28,6 @@ def check_crash(context: Context, build: Assembly, study: AnchorStudy | None) ->
         yield _fixings(context, study)
     for slider in build.sliders:
         yield from _sliding(context, build, slider)
-    for item in context.plan.placed:
-        if item.surface.body.startswith(f"{build.id}/"):
-            yield _thing(context, item)
 
 
 def _blank(ident: str, check: str, place: Place, parts: tuple[str, ...], title: str, case: str) -> Finding:
@@ -141,39 +133,3 @@ def _one_pin(context: Context, build: Assembly, slider: Slider, pin: Lock, kg: f
     blank = _blank(f"{build.id}/crash.pin", "crash.pin", "anchor", (pin.id,), "Lock pin in a crash", case)
     text = f"{context.say.force(force)} on the {context.say.length(pin.d)} pin, {case.lower()}."
     return replace(blank, sentence=text, use=use, state=state, demand=force, limit=force / use if use > 0 else None, working=w.done())
-
-
-def _thing(context: Context, item: Placed) -> Finding:
-    """One thing carried against the hardest crash case; weight and friction hold nothing then."""
-    say, hold, crash = context.say, item.thing.hold, context.design.loads.crash
-    case, g = ("Crash ahead", crash.forward) if crash.forward >= crash.other else ("Crash, hit from behind", crash.other)
-    part = f"thing/{item.thing.id}"
-    blank = _blank(f"{part}/crash", "crash.thing", "carry", (part,), f"{item.thing.name} in a crash", case)
-    w = Working()
-    w.given("m", item.mass, "kg", item.thing.name)
-    need = w.line("F", "a * m * 9.80665", "N", case, a=g)
-    found = replace(blank, demand=need, working=w.done())
-    if hold.by in ("weight", "friction"):
-        how = "its weight" if hold.by == "weight" else "friction"
-        return replace(found, state="over", sentence=f"{say.force(need)} and only {how} holds it: strap it down or bolt it.")
-    rating = hold.strap_rating if hold.by == "straps" else hold.rating
-    if rating is None:
-        what = "strap rating" if hold.by == "straps" else "bracket rating"
-        return unknown(replace(found, sentence=f"{say.force(need)} to hold; the {what} is not known."), what)
-    if hold.by == "straps":
-        factor = 1.0 if hold.strap_marked == "breaking" else STRAP_FACTOR
-        w.line("S_b", "k_b * S", "N", "what breaks one strap", S=rating.kg * G, k_b=factor)
-        have = w.line(
-            "A",
-            "k_t * n * S_b * k",
-            "N",
-            "0.8 of it; whole where it goes over, half where it returns",
-            k_t=TIE_DOWN,
-            n=hold.straps,
-            k=1.0 if hold.over else 0.5,
-        )
-    else:
-        have = w.given("A", rating.kg * G, "N", "bracket, as given: a rating has no factor to take out")
-    use, state = at_most(need, have)
-    text = f"{say.force(need)} of {say.force(have)} that its {'straps' if hold.by == 'straps' else 'bracket'} hold{'' if hold.by == 'straps' else 's'}, {case.lower()}."
-    return replace(found, sentence=text, use=use, state=state, limit=have, working=w.done())

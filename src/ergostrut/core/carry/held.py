@@ -14,9 +14,10 @@ from ..mechanics.retention import tips_at
 from ..quantity import Length, Mass
 from ..structure.carried import Placed
 from ..structure.context import Context
+from .tipping import RETENTION_DOWN, tipping, tips_over
 
-RETENTION_DOWN = 0.5
-"""Vertical g that may be left while braking or cornering, on rough ground."""
+LEAST_LIP = 10.0
+"""mm: a lower lip stops nothing that rides over rough ground (common practice, no published source)."""
 STRAP_BASIS = "49 CFR 393.106(d): working load of all tie-downs together at least half the weight"
 
 
@@ -129,10 +130,16 @@ def _tips(item: Placed, road: _Road, w: Working, lip: float) -> tuple[float, flo
 
 
 def _by_lip(context: Context, item: Placed, road: _Road, blank: Finding, w: Working) -> Finding:
-    """What stands round it stops it from sliding; it can still tip over that."""
+    """What stands round it stops it from sliding; it can still tip over that. What stands along an open side alone stops it there, and
+    nothing along the shelf."""
     lip, say = item.thing.hold.lip or _edge(item), context.say
     if lip is None:
         return unknown(_as(blank, "How high the lip round it is, is not known: measure it.", "unknown", w, None, None, None), "lip")
+    if lip.mm < LEAST_LIP:
+        alone = _by_friction(context, item, road, blank, w)
+        return replace(alone, sentence=f"A lip {say.length(lip.mm)} high stops nothing: it stays by friction. {alone.sentence}")
+    if item.thing.hold.lip is None and item.surface.lips == "open side":
+        return _over_the_open_side(context, item, road, blank, lip.mm)
     if item.size[2] / 2 <= lip.mm:
         w.given("h", item.size[2] / 2, "mm", "its middle, from what it stands on")
         w.given("l", lip.mm, "mm", "lip")
@@ -142,10 +149,35 @@ def _by_lip(context: Context, item: Placed, road: _Road, blank: Finding, w: Work
     asked, tips, case = _tips(item, road, w, lip.mm)
     use = w.line("use", "a_i / a_t", "")
     words = f"It tips over the lip from {tips:.2f} g, and {case.lower()} asks {asked:.2f}."
-    state = at_most(use, 1.0)[1]
-    # what only lies behind a lip hops in Rebound: that is never sure
+    return _in_g(replace(blank, case=case), words + _hops(road), _never_sure(at_most(use, 1.0)[1], road), w, asked, tips, use)
+
+
+def _never_sure(state: State, road: _Road) -> State:
+    """What only lies behind a lip hops in Rebound: that is never sure."""
+    return "tight" if state == "holds" and road.lift > 0 else state
+
+
+def _over_the_open_side(context: Context, item: Placed, road: _Road, blank: Finding, lip: float) -> Finding:
+    """A shelf's front edge stops what slides out of it; along the shelf friction alone does, and it may tip either way."""
+    (along, along_case), (across, across_case) = road.axes
+    edge = f"The front edge, {context.say.length(lip)} high, keeps it from sliding out of the shelf"
+    out, w = Working(), Working()
+    over = tips_over(out, item, 1, across, across_case, lip)
+    level = replace(road, sideways=(along, along_case), axes=((along, along_case), (0.0, across_case)))
+    flat = replace(item, surface=replace(item.surface, tilt=0.0))
+    alone = _by_friction(context, flat, level, blank, w)
+    if alone.use is None or over <= alone.use:
+        text = f"{edge}; along the shelf it stays by friction. {alone.sentence}{_hops(road)}"
+        return replace(alone, sentence=text, state=_never_sure(alone.state, road), working=out.done() + alone.working)
+    words = f"{edge}, but over it it tips, {across_case.lower()}.{_hops(road)}"
     return _in_g(
-        replace(blank, case=case), words + _hops(road), "tight" if state == "holds" and road.lift > 0 else state, w, asked, tips, use
+        replace(blank, case=across_case),
+        words,
+        _never_sure(at_most(over, 1.0)[1], road),
+        out,
+        across,
+        across / over if over else None,
+        over,
     )
 
 
@@ -235,10 +267,16 @@ def _by_straps(context: Context, item: Placed, road: _Road, blank: Finding, w: W
         upward = w.line("use_up", "P / A", "")
         if hold.strap_angle < FLAT_STRAP:
             flat = f" Flatter than {FLAT_STRAP:g}° they press little: lead them steeper."
+    tall = tipping(item, road.axes, have, w)
+    if isinstance(tall, str):
+        return unknown(_as(blank, tall, "unknown", w, None, have, None), "height at which its straps act")
     by_rebound = upward > use
     if by_rebound:
         use, state = upward, at_most(r, have)[1]
     why = "in rebound" if by_rebound else "by 49 CFR 393.106(d), half its weight"
+    if tall is not None and tall.use > use:
+        words = f"It tips from {tall.alone:.2f} g, {tall.case.lower()} asks {tall.asked:.2f}: {say.force(tall.need)} of {say.force(have)} of its straps are taken to hold it."
+        return _as(replace(blank, case=tall.case), words, at_most(tall.use, 1.0)[1], w, tall.need, have, tall.use)
     # the clause asks whatever the manoeuvre: no case governs then
     return _as(
         replace(blank, case="Rebound" if by_rebound else "", basis=blank.basis if by_rebound else STRAP_BASIS),
@@ -266,12 +304,33 @@ def _by_rating(context: Context, item: Placed, road: _Road, blank: Finding, w: W
         )
         return unknown(_as(blank, words, "unknown", w, None, None, None), f"{noun} rating")
     have = w.given("B", hold.rating.kg * G, "N", f"{noun}, as given")
+    subject = "Bracket" if hold.by == "bolted" else f"The {noun}"
+    if hold.by == "magnet":
+        return _by_magnet(context, item, road, blank, w)
+    tall = tipping(item, road.axes, have, w)
+    if tall is not None and not isinstance(tall, str) and tall.use > max(road.sideways[0], road.lift) * item.mass * G / have:
+        words = f"It tips from {tall.alone:.2f} g, {tall.case.lower()} asks {tall.asked:.2f}: with what pushes it {say.force(tall.need)} come on the {noun}, which holds {say.force(have)}."
+        return _as(replace(blank, case=tall.case), words, at_most(tall.use, 1.0)[1], w, tall.need, have, tall.use)
     w.given("a", max(road.sideways[0], road.lift), "g", "worst of the road cases")
     need = w.line("H", "a * W", "N")
     use, state = at_most(need, have)
     w.line("use", "H / B", "")
-    subject = "Bracket" if hold.by == "bolted" else f"The {noun}"
     return _as(blank, f"{subject} holds {say.force(have)} where {say.force(need)} is asked.", state, w, need, have, use)
+
+
+def _by_magnet(context: Context, item: Placed, road: _Road, blank: Finding, w: Working) -> Finding:
+    """Pulled off straight it holds what it was tried for; sideways it slides, and holds what friction gives of that."""
+    hold, say = item.thing.hold, context.say
+    if hold.friction is None:
+        text = "A magnet holds sideways only what friction gives of its pull: drag it along with the scale and give force over pull as its friction."
+        return unknown(_as(blank, text, "unknown", w, None, None, None), "friction of the magnet")
+    w.given("a", road.sideways[0], "g", road.sideways[1])
+    w.given("r", road.lift, "g", "net upward in Rebound")
+    have = w.line("H_a", "mu * B", "N", "slides along what it sticks to", mu=hold.friction)
+    need = w.line("H", "a * W", "N")
+    use = w.line("use", "max(H / H_a, r * W / B)", "", "slides, or is pulled off")
+    state = at_most(use, 1.0)[1]
+    return _as(blank, f"The magnet holds {say.force(have)} sideways where {say.force(need)} is asked.", state, w, need, have, use)
 
 
 def _as(

@@ -8,10 +8,13 @@ from dataclasses import replace
 
 import numpy as np
 
-from ..cases import CRASH_BASIS, CRASH_CAUTION
+from ..cases import CRASH_BASIS, CRASH_CAUTION, ROAD_DURATION, Case
 from ..constants import G
-from ..finding import Finding, Working, at_most, unknown
+from ..finding import COMMON_PRACTICE, Finding, Working, at_least, at_most, unknown
+from ..mechanics.strength import Span, allowable
+from ..mechanics.strength.allowable import Allowable
 from ..structure.holds import Contact
+from ..structure.parts import Member
 from .posed import Solved
 from .study import Study
 
@@ -20,6 +23,8 @@ _WORDS = {
     "well": ("Wheel wells", "on one well", "well rating"),
     "tie": ("Ties that hold it down", "up on one tie", "tie rating"),
 }
+LIES_NEED, LIES_WANT = 12.0, 20.0
+"""mm of a member's end on a ledge: less slips off as the bed works, and is pressed in (common practice, no published source)."""
 
 
 def check_bearing(study: Study) -> Iterator[Finding]:
@@ -30,35 +35,57 @@ def check_bearing(study: Study) -> Iterator[Finding]:
         rows = [(i, contact) for i, contact in enumerate(study.posed.contacts) if contact.kind == kind]
         if rows:
             yield _bearing(study, kind, rows)
+    yield from check_short(study)
+    yield from check_blocks(study)
     yield from _friction(study)
     yield from _crash(study)
 
 
 def _bearing(study: Study, kind: str, rows: list[tuple[int, Contact]]) -> Finding:
+    """The hardest of a kind: a tie with its share of what pushes level, a slot's side likewise, a well under all that lies on it."""
     say, (title, words, lacking) = study.context.say, _WORDS[kind]
-    table = [(float(item.result.rest_force[i]), contact, item.case.name) for item in study.solved for i, contact in rows]
+    together: dict[str, list[tuple[int, Contact]]] = {}
+    for i, contact in rows:
+        together.setdefault(contact.source if kind == "well" and contact.source else contact.id, []).append((i, contact))
 
-    def hardness(row: tuple[float, Contact, str]) -> tuple[bool, float]:
+    def asked(item: Solved, mine: list[tuple[int, Contact]]) -> tuple[float, float]:
+        up = sum(float(item.result.rest_force[i]) for i, _ in mine)
+        return up, level_share(study, item.case, kind)
+
+    table = [(*asked(item, mine), mine, item) for item in study.solved for mine in together.values()]
+
+    def hardness(row: tuple[float, float, list[tuple[int, Contact]], Solved]) -> tuple[bool, float]:
         # one without a rating decides first: it keeps the whole unknown
-        return row[1].rating is None, row[0] / (row[1].rating or 1.0)
+        rating = row[2][0][1].rating
+        return rating is None, math.hypot(row[0], row[1]) / (rating or 1.0)
 
-    force, contact, case = max(table, key=hardness)
+    up, level, mine, item = max(table, key=hardness)
+    contact, case = mine[0][1], item.case.name
     w = Working()
-    w.given("F", force, "N", f"{contact.label}, {case}{study.where}, from the frame")
+    if len(mine) > 1:
+        words, name = f"on the {contact.source}", f"{len(mine)} members"
+        w.say("; ".join(f"{one.label} {float(item.result.rest_force[i]):.0f} N" for i, one in mine))
+    else:
+        name = contact.label
+    w.given("T" if level else "F", up, "N", f"{name}, {case}{study.where}, from the frame")
+    if level:
+        w.given("V", level, "N", _level_words(study, kind))
+    force = w.line("F", "sqrt(T**2 + V**2)", "N", "both at once") if level else up
+    with_level = f" and {say.force(level)} level" if level else ""
     found = Finding(
         f"{study.assembly.id}/bears.{kind}",
         f"bears.{kind}",
         "anchor",
-        (contact.member, contact.id),
+        tuple(dict.fromkeys(part for _, one in mine for part in (one.member, one.id))),
         title,
-        f"{say.force(force)} {words}, {contact.label}, {case.lower()}{study.where}.",
+        f"{say.force(up)}{with_level} {words}, {name}, {case.lower()}{study.where}.",
         "unknown",
         force,
         contact.rating,
         "N",
         case=case,
         position=study.setting.name,
-        basis="contact force from the frame; rating as given",
+        basis="contact force from the frame, what pushes level shared evenly; rating as given",
         working=w.done(),
     )
     if contact.rating is None:
@@ -67,6 +94,84 @@ def _bearing(study: Study, kind: str, rows: list[tuple[int, Contact]]) -> Findin
     w.line("use", "F / R", "", R=contact.rating)
     use, state = at_most(force, contact.rating)
     return replace(found, state=state, use=use, working=w.done())
+
+
+def level_share(study: Study, case: Case, kind: str) -> float:
+    """N level that one tie, or one side of a slot, takes in a case: slots hold along the vehicle what lies in them, the host's faces what is
+    packed against them, ties the rest, evenly. A base has its own fixings, and what is bolted to a wall is held there."""
+    build, posed = study.assembly, study.posed
+    if posed is None or build.base or build.mounts:
+        return 0.0
+    slots, ties = len(posed.bearing(("slot",))), len(posed.bearing(("tie",)))
+    push = [study.mass() * G * case.g[axis] for axis in (0, 1)]
+    free = [0.0 if (axis, 1 if push[axis] > 0 else -1) in build.packed else push[axis] for axis in (0, 1)]
+    if kind == "slot":
+        return abs(free[0]) / slots if slots else 0.0
+    if kind != "tie" or not ties:
+        return 0.0
+    return math.hypot(0.0 if slots else free[0], free[1]) / ties
+
+
+def _level_words(study: Study, kind: str) -> str:
+    assert study.posed is not None
+    count = len(study.posed.bearing((kind,)))
+    return f"{study.mass():.1f} kg pushed level, shared by {count} {'ties' if kind == 'tie' else 'sides of slots'}; no friction counted"
+
+
+def check_short(study: Study) -> Iterator[Finding]:
+    """What lies on a ledge or a wheel well with too little of its end, or ends short of it and bears nothing."""
+    rows = [contact for contact in study.assembly.contacts if contact.lies is not None]
+    if not rows or not study.setting.drivable:
+        return
+    say, worst = study.context.say, min(rows, key=lambda one: one.lies or 0.0)
+    assert worst.lies is not None
+    w = Working()
+    have = w.given("l", worst.lies, "mm", f"of {worst.member.rsplit('/', 1)[-1]} lies there: {worst.label}")
+    use, state = at_least(have, LIES_NEED, LIES_WANT)
+    text = (
+        f"{say.length(have)} of it lies there, {say.length(LIES_WANT)} is wanted."
+        if have > 0
+        else f"It ends {say.length(-have)} short and bears nothing. Make it wider, or stand it on legs."
+    )
+    yield Finding(
+        f"{study.assembly.id}/bears.short", "bears.short", "frame", (worst.member, worst.id), f"Ends on the {worst.kind if worst.kind == 'slot' else 'wheel well'}",
+        text, state, have, LIES_NEED, "mm", use, True, LIES_WANT, basis=COMMON_PRACTICE, working=w.done(),
+    )  # fmt: skip
+
+
+def check_blocks(study: Study) -> Iterator[Finding]:
+    """Loose blocks and packers: pressed along their grain as short posts."""
+    posed = study.posed
+    if posed is None or not study.solved:
+        return
+    best: tuple[float, float, Member, Solved, Allowable] | None = None
+    for i, contact in enumerate(posed.contacts):
+        if not contact.under:
+            continue
+        block = posed.assembly.member(contact.under)
+        for item in study.solved:
+            wood = block.section.material.kind == "wood"
+            CD = ROAD_DURATION if wood and not item.case.lasting else 1.0
+            wet = wood and study.context.design.loads.wet
+            force = float(item.result.rest_force[i])
+            if best is not None and force <= best[1] / ROAD_DURATION:
+                continue
+            allow = allowable(block.shape, block.section.material, Span(KLy=block.length, KLz=block.length, CD=CD, wet=wet))
+            if best is None or force / allow.Nc > best[0]:
+                best = force / allow.Nc, force, block, item, allow
+    if best is None:
+        return
+    _, force, block, item, allow = best
+    w = Working()
+    w.given("P", force, "N", f"on {block.name}, {item.words}{study.where}")
+    w.given("L", block.length, "mm", "its height; it turns at both ends")
+    w.extend(allow.lines["Nc"])
+    w.line("use", "P / P_c", "", P_c=allow.Nc)
+    say = study.context.say
+    yield study.held_to(
+        "block.strength", "Blocks and packers", f"{say.force(force)} of {say.force(allow.Nc)} on {block.name}, {item.case.name.lower()}{study.where}.",
+        parts=(block.id,), demand=force, limit=allow.Nc, unit="N", case=item.case.name, basis=f"{allow.clause}, as a short post", working=w,
+    )  # fmt: skip
 
 
 def _crash(study: Study) -> Iterator[Finding]:

@@ -75,14 +75,19 @@ def _below(s: Array, z: Array, lo: float, hi: float) -> float:
 
 
 def check_bow(study: Study) -> Iterator[Finding]:
-    """Sag of every group that people lie or things stand on: under the people where they lie, what lasts beside it with creep."""
+    """Sag of every group that people lie or things stand on: under the people where they lie, what lasts beside it with creep; the worst
+    way of taking the joints, as strength has it."""
     if study.posed is None:
         return
-    parked, asleep = study.case("Parked"), study.case(ASLEEP)
     groups = dict.fromkeys(m.group for m in study.assembly.members if m.use in BOWED and m.group is not None)
     for group in groups:
-        if group is not None and parked is not None:
-            yield _bow(study, group, parked, asleep)
+        found = []
+        for bound in study.bounds:
+            parked, asleep = bound.case("Parked"), bound.case(ASLEEP)
+            if bound.posed is not None and parked is not None and group is not None:
+                found.append(_bow(bound, group, parked, asleep))
+        if found:
+            yield max(found, key=lambda one: (one.use is None, one.use or 0.0))
 
 
 def _bow(study: Study, group: Group, parked: Solved, asleep: Solved | None) -> Finding:

@@ -257,7 +257,7 @@ def frame_model(build: Assembly, setting: Setting, plan: CarryPlan) -> Posed:
         _on_rollers(build, setting, slider)
     members = [m for m in build.members if m.group is not None]
     proved = {m.id for m in members}
-    contacts = [c for c in build.contacts if c.member in proved and acting(build, setting, c)]
+    contacts = [c for c in build.contacts if c.member in proved and acting(build, setting, c) and (c.lies is None or c.lies > 0)]
     drawn = rail_loads(build, setting, plan)
     lines = lay(build, setting, members, contacts, [*places(build, setting), *((load.member, np.array(load.at)) for load in drawn)])
     bars, pieces = _bars(build, lines)

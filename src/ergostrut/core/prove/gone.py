@@ -10,9 +10,10 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ..finding import COMMON_PRACTICE, Finding, Working, at_most
+from ..finding import COMMON_PRACTICE, Finding, State, Working, at_most
 from ..mechanics.solver.along import along
 from ..mechanics.solver.model import Results
+from ..structure.assembly import Assembly
 from ..structure.holds import Bears
 from .members import explained, uses
 from .posed import Solved
@@ -22,6 +23,8 @@ GONE = 1.33
 """Use accepted of what is left when one is gone."""
 HARDEST = 6
 """Cases tried again with a contact gone: those that worked it hardest."""
+UNDER = 700.0
+"""mm: people lie or pass under what stands so high (common practice, no published source)."""
 LEGS: tuple[Bears, ...] = ("leg", "floor")
 BASIS = f"member strength as without it; any one gone, use up to {GONE:g} accepted then: {COMMON_PRACTICE}"
 CAUTION = "Fasten every foot so that nobody can kick it away, and look at them before anybody lies down."
@@ -49,6 +52,16 @@ def _without(bound: Study, which: Sequence[int]) -> _Lost | None:
     factors = np.array([bound.posed.factors(item.case, foot) for item, _ in turns])
     lost = tuple(i for _, i in turns)
     return _Lost(tuple(item for item, _ in turns), lost, bound.posed.frame.run([item.case.name for item, _ in turns], factors, gone=lost))
+
+
+def _verdict(study: Study, state: State) -> State:
+    """Over where people lie or pass under it, a note elsewhere."""
+    return "note" if state == "over" and not overhead(study.assembly) else state
+
+
+def overhead(build: Assembly) -> bool:
+    """Whether people lie on a build so high that others lie or pass under it."""
+    return any(surface.use == "sleeping" and surface.origin[2] >= UNDER for surface in build.surfaces)
 
 
 def check_gone(study: Study) -> Iterator[Finding]:
@@ -92,6 +105,7 @@ def _legs(study: Study, legs: Sequence[int]) -> Iterator[Finding]:
             name = bound.posed.contacts[lost.lost[k]].label
             yield replace(
                 blank,
+                state=_verdict(study, "over"),
                 sentence=f"With the {name} gone it falls, {lost.cases[k].case.name.lower()}{study.where}: its deck ties nothing together. {CAUTION}",
                 parts=(bound.posed.contacts[lost.lost[k]].member,),
                 case=lost.cases[k].case.name,
@@ -115,7 +129,7 @@ def _legs(study: Study, legs: Sequence[int]) -> Iterator[Finding]:
     yield replace(
         blank,
         sentence=f"{member} is used to {most:.2f} with the {name} gone, {left.solved[case].case.name.lower()}{study.where}.",
-        state=state if state != "over" else "note",
+        state=_verdict(study, state),
         demand=most,
         limit=GONE,
         use=use,
@@ -161,7 +175,7 @@ def _ties(study: Study, ties: Sequence[int]) -> Iterator[Finding]:
     yield replace(
         blank,
         sentence=f"{say.force(float(force[case, i]))} up on the {contacts[i].label} with the {name} gone, {item.case.name.lower()}{study.where}.",
-        state=state if state != "over" else "note",
+        state=_verdict(study, state),
         demand=float(force[case, i]),
         limit=GONE * (contacts[i].rating or 1.0),
         unit="N",

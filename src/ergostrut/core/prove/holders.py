@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import itertools
+import math
 from collections.abc import Iterator
 from dataclasses import replace
 
-from ..cases import ROAD_BASIS, ROAD_DURATION, road_cases
+from ..cases import CRASH_BASIS, CRASH_CAUTION, ROAD_BASIS, ROAD_DURATION, crash_cases, road_cases
 from ..constants import G
 from ..finding import Finding, Working, at_most, unknown
 from ..mechanics.strength import allowable
@@ -45,7 +46,9 @@ def shares(holder: Holder, item: Placed) -> list[float]:
 def check_holders(context: Context, build: Assembly) -> Iterator[Finding]:
     """One finding a set of holders."""
     for holder in build.holders:
-        yield _finding(context, build, holder)
+        usual = _finding(context, build, holder)
+        yield usual
+        yield from _in_crash(context, holder, usual)
         yield _bar(context, build, holder)
 
 
@@ -109,6 +112,27 @@ def _finding(context: Context, build: Assembly, holder: Holder) -> Finding:
         )
     use = w.line("use", "F / R", "", "rating as given", R=holder.rating)
     return replace(blank, sentence=text, limit=holder.rating, use=use, state=at_most(use, 1.0)[1], working=w.done())
+
+
+def _in_crash(context: Context, holder: Holder, usual: Finding) -> Iterator[Finding]:
+    """The same eye in a crash: what it bears is thrown as hard as everything else, its weight besides."""
+    cases = crash_cases(context.design.loads)
+    if not cases or usual.state == "over" or usual.demand is None:
+        return
+    say, w = context.say, Working()
+    g, case = max((math.sqrt(sum(part**2 for part in one.g)), one.name) for one in cases)
+    down = _bump(context)[0]
+    w.given("E", usual.demand / down, "N", "on one eye under 1 g")
+    need = w.line("F", "a * E", "N", f"{case}, its weight in it", a=g)
+    found = replace(
+        usual, id=f"{usual.id}.crash", check="holder.crash", title=f"{usual.title}, in a crash", case=case, demand=need, basis=CRASH_BASIS,
+        sentence=f"{say.force(need)} on one eye in the roof, {case.lower()}.", use=None, limit=holder.rating, caution=CRASH_CAUTION, working=w.done(),
+    )  # fmt: skip
+    if holder.rating is None:
+        yield unknown(found, "rating of the eyes in the roof")
+    else:
+        use = w.line("use", "F / R", "", "a rating has no factor to take out", R=holder.rating)
+        yield replace(found, use=use, state=at_most(use, 1.0)[1], working=w.done())
 
 
 def _aside(holder: Holder, k: int, things: tuple[Placed, ...]) -> float:

@@ -11,8 +11,11 @@ import numpy as np
 from ..catalog.model import Metal, Wood
 from ..finding import Finding, Working
 from ..mechanics.joints.tube_wall import NARROW, cripples, roller_on_face, side_walls
+from ..sections import Properties
 from ..structure.holds import Joint
 from ..structure.parts import Member
+from .hung.mounts import mount_forces
+from .hung.pivots import pin_force
 from .study import Study
 
 WET_ACROSS = 0.67
@@ -32,7 +35,14 @@ _WORDS = {
     "tie": "a tie",
     "wall": "a wall fixing",
     "post": "a post",
+    "strap": "a strap",
+    "bolt": "a wall bolt's washer",
+    "leaf": "a hinge's leaf",
 }
+WEBBING, WASHER = 25.0, 24.0
+"""mm of a strap's width along the rail that it goes round, and of the washer under a wall bolt's head (common practice, no published source)."""
+LEAF = (60.0, 30.0)
+"""mm of a hinge's leaf along the rail and across its face (common practice, no published source)."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,6 +58,12 @@ class _Place:
     force: np.ndarray
     said: str
     """Where its size along the member is from."""
+    turned: bool = False
+    """It bears on the member's side, not on its top or underside."""
+
+    @property
+    def shape(self) -> Properties:
+        return self.member.shape.turned() if self.turned else self.member.shape
 
 
 def check_pressed(study: Study) -> Iterator[Finding]:
@@ -55,7 +71,7 @@ def check_pressed(study: Study) -> Iterator[Finding]:
     if study.posed is None or not study.solved:
         return
     worst: dict[str, tuple[float, _Place, float]] = {}
-    for place in [*_contacts(study), *_posts(study)]:
+    for place in [*_contacts(study), *_posts(study), *_hung(study)]:
         limit = _limit(place, wet=study.context.design.loads.wet)
         if limit is None:
             continue
@@ -82,6 +98,25 @@ def _contacts(study: Study) -> Iterator[_Place]:
             along, said = (0.0, "a roller touches metal along a line") if metal else (2 * math.sqrt(pad.along * DENT), DENTED)
         near = min(math.dist(contact.at, member.a), math.dist(contact.at, member.b)) < 1.5 * member.shape.depth
         yield _Place(contact.kind, contact.label, member, along, min(pad.across, member.shape.width), near, forces[:, i], said)
+
+
+def _hung(study: Study) -> Iterator[_Place]:
+    """Straps, wall bolts and hinges where they meet the rail: its wall bends under them, or wood is pressed across its grain."""
+    posed = study.posed
+    assert posed is not None
+    results = [item.result for item in study.solved]
+    for k, strap in enumerate(posed.hung.straps):
+        member = posed.assembly.member(strap.member)
+        pulls = np.array([result.strap_force[k] for result in results])
+        yield _Place("strap", strap.label, member, WEBBING, member.shape.width, False, pulls, "webbing round it")
+    for mount, node in posed.hung.mounts:
+        member = posed.assembly.member(mount.member)
+        pull, _ = mount_forces(mount, np.array([result.reactions[node] for result in results]), member.axes[0])
+        yield _Place("bolt", mount.label, member, WASHER, WASHER, False, pull, "its washer", turned=True)
+    for pivot, bar in posed.hung.pivots:
+        member = posed.assembly.member(pivot.moving)
+        force = np.array([float(np.linalg.norm(pin_force(study, result, bar))) for result in results])
+        yield _Place("leaf", pivot.label, member, LEAF[0], min(LEAF[1], member.shape.depth), False, force, "its leaf", turned=True)
 
 
 def _posts(study: Study) -> Iterator[_Place]:
@@ -119,7 +154,7 @@ def _post(study: Study, joint: Joint) -> _Place | None:
 
 
 def _limit(place: _Place, *, wet: bool) -> float | None:
-    material, shape = place.member.section.material, place.member.shape
+    material, shape = place.member.section.material, place.shape
     if isinstance(material, Wood):
         return material.Fcp * (WET_ACROSS if wet else 1.0) * place.along * place.across
     if shape.shape == "tube":
@@ -132,7 +167,7 @@ def _limit(place: _Place, *, wet: bool) -> float | None:
 
 
 def _web(place: _Place, material: Metal) -> float:
-    shape = place.member.shape
+    shape = place.shape
     return 2 * cripples(
         shape.wall, max(shape.radius, shape.wall), place.along, shape.depth - 2 * shape.wall, material.Fy, at_end=place.at_end
     )
@@ -174,7 +209,7 @@ def _finding(study: Study, kind: str, place: _Place) -> Finding:
 
 
 def _metal(w: Working, place: _Place, material: Metal) -> tuple[float, str, str]:
-    shape = place.member.shape
+    shape = place.shape
     w.given("F_y", material.Fy, "MPa", material.label)
     w.given("t", shape.wall, "mm", "wall")
     if shape.shape != "tube":

@@ -5,13 +5,15 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
-from ..cases import BUMP, PITCH, ROAD_BASIS, ROLL, SLOPE_BASIS, road_cases
+from ..cases import BUMP, CRASH_BASIS, CRASH_CAUTION, PITCH, ROAD_BASIS, ROLL, SLOPE_BASIS, crash_cases, road_cases
 from ..catalog.model import Sheet
 from ..constants import G
 from ..finding import COMMON_PRACTICE, Finding, State, Working, at_least, at_most, unknown
 from ..structure.assembly import Assembly, centroid
 from ..structure.catch import engaged
 from ..structure.context import Context
+from ..structure.parts import PanelPart
+from .deck.field import WET
 from .drawn import Loaded, loaded
 
 FLIES = "A drawer that flies open in a corner breaks its slides and strikes whoever stands there. Look at the latch before every drive."
@@ -30,6 +32,7 @@ def check_runners(context: Context, build: Assembly) -> Iterator[Finding]:
     yield _slides(context, build, drawers)
     yield from _floors(context, build, drawers)
     yield from _kept(context, build, drawers)
+    yield from _kept_in_crash(context, build, drawers)
     yield _stays(context, build, drawers)
     yield _hops(context, build, drawers)
     yield _tips(context, build, drawers)
@@ -53,60 +56,91 @@ def _width(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Find
 
 
 def _slides(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Finding:
-    """The heaviest drawer, fully out, on its pair of slides."""
+    """The heaviest drawer on its pair of slides: fully out as it stands, and shut in the job's hardest bump."""
     say = context.say
     one = max(drawers, key=lambda one: (one.runner.rating is None, one.kg / (one.runner.rating or 1.0)))
     w = Working()
     w.given("m", one.kg, "kg", f"{one.runner.label} with what is in it")
-    W = w.line("W", "m * 9.80665", "N", f"on its slides, {say.length(one.reach)} out")
-    found = replace(_blank(build, "drawer.slides", (one.runner.id, one.runner.body), "Slides of a drawer"), demand=W, case="Parked")
+    bump, case = _bump(context)
+    W = w.line(
+        "W", "n * m * 9.80665", "N", f"on its slides, shut, {case.lower()}; {say.length(one.reach)} out it is its weight alone", n=bump
+    )
+    found = replace(_blank(build, "drawer.slides", (one.runner.id, one.runner.body), "Slides of a drawer"), demand=W, case=case)
     if one.runner.kind == "bin":
         text = f"{one.runner.label} is a bin of {say.mass(one.kg)}: it is lifted out, and runs on nothing."
         return replace(found, sentence=text, state="note", working=w.done())
-    text = f"{say.mass(one.kg)} on the slides of {one.runner.label}, drawn out."
+    text = f"{say.force(W)} on the slides of {one.runner.label}, {case.lower()}: {say.mass(one.kg)} with what is in it."
     if one.runner.rating is None:
         return unknown(replace(found, sentence=f"{text} What a pair is sold for is not known: give it.", working=w.done()), "slide rating")
-    use = w.line("use", "W / R", "", "rating of the pair fully out, as sold", R=one.runner.rating)
+    use = w.line("use", "W / R", "", "rating of the pair fully out, as sold: shut it holds no less", R=one.runner.rating)
     return replace(
-        found, sentence=text, limit=one.runner.rating, use=use, state=at_most(use, 1.0)[1], basis="rating as given", working=w.done()
+        found,
+        sentence=text,
+        limit=one.runner.rating,
+        use=use,
+        state=at_most(use, 1.0)[1],
+        basis=f"rating as given; bump by road class: {COMMON_PRACTICE}",
+        working=w.done(),
     )
 
 
-def _floors(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Iterator[Finding]:
-    """The hardest worked floor: a strip across the drawer under its load spread out, in the job's hardest bump."""
+def _bump(context: Context) -> tuple[float, str]:
+    """g that presses hardest in a bump of this job, and its name; standing still where it leaves bumps out."""
     loads = context.design.loads
     own = loads.cases.get("Bump")
     bump = 1.0 if "Bump" in loads.off else max(1.0, -own.z) if own else BUMP[loads.road]
+    return bump, "Bump" if bump > 1.0 else "Parked"
+
+
+def _floors(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Iterator[Finding]:
+    """The hardest worked floor: a strip from side to side under each thing where it stands, and under all of them spread out."""
     best: tuple[float, Finding] | None = None
     for one in drawers:
         panel = next(panel for panel in build.panels if panel.id == one.runner.bottom)
         if not isinstance(panel.sheet, Sheet):
             continue
         held = context.plan.on(one.runner.body)
-        kg = sum(item.mass for item in held)
-        if kg == 0:
-            continue
-        L, depth, sheet = one.runner.width, one.runner.depth, panel.sheet
-        w = Working()
-        w.given("m", kg, "kg", f"in {one.runner.label}, spread over its floor")
-        w.line("p", "n * m * 9.80665 / (b * l)", "MPa", "in a bump", n=bump, b=L, l=depth)
-        M = w.line("M", "p * b**2 / 8", "N mm/mm", "a strip from side to side, hinged", b=min(L, depth))
-        t = w.given("t", sheet.t, "mm", "mean thickness")
-        stress = w.line("sigma", "6 * M / t**2", "MPa", M=M, t=t)
-        limit = w.line(
-            "sigma_allow", "k * f_m", "MPa", "short-term factor on the characteristic strength", k=sheet.material.short, f_m=min(sheet.f)
-        )
-        use, state = at_most(stress, limit)
-        text = f"{context.say.stress(stress)} of {context.say.stress(limit)} in the floor of {one.runner.label}, {sheet.label}."
-        found = replace(
-            _blank(build, "drawer.floor", (panel.id,), "Floor of a drawer", "MPa"),
-            sentence=text, state=state, demand=stress, limit=limit, use=use, case="Bump", working=w.done(),
-            basis="plywood after the Handbook of Finnish Plywood, factors after EC5; weaker way of the grain",
-        )  # fmt: skip
-        if best is None or use > best[0]:
-            best = use, found
+        whole = sum(item.mass for item in held)
+        rows = [(item.thing.name, item.mass, item.size[:2]) for item in held]
+        if len(held) > 1:
+            rows.append((f"all in {one.runner.label}, spread out", whole, (one.runner.depth, one.runner.width)))
+        for row in rows:
+            found = _floor_under(context, build, one, panel, panel.sheet, *row)
+            if best is None or (found.use or 0.0) > best[0]:
+                best = found.use or 0.0, found
     if best is not None:
         yield best[1]
+
+
+def _floor_under(
+    context: Context, build: Assembly, one: Loaded, panel: PanelPart, sheet: Sheet, name: str, kg: float, size: tuple[float, float]
+) -> Finding:
+    """A thing on a floor, its face grain the weaker way: spread as far as a strip carries it (Westergaard 1930), held on its sides alone."""
+    axis, (bump, case) = one.runner.axis, _bump(context)
+    span, deep = one.runner.width, one.runner.depth
+    w = Working()
+    w.given("m", kg, "kg", name)
+    P = w.line("P", "n * m * 9.80665", "N", case, n=bump)
+    L = w.given("L", span, "mm", "from side to side, hinged")
+    c = w.given("c", min(size[1 - axis], span), "mm", "its size that way")
+    weak, strong = sorted(sheet.E)
+    b = w.line(
+        "b", "min(0.58 * L * (E_2 / E_1)**0.25 + d, D)", "mm", "width that carries, Westergaard 1930; the weaker way of the grain",
+        E_2=weak, E_1=strong, d=min(size[axis], deep), D=deep,
+    )  # fmt: skip
+    M = w.line("M", "P * (L / 4 - c / 8) / b", "N mm/mm", "mid span", P=P, L=L, c=c, b=b)
+    t = w.given("t", sheet.t, "mm", "mean thickness")
+    stress = w.line("sigma", "6 * M / t**2", "MPa", M=M, t=t)
+    wet = WET if context.design.loads.wet else 1.0
+    words = "short-term factor on the characteristic strength" + (", wetted x 0.8" if wet < 1 else "")
+    limit = w.line("sigma_allow", "k * f_m", "MPa", words, k=sheet.material.short * wet, f_m=min(sheet.f))
+    use, state = at_most(stress, limit)
+    text = f"{context.say.stress(stress)} of {context.say.stress(limit)} in the floor of {one.runner.label}, {sheet.label}, under {name}."
+    return replace(
+        _blank(build, "drawer.floor", (panel.id,), "Floor of a drawer", "MPa"),
+        sentence=text, state=state, demand=stress, limit=limit, use=use, case=case, working=w.done(),
+        basis="plywood after the Handbook of Finnish Plywood, factors after EC5; weaker way of the grain; strip after Westergaard 1930",
+    )  # fmt: skip
 
 
 def _outward(context: Context, one: Loaded) -> tuple[float, str]:
@@ -159,6 +193,29 @@ def _kept(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Itera
         )
     if keeper.kind in ("self-closing", "pinned bar"):
         yield engaged(keeper.pin, _blank(build, "drawer.pin", (keeper.id,), "Pin of the catch", "mm", FLIES), say)
+
+
+def _kept_in_crash(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Iterator[Finding]:
+    """What keeps drawers in in a crash that pulls them open, against what it was tried to hold: a rating has no factor to take out."""
+    keeper, say, cases = build.keeper, context.say, crash_cases(context.design.loads)
+    if keeper is None or not cases or keeper.kind in ("none", "bar"):
+        return
+    each = keeper.kind in ("self-closing", "turn button")
+    rows = [(one, max((case.g[one.runner.axis] * one.outward, case.name) for case in cases)) for one in drawers]
+    one, (g, case) = max(rows, key=lambda row: row[1][0] * row[0].kg)
+    kg = one.kg if each else sum(row.kg for row, _ in rows)
+    w = Working()
+    w.given("m", kg, "kg", f"{one.runner.label} with what is in it" if each else "all drawers with what is in them")
+    need = w.line("F", "m * 9.80665 * a", "N", f"pulls it open, {case}; no friction counted", a=g)
+    text = f"{say.force(need)} on what keeps {one.runner.label if each else 'all drawers'} in, {case.lower()}."
+    blank = _blank(build, "crash.drawers", (keeper.id, one.runner.body), "Drawers stay in in a crash", caution=CRASH_CAUTION)
+    found = replace(blank, sentence=text, demand=need, case=case, basis=CRASH_BASIS, limit=keeper.rating)
+    if keeper.rating is None:
+        lacking = f"{text} What one holds is not known: pull it off with a scale, and give that."
+        yield unknown(replace(found, sentence=lacking, working=w.done()), "latch rating")
+        return
+    use = w.line("use", "F / R", "", "as given", R=keeper.rating)
+    yield replace(found, use=use, state=at_most(use, 1.0)[1], working=w.done())
 
 
 def _stays(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Finding:

@@ -69,6 +69,8 @@ class Assembly:
     """What is stowed, lifted out or folded and must stay so."""
     base: str = ""
     """Body that is fixed to the host by anchors; empty: nothing is."""
+    packed: frozenset[tuple[int, int]] = frozenset()
+    """(axis, sign) along which the host's own sides or ends stand against it."""
     links: tuple[Link, ...] = ()
     """What keeps the base's members apart."""
     stack: tuple[Height, ...] = ()

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import itertools
 import math
+from collections import Counter
 from collections.abc import Iterable, Iterator
 
 from .assembly import Assembly
@@ -54,6 +55,7 @@ def over(build: Assembly, setting: Setting, at: Point3, panels: Iterable[PanelPa
 
 
 def _feet(build: Assembly, setting: Setting) -> Iterator[Stand]:
+    names = Counter(member.name for member in build.members)
     for member in build.members:
         above = _above(build, setting, member)
         if not above:
@@ -73,7 +75,8 @@ def _feet(build: Assembly, setting: Setting) -> Iterator[Stand]:
         for s, words in spots:
             at = _along(member, s)
             if over(build, setting, (at[0] + shift[0], at[1] + shift[1], at[2]), above, near=FOOT):
-                yield Stand(f"foot.{member.name}.{s:.0f}", f"one foot on {member.name}, {words}", at, member.id)
+                called = member.name if names[member.name] == 1 else f"{member.name} of {member.body.rsplit('/', 1)[-1].replace('.', ' ')}"
+                yield Stand(f"foot.{member.id}.{s:.0f}", f"one foot on {called}, {words}", at, member.id)
 
 
 def _above(build: Assembly, setting: Setting, member: Member) -> list[PanelPart]:

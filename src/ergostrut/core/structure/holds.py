@@ -92,7 +92,7 @@ class Contact:
     """Pushes only: the host on ``member`` at ``at`` along ``push``, after ``gap`` mm.
 
     ``rides`` host: its place on the member moves as the body does. ``only_at``: the travel at which it is there; None: always.
-    ``aside``: mm to the right of the member's axis at which it acts, where it stands beside it. ``on``: the base's member that takes it;
+    ``aside``: mm to the right of the member's axis at which it acts, where it stands beside it; of a wall fixing, mm from the wall to what it holds. ``on``: the base's member that takes it;
     empty: the host itself. ``pad``: what bears on which member, None where that is no wall or wood across its grain. ``source``: the
     host feature it bears on; ``group``: contacts that share a finding."""
 
@@ -113,6 +113,10 @@ class Contact:
     aside: float = 0.0
     carries: bool = False
     """A wall fixing that carries as well: nothing stands on the floor."""
+    lies: float | None = None
+    """mm of its member that lie on what bears it, as the host was measured; None: not known, or all of it."""
+    under: str = ""
+    """The loose block or packer that stands between it and the host."""
 
 
 @dataclass(frozen=True, slots=True)

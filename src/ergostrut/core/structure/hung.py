@@ -49,6 +49,8 @@ class Mount:
     lever: float
     rating: float | None = None
     source: str = ""
+    off: float = 0.0
+    """mm from its member's axis to the wall's face, where its shear acts."""
     carries: bool = True
     """False: it keeps its member at the wall and from going along it, what stands on the floor carries itself."""
 

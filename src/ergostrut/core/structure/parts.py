@@ -314,6 +314,8 @@ class Surface:
     """Its open side stands higher by so much a mm of depth."""
     faces: float = 0.0
     """Towards which side one reaches in: -1 left, +1 right; 0: from above or the rear."""
+    lips: Literal["all round", "open side"] = "all round"
+    """Where its edge stands: all round it, or along the side one reaches in alone."""
     vented: bool | None = None
     """Whether air comes in and out of it; None: it is open."""
 

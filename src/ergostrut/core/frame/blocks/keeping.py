@@ -36,5 +36,5 @@ def keep_rows(path: str, what: str, when: tuple[When, ...] = ()) -> tuple[Row, .
     return (
         Row(f"{path}/by", f"{what} kept by", "choice", kinds, when=when),
         Row(f"{path}/rating", "That holds, pulled by a scale", "mass", optional=True, when=(*when, When(f"{path}/by", RATED))),
-        Row(f"{path}/friction", "Friction", "number", optional=True, when=(*when, When(f"{path}/by", ("friction",)))),
+        Row(f"{path}/friction", "Friction", "number", optional=True, when=(*when, When(f"{path}/by", ("friction", "magnet")))),
     )

@@ -15,6 +15,17 @@ def withdrawal(gravity: float, d: float, bite: float) -> float:
     return float(2850 * gravity**2 * (d / INCH) * LB_PER_IN * bite)
 
 
+HEAD = 2.0
+"""Diameters of a wood screw's head (ASME B18.6.1, rounded down, from memory)."""
+
+
+def head_pull_through(gravity: float, d: float, side: float) -> float:
+    """N that pulls a screw's head through the piece under it, ``side`` mm thick: 690 pi D_H G2 t lb (NDS 2018 12.2.5, from memory), t held to
+    2.5 D_H."""
+    head = HEAD * d / INCH
+    return float(690 * math.pi * head * gravity**2 * min(side / INCH, 2.5 * head) * LBF)
+
+
 def lag_withdrawal(gravity: float, d: float, bite: float, *, end_grain: bool = False) -> float:
     """Lag screw, N: 1800 G^1.5 D^0.75 lb per inch (12.2-1), x 0.75 in end grain (12.2.1.5)."""
     return float(1800 * gravity**1.5 * (d / INCH) ** 0.75 * LB_PER_IN * bite * (0.75 if end_grain else 1.0))

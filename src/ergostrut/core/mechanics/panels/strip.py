@@ -35,7 +35,8 @@ def bays(count: int) -> Bays:
 def carrying_width(L: float, E_along: float, E_across: float, contact: float, panel: float, to_edge: float | None = None) -> float:
     """Width (mm) that shares a concentrated load on a strip of span ``L`` (after Westergaard 1930), at most the ``panel``.
 
-    b = 0.58 L (E across / E along)^(1/4) + contact; nearer a free edge than b/2 (``to_edge`` mm): 0.37 b.
+    b = 0.58 L (E across / E along)^(1/4) + contact; nearer a free edge than b/2 (``to_edge`` mm): 0.37 b, the contact at
+    least.
     """
     b = min(0.58 * L * math.sqrt(math.sqrt(E_across / E_along)) + contact, panel)
-    return 0.37 * b if to_edge is not None and to_edge < b / 2 else b
+    return max(0.37 * b, min(contact, panel)) if to_edge is not None and to_edge < b / 2 else b

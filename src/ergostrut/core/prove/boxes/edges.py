@@ -15,7 +15,9 @@ from ...mechanics.solver.linked import link_forces
 from ...mechanics.solver.model import Array, Results
 from ...structure.parts import EdgeWay, Slab
 from ...structure.slabs import rim_of
+from ..joints.wooden import WET_SCREW
 from .model import Box, edging_of
+from .stiff import WET
 from .strength import lasts
 from .ways import BASES, BRACKET, EDGE, GLUED, NOMINAL, PEELS, SLANT, TITLES, Hold, hold_of, use_of
 
@@ -54,10 +56,17 @@ class _Run:
 
     cases: tuple[Case, ...]
     forces: Array
+    wet: bool
     crash: bool = False
 
     def duration(self, hold: Hold, i: int) -> tuple[float, str]:
         """What a case leaves of what an edge holds, or adds to it, and why."""
+        k, why = self._dry(hold, i)
+        if not self.wet or (hold.edging.rating is not None and hold.edging.way not in GLUED):
+            return k, why
+        return (WET * k, f"{why}, wetted x {WET:g}") if hold.edging.way in GLUED else (WET_SCREW * k, f"{why}, wet service x {WET_SCREW:g}")
+
+    def _dry(self, hold: Hold, i: int) -> tuple[float, str]:
         case = self.cases[i]
         if hold.edging.way in GLUED:
             if self.crash:
@@ -73,7 +82,7 @@ class _Run:
 def _run(box: Box, cases: tuple[Case, ...], results: Results, *, crash: bool = False) -> _Run:
     assert box.frame.links is not None
     rows = [i for i in range(len(cases)) if i not in results.errors]
-    return _Run(tuple(cases[i] for i in rows), link_forces(box.frame.links, results.u[rows]), crash)
+    return _Run(tuple(cases[i] for i in rows), link_forces(box.frame.links, results.u[rows]), box.context.design.loads.wet, crash)
 
 
 def _taken(box: Box, run: _Run) -> Iterator[_Taken]:
@@ -106,7 +115,7 @@ class EdgeUse:
 def uses_of(box: Box, case: int) -> list[EdgeUse]:
     """Every seam's hardest place in a case."""
     assert box.frame.links is not None
-    run = _Run((box.cases[case],), link_forces(box.frame.links, box.results.u[[case]]))
+    run = _Run((box.cases[case],), link_forces(box.frame.links, box.results.u[[case]]), box.context.design.loads.wet)
     found = []
     for one in _taken(box, run):
         j = int(np.argmax(one.use[0]))
@@ -221,6 +230,6 @@ def _fasteners(w: Working, hold: Hold, k: float, why: str) -> float | None:
     if edging.rating is not None and edging.way != "brackets":
         words = ("one fastener, as given", "one fastener, as given")
     w.given("Z", hold.lateral, "N", words[0])
-    w.given("W", hold.pull, "N", words[1])
+    w.given("W", hold.pull, "N", f"its head comes through {hold.on:.1f} mm, NDS 2018 12.2.5" if hold.head else words[1])
     w.given("C_D", k, "", why)
     return w.line("use", "(V / Z + T / W) / C_D", "")

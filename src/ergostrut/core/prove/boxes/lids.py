@@ -12,9 +12,11 @@ from ...finding import Finding, Working, at_most
 from ...mechanics.panels import sandwich
 from ...structure.context import Context
 from ...structure.parts import PanelPart
+from .stiff import WET
 
 FOOT = 75.0
 ROLE = "hatch"
+AT_EDGE = "of it at a free edge"
 
 
 def check_lids(context: Context, panels: tuple[PanelPart, ...], build: str) -> Iterator[Finding]:
@@ -33,6 +35,8 @@ class _Patch:
     words: str
     case: str
     lasting: bool = False
+    anywhere: bool = False
+    """Somebody may stand there: at the lid's free edge as well."""
 
 
 def _patches(context: Context, panel: PanelPart, build: str) -> list[_Patch]:
@@ -40,7 +44,7 @@ def _patches(context: Context, panel: PanelPart, build: str) -> list[_Patch]:
     loads = context.design.loads
     own = loads.cases.get("Bump")
     bump = 1.0 if "Bump" in loads.off else max(1.0, -own.z) if own else BUMP[loads.road]
-    found = [_Patch(loads.foot, FOOT, "one foot on 75 x 75 mm", "Parked, foot")]
+    found = [_Patch(loads.foot, FOOT, "one foot on 75 x 75 mm", "Parked, foot", anywhere=True)]
     (x0, y0, z0), (lx, ly) = panel.origin, panel.size
     for item in context.plan.on(f"{build}/box"):
         (x, y, _), (sx, sy, _) = item.at(), item.size
@@ -63,6 +67,7 @@ def _under(context: Context, panel: PanelPart, build: str, patch: _Patch) -> Fin
     text = f"in {panel.sheet.label} over {say.length(L)}, {patch.words}, {patch.case.lower()}."
     if isinstance(panel.sheet, Sandwich):
         b = w.line("b", "min(c + 0.58 * L, B)", "mm", "width that carries, Westergaard 1930")
+        b = w.line("b", "max(0.37 * b, c)", "mm", AT_EDGE) if patch.anywhere else b
         use = w.given("use", sandwich.line(panel.sheet, L, P / b, lasting=patch.lasting).use, "", "faces and core as a strip (Allen 1969)")
         return Finding(
             ident, "hatch.foot", "prove", (panel.id,), title, f"{say.force(P)} {text}", at_most(use, 1.0)[1], use=use, case=patch.case,
@@ -71,11 +76,14 @@ def _under(context: Context, panel: PanelPart, build: str, patch: _Patch) -> Fin
     assert isinstance(panel.sheet, Sheet)
     weak, strong = sorted(panel.sheet.E)
     w.line("b", "min(c + 0.58 * L * (E_2 / E_1)**0.25, B)", "mm", "width that carries, Westergaard 1930; the weaker way of the grain", E_2=weak, E_1=strong)  # fmt: skip
+    if patch.anywhere:
+        w.line("b", "max(0.37 * b, c)", "mm", AT_EDGE)
     w.line("M", "P * (L / 4 - min(c, L) / 8)", "N mm", "mid span")
     w.given("t", panel.sheet.t, "mm", "mean thickness")
     stress = w.line("sigma", "M / (b * t**2 / 6)", "MPa")
-    factor = panel.sheet.material.long if patch.lasting else panel.sheet.material.short
-    words = f"{'long' if patch.lasting else 'short'}-term factor, weaker way of the grain"
+    wet = WET if context.design.loads.wet else 1.0
+    factor = (panel.sheet.material.long if patch.lasting else panel.sheet.material.short) * wet
+    words = f"{'long' if patch.lasting else 'short'}-term factor, weaker way of the grain" + (", wetted x 0.8" if wet < 1 else "")
     limit = w.line("sigma_allow", "k * f_m", "MPa", words, k=factor, f_m=min(panel.sheet.f))
     use, state = at_most(stress, limit)
     w.line("use", "sigma / sigma_allow", "")

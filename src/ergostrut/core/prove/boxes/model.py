@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 
 import numpy as np
@@ -162,6 +162,16 @@ def _foot(top: Slab, ident: str, words: str, at: Sequence[float], size: tuple[fl
     return [Stand(ident, words, (x, y, top.hi[2]), "", top.body, size)] if inside and not over else []
 
 
+def told_apart(stands: Sequence[Stand]) -> tuple[Stand, ...]:
+    """Everybody's places with ids of their own: one that comes again gets a number, or the last alone would press."""
+    seen: dict[str, int] = {}
+    found = []
+    for stand in stands:
+        count = seen[stand.id] = seen.get(stand.id, 0) + 1
+        found.append(stand if count == 1 else replace(stand, id=f"{stand.id}#{count}"))
+    return tuple(found)
+
+
 def _rims(stands: Sequence[Stand]) -> list[Vec]:
     """Two corners and the middle of everybody's patch: elements end there, so that what stands on them is even on whole ones."""
     found = []
@@ -250,7 +260,7 @@ def solved(context: Context, build: Assembly, level: int = 0) -> Box:
     model = FrameModel(nodes, (), tuple(sorted(set(held))), rests, names, sheets=mesh.sheets, links=(*springs, *holds.give))
     levels = Levels(mesh, flats, by_id)
     drawers = loaded(context.plan, build)
-    stands = (*feet_of(build), *build.stands, *drawn_stands(drawers))
+    stands = told_apart((*feet_of(build), *build.stands, *drawn_stands(drawers)))
     frame = Frame(model, _basic(context, build, mesh, levels, stands, drawers))
     cases = cases_at(context.design.loads, context.scene == "driving", stands)
     place = {stand.id: i for i, stand in enumerate(stands)}

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass, replace
 
 from ...catalog.model import Sandwich, Sheet
@@ -79,6 +80,8 @@ class Hold:
     pull: float | None = None
     missing: str = ""
     why: str = ""
+    head: bool = False
+    """Whether a screw's head comes through its panel before its thread comes out."""
 
 
 def line_of(edging: Edging, t: float, on: float) -> Line:
@@ -144,13 +147,15 @@ def hold_of(edging: Edging, edge: Sheet | Sandwich, face: Sheet | Sandwich) -> H
         # out of the pocket, half the edge's thickness left, into the face no deeper than it is thick
         bite, factor = min(edging.bite, on - 1.0), SLANT
         lateral = woodscrew.lateral(screw.root, screw.Fyb, t / 2, GRAVITY, GRAVITY, bite, d) * factor
-    pull = woodscrew.withdrawal(GRAVITY, d, bite) * factor
+    pull, through = woodscrew.withdrawal(GRAVITY, d, bite) * factor, math.inf
+    if edging.way == "screws":
+        through = woodscrew.head_pull_through(GRAVITY, d, on)
     if lateral <= 0:
         why = "It bites less than six diameters, which no rule covers: take a thicker face or longer screws" + (
             "." if edging.way == "screws" else ", or give what one held when tried."
         )
         return Hold(edging, t, on, edging.spacing, missing="longer screw", why=why)
-    return Hold(edging, t, on, edging.spacing, lateral=lateral, pull=pull)
+    return Hold(edging, t, on, edging.spacing, lateral=lateral, pull=min(pull, through), head=through < pull)
 
 
 def pulled(hold: Hold, apart: Array, turn: Array) -> Array:

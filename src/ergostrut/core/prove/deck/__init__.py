@@ -11,7 +11,7 @@ from ...catalog.model import Planks, Sandwich
 from ...finding import Finding
 from ...structure.assembly import Assembly
 from ...structure.context import Context
-from .edge import check_edge
+from .edge import check_edge, check_hanging_over
 from .field import Field, fields
 from .held import check_plate
 from .layered import check_sandwich
@@ -32,6 +32,7 @@ UNDER_A_FOOT = ("deck.foot", "deck.edge", "deck.spring", "deck.crush")
 
 def _checked(field: Field) -> Iterator[Finding]:
     yield from check_edge(field)
+    yield from check_hanging_over(field)
     sheet = field.panel.sheet
     if isinstance(sheet, Planks):
         yield from check_planks(field, sheet)

@@ -13,6 +13,7 @@ from ...mechanics.panels.strip import Bays, bays
 from ...structure.assembly import Assembly
 from ...structure.carried import Placed
 from ...structure.context import Context
+from ...structure.feet import FLUSH
 from ...structure.parts import PanelPart
 
 FOOT = 75.0
@@ -70,6 +71,25 @@ class Field:
     def wide(self) -> float:
         """mm of the panel across its span."""
         return self.panel.size[1 - self.panel.span]
+
+    @property
+    def free_edges(self) -> bool:
+        """Whether an edge along its span lies on nothing: no member runs under it, flush with the others."""
+        k, panel = 1 - self.panel.span, self.panel
+        lo, hi = panel.origin[k], panel.origin[k] + panel.size[k]
+        under = [
+            member
+            for member in self.assembly.members
+            if member.body == self.assembly.member(panel.on[0]).body
+            and abs(member.axes[0][panel.span]) > 0.9
+            and abs(member.middle[2] + member.shape.depth / 2 - panel.origin[2]) <= FLUSH
+        ]
+        return not all(any(abs(member.middle[k] - edge) <= member.shape.width for member in under) for edge in (lo, hi))
+
+    @property
+    def where_a_foot(self) -> str:
+        """Where one foot works it hardest, in words."""
+        return "at its free edge" if self.free_edges else "mid bay"
 
     def _over(self, item: Placed) -> bool:
         (x, y, _), at, size = self.panel.origin, item.at(), item.size

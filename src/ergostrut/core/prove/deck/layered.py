@@ -31,12 +31,14 @@ def _lines(field: Field, sheet: Sandwich, found: sandwich.SandwichResult, what: 
 
 def check_sandwich(field: Field, sheet: Sandwich) -> Iterator[Finding]:
     say = field.context.say
-    b = carrying_width(field.L, 1.0, 1.0, FOOT, field.wide)
+    b = carrying_width(field.L, 1.0, 1.0, FOOT, field.wide, 0.0 if field.free_edges else None)
     foot = sandwich.line(sheet, field.L, field.foot / b, lasting=False)
 
-    w = _lines(field, sheet, foot, f"one foot shared by {b:.0f} mm")
+    w = _lines(field, sheet, foot, f"one foot{' at its free edge' if field.free_edges else ''} shared by {b:.0f} mm")
     text = f"Face {say.stress(foot.face)} of {say.stress(foot.face_allow)}, core {foot.shear:.3f} of {foot.shear_allow:.3f} MPa, {sheet.label}."
-    yield field.finding("deck.foot", "Deck, one foot mid bay", text, foot.use, 1.0, "Parked, foot", w, THIN_FACES, "of the limit")
+    yield field.finding(
+        "deck.foot", f"Deck, one foot {field.where_a_foot}", text, foot.use, 1.0, "Parked, foot", w, THIN_FACES, "of the limit"
+    )
     yield field.spring(foot.sag, w, THIN_FACES)
     c = Working()
     c.given("P", field.foot, "N", "one foot")

@@ -8,7 +8,7 @@ from ...cases import ROAD_DURATION
 from ...catalog.model import Planks
 from ...constants import G
 from ...finding import Finding, Working
-from ...mechanics.panels.boards import share
+from ...mechanics.panels.boards import share_of
 from .field import CREEP, FOOT, Field, Load
 
 BOARDS = "each board a beam over the ribs, continuous over the bays, worst pattern; a foot stands on one board alone"
@@ -51,13 +51,15 @@ def _under(field: Field, boards: Planks, item: Load, E: float) -> Iterator[Findi
     """A thing's place on the boards, standing still and in a bump, and its lasting sag."""
     say, row, basis = field.context.say, field.bays, f"{BOARDS}; {boards.source}"
     long, across = item.long, item.across
-    pitch = boards.width + field.panel.gap
+    k = 1 - field.panel.span
+    edges = [(rect[k], rect[k] + rect[k + 2]) for rect in field.panel.rects]
+    part = share_of(edges, item.c, across)
+    under = sum(min(b, item.c + across / 2) - max(a, item.c - across / 2) > 1e-6 for a, b in edges)
     for n, case, lasting in field.presses:
         q = Working()
         q.given("m", item.mass, "kg", item.name)
         q.given("l", long, "mm", "its length on the deck")
-        note = f"part of it on one board: {say.length(pitch)} of its {say.length(across)} width"
-        q.given("k_s", share(pitch, across, 0.0), "", note)
+        q.given("k_s", part, "", f"part of it on one board: it lies on {under} of them" + (", by levers" if under == 2 else ""))
         q.line("q", "n * k_s * m * g / l", "N/mm", f"on one board, {case.lower()}", n=n, g=G)
         L = q.given("L", field.L, "mm", "longest bay")
         if long >= L:

@@ -25,12 +25,14 @@ def check_strips(field: Field, sheet: Sheet) -> Iterator[Finding]:
     w.given("c", min(FOOT, L), "mm", "contact")
     w.given("B", field.wide, "mm", "panel width")
     w.line("b", "min(0.58 * L * (E_x / E)**0.25 + c, B)", "mm", "width that carries, Westergaard 1930")
+    if field.free_edges:
+        w.line("b", "max(0.37 * b, c)", "mm", "of it at a free edge, where a foot may stand")
     w.line("M", "P * (k_p * L - c / 8)", "N mm", "foot mid end bay", k_p=row.point_moment)
     t = w.given("t", sheet.t, "mm", "mean thickness")
     stress = w.line("sigma", "M / (b * t**2 / 6)", "MPa")
     limit = allowable(w, field, sheet, f, lasting=False)
     text = f"{say.stress(stress)} of the {say.stress(limit)} working limit, {sheet.label} over {say.length(L)}."
-    yield field.finding("deck.foot", "Deck, one foot mid bay", text, stress, limit, "Parked, foot", w, basis)
+    yield field.finding("deck.foot", f"Deck, one foot {field.where_a_foot}", text, stress, limit, "Parked, foot", w, basis)
     s = Working(dict(w.values))
     s.line("I", "b * t**3 / 12", "mm⁴")
     yield field.spring(s.line("delta", "k_d * P * L**3 / (E * I)", "mm", k_d=row.point_sag), s, "simple strip")

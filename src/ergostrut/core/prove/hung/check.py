@@ -37,8 +37,10 @@ def check_hung(study: Study) -> Iterator[Finding]:
         straps = [(s.label, replace(build, straps=tuple(o for o in build.straps if o is not s))) for s in hung.straps]
         yield from _lost(study, straps, STRAP_GONE, lambda left: twice_cases(left.stands))
         mounts = [(m.label, replace(build, mounts=tuple(o for o in build.mounts if o is not m))) for m, _ in hung.mounts]
-        yield from _lost(study, mounts, MOUNT_GONE, None)
-        yield from _lost(study, list(_feet_away(build)), FOOT_AWAY, None)
+        slept = any(surface.use == "sleeping" for surface in build.surfaces)
+        for found in (*_lost(study, mounts, MOUNT_GONE, None), *_lost(study, list(_feet_away(build)), FOOT_AWAY, None)):
+            # a verdict where people lie on what hangs there, a note elsewhere
+            yield found if slept or found.state != "over" else replace(found, state="note")
 
 
 def _feet_away(build: Assembly) -> Iterator[tuple[str, Assembly]]:

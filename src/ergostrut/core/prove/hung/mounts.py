@@ -12,17 +12,27 @@ import numpy as np
 from ...finding import Finding, Working
 from ...mechanics.solver.model import Array, CaseResult
 from ...structure.hung import Latch, Mount
+from ...structure.parts import Point3, cross
 from ..posed import Posed
 from ..study import Study
 from .straps import working_load
 from .ways import Row, Way, blank, hardest_of, held
 
 
-def mount_forces(mount: Mount, reactions: Array) -> tuple[Array, Array]:
-    """(pull with what prying adds, shear) N on a wall fixing from the reactions (..., 6) of its support, N and N mm."""
+def turned_by(mount: Mount, reactions: Array, axis: Point3) -> Array:
+    """N mm that turn a member about its ``axis`` at a wall fixing: its support's own, and the shear that the wall gives at its face, ``off``
+    beside that axis."""
+    across = np.abs(reactions[..., :3] @ np.array(cross(axis, mount.into)))
+    found: Array = np.max(np.abs(reactions[..., 3:]), axis=-1) + across * mount.off
+    return found
+
+
+def mount_forces(mount: Mount, reactions: Array, axis: Point3) -> tuple[Array, Array]:
+    """(pull with what prying adds, shear) N on a wall fixing from the reactions (..., 6) of its support, N and N mm; ``axis``: unit vector
+    along its member."""
     R, u = reactions[..., :3], np.array(mount.into)
     along = R @ u
-    turn = np.max(np.abs(reactions[..., 3:]), axis=-1)
+    turn = turned_by(mount, reactions, axis)
     return np.maximum(along, 0.0) + turn / mount.lever, np.linalg.norm(R - along[..., None] * u, axis=-1)
 
 
@@ -51,7 +61,7 @@ def held_by(posed: Posed, result: CaseResult) -> tuple[Taken, ...]:
     found = list[Taken]()
     for mount, node in posed.hung.mounts:
         R = result.reactions[node]
-        pull, shear = (float(part) for part in mount_forces(mount, R))
+        pull, shear = (float(part) for part in mount_forces(mount, R, posed.assembly.member(mount.member).axes[0]))
         push = float(R[0]), float(R[1]), float(R[2])
         missing = "rating of the wall fixings" if mount.rating is None else ""
         found.append(Taken(mount.id, mount.label, mount.source, mount.at, pull, shear, mount.rating, missing, push))
@@ -79,7 +89,7 @@ def _each_mount(rows: Sequence[Row]) -> Iterator[tuple[float, float | None, tupl
         nodes = [node for _, node in posed.hung.mounts]
         table = np.array([row.result.reactions[nodes] for row in mine])
         for k, (mount, node) in enumerate(posed.hung.mounts):
-            pull, shear = mount_forces(mount, table[:, k])
+            pull, shear = mount_forces(mount, table[:, k], posed.assembly.member(mount.member).axes[0])
             worst = int(np.argmax(pull + shear))
             yield float(pull[worst] + shear[worst]), mount.rating, (mount, mine[worst], node)
 
@@ -90,14 +100,24 @@ def check_mounts(study: Study, rows: Sequence[Row], way: Way) -> Iterator[Findin
         return
     force, rating, (mount, row, node) = hardest
     say, R = study.context.say, row.result.reactions[node]
-    pull, shear = (float(part) for part in mount_forces(mount, R))
-    turn = float(np.max(np.abs(R[3:])))
+    assert row.study.posed is not None
+    axis = row.study.posed.assembly.member(mount.member).axes[0]
+    pull, shear = (float(part) for part in mount_forces(mount, R, axis))
+    turn, own = float(turned_by(mount, R, axis)), float(np.max(np.abs(R[3:])))
     w = Working()
     w.say(
         f"Support of {mount.member.rsplit('/', 1)[-1]} at {mount.label}, {row.words}: {R[0]:.0f}, {R[1]:.0f}, {R[2]:.0f} N along x, y, z."
     )
     w.given("P", pull - turn / mount.lever, "N", "straight out of the wall")
-    w.given("M", turn, "N mm", "turns the rail about its length")
+    w.given("M_0", own, "N mm", "turns it about its length, from the frame")
+    w.line(
+        "M",
+        "M_0 + V_w * d_w",
+        "N mm",
+        "and its shear, which acts at the wall's face",
+        V_w=(turn - own) / mount.off if mount.off else 0.0,
+        d_w=mount.off,
+    )
     w.line("T", "P + M / h", "N", "pull; the rail pries about its edge", h=mount.lever)
     w.given("V", shear, "N", "along the wall")
     w.line("F", "T + V", "N", "both added: on the safe side of any interaction")

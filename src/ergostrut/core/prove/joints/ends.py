@@ -83,7 +83,16 @@ def joined(study: Study) -> Iterator[Ends]:
             k = 0 if joint.end == "a" else -1
             through, side = rows[joint.through][0].member, joint.side
             N, Vy, Vz, T, My, Mz = (part[:, k] for part in (f.N, f.Vy, f.Vz, f.T, f.My, f.Mz))
+            if stands_under(piece.member, through):
+                # what stands under a member presses it without its fasteners
+                N = np.maximum(N, 0.0)
             yield Ends(piece.member, through, side, N, Vy, Vz, T, My, Mz, lasting, cases, bound.posed.fixity, wet)
+
+
+def stands_under(post: Member, over: Member) -> bool:
+    """Whether one member's end comes up to the underside of another that lies level on it."""
+    upright = abs(post.axes[0][2]) > 0.9 and abs(over.axes[0][2]) < 0.1
+    return upright and max(post.a[2], post.b[2]) <= over.middle[2] - over.shape.depth / 2 + 1.0
 
 
 def rib_ends(study: Study) -> Iterator[End]:

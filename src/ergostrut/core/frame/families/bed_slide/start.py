@@ -13,7 +13,7 @@ from ...blocks.rounding import down, up
 CLEAR_WELL, CLEAR_GATE, GEAR, SHEET = 19.0, 10.0, 57.0, 1219.2
 """mm: left beside the wells in all, at the gate, taken by running gear and base rails on both sides, and the width of a sheet."""
 FRONT_GAP, LONGEST = 25.4, 2_100.0
-PULL = 0.5
+PULL = 0.45
 """Part of its length that a slide comes out at first."""
 BESIDE = 9.5
 """mm from the tray's side to the middle of the lower rails: where the first bolts go through them."""
@@ -30,7 +30,7 @@ _ROUND: dict[str, dict[str, Any]] = {
         "tray_length": "74 in",
         "tray_width": "45 in",
         "front_gap": "1 in",
-        "pull_out": "37 in",
+        "pull_out": "33 in",
         "roller_lift": "5/16 in",
         "board_gap": "1/4 in",
         "rollers": {
@@ -48,9 +48,9 @@ _ROUND: dict[str, dict[str, Any]] = {
         "joints": {"capped": True},
     },
     "mm": {
-        "pull_out": "950 mm",
+        "pull_out": "850 mm",
         "base": {"lower": LOWER},
-        "rollers": {"axle": "12 mm", "let_in": "17 mm", "play": "1.5 mm"},
+        "rollers": {"axle": "12 mm", "let_in": "17 mm"},
         "joints": {"capped": True},
     },
 }

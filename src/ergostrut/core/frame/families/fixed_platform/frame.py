@@ -38,27 +38,37 @@ def _places(build: FixedPlatform, place: Layout, bearer: Member, seat: Seat) -> 
         inset = build.legs.inset.mm + place.leg_half if seat.bears == "leg" else 20.0
         return [("front", (ax + inset, ay, z)), ("rear", (bx - inset, by, z))]
     if seat.bears == "well" and place.well is not None:
-        return [("left", (ax, -place.well[1], z)), ("right", (bx, place.well[1], z))]
+        y = place.well.inner + max(place.on_well, 0.0) / 2
+        return [("left", (ax, -y, z)), ("right", (bx, y, z))]
     # a tie that is not right over its leg would pry it up
     inset = build.legs.inset.mm + place.leg_half if seat.bears == "leg" else 0.0
     return [("left", (ax, ay + inset, z)), ("right", (bx, by - inset, z))]
 
 
-def _bearing(build: FixedPlatform, place: Layout, bearers: list[Member], seats: list[Seat]) -> tuple[Contact, ...]:
-    """What the bearers lie on, and the ties that keep them there."""
+def _bearing(build: FixedPlatform, place: Layout, bearers: list[Member], seats: list[Seat], blocks: frozenset[str]) -> tuple[Contact, ...]:
+    """What the bearers lie on, and the ties that keep them there; ``blocks``: what stands loose under them, by id."""
     tie = build.tie_rating.kg * G if build.tie_rating else None
     well = build.well_rating.kg * G if build.well_rating else None
     found = []
     for bearer, seat in zip(bearers, seats, strict=True):
+        number = bearer.name.split(".")[1]
         for name, at in _places(build, place, bearer, seat):
             ident, words = f"{bearer.id}/{name}", f"{WORDS[seat.bears]} {name}, {bearer.name}"
-            pad = Pad(bearer.id, LIES[seat.bears], bearer.shape.width, LIES_SAID)
+            lies = {"slot": place.on_ledge, "well": place.on_well if place.well is not None else None}.get(seat.bears)
+            along = LIES[seat.bears] if lies is None else max(min(LIES[seat.bears], lies), 1.0)
+            pad = Pad(bearer.id, along, bearer.shape.width, LIES_SAID)
+            block = f"{build.id}/frame/{'packer' if seat.bears == 'well' else 'rest'}.{number}.{name}"
+            under = block if block in blocks else ""
             if seat.bears == "slot" and seat.slot is not None:
-                found.append(Contact(ident, words, "slot", bearer.id, at, source=seat.slot.name, rating=seat.slot.rating, pad=pad))
+                found.append(
+                    Contact(ident, words, "slot", bearer.id, at, source=seat.slot.name, rating=seat.slot.rating, pad=pad, lies=lies)
+                )
             elif seat.bears == "well":
-                found.append(Contact(ident, words, "well", bearer.id, at, rating=well, pad=pad))
+                found.append(
+                    Contact(ident, words, "well", bearer.id, at, source=f"{name} wheel well", rating=well, pad=pad, lies=lies, under=under)
+                )
             elif seat.bears == "rest":
-                found.append(Contact(ident, words, "floor", bearer.id, at, pad=pad))
+                found.append(Contact(ident, words, "floor", bearer.id, at, pad=pad, under=under))
             if build.tied:
                 words = f"tie {name}, {bearer.name}"
                 found.append(Contact(f"{ident}.tie", words, "tie", bearer.id, at, DOWN, LEAST, rating=tie))
@@ -79,30 +89,43 @@ def _standing(build: FixedPlatform, bearers: list[Member], uprights: list[Member
 
 
 def _holds(build: FixedPlatform, place: Layout, bearers: list[Member], seats: list[Seat], uprights: list[Member]) -> tuple[Hold, ...]:
-    """What keeps it from moving level: slots, the host's sides and ends, ties, or friction alone; what keeps bearers from rolling over."""
+    """What keeps it from moving level: slots, the host's sides and ends where it is packed against them, ties where it lies low on what bears
+    it, or friction alone; what keeps bearers from rolling over. A tie that comes down beside a leg or a tall block holds nothing level up there."""
     found = list[Hold]()
     across: Axis = 1 if build.run == "across" else 0
     roll: Axis = 4 if build.run == "across" else 3
     level: Axis = 0 if build.run == "across" else 1
-    firm = build.snug or build.tied
+    packed = {axis: (axis, -1) in place.packed or (axis, 1) in place.packed for axis in LEVEL}
+    slotted = any(seat.slot is not None for seat in seats)
     for bearer, seat in zip(bearers, seats, strict=True):
+        low = build.tied and _low(place, seat)
         for n, (_, at) in enumerate(_places(build, place, bearer, seat)):
             # it bears on its width, and the deck is screwed on top: it does not roll over
             found.append(Hold(bearer.id, at, roll, "its width and the deck"))
-            if seat.slot is not None:
-                found.append(Hold(bearer.id, at, 0, "slot"))
-            elif firm:
-                found.append(Hold(bearer.id, at, level, "ends or ties"))
-            if n == 0 and (firm or seat.slot is not None):
-                found.append(Hold(bearer.id, at, across, "sides, slots or ties"))
-            elif not firm and seat.slot is None and seat.bears != "leg":
-                found += [Hold(bearer.id, at, axis, "friction", by="friction") for axis in LEVEL]
-    held = firm or any(seat.slot is not None for seat in seats)
+            for axis, wanted, why in ((level, True, "ends or ties"), (across, n == 0, "sides, slots or ties")):
+                if axis == 0 and seat.slot is not None:
+                    found.append(Hold(bearer.id, at, 0, "slot"))
+                elif packed[axis] or low or (seat.slot is not None and axis == 1 and n == 0):
+                    if wanted:
+                        found.append(Hold(bearer.id, at, axis, why))
+                elif not build.tied and seat.bears != "leg" and not (slotted and axis == 0):
+                    found.append(Hold(bearer.id, at, axis, "friction", by="friction"))
+    firm = build.tied or slotted or all(packed.values())
     for upright in uprights:
         # a loaded foot stays where it stands; where nothing else holds the platform, friction alone is not counted on
-        found += [Hold(upright.id, upright.a, axis, "friction", by="shape" if held else "friction") for axis in LEVEL]
+        found += [Hold(upright.id, upright.a, axis, "friction", by="shape" if firm else "friction") for axis in LEVEL]
         found.append(Hold(upright.id, upright.a, 5, "its own bearing"))
     return tuple(found)
+
+
+def _low(place: Layout, seat: Seat) -> bool:
+    """Whether a tied bearer lies on the host itself, or on a block no taller than it is wide."""
+    if seat.bears == "leg":
+        return False
+    if seat.bears == "slot":
+        return True
+    stands = place.level - (place.well.height if seat.bears == "well" and place.well is not None else 0.0)
+    return stands <= 2 * place.leg_half
 
 
 def _motions(build: FixedPlatform, place: Layout, sheet_t: float, members: list[Member]) -> tuple[Motion, ...]:
@@ -189,8 +212,9 @@ def frame(build: FixedPlatform, host: Reader, catalog: Catalog) -> Assembly:
         joining=replace(joint_spec(build.framing, build.joints, catalog), key="leg", between="leg to bearer"),
         motions=_motions(build, place, panels[0].sheet.t, members),
         joints=joints,
-        contacts=(*_bearing(build, place, bearers, seats), *feet),
+        contacts=(*_bearing(build, place, bearers, seats, frozenset(m.id for m in members)), *feet),
         holds=_holds(build, place, bearers, seats, uprights),
+        packed=place.packed,
         stows=_stows(build, members, panels),
         stack=stack(build, place, panels[0].sheet.t),
         tags=_tags(build, place, bearers),

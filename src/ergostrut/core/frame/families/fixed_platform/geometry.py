@@ -11,11 +11,16 @@ from ....catalog.model import Catalog
 from ....sections import Properties
 from ....structure.host import WELL_HEIGHT, WELL_LENGTH, WELL_START, WIDTH_HIGH, WIDTH_LOW, Reader, SlotPair
 from ....structure.parts import Height
+from ...blocks.room import ahead, rear
 from ...blocks.stock import framed_section, laid, section_of, sheet_of
 from .params import FixedPlatform
 
 SNAP = 60.0
 """A bearer this near to a slot, mm, lies in it."""
+LEDGE = 25.0
+"""mm that a slot's ledge stands into the room (common practice, no published source)."""
+PACKED = 30.0
+"""mm beside a host's face that one packs; more is no hold there (common practice, no published source)."""
 LEVEL = 3.0
 """Slots of one platform agree in height within so much, mm."""
 Bears = Literal["slot", "well", "leg", "rest"]
@@ -28,6 +33,15 @@ class Seat:
     at: float
     bears: Bears
     slot: SlotPair | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Well:
+    """Top of the wheel wells, and how far from the centre line their inner and outer sides stand."""
+
+    height: float
+    inner: float
+    outer: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,24 +59,40 @@ class Layout:
     split: float | None
     leg_half: float
     """Half of a leg's width."""
-    well: tuple[float, float] | None
-    """Top of a wheel well and the middle of its width from the centre line."""
+    well: Well | None
+    walls: float | None
+    """Half the clear width at the bearers' ends; None until measured."""
+    packed: frozenset[tuple[int, int]]
+    """(axis, sign) of the host's faces that it is packed against."""
+
+    @property
+    def on_well(self) -> float:
+        """mm of a bearer's end that lie on a wheel well; negative where it ends short of it."""
+        assert self.well is not None
+        return min(self.half, self.well.outer) - self.well.inner
+
+    @property
+    def on_ledge(self) -> float:
+        """mm of a bearer's end that lie on a slot's ledge."""
+        return LEDGE - max(self.walls - self.half, 0.0) if self.walls is not None else LEDGE
 
 
 def _spaced(lo: float, hi: float, count: int) -> list[float]:
     return [lo + (hi - lo) * i / (count - 1) for i in range(count)]
 
 
-def _wells(build: FixedPlatform, host: Reader) -> tuple[float, float, float, float] | None:
-    """Front and rear end, height and middle of the wheel wells; None where this host has none that matter."""
+def _wells(build: FixedPlatform, host: Reader) -> tuple[float, float, Well] | None:
+    """Front and rear end of the wheel wells, and their size; None where this host has none that matter."""
     if build.run != "across" or build.ends not in ("wells", "mixed"):
         return None
-    if WELL_HEIGHT not in host.host.dims:
+    dims = host.host.dims
+    if WELL_HEIGHT not in dims or (dims[WELL_HEIGHT].optional and dims[WELL_HEIGHT].mm is None):
         return None
     start, long = host.need(WELL_START, 700.0), host.need(WELL_LENGTH, 900.0)
     height = host.need(WELL_HEIGHT, 230.0)
     low, high = host.need(WIDTH_LOW, 1280.0), host.need(WIDTH_HIGH, 1650.0)
-    return start, start + long, height, (low + high) / 4
+    # what ends between the wells reaches neither: it stands on legs
+    return (start, start + long, Well(height, low / 2, high / 2)) if build.width.mm > low else None
 
 
 def _seats(build: FixedPlatform, host: Reader, front: float, back: float, wide: float) -> tuple[Seat, ...]:
@@ -111,12 +141,14 @@ def layout(build: FixedPlatform, host: Reader, catalog: Catalog) -> Layout:
         raise StockError("ends", "the slots under this platform lie at different heights; measure them again, or choose other ends")
     level = heights[0] if heights else build.height.mm
     wells = _wells(build, host)
-    if wells is not None and any(seat.bears == "well" for seat in seats) and level < wells[2] - 0.5:
-        raise StockError("height", f"the bearers would lie {wells[2] - level:.0f} mm inside the wheel wells; lift the platform")
+    if wells is not None and any(seat.bears == "well" for seat in seats) and level < wells[2].height - 0.5:
+        raise StockError("height", f"the bearers would lie {wells[2].height - level:.0f} mm inside the wheel wells; lift the platform")
     at = sorted(seat.at for seat in seats)
     if min(b - a for a, b in itertools.pairwise(at)) < bearer.width + 5.0:
         raise StockError("bearers", "the members lie on each other; take fewer or narrower ones")
     middle = (front + back) / 2
+    if build.halves == 2 and len(at) < 3:
+        raise StockError("halves", "two halves meet over a member between the ends, and there is none; take one more, or one half")
     split = min(at[1:-1], key=lambda x: abs(x - middle), default=None) if build.halves == 2 else None
     top = level + bearer.depth
     return Layout(
@@ -130,8 +162,31 @@ def layout(build: FixedPlatform, host: Reader, catalog: Catalog) -> Layout:
         seats,
         split,
         section_of(catalog, "legs/section", build.legs.section).properties.width / 2,
-        (wells[2], wells[3]) if wells else None,
+        wells[2] if wells else None,
+        (walls := _wall(host, level)),
+        _packed(build, host, front, back, walls),
     )
+
+
+def _wall(host: Reader, level: float) -> float | None:
+    """Half the clear width at a height over the wheel wells; None until measured."""
+    wide = host.known(WIDTH_HIGH)
+    known = host.host.half_at(level)
+    return known if known is not None else wide / 2 if wide is not None else None
+
+
+def _packed(build: FixedPlatform, host: Reader, front: float, back: float, walls: float | None) -> frozenset[tuple[int, int]]:
+    """Which of the host's faces it is packed against: where it is said to be, and near enough for it. One that is not measured is believed."""
+    if not build.snug:
+        return frozenset()
+    end = rear(host.host)
+    gaps = {
+        (1, -1): walls - build.width.mm / 2 if walls is not None else None,
+        (1, 1): walls - build.width.mm / 2 if walls is not None else None,
+        (0, -1): front if not ahead(host.host) else PACKED + 1.0,
+        (0, 1): end - back if end is not None else None,
+    }
+    return frozenset(face for face, gap in gaps.items() if gap is None or gap <= PACKED)
 
 
 def stack(build: FixedPlatform, place: Layout, sheet_t: float) -> tuple[Height, ...]:

@@ -61,11 +61,11 @@ def _uprights(build: FixedPlatform, place: Layout, i: int, seat: Seat, catalog: 
                 raise StockError("legs/gap", "the legs would have no length left; cut them less short, or lift the platform")
             foot, top = (x, y, bottom), (x, y, place.level)
             found.append(Member(f"{frame}/leg.{i}.{name}", "leg", frame, section, foot, top, group=LEG, use="leg", mark="L"))
-    if seat.bears == "well" and place.well is not None and place.level - place.well[0] > SHORT:
+    if seat.bears == "well" and place.well is not None and place.level - place.well.height > SHORT:
         section = section_of(catalog, "legs/section", build.legs.section)
         for name, side in ends:
-            y = side * place.well[1]
-            foot, top = (seat.at, y, place.well[0]), (seat.at, y, place.level)
+            y = side * (place.well.inner + max(place.on_well, 0.0) / 2)
+            foot, top = (seat.at, y, place.well.height), (seat.at, y, place.level)
             found.append(Member(f"{frame}/packer.{i}.{name}", "packer", frame, section, foot, top, use="base", mark="P"))
     if seat.bears == "rest":
         section = section_of(catalog, "legs/section", build.legs.section)

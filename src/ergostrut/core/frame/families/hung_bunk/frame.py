@@ -74,6 +74,7 @@ def _mounts(build: HungBunk, place: Layout, host: Host) -> tuple[Mount, ...]:
                 place.wall_rail.depth / 2 - abs(z - place.z),
                 rating,
                 row.name if row else "",
+                place.wall_rail.width / 2,
             )
         )
     return tuple(found)

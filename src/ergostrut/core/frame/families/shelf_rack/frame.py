@@ -112,6 +112,7 @@ def _surface(build: ShelfRack, place: Layout, level: Level) -> Surface:
         clear=level.clear,
         tilt=level.shelf.tilt.mm / build.depth.mm,
         faces=-place.sign,
+        lips="open side",
     )
 
 
@@ -153,6 +154,7 @@ def _mounts(build: ShelfRack, place: Layout) -> tuple[Mount, ...]:
                     place.upright.width / 2,
                     rating,
                     place.row.name if place.row is not None else "",
+                    place.upright.width / 2,
                     carries=build.stands == "wall",
                 )
             )

@@ -181,7 +181,7 @@ def _contacts(build: ShelfRack, place: Walls) -> tuple[Contact, ...]:
             found.append(
                 Contact(
                     f"{body}/fixing.{i}.{n}", name, "wall", f"{body}/upright.{i}", (x, inner, z), (0.0, place.sign, 0.0), LEAST,
-                    source=place.row.name if place.row is not None else "", rating=rating, carries=build.stands == "wall",
+                    source=place.row.name if place.row is not None else "", rating=rating, aside=BRACKET, carries=build.stands == "wall",
                 )
             )  # fmt: skip
     return tuple(found)

@@ -10,7 +10,7 @@ from ....units import Units
 from ...blocks.rounding import down
 
 LONGEST, HIGHEST, BAY = 1600.0, 1300.0, 560.0
-"""mm; a bay that 12 mm plywood spans under a loaded case."""
+"""mm; a bay whose low shelf bears a foot at its front edge."""
 UNDER, APART = 95.0, 120.0
 """mm of shelf and bearer over a wheel box, and from one shelf to the next at the least."""
 
@@ -34,5 +34,6 @@ def start(host: Host, units: Units) -> dict[str, Any]:
         "shelves": shelves,
         "frames": max(2, math.ceil(length / BAY) + 1),
         "bearer": "2x3 spf",
+        "deck": "birch.18",
         "joints": {"screw": "No. 14", "screws": 4},
     }
