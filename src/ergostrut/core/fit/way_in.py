@@ -205,10 +205,14 @@ def _tried(
     return replace(blank, sentence=f"{what}: no way in was found. {NO_PROOF}", missing=("way in",), working=w.done())
 
 
+NAMED = 4
+"""Builds that are tried as the one in the way; of more nobody knows which."""
+
+
 def _in_the_way(piece: Piece, standing: Sequence[Piece], shell: Shell) -> str:
     """What must go in after it: the one without which a way is found, else all of it."""
     labels = {one.build: one.label for one in standing}
-    for name, label in labels.items():
+    for name, label in tuple(labels.items())[:NAMED]:
         if _passes(piece, shell, [one for one in standing if one.build != name]) is not None:
             return f"the {label[:1].lower()}{label[1:]}"
     return "what is there"

@@ -75,34 +75,36 @@ class Meshed:
         return int(mine[int(np.argmin(np.linalg.norm(self.nodes[mine] - np.array(place), axis=1)))])
 
 
-def _breaks(flats: Sequence[Flat], stops: Sequence[Vec], step: float) -> list[Array]:
-    """Along every axis, where elements end: wherever a panel or a hole begins or ends, at every stop, and no farther apart than ``step``."""
+def _breaks(flats: Sequence[Flat], stops: Sequence[Vec], step: float, near: float) -> list[Array]:
+    """Along every axis, where elements end: wherever a panel begins or ends, where a hole does, at every stop, and no farther apart than
+    ``step``. Holes' ends and stops nearer than ``near`` to another line go with that: no slivers."""
     found = []
     for axis in range(3):
-        exact = {place[axis] for place in stops}
-        for flat in flats:
-            for corner, size in ((flat.corner, flat.size), *flat.holes):
-                exact |= {corner[axis], corner[axis] + size[axis]}
-        kept: list[float] = []
-        for x in sorted(exact):
-            if not kept or x - kept[-1] > SAME:
-                kept.append(x)
-        cut = [kept[0]]
-        for a, b in itertools.pairwise(kept):
+        edges = [flat.corner[axis] + part for flat in flats for part in (0.0, flat.size[axis])]
+        holes = [corner[axis] + part for flat in flats for corner, size in flat.holes for part in (0.0, size[axis])]
+        kept = np.empty(0)
+        for places, apart in ((edges, SAME), (holes, max(near, SAME)), ([place[axis] for place in stops], max(near, SAME))):
+            for x in sorted(set(places)):
+                if not len(kept) or float(np.abs(kept - x).min()) > apart:
+                    kept = np.append(kept, x)
+        kept.sort()
+        cut = [float(kept[0])]
+        for a, b in itertools.pairwise(kept.tolist()):
             cut += np.linspace(a, b, max(math.ceil((b - a) / step - 1e-9), 1) + 1)[1:].tolist()
         found.append(np.array(cut))
     return found
 
 
-def meshed(flats: Sequence[Flat], step: float, stops: Sequence[Vec] = ()) -> Meshed:
-    """Nodes and elements of all panels, none longer than ``step`` mm; a node at every one of ``stops`` that lies on a panel.
+def meshed(flats: Sequence[Flat], step: float, stops: Sequence[Vec] = (), near: float = 0.0) -> Meshed:
+    """Nodes and elements of all panels, none longer than ``step`` mm; a node at every one of ``stops`` that lies on a panel, or within
+    ``near`` mm of it.
 
     Raises:
         ShellError: a panel without area, two of one name, or nothing left between its holes.
     """
     if len({flat.id for flat in flats}) != len(flats):
         raise ShellError("two panels have the same name")
-    breaks = _breaks(flats, stops, step)
+    breaks = _breaks(flats, stops, step, near)
     nodes: list[Array] = []
     quads: list[Index] = []
     of: dict[str, Index] = {}

@@ -215,9 +215,9 @@ def _quads(at: Array, triangles: Index) -> tuple[Array, Index]:
     return np.concatenate([at, np.array(more)]), np.array(quads, dtype=np.intp)
 
 
-def meshed_with(flats: Sequence[Flat], outlines: Sequence[Outline], step: float, stops: Sequence[Vec] = ()) -> Meshed:
+def meshed_with(flats: Sequence[Flat], outlines: Sequence[Outline], step: float, stops: Sequence[Vec] = (), near: float = 0.0) -> Meshed:
     """Nodes and elements of panels along the axes and of others, about ``step`` mm long; where they meet, nodes at the same places. A line in
-    which a panel along the axes meets another must run along an axis.
+    which a panel along the axes meets another must run along an axis. ``near``: as ``mesh.meshed`` has it.
 
     Raises:
         ShellError: a panel that cannot be meshed, or two of one name.
@@ -234,12 +234,12 @@ def meshed_with(flats: Sequence[Flat], outlines: Sequence[Outline], step: float,
         lines[outline.id] = [line for line in met if line is not None]
     corners = [place for outline in outlines for place in outline.rim] + [end for rows in lines.values() for line in rows for end in line]
     special = [(float(x), float(y), float(z)) for x, y, z in corners]
-    base = meshed(flats, step, [*stops, *special]) if flats else None
+    base = meshed(flats, step, [*special, *stops], near) if flats else None
     nodes = [base.nodes] if base is not None else []
     quads = [base.sheets.quads] if base is not None else []
     of = dict(base.of) if base is not None else {}
     count = len(base.nodes) if base is not None else 0
-    known = np.concatenate([np.array([*special, *stops]).reshape(-1, 3), *nodes])
+    known = np.concatenate([np.array([*special, *(() if near > SAME else stops)]).reshape(-1, 3), *nodes])
     sections = [flat.section for flat in flats] + [outline.section for outline in outlines]
     which = [base.sheets.which] if base is not None else []
     along = [base.sheets.along] if base is not None else []

@@ -28,6 +28,8 @@ TOUCH = 1.5
 """mm that a piece may be pressed into what it lies against."""
 STEP = 5
 """Degrees between neighbouring attitudes of a turn."""
+WORK, SOLID = 100_000_000, 200
+"""Cells that a search looks at before it gives up, and how many a solid in its way counts as: counted, so that it ends the same anywhere."""
 PITCH = 60.0
 SLICE = 100.0
 EPS = 1e-6
@@ -147,6 +149,7 @@ class _Search:
         self.lines = [self._lines(axis, room) for axis in range(3)]
         self.layers: list[_Layer] = []
         self.known: set[tuple[float, ...]] = set()
+        self.work = 0
 
     def _lines(self, axis: int, room: Corners) -> Array:
         """Sides of the cells along an axis: even ones, those at which the piece as it rests touches something, and close ones in the middle."""
@@ -173,6 +176,7 @@ class _Search:
         first = [np.maximum(np.searchsorted(line, a[:, i] + EPS, side="right") - 1, 0) for i, line in enumerate(self.lines)]
         last = [np.searchsorted(line, b[:, i] - EPS, side="left") for i, line in enumerate(self.lines)]
         rows = np.unique(np.stack([*first, *last], axis=1), axis=0)
+        self.work += free.size + SOLID * len(rows)
         for i0, j0, k0, i1, j1, k1 in rows.tolist():
             free[i0:i1, j0:j1, k0:k1] = False
         return free
@@ -266,7 +270,7 @@ class _Search:
                 return self._told(n, out)
             for axis, sign in _TURNS[turns]:
                 after = _about(axis, sign * math.pi / 2) @ self.layers[n].attitude
-                if self._key(after) in self.known:
+                if self._key(after) in self.known or self.work >= WORK:
                     continue
                 m = self._turn(n, axis, sign, after)
                 if m is not None:
@@ -281,6 +285,8 @@ class _Search:
         # half a step at either end belongs to the attitudes along the axes themselves
         start = self._within(base, axis, 0.0, half) & self.layers[n].reached
         for k in range(1, 90 // STEP):
+            if self.work >= WORK:
+                return None
             angle = 2 * k * half
             found = self._add(_about(axis, angle) @ base, self._within(base, axis, angle - half, angle + half), start, at)
             if found is None:

@@ -12,8 +12,8 @@ import numpy as np
 from ...cases import Case, cases_at, crash_cases
 from ...constants import G
 from ...mechanics.boxes.edges import links
-from ...mechanics.boxes.mesh import SAME, Meshed, Seam, seams
-from ...mechanics.boxes.outlines import meshed_with
+from ...mechanics.boxes.mesh import SAME, Flat, Meshed, Seam, seams
+from ...mechanics.boxes.outlines import Outline, meshed_with
 from ...mechanics.shells.sheets import Resultants, ShellError, resultants
 from ...mechanics.solver.model import Array, FrameModel, LoadCase, Rest, Results, SolverError
 from ...mechanics.solver.solve import Frame
@@ -32,6 +32,10 @@ from .ways import line_of, splits
 
 STEP, ELEMENTS = 100.0, 600
 """mm of an element at most, and how many there are about where no foot or edge asks for more: a box larger than that has larger ones."""
+MOST = 2_000
+"""Elements of the coarsest mesh at most; a refined one may have twice as many."""
+NEARER = (SAME, 10.0, 25.0, 50.0, 100.0, 160.0)
+"""mm that edges of openings and places where somebody stands may be off in the mesh, the first that keeps it in bounds."""
 FLOOR = 100.0
 """N/mm a mm of edge that stands on the floor, pushing only: wood on a sheet floor (typical, no published source)."""
 NEAR = 10.0
@@ -69,6 +73,8 @@ class Box:
     """In a crash, if the job asks for it."""
     step: float
     """mm of an element at most."""
+    off: float = SAME
+    """mm that edges of openings lie off in the mesh at most."""
 
     @cached_property
     def resultants(self) -> Resultants:
@@ -223,8 +229,8 @@ def _basic(
     return found
 
 
-def solved(context: Context, build: Assembly, level: int = 0) -> Box:
-    """The box in every case, standing on the floor with its lower edges, its corners tied; ``level`` times refined, each with twice the elements.
+def solved(context: Context, build: Assembly, level: int = 0, only: Sequence[Case] = ()) -> Box:
+    """The box in every case, or ``only`` in some of them, standing on the floor with its lower edges, its corners tied; ``level`` times refined, each with twice the elements.
 
     Raises:
         SolverError: it folds, or nothing holds it.
@@ -234,11 +240,9 @@ def solved(context: Context, build: Assembly, level: int = 0) -> Box:
     flats, outlines = drawn_out(slabs)
     ties = ties_of(build)
     area = sum(slab.cut[0] * slab.cut[1] for slab in slabs)
-    step = max(STEP, math.sqrt(area / ELEMENTS)) / math.sqrt(2.0) ** level
-    try:
-        mesh = meshed_with(flats, outlines, step, [*(contact.at for contact in ties), *_rims(feet_of(build))])
-    except ShellError as error:
-        raise SolverError(str(error)) from error
+    stops = [*(contact.at for contact in ties), *_rims(feet_of(build))]
+    fine = max(STEP, math.sqrt(area / ELEMENTS)) / math.sqrt(2.0) ** level
+    mesh, step, off = _in_bounds(flats, outlines, fine, stops, MOST if level == 0 else 2 * MOST)
     by_id = {slab.id: slab for slab in slabs}
     met = seams(flats, mesh, {outline.id: outline.normal for outline in outlines})
     faced = (_faced(seam, by_id[seam.first], by_id[seam.second], mesh) for seam in met)
@@ -261,8 +265,11 @@ def solved(context: Context, build: Assembly, level: int = 0) -> Box:
     levels = Levels(mesh, flats, by_id)
     drawers = loaded(context.plan, build)
     stands = told_apart((*feet_of(build), *build.stands, *drawn_stands(drawers)))
+    if only:
+        there = {name for case in only for name in case.live}
+        stands = tuple(stand for stand in stands if stand.id in there)
     frame = Frame(model, _basic(context, build, mesh, levels, stands, drawers))
-    cases = cases_at(context.design.loads, context.scene == "driving", stands)
+    cases = tuple(only) or cases_at(context.design.loads, context.scene == "driving", stands)
     place = {stand.id: i for i, stand in enumerate(stands)}
     factors = np.zeros((len(cases), 3 + len(stands)))
     for row, case in zip(factors, cases, strict=True):
@@ -274,7 +281,28 @@ def solved(context: Context, build: Assembly, level: int = 0) -> Box:
     crash = crash_cases(context.design.loads) if context.scene == "driving" else ()
     hits = np.array([[*case.g, *[0.0] * len(stands)] for case in crash])
     hit = frame.run([case.name for case in crash], hits) if crash else None
-    return Box(context, build, slabs, mesh, joined, frame, holds.pins, stands, cases, results, crash, hit, step)
+    return Box(context, build, slabs, mesh, joined, frame, holds.pins, stands, cases, results, crash, hit, step, off)
+
+
+def _in_bounds(
+    flats: Sequence[Flat], outlines: Sequence[Outline], step: float, stops: Sequence[Vec], most: int
+) -> tuple[Meshed, float, float]:
+    """The mesh with mm of its elements and of what lines may be off: many openings take one with fewer lines, then larger elements.
+
+    Raises:
+        SolverError: it cannot be meshed, or is too large for any.
+    """
+    for near in NEARER:
+        for times in (1.0,) if near < NEARER[-1] else (1.0, 1.4, 2.0, 2.8):
+            try:
+                mesh = meshed_with(flats, outlines, times * step, stops, near)
+            except ShellError as error:
+                if near == NEARER[-1] and times > 2:
+                    raise SolverError(str(error)) from error
+                continue
+            if len(mesh.sheets.quads) <= most:
+                return mesh, times * step, near
+    raise SolverError(f"so many panels and openings take more than {most} elements; take fewer openings or uprights, or two builds")
 
 
 def _faced(seam: Seam, one: Slab, other: Slab, mesh: Meshed) -> Seam:

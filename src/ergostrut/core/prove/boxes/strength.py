@@ -10,6 +10,7 @@ import numpy as np
 from ...cases import ROAD_BASIS, Case
 from ...catalog.model import Sandwich, Sheet
 from ...finding import Finding, State, Working, at_most, state_of_use
+from ...mechanics.boxes.mesh import SAME
 from ...mechanics.panels import sandwich
 from ...mechanics.solver.model import Array
 from ...structure.parts import Slab
@@ -100,9 +101,10 @@ def _worked(box: Box, slab: Slab) -> _Worked:
     sheet, at, wet = slab.sheet, box.elements(slab), box.context.design.loads.wet
     rows = np.array([i for i in range(len(box.cases)) if i not in box.results.errors], dtype=int)
     r = box.resultants
-    N, M = (_averaged(box, at, values[rows][:, at]) for values in (r.N, r.M))
+    mine = np.ix_(rows, at)
+    N, M = (_averaged(box, at, values[mine]) for values in (r.N, r.M))
     # shear across is a mean over twice the thickness or half a foot: beside what bears it, a corner's would be the mesh's
-    Q = np.einsum("em,cmk->cek", box.near(slab, max(2 * sheet.t, FOOT / 2)), r.Q[rows][:, at].mean(axis=2), optimize=True)
+    Q = np.einsum("em,cmk->cek", box.near(slab, max(2 * sheet.t, FOOT / 2)), r.Q[mine].mean(axis=2), optimize=True)
     Q = np.repeat(Q[:, :, None], 4, axis=2)
     uses, left = np.zeros((*N.shape[:-1], len(GOVERNS))), _left(box, slab, at)
     thin = left[..., None]
@@ -170,6 +172,8 @@ def check_strength(box: Box, slab: Slab) -> Iterator[Finding]:
     w.say(
         f"{slab.name}, {sheet.label}, at {place[0]:.0f}, {place[1]:.0f}, {place[2]:.0f} mm, {case.name}; means of the elements of {box.step:.0f} mm that meet there."
     )
+    if box.off > SAME:
+        w.say(f"Many openings: a coarser mesh, in which their edges lie up to {box.off:.0f} mm off.")
     for name, value in zip(("M_1", "M_2", "M_12"), M[c, e, k].tolist(), strict=True):
         w.given(name, abs(value), "N mm/mm", {"M_1": "along its face grain", "M_2": "across it"}.get(name, "twisting"))
     for name, value in zip(("N_1", "N_2", "N_12"), N[c, e, k].tolist(), strict=True):

@@ -6,20 +6,33 @@ Every force is the one solve's: a strap's pull, a support's reaction, a pin's re
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 import numpy as np
 
 from ...cases import twice_cases
 from ...finding import Finding, Working, at_most
 from ...structure.assembly import Assembly
+from ...structure.hung import Mount
 from ..members import explained, uses
 from ..study import Cases, Study
 from ..study import study as solve
-from .mounts import check_latches, check_mounts
+from .mounts import check_latches, check_mounts, mount_forces
 from .pivots import check_pivots
 from .straps import check_sinking, check_straps
 from .ways import CRASH, FOOT_AWAY, MOUNT_GONE, STRAP_GONE, USUAL, Row, Way, blank
+
+HARDEST = 12
+"""Cases tried again with a wall fixing gone: those that worked it hardest, and half as many that pulled the straps hardest."""
+
+
+@dataclass(frozen=True, slots=True)
+class Lost:
+    """A build without one of its parts, called ``label``, and the cases it is tried in, if not all."""
+
+    label: str
+    build: Assembly
+    cases: Cases | None = None
 
 
 def check_hung(study: Study) -> Iterator[Finding]:
@@ -34,33 +47,49 @@ def check_hung(study: Study) -> Iterator[Finding]:
     yield from check_sinking(study)
     if study.setting.named:
         build = study.assembly
-        straps = [(s.label, replace(build, straps=tuple(o for o in build.straps if o is not s))) for s in hung.straps]
-        yield from _lost(study, straps, STRAP_GONE, lambda left: twice_cases(left.stands))
-        mounts = [(m.label, replace(build, mounts=tuple(o for o in build.mounts if o is not m))) for m, _ in hung.mounts]
+        straps = [
+            Lost(s.label, replace(build, straps=tuple(o for o in build.straps if o is not s)), lambda left: twice_cases(left.stands))
+            for s in hung.straps
+        ]
+        yield from _lost(study, straps, STRAP_GONE)
+        mounts = [_without(study, mount, node) for mount, node in hung.mounts]
         slept = any(surface.use == "sleeping" for surface in build.surfaces)
-        for found in (*_lost(study, mounts, MOUNT_GONE, None), *_lost(study, list(_feet_away(build)), FOOT_AWAY, None)):
+        for found in (*_lost(study, mounts, MOUNT_GONE), *_lost(study, list(_feet_away(build)), FOOT_AWAY)):
             # a verdict where people lie on what hangs there, a note elsewhere
             yield found if slept or found.state != "over" else replace(found, state="note")
 
 
-def _feet_away(build: Assembly) -> Iterator[tuple[str, Assembly]]:
+def _without(study: Study, mount: Mount, node: int) -> Lost:
+    """A build without one of its wall fixings, in the cases that worked that hardest, with those alone on it who stand there then."""
+    assert study.posed is not None
+    build, axis = study.assembly, study.posed.assembly.member(mount.member).axes[0]
+    pull, shear = mount_forces(mount, np.array([item.result.reactions[node] for item in study.solved]), axis)
+    straps = np.array([item.result.strap_force.max(initial=0.0) for item in study.solved])
+    order = [*np.argsort(-(pull + shear), kind="stable")[:HARDEST], *np.argsort(-straps, kind="stable")[: HARDEST // 2]]
+    cases = tuple({study.solved[int(i)].case.name: study.solved[int(i)].case for i in order}.values())
+    there = {name for case in cases for name in case.live}
+    stands = tuple(stand for stand in study.posed.stands if stand.id in there)
+    untrodden = tuple(replace(panel, trodden=False) for panel in build.panels)
+    left = replace(build, mounts=tuple(other for other in build.mounts if other is not mount), stands=stands, panels=untrodden)
+    return Lost(mount.label, left, lambda _: cases)
+
+
+def _feet_away(build: Assembly) -> Iterator[Lost]:
     """A build whose posts stand on the floor and are kept at the wall, with each foot away in turn: the wall carries that post. Nobody steps
     on it meanwhile."""
     panels = tuple(replace(panel, trodden=False) for panel in build.panels)
     kept = {mount.member for mount in build.mounts if not mount.carries}
     for foot in (contact for contact in build.contacts if contact.member in kept and contact.push[2] > 0):
         carrying = tuple(replace(one, carries=True) if one.member == foot.member else one for one in build.mounts)
-        yield (
-            foot.label,
-            replace(build, contacts=tuple(one for one in build.contacts if one is not foot), mounts=carrying, panels=panels, stands=()),
-        )
+        contacts = tuple(one for one in build.contacts if one is not foot)
+        yield Lost(foot.label, replace(build, contacts=contacts, mounts=carrying, panels=panels, stands=()))
 
 
-def _lost(study: Study, without: Sequence[tuple[str, Assembly]], way: Way, cases: Cases | None) -> Iterator[Finding]:
+def _lost(study: Study, without: Sequence[Lost], way: Way) -> Iterator[Finding]:
     """What is left with each of some parts gone, in turn."""
     rows: list[Row] = []
     hardest: tuple[float, str, str, Study, int, int, float] | None = None
-    for lost, build in without:
+    for lost, build, cases in ((one.label, one.build, one.cases) for one in without):
         left = solve(study.context, build, study.setting, cases)
         if left.error or left.fallen or left.forces is None:
             why = left.error or (left.fallen[0].why if left.fallen else "nothing was solved")
