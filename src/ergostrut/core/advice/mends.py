@@ -5,6 +5,7 @@ A mend is tried on the whole job and every check is run again, so what it claims
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from typing import cast
@@ -21,7 +22,7 @@ from ..problem import InputError
 from ..report import Report, check, kept_by
 from ..wording import Say
 
-TRIES = 12
+TRIES, PAIRS = 12, 6
 WORSE_BY = 0.02
 """Uses that grow by less are not named."""
 
@@ -103,22 +104,40 @@ def _stands(verdict: Finding | Mend) -> tuple[int, float]:
 
 
 def mends_for(report: Report, finding: Finding, catalog: Catalog, wanted: Callable[[], bool] = lambda: True) -> Mend | None:
-    """The first candidate that makes the finding hold without putting another over; else the one that helps most."""
+    """The first candidate that makes the finding hold without putting another over; else two together that do; else what helps most."""
     if finding.state not in ("over", "tight"):
         return None
     best: Mend | None = None
+    helped: list[Mend] = []
     for label, changes in candidates(report.context.design, finding, report.context.catalog)[:TRIES]:
         if not wanted():
             return best
         tried = _try(report, finding, label, changes, catalog)
         if tried is None or _stands(tried) <= _stands(finding):
             continue
-        clean = not any(e.state_after == "over" and e.state_before != "over" for e in tried.worsens)
-        if tried.state == "holds" and clean:
+        if _mends(tried):
             return tried
+        helped.append(tried)
         if best is None or _stands(tried) > _stands(best):
             best = tried
+    # none does it alone: the two that help most, if they do not set the same thing
+    helped.sort(key=_stands, reverse=True)
+    for one, other in itertools.islice(itertools.combinations(helped, 2), PAIRS):
+        if not wanted():
+            return best
+        if {change.path for change in one.changes} & {change.path for change in other.changes}:
+            continue
+        both = _try(report, finding, f"{one.label}, and {other.label}", (*one.changes, *other.changes), catalog)
+        if both is not None and best is not None and _stands(both) > _stands(best):
+            best = both
+            if _mends(both):
+                return both
     return best
+
+
+def _mends(tried: Mend) -> bool:
+    """Whether it then holds, and nothing else is over for it."""
+    return tried.state == "holds" and not any(e.state_after == "over" and e.state_before != "over" for e in tried.worsens)
 
 
 def advising(report: Report, catalog: Catalog, wanted: Callable[[], bool] = lambda: True) -> Iterator[Mend | None]:

@@ -12,7 +12,7 @@ from ..finding import COMMON_PRACTICE, Finding, State, Working, at_most, unknown
 from ..structure.assembly import Assembly
 from ..structure.catch import engaged
 from ..structure.context import Context
-from ..structure.stow import Stow
+from ..structure.stow import BUTTON_SAYS, BUTTON_USE, LEFT_OPEN, Stow
 from .tipping import RETENTION_DOWN
 
 FASTENED = ("straps", "bolted", "cord", "spring", "hook_and_loop", "magnet")
@@ -171,7 +171,6 @@ def _kept(context: Context, build: Assembly, one: Stow) -> Finding:
     goes = w.line("a_max", "R / W", "g", "lets go there")
     text = f"{text} It lets go at {goes:.2f} g."
     if one.by == "turn button":
-        text += " A button left open holds nothing: a catch that closes itself cannot be forgotten."
-    if one.by == "turn button" and use <= 0.85:
-        return replace(found, sentence=text, limit=one.rating, use=0.9, state="tight", working=w.done())
+        text += f" {LEFT_OPEN}"
+        use = w.given("use", max(use, BUTTON_USE), "", BUTTON_SAYS)
     return replace(found, sentence=text, limit=one.rating, use=use, state=at_most(use, 1.0)[1], working=w.done())

@@ -9,6 +9,7 @@ from ..finding import COMMON_PRACTICE, Finding, State, Working, at_least
 from ..structure.assembly import Assembly
 from ..structure.carried import Placed
 from ..structure.context import Context
+from ..structure.host import COVER
 from ..structure.parts import Surface
 from .place import bays_left
 
@@ -106,18 +107,25 @@ def _unused(context: Context, build: Assembly) -> Iterator[Finding]:
     rows: list[str] = []
     more = 0
     for surface in build.surfaces:
-        if surface.clear is None or surface.faces == 0.0:
+        clear = surface.clear if surface.clear is not None else _to_the_roof(context, surface)
+        if clear is None or surface.faces == 0.0:
             continue
         tallest = max((item.size[2] for item in context.plan.placed if item.surface.id == surface.id), default=None)
         if tallest is None:
             continue
-        left, shelves = bays_left(surface.clear, (tallest + OVER,), LEAST_BAY + SHELF)
+        left, shelves = bays_left(clear, (tallest + OVER,), LEAST_BAY + SHELF)
         if left > 2 * OVER:
             rows.append(f"{context.say.length(left)} over what stands on {surface.label}")
             more += shelves
     if rows:
         text = "; ".join(rows) + (f". {'One more shelf' if more == 1 else f'{more} more shelves'} would go in." if more else ".")
         yield Finding(f"{build.id}/unused", "unused", "carry", (build.id,), "Height that nothing uses", text, "note", basis=COMMON_PRACTICE)
+
+
+def _to_the_roof(context: Context, surface: Surface) -> float | None:
+    """mm from the topmost shelf to the roof; None where there is none, or it is not measured."""
+    roof = context.host.mm(COVER) if context.host.roofed else None
+    return None if roof is None else max(roof - surface.origin[2], 0.0)
 
 
 def _eye(context: Context, build: Assembly) -> Iterator[Finding]:

@@ -233,6 +233,7 @@ def _finding(
     # the tape stands at its mark where two lift it, at want where one does
     alone, how = index / hands, " with one hand" if hands < 1 else ""
     use = 0.85 * alone if alone <= 1 else 0.85 + 0.15 * max(index - 1, 0.0)
+    w.given("use", use, "", "on the tape: 0.85 where one lifts it, 1 where two do")
     state: State = "holds" if alone <= 1 else "tight" if index <= 2 else "over"
     text += (
         f" {say.mass(kg)} to lift, {say.mass(limit * hands)} is recommended for one{how}"

@@ -54,17 +54,18 @@ def check_sliding(context: Context, assembly: Assembly) -> Iterator[Finding]:
             what="Clears the wheel wells each side by",
         )
         yield from _load(context, build, slide, top)
+        thick, rear = GATE_THICKNESS in context.host.dims, context.host.words["rear"]
         yield clearance(
             context,
             f"{build}/fit.gate",
-            "Closed gate",
+            rear.capitalize(),
             body,
             symbol="c",
-            formula="G - t - x",
-            dims={"G": GATE_OUTSIDE, "t": GATE_THICKNESS},
+            formula="G - t - x" if thick else "G - x",
+            dims={"G": GATE_OUTSIDE, "t": GATE_THICKNESS} if thick else {"G": GATE_OUTSIDE},
             values={"x": (back, f"{slide.label}'s rear end, closed")},
             want=6.0,
-            what=f"Closed {slide.label} clears the gate by",
+            what=f"Closed {slide.label} clears the {rear} by",
         )
         lower = assembly.member(f"{slide.lower}.left")
         yield clearance(

@@ -10,7 +10,7 @@ import numpy as np
 
 from ..cases import CRASH_BASIS, CRASH_CAUTION, ROAD_DURATION, Case
 from ..constants import G
-from ..finding import COMMON_PRACTICE, Finding, Working, at_least, at_most, unknown
+from ..finding import COMMON_PRACTICE, Finding, State, Working, at_least, at_most, unknown
 from ..mechanics.strength import Span, allowable
 from ..mechanics.strength.allowable import Allowable
 from ..structure.holds import Contact
@@ -23,6 +23,8 @@ _WORDS = {
     "well": ("Wheel wells", "on one well", "well rating"),
     "tie": ("Ties that hold it down", "up on one tie", "tie rating"),
 }
+RATTLES = 6.0
+"""mm of play in a slot that knocks (common practice, no published source)."""
 LIES_NEED, LIES_WANT = 12.0, 20.0
 """mm of a member's end on a ledge: less slips off as the bed works, and is pressed in (common practice, no published source)."""
 
@@ -120,8 +122,11 @@ def _level_words(study: Study, kind: str) -> str:
 
 def check_short(study: Study) -> Iterator[Finding]:
     """What lies on a ledge or a wheel well with too little of its end, or ends short of it and bears nothing."""
+    if not study.setting.drivable:
+        return
+    yield from _opening(study)
     rows = [contact for contact in study.assembly.contacts if contact.lies is not None]
-    if not rows or not study.setting.drivable:
+    if not rows:
         return
     say, worst = study.context.say, min(rows, key=lambda one: one.lies or 0.0)
     assert worst.lies is not None
@@ -136,6 +141,34 @@ def check_short(study: Study) -> Iterator[Finding]:
     yield Finding(
         f"{study.assembly.id}/bears.short", "bears.short", "frame", (worst.member, worst.id), f"Ends on the {worst.kind if worst.kind == 'slot' else 'wheel well'}",
         text, state, have, LIES_NEED, "mm", use, True, LIES_WANT, basis=COMMON_PRACTICE, working=w.done(),
+    )  # fmt: skip
+
+
+def _opening(study: Study) -> Iterator[Finding]:
+    """What lies in a slot against the slot's opening: it goes in, and does not knock from side to side."""
+    slots, say = study.context.host.slots, study.context.say
+    rows = [
+        (slots[one.source].opening - study.assembly.member(one.member).shape.width, one)
+        for one in study.assembly.contacts
+        if one.kind == "slot" and one.source in slots
+    ]
+    if not rows:
+        return
+    tight, loose = min(rows, key=lambda row: row[0]), max(rows, key=lambda row: row[0])
+    contact = (tight if tight[0] < 0 else loose)[1]
+    w = Working()
+    w.given("o", slots[contact.source].opening, "mm", f"opening of {contact.source}")
+    w.given("t", study.assembly.member(contact.member).shape.width, "mm", contact.member.rsplit("/", 1)[-1])
+    play = w.line("p", "o - t", "mm")
+    state: State = "over" if play < 0 else "tight" if play > RATTLES else "holds"
+    text = (
+        f"It is {say.length(-play)} too thick for {contact.source}."
+        if play < 0
+        else f"{say.length(play)} of play in {contact.source}" + (": pack it, or it knocks." if play > RATTLES else ".")
+    )
+    yield Finding(
+        f"{study.assembly.id}/fit.slot", "fit.slot", "frame", (contact.member, contact.id), "Members in the host's slots", text, state, play, 0.0, "mm",
+        2.0 if play < 0 else 0.9 if play > RATTLES else 0.5, True, 0.0, basis=COMMON_PRACTICE, working=w.done(),
     )  # fmt: skip
 
 

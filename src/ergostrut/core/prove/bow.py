@@ -131,7 +131,7 @@ def _bow(study: Study, group: Group, parked: Solved, asleep: Solved | None) -> F
     sag = w.line("delta", "delta_p + k_c * delta_d", "mm", "creep on what lasts" if k > 1 else "no creep", k_c=k)
     limit = w.line("delta_limit", "L / r", "mm", r=limits.of(member.use))
     use, state = at_most(sag, limit)
-    text = f"{member.name} sags {say.length(sag)} of {say.length(limit)} over {say.length(L)}"
+    text = f"{member.name} sags {say.length(sag)} of {say.length(limit)} over {say.length(L)}{study.where}"
     beside = f", {say.length(k * lasting)} of it before anybody lies down." if asleep is not None else "."
     return replace(blank, parts=(member.id,), sentence=text + beside, state=state, demand=sag, limit=limit, use=use, working=w.done())
 

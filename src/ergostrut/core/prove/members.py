@@ -308,13 +308,15 @@ def _strengths(study: Study, bounds: list[Study]) -> Iterator[Finding]:
         w.say(f"On the frame then: {free_body(bound, item)}.")
         _, state = at_most(found, 1.0)
         where = ", beside a weld" if welded else ""
+        twisted = w.values.get("use_T", 0.0) >= found - 1e-9
+        title = group.title.replace("bending", "bending and twisting") if twisted else group.title
         yield Finding(
             f"{build}/{group.key}.strength",
             f"{group.key}.strength",
             "prove",
             (member.id,),
-            group.title,
-            f"{say.stress(found * allow.stress)} of {say.stress(allow.stress)} in the {member.section.label}{where}, {item.case.name.lower()}{study.where}.",
+            title,
+            f"{say.stress(found * allow.stress)} of {say.stress(allow.stress)} in the {member.section.label}{where}{', twisted' if twisted else ''}, {item.case.name.lower()}{study.where}.",
             state,
             found * allow.stress,
             allow.stress,

@@ -13,6 +13,7 @@ from ..structure.assembly import Assembly, centroid
 from ..structure.catch import engaged
 from ..structure.context import Context
 from ..structure.parts import PanelPart
+from ..structure.stow import BUTTON_SAYS, BUTTON_USE, LEFT_OPEN
 from .deck.field import WET
 from .drawn import Loaded, loaded
 
@@ -181,16 +182,14 @@ def _kept(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Itera
     noun = {"self-closing": "catch", "turn button": "turn button"}.get(keeper.kind, "bar")
     text = f"{say.force(need)} on the {noun} of {what}, {case.lower()}."
     if keeper.kind == "turn button":
-        text += " A button left open holds nothing: a catch that closes itself cannot be forgotten."
+        text += f" {LEFT_OPEN}"
     if keeper.rating is None:
         yield unknown(replace(found, sentence=f"{text} What one holds is not known: pull it off with a scale, and give that.", working=w.done()), "latch rating")  # fmt: skip
     else:
         use = w.line("use", "F / R", "", "as given", R=keeper.rating)
-        state = at_most(use, 1.0)[1]
-        tight = keeper.kind == "turn button" and state == "holds"
-        yield replace(
-            found, sentence=text, limit=keeper.rating, use=0.9 if tight else use, state="tight" if tight else state, working=w.done()
-        )
+        if keeper.kind == "turn button":
+            use = w.given("use", max(use, BUTTON_USE), "", BUTTON_SAYS)
+        yield replace(found, sentence=text, limit=keeper.rating, use=use, state=at_most(use, 1.0)[1], working=w.done())
     if keeper.kind in ("self-closing", "pinned bar"):
         yield engaged(keeper.pin, _blank(build, "drawer.pin", (keeper.id,), "Pin of the catch", "mm", FLIES), say)
 
@@ -313,8 +312,11 @@ def _tips(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Findi
     w.given("x_u", s * (edge - at[axis]), "mm", "its centre behind the edge it tips over")
     hold, tip = kg * G * s * (edge - at[axis]) / 1e3, 0.0
     for one in drawers:
-        over = s * (one.at[axis] - edge) + one.reach
-        w.say(f"{one.runner.label}: {one.kg:.1f} kg, its centre {over:.0f} mm beyond the edge, drawn out.")
+        lifted = one.runner.kind == "bin"
+        over = s * (one.at[axis] - edge) + (0.0 if lifted else one.reach)
+        w.say(
+            f"{one.runner.label}: {one.kg:.1f} kg, its centre {over:.0f} mm beyond the edge, {'lifted out, never drawn' if lifted else 'drawn out'}."
+        )
         tip += max(one.kg * G * over, 0.0) / 1e3
         hold += max(-one.kg * G * over, 0.0) / 1e3
     w.given("M_h", hold, "N m", "keeps it down")

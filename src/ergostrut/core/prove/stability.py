@@ -98,6 +98,7 @@ def check_square(study: Study) -> Iterator[Finding]:
     what = study.setting.noun or "frame"
     fixity, braces = study.assembly.joining.system.fixity, [m for m in study.assembly.members if m.use == "brace"]
     state: State
+    mend = "Add a brace across it, or take a sheet." if study.assembly.sliders else "Take a sheet."
     if braces:
         state, text = (
             "holds",
@@ -109,11 +110,11 @@ def check_square(study: Study) -> Iterator[Finding]:
             f"Boards do not brace the {what}; its welded joints alone keep it square, and the ribs' joints are checked for it.",
         )
     elif fixity == "semi":
-        state, text = "tight", f"Boards do not brace the {what}: its brackets alone keep it square. Add a brace across it, or take a sheet."
+        state, text = "tight", f"Boards do not brace the {what}: its brackets alone keep it square. {mend}"
     else:
         state, text = (
             "over",
-            f"Boards do not brace the {what}, and its joints hold like hinges: it goes out of square. Add a brace across it, or take a sheet.",
+            f"Boards do not brace the {what}, and its joints hold like hinges: it goes out of square. {mend}",
         )
     w = Working()
     w.say("; ".join(f"{panel.role}: {panel.sheet.label}, {'braces' if panel.braces else 'does not brace'} in its plane" for panel in decks))

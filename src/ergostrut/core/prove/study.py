@@ -216,7 +216,7 @@ class Study:
 
     def mass(self) -> float:
         """kg of everything the frame carries and is."""
-        bodies = {m.body for m in self.assembly.members if m.group is not None} | {p.body for p in self.assembly.panels}
+        bodies = sorted({m.body for m in self.assembly.members if m.group is not None} | {p.body for p in self.assembly.panels})
         own = sum(kg for body in bodies for kg, _ in self.assembly.masses(body))
         return own + sum(item.mass for body in bodies for item in self.context.plan.on(body))
 

@@ -9,6 +9,8 @@ from .catch import CatchPin
 
 By = Literal["unsaid", "weight", "friction", "turn button", "spring catch", "magnet", "cord", "hook and loop", "pin"]
 """What keeps it there."""
+LEFT_OPEN = "A button left open holds nothing: a catch that closes itself cannot be forgotten."
+BUTTON_USE, BUTTON_SAYS = 0.9, "tight at the best: it can be left open"
 
 
 @dataclass(frozen=True, slots=True)

@@ -11,7 +11,7 @@ from ....catalog.model import Catalog, Planks, Sandwich, Sheet
 from ....constants import G
 from ....structure.assembly import Assembly, Tag
 from ....structure.holds import Contact, Pad
-from ....structure.host import Reader
+from ....structure.host import WIDTH_HIGH, WIDTH_LOW, Reader
 from ....structure.parts import EdgeWay, Edging, Item, Point3, Slab, Surface
 from ..joining import Joints, joint_spec
 from ..stock import bought, sheet_of
@@ -21,6 +21,8 @@ from .params import Carcass
 from .pods import pod_surfaces, with_pods
 
 LEAST = 1e-6
+BESIDE = 10.0
+"""mm between a box and the side it stands at (common practice, no published source)."""
 DOWN: Point3 = (0.0, 0.0, -1.0)
 Vec = tuple[float, float, float]
 Axis = Literal[0, 1, 2]
@@ -40,10 +42,12 @@ def _edging(build: Carcass, catalog: Catalog, way: EdgeWay) -> Edging:
     return Edging(way, catalog.wood_screws[build.screw], build.spacing.mm, build.bite.mm, size.mm if size is not None else 0.0, newton)
 
 
-def _slabs(build: Carcass, catalog: Catalog) -> tuple[Slab, ...]:
-    """Panels between planes that meet: the top lies on the sides, uprights stand under it, the back closes the far side under it."""
+def _slabs(build: Carcass, catalog: Catalog, beside: float | None) -> tuple[Slab, ...]:
+    """Panels between planes that meet: the top lies on the sides, uprights stand under it, the back closes the far side under it. ``beside``:
+    half the clear width, where a box on one side without an offset stands."""
     x0, x1 = build.front.mm, build.front.mm + build.length.mm
-    middle = {"middle": 0.0, "left": -build.off_centre.mm, "right": build.off_centre.mm}[build.side]
+    off = build.off_centre.mm or max((beside or 0.0) - build.width.mm / 2 - BESIDE, 0.0)
+    middle = {"middle": 0.0, "left": -off, "right": off}[build.side]
     y0, y1, z1 = middle - build.width.mm / 2, middle + build.width.mm / 2, build.height.mm
     sheet = _sheet(catalog, "sheet", build.sheet)
     t = sheet.t
@@ -170,13 +174,14 @@ def _behind(slabs: tuple[Slab, ...]) -> float:
     return next((slab.sheet.t for slab in slabs if slab.role == "back"), 0.0)
 
 
-def frame(build: Carcass, _host: Reader, catalog: Catalog) -> Assembly:
+def frame(build: Carcass, host: Reader, catalog: Catalog) -> Assembly:
     """Every panel of the box with its place.
 
     Raises:
         StockError: a sheet that the catalogue does not hold, or sizes that cannot be built.
     """
-    slabs = _slabs(build, catalog)
+    apart = host.known(WIDTH_LOW) or host.known(WIDTH_HIGH) if build.side != "middle" and not build.off_centre.mm else None
+    slabs = _slabs(build, catalog, apart / 2 if apart is not None else None)
     body, top = f"{build.id}/box", slabs[0]
     size = top.hi[0] - top.lo[0], top.hi[1] - top.lo[1]
     sides = [slab for slab in slabs if slab.role == "side"]

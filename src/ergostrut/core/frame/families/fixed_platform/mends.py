@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from ....catalog.model import Catalog
+from ....catalog.model import Catalog, Sheet
 from ....edit import Change
+from ....structure.systems import SYSTEMS
 from ....wording import Say
 from ...blocks.mending import capped, kind, sections
 from ...family import Offers
@@ -32,10 +33,22 @@ def _decks(build: FixedPlatform, at: str, catalog: Catalog) -> Offers:
     if used is None:
         return []
     thicker = [s for s in catalog.sheets.values() if type(s) is type(used) and kind(s) == kind(used) and s.t > used.t]
-    rows: Offers = [(s.label, (Change(f"{at}/deck", s.id),)) for s in thicker]
+    others = [s for s in catalog.sheets.values() if isinstance(s, Sheet) and kind(s) != kind(used) and s.t >= used.t]
+    rows: Offers = [(s.label, (Change(f"{at}/deck", s.id),)) for s in (*thicker, *others)]
     if build.ends != "slots":
         rows.append(("two more members", (Change(f"{at}/bearers", min(build.bearers + 2, 14)),)))
     return rows
+
+
+def _held_tops(build: FixedPlatform, at: str) -> Offers:
+    """What pulls in the end of a leg: lags or pocket screws in place of screws in end grain."""
+    if SYSTEMS[build.framing].joint != "wood screw":
+        return []
+    lags = [
+        (f"lags, {size}", (Change(f"{at}/joints/fastener", "lag screw"), Change(f"{at}/joints/lag", size)))
+        for size in ("5/16 in", "3/8 in")
+    ]
+    return [*lags, ("pocket screws", (Change(f"{at}/joints/fastener", "pocket screw"),))]
 
 
 def offers(build: FixedPlatform, at: str, catalog: Catalog, _say: Say, use: float) -> dict[str, Callable[[], Offers]]:
@@ -53,9 +66,12 @@ def offers(build: FixedPlatform, at: str, catalog: Catalog, _say: Say, use: floa
         "bearer.sag": bearers,
         "deck.foot": decks,
         "deck.load": decks,
+        "deck.overhang": decks,
         "deck.sag": decks,
         "leg.wall": lambda: [*capped(build.joints, at), *sections(build.bearer, "bearer", at, catalog, need)[:6]],
         "leg.strength": lambda: sections(build.legs.section, "legs/section", at, catalog, need),
+        "leg.moment": lambda: _held_tops(build, at),
+        "frame.stands": lambda: [("packed against sides and ends", (Change(f"{at}/snug", True),))] if not build.snug else [],
         "frame.settles": lambda: [("every end tied down", (Change(f"{at}/tied", True),))],
         "held.friction": lambda: [("packed against sides and ends", (Change(f"{at}/snug", True),))],
     }
