@@ -23,7 +23,10 @@ def test_yard_shows_each_job_with_its_worst_states(shop: Shop) -> None:
         "Borrowed van's gear rack",
     }
     card = next(one for one in yard["jobs"] if one["name"] == "River survey pickup")
-    assert card["name"] == "River survey pickup" and card["places"]["prove"] == "over"
+    assert not card["checked"] and card["outline"] is None
+    shop.get(f"/api/jobs/{card['id']}/prove")
+    card = next(one for one in shop.get("/api/yard")["jobs"] if one["id"] == card["id"])
+    assert card["checked"] and card["places"]["prove"] == "over"
     assert card["outline"]["items"]
     wagons = ["wagon-midsize", "wagon-large", "wagon-empty"]
     vans = ["van-compact", "van-medium", "van-large", "van-empty"]

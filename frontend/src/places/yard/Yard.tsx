@@ -39,7 +39,7 @@ function JobCard({ card, onCopy, onDelete }: { card: CardData; onCopy: () => voi
             ? `This job cannot be read. ${card.error}`
             : card.checked
               ? counts.join(", ") || "nothing to check yet"
-              : "Not checked yet: open it."}
+              : "Being checked…"}
         </p>
         <div className="mt-2 flex flex-wrap gap-x-2.5 gap-y-1">
           {card.checked &&
@@ -224,7 +224,13 @@ export function Yard() {
   const client = useQueryClient();
   const navigate = useNavigate();
   useNight();
-  const yard = useQuery({ queryKey: ["yard"], queryFn: () => take(api.GET("/api/yard")), refetchOnMount: "always" });
+  const yard = useQuery({
+    queryKey: ["yard"],
+    queryFn: () => take(api.GET("/api/yard")),
+    refetchOnMount: "always",
+    // jobs that were never checked are, behind the page: their cards fill in
+    refetchInterval: ({ state }) => (state.data?.jobs.some((job) => !job.checked && !job.error) ? 2000 : false),
+  });
   const [making, setMaking] = useState(false);
   const [doomed, setDoomed] = useState<CardData | null>(null);
   const [problem, setProblem] = useState("");
