@@ -5,7 +5,7 @@ from __future__ import annotations
 import tempfile
 from pathlib import Path
 
-from playwright.sync_api import Page, sync_playwright
+from playwright.sync_api import Page, expect, sync_playwright
 
 from .shop import CHROMIUM, FLAGS, running
 
@@ -26,6 +26,7 @@ def main() -> None:
                 page.locator("[data-motion]").first.get_by_role("button", name="out", exact=True).click()
                 page.wait_for_load_state("networkidle")
             page.locator("[data-advice=runs]").wait_for(state="detached")
+            expect(page.get_by_text("Being checked")).to_have_count(0, timeout=60_000)
             page.wait_for_timeout(500)
             page.screenshot(path=TARGET / f"{name}.png")
         _builds(page)

@@ -12,6 +12,7 @@ from waitress.server import create_server
 from ergostrut.demo import sample
 from ergostrut.store.database import Database
 from ergostrut.web.app import create_app
+from ergostrut.web.cards import keep_cards
 
 CHROMIUM = "/usr/bin/chromium"
 FLAGS = [
@@ -36,9 +37,11 @@ def running(folder: Path, *, samples: bool = True) -> Iterator[str]:
     server = create_server(app, host="127.0.0.1", port=0, threads=6)
     thread = threading.Thread(target=server.run, daemon=True)
     thread.start()
+    done = keep_cards(app.extensions["ergostrut"])
     try:
         yield f"http://127.0.0.1:{server.effective_port}"
     finally:
+        done.set()
         server.close()
         app.extensions["ergostrut"].close()
         thread.join(timeout=5)

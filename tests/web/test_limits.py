@@ -18,8 +18,10 @@ from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Entry, Job, read_job, write_job
 from ergostrut.store import jobs
 from ergostrut.store.database import Database
+from ergostrut.web import cards as cards_module
 from ergostrut.web import service as service_module
 from ergostrut.web.app import create_app
+from ergostrut.web.cards import keep_cards
 from ergostrut.web.listen import listening
 
 LOCAL = "http://127.0.0.1:5170"
@@ -141,6 +143,29 @@ def test_the_yard_checks_nothing(database: Database, sample: Job, monkeypatch: p
     client.post(f"/api/jobs/{job}/undo", json={"version": 2}, base_url=LOCAL)
     cards = {card["id"]: card for card in client.get("/api/yard", base_url=LOCAL).get_json()["jobs"]}
     assert cards[job]["checked"] and len(turns) == 2, "every revision keeps its card"
+
+
+def test_cards_are_filled_in_behind_the_page(database: Database, sample: Job, monkeypatch: pytest.MonkeyPatch) -> None:
+    """Also of a job that comes in later, and after one that cannot be checked."""
+    monkeypatch.setattr(cards_module, "AGAIN", 0.05)
+    app, bad = create_app(database), _stored(database, sample)
+    service, seen = app.extensions["ergostrut"], threading.Event()
+    plain = service.load
+
+    def load(job: int) -> Any:
+        if job == bad:
+            raise RuntimeError("not this one")
+        found = plain(job)
+        seen.set()
+        return found
+
+    monkeypatch.setattr(service, "load", load)
+    done = keep_cards(service)
+    later = _stored(database, sample)
+    assert seen.wait(60)
+    done.set()
+    cards = {card["id"]: card for card in app.test_client().get("/api/yard", base_url=LOCAL).get_json()["jobs"]}
+    assert cards[later]["checked"] and not cards[bad]["checked"]
 
 
 def test_others_are_answered_while_a_job_is_checked(database: Database, sample: Job, monkeypatch: pytest.MonkeyPatch) -> None:

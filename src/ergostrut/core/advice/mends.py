@@ -118,7 +118,7 @@ def mends_for(report: Report, finding: Finding, catalog: Catalog, wanted: Callab
         if _mends(tried):
             return tried
         helped.append(tried)
-        if best is None or _stands(tried) > _stands(best):
+        if best is None or _worth(tried) > _worth(best):
             best = tried
     # none does it alone: the two that help most, if they do not set the same thing
     helped.sort(key=_stands, reverse=True)
@@ -127,17 +127,31 @@ def mends_for(report: Report, finding: Finding, catalog: Catalog, wanted: Callab
             return best
         if {change.path for change in one.changes} & {change.path for change in other.changes}:
             continue
-        both = _try(report, finding, f"{one.label}, and {other.label}", (*one.changes, *other.changes), catalog)
-        if both is not None and best is not None and _stands(both) > _stands(best):
-            best = both
-            if _mends(both):
-                return both
+        label = f"{one.label}, and {_within(other.label)}"
+        both = _try(report, finding, label, (*one.changes, *other.changes), catalog)
+        # two changes that do not do it are no better advice than one
+        if both is not None and _mends(both):
+            return both
     return best
+
+
+def _within(label: str) -> str:
+    """A label inside a sentence: words begin small, names of sections stay as they are."""
+    return label[:1].lower() + label[1:] if label[1:2].islower() else label
+
+
+def _spoils(tried: Mend) -> bool:
+    """Whether something else is over for it."""
+    return any(e.state_after == "over" and e.state_before != "over" for e in tried.worsens)
 
 
 def _mends(tried: Mend) -> bool:
     """Whether it then holds, and nothing else is over for it."""
-    return tried.state == "holds" and not any(e.state_after == "over" and e.state_before != "over" for e in tried.worsens)
+    return tried.state == "holds" and not _spoils(tried)
+
+
+def _worth(tried: Mend) -> tuple[bool, tuple[int, float]]:
+    return not _spoils(tried), _stands(tried)
 
 
 def advising(report: Report, catalog: Catalog, wanted: Callable[[], bool] = lambda: True) -> Iterator[Mend | None]:
