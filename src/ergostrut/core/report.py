@@ -38,6 +38,7 @@ from .fit.stack import stacked
 from .fit.straps import check_straps
 from .fit.way_in import check_way_in
 from .fit.way_out import check_ways_out
+from .fit.within import check_within
 from .frame.build import assemble
 from .goals import check_goals
 from .make.steps import steps
@@ -167,6 +168,7 @@ def check(design: DesignBase, catalog: Catalog, keep: Keep | None = None, watch:
         *check_wants(context),
         *check_stowed(context),
         *check_cargo(context),
+        *check_within(context),
         *check_ways(context),
         *check_changes(context),
         *check_reach(context, todo),
@@ -209,7 +211,7 @@ def _carried(build: Assembly, plan: CarryPlan) -> list[tuple[str, str, Point3]]:
 
 def _places_then(context: Context) -> Iterator[Finding]:
     """Things without a place, over an edge or in each other in a scene."""
-    for finding in (*check_places(context), *check_cargo(context)):
+    for finding in (*check_places(context), *check_cargo(context), *check_within(context)):
         yield replace(finding, id=f"{finding.id}.{context.scene}", sentence=f"{context.scene.capitalize()}: {finding.sentence}")
 
 
