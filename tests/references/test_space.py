@@ -89,6 +89,16 @@ def test_the_nearest_pair_is_that_of_all() -> None:
     assert np.allclose(own.gap, apart(a.take(i), a.take(j)).gap)
 
 
+@pytest.mark.parametrize("spread", [900.0, 3000.0, 60_000.0])
+def test_any_pair_that_meets_is_enough(spread: float) -> None:
+    """Where some meet, one of them is named; where none do, the nearest as ever."""
+    a, b = drawn(11, 60, spread), drawn(12, 70, spread)
+    first, least = nearest(a, b, deepest=False), nearest(a, b)
+    assert first is not None and least is not None and (first[2] < 0) == (least[2] < 0) and first[2] >= least[2]
+    assert apart(a.take([first[0]]), b.take([first[1]])).gap[0] == pytest.approx(first[2])
+    assert least[2] < 0 or first == least
+
+
 def test_by_hand() -> None:
     one = upright([(0, 0, 0)], [(100, 100, 100)])
     beside, inside = upright([(140, 20, 30)], [(200, 40, 60)]), upright([(90, 10, 10)], [(200, 90, 90)])

@@ -159,7 +159,7 @@ def _things(context: Context, on: Sequence[str], shifts: dict[str, list[Point3]]
 def near(one: Sequence[Body], two: Sequence[Body], *, together: bool = True) -> Near | None:
     """The nearest pair of a part of ``one`` and a part of ``two``; None where either is empty. ``together``: where they meet, all of the second
     goes as one."""
-    found = nearest(joined(body.boxes for body in one), joined(body.boxes for body in two))
+    found = nearest(joined(body.boxes for body in one), joined(body.boxes for body in two), deepest=not together)
     if found is None:
         return None
     i, j, gap, way = found

@@ -226,8 +226,9 @@ def _bound(a: Boxes, b: Boxes) -> Array:
     return found
 
 
-def nearest(a: Boxes, b: Boxes) -> tuple[int, int, float, Vec] | None:
-    """The pair that stands nearest, or deepest in each other: which, mm, and the unit vector from the first to the second."""
+def nearest(a: Boxes, b: Boxes, *, deepest: bool = True) -> tuple[int, int, float, Vec] | None:
+    """The pair that stands nearest, or deepest in each other: which, mm, and the unit vector from the first to the second. Not ``deepest``: where
+    any meet, one of the pairs that do is enough."""
     if not len(a) or not len(b):
         return None
     least = _bound(a, b)
@@ -242,6 +243,8 @@ def nearest(a: Boxes, b: Boxes) -> tuple[int, int, float, Vec] | None:
         k = int(found.gap.argmin())
         if best is None or found.gap[k] < best[0]:
             best = float(found.gap[k]), int(i[k]), int(j[k]), found.way[k]
+        if best[0] < 0 and not deepest:
+            break
     assert best is not None
     x, y, z = (float(v) for v in best[3])
     return best[1], best[2], best[0], (x, y, z)
