@@ -6,6 +6,7 @@ from typing import Any
 
 import pytest
 
+from ergostrut.core.carry.held import check_held
 from ergostrut.core.carry.in_crash import check_things_in_crash
 from ergostrut.core.carry.stowed import check_stowed
 from ergostrut.core.catalog.model import Catalog
@@ -55,6 +56,17 @@ def test_a_strap_over_the_top_is_asked_for_tipping(catalog: Catalog) -> None:
     )
     assert "0.10 g" in found.sentence
     assert held(catalog, by="straps", straps=4, strap_rating="100 kg").state == "holds"
+
+
+def test_flat_straps_pull_harder_than_they_hold_and_so_do_their_eyes() -> None:
+    """60 kg lifted by 0.5 W in Rebound at 30 degrees: W in all, of which each end of two straps that return has all that one is counted half for."""
+    low = {**TALL, "length": "600", "width": "600", "height": "200"}
+    hold = {"by": "straps", "straps": 2, "strap_rating": "900 kg", "strap_angle": 30, "over": False, "height": "100 mm"}
+    found = next(iter(check_held(job({**low, "hold": hold}))))
+    W = 60 * G
+    eye = next(line for line in found.working if line.symbol == "F_e")
+    assert found.case == "Rebound" and found.demand == pytest.approx(W) and found.use == pytest.approx(W / (2 * 900 * G * 0.5))
+    assert eye.value == pytest.approx(W / (2 * 0.5)) and "eye" in eye.note
 
 
 def test_brackets_at_its_foot_are_pulled_as_well_as_pushed(catalog: Catalog) -> None:

@@ -233,6 +233,9 @@ def _in_g(
     return replace(finding, sentence=sentence, state=state, working=w.done(), demand=demand, limit=limit, unit="g", use=use)
 
 
+ON_EYES = "on each eye that a strap ends in: whether it and what it stands in bear that is asked nowhere here"
+
+
 def _by_straps(context: Context, item: Placed, road: _Road, blank: Finding, w: Working) -> Finding:
     hold, say = item.thing.hold, context.say
     if hold.strap_rating is None:
@@ -257,22 +260,24 @@ def _by_straps(context: Context, item: Placed, road: _Road, blank: Finding, w: W
     have = w.line("A", "n * S * k", "N", "whole where it goes over to the other side, half where it returns", k=k)
     need = w.line("A_need", "W / 2", "N", "half the weight, 49 CFR 393.106(d)")
     use, state = at_most(need, have)
-    r = w.line("F_up", "r * W", "N", "net upward in Rebound", r=road.lift)
+    up = w.line("F_up", "r * W", "N", "net upward in Rebound", r=road.lift)
     flat = ""
     if hold.strap_angle is None:
         upward = w.line("use_up", "F_up / A", "")
     else:
         angle = math.radians(hold.strap_angle)
-        w.given("P", strap_pull(r, angle), "N", f"pull that holds this down at {hold.strap_angle:g}° from the deck, F_up / sin")
+        up = w.given("P", strap_pull(up, angle), "N", f"pull that holds this down at {hold.strap_angle:g}° from the deck, F_up / sin")
         upward = w.line("use_up", "P / A", "")
         if hold.strap_angle < FLAT_STRAP:
             flat = f" Flatter than {FLAT_STRAP:g}° they press little: lead them steeper."
     tall = tipping(item, road.axes, have, w)
     if isinstance(tall, str):
         return unknown(_as(blank, tall, "unknown", w, None, have, None), "height at which its straps act")
+    most = max(need, up, 0.0 if tall is None else tall.need)
+    w.line("F_e", "N_s / (n * k)", "N", ON_EYES, N_s=most, n=float(hold.straps), k=k)
     by_rebound = upward > use
     if by_rebound:
-        use, state = upward, at_most(r, have)[1]
+        use, state = at_most(up, have)
     why = "in rebound" if by_rebound else "by 49 CFR 393.106(d), half its weight"
     if tall is not None and tall.use > use:
         words = f"It tips from {tall.alone:.2f} g, {tall.case.lower()} asks {tall.asked:.2f}: {say.force(tall.need)} of {say.force(have)} of its straps are taken to hold it."
@@ -280,10 +285,10 @@ def _by_straps(context: Context, item: Placed, road: _Road, blank: Finding, w: W
     # the clause asks whatever the manoeuvre: no case governs then
     return _as(
         replace(blank, case="Rebound" if by_rebound else "", basis=blank.basis if by_rebound else STRAP_BASIS),
-        f"{n:.0f} strap{'' if n == 1 else 's together'} hold{'s' if n == 1 else ''} {say.force(have)} where {say.force(max(need, r))} is needed {why}.{flat}",
+        f"{n:.0f} strap{'' if n == 1 else 's together'} hold{'s' if n == 1 else ''} {say.force(have)} where {say.force(max(need, up))} is needed {why}.{flat}",
         "tight" if flat and state == "holds" else state,
         w,
-        max(need, r),
+        max(need, up),
         have,
         use,
     )

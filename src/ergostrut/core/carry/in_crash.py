@@ -12,7 +12,7 @@ from ..mechanics.joints.hardware import STRAP_FACTOR
 from ..mechanics.retention import tips_at
 from ..structure.carried import Placed
 from ..structure.context import Context
-from .held import LEAST_LIP, NOUNS
+from .held import LEAST_LIP, NOUNS, ON_EYES
 from .tipping import tipping
 
 TIE_DOWN = 0.8
@@ -72,6 +72,8 @@ def _thing(context: Context, item: Placed, drawers: dict[str, str]) -> Finding:
         need, case = tall.need, tall.case
     use, state = at_most(need, have)
     w.line("use", "max(F, N_t) / A", "", "pushed, or held from coming over", N_t=need)
+    if hold.by == "straps":
+        w.line("F_e", "N_s / (n * k)", "N", ON_EYES, N_s=need, n=float(hold.straps), k=1.0 if hold.over else 0.5)
     text = f"{say.force(need)} of {say.force(have)} that {holder}, {case.lower()}."
     return replace(found, sentence=text, use=use, state=state, demand=need, limit=have, case=case, working=w.done())
 

@@ -240,6 +240,12 @@ def _finding(
         if limit
         else f" {say.mass(kg)} to lift out of reach"
     )
-    text += "." if alone <= 1 else ": lift it by two." if index <= 2 else ": too much for two. Make it lighter, or in parts."
+    text += (
+        "."
+        if alone <= 1
+        else ": lift it by two."
+        if index <= 2
+        else ": too much for two. Make it lighter, in parts, or hang it on a strut or a pulley."
+    )
     return replace(blank, sentence=text, state=state, use=use, demand=kg, limit=limit, unit="kg", parts=(moved,), working=w.done(),
                    basis="revised NIOSH equation, NIOSH 94-110")  # fmt: skip
