@@ -16,7 +16,7 @@ PLACES = ("measure", "carry", "frame", "prove", "balance", "anchor", "cut", "mak
 def main() -> None:
     """Take them all at 1280x800; Frame with the tray pulled out."""
     TARGET.mkdir(parents=True, exist_ok=True)
-    with tempfile.TemporaryDirectory() as folder, running(Path(folder)) as shop, sync_playwright() as play:
+    with tempfile.TemporaryDirectory() as folder, running(Path(folder), cards=True) as shop, sync_playwright() as play:
         browser = play.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
         page = browser.new_page(viewport={"width": 1280, "height": 800}, base_url=shop)
         for name in ("yard", *PLACES):

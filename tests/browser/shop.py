@@ -27,8 +27,8 @@ FLAGS = [
 
 
 @contextmanager
-def running(folder: Path, *, samples: bool = True) -> Iterator[str]:
-    """The address of a fresh shop."""
+def running(folder: Path, *, samples: bool = True, cards: bool = False) -> Iterator[str]:
+    """The address of a fresh shop; ``cards``: jobs are checked behind the page, as the program does, which takes time from whoever asks."""
     database = Database(folder / "ergostrut.db")
     if samples:
         with database.writing() as session:
@@ -37,11 +37,12 @@ def running(folder: Path, *, samples: bool = True) -> Iterator[str]:
     server = create_server(app, host="127.0.0.1", port=0, threads=6)
     thread = threading.Thread(target=server.run, daemon=True)
     thread.start()
-    done = keep_cards(app.extensions["ergostrut"])
+    done = keep_cards(app.extensions["ergostrut"]) if cards else None
     try:
         yield f"http://127.0.0.1:{server.effective_port}"
     finally:
-        done.set()
+        if done is not None:
+            done.set()
         server.close()
         app.extensions["ergostrut"].close()
         thread.join(timeout=5)
