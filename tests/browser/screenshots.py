@@ -19,6 +19,7 @@ def main() -> None:
     with tempfile.TemporaryDirectory() as folder, running(Path(folder), cards=True) as shop, sync_playwright() as play:
         browser = play.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
         page = browser.new_page(viewport={"width": 1280, "height": 800}, base_url=shop)
+        page.set_default_timeout(120_000)
         for name in ("yard", *PLACES):
             page.goto("/" if name == "yard" else f"/job/1/{name}")
             page.wait_for_load_state("networkidle")
