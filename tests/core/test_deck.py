@@ -198,7 +198,7 @@ def test_boards_are_cut_from_bars(sample: Job, catalog: Catalog) -> None:
 
 @pytest.mark.parametrize(
     ("path", "value", "field", "says"),
-    [("/builds/0/deck_edges", "slots", "deck_edges", "screw them down"), ("/builds/0/deck", "board.gone", "deck", "board.gone")],
+    [("/builds/0/deck_edges", "slots", "deck_edges", "screw it down"), ("/builds/0/deck", "board.gone", "deck", "board.gone")],
 )
 def test_boards_that_cannot_be(sample: Job, catalog: Catalog, path: str, value: str, field: str, says: str) -> None:
     with pytest.raises(StockError) as caught:

@@ -97,15 +97,63 @@ def test_wood_takes_more_on_the_road_than_for_good(sample: Job, catalog: Catalog
     assert (by_id(wet, "slide1/rib.strength").use or 0) > (by_id(dry, "slide1/rib.strength").use or 0)
 
 
-def test_deck_let_into_slots_gives_less(sample: Job, catalog: Catalog) -> None:
-    """Without ribs the sheet spans both ways and gains much; between close ribs it is a strip either way."""
-    bare, ribbed = (apply(sample.design, [Change("/builds/0/mid_ribs", n)]) for n in (0, 3))
-    for design, gain in ((bare, 0.9), (ribbed, 1.05)):
-        strip = check(design, catalog)
-        plate = check(apply(design, [Change("/builds/0/deck_edges", "slots")]), catalog)
-        for ident in ("slide1/deck.foot", "slide1/deck.spring"):
-            assert (by_id(plate, ident).demand or 0) < gain * (by_id(strip, ident).demand or 0)
+SLOTTED = [Change("/builds/0/rail", "T 1.5x3"), Change("/builds/0/rib", "T 1.5x1.5"), Change("/builds/0/deck_edges", "slots")]
+
+
+def test_a_sheet_in_slots_spans_both_ways(sample: Job, catalog: Catalog) -> None:
+    """Without ribs it gains much over a strip of the same bay; the shape is the plate's, by its series."""
+    bare = apply(framed(sample.design, "tslot_bolted"), [*SLOTTED[:2], Change("/builds/0/mid_ribs", 0)])
+    strip, plate = check(bare, catalog), check(apply(bare, SLOTTED[2:]), catalog)
+    for ident in ("slide1/deck.foot", "slide1/deck.spring"):
+        assert (by_id(plate, ident).demand or 0) < 0.9 * (by_id(strip, ident).demand or 0)
     assert "Navier" in by_id(plate, "slide1/deck.foot").basis
+
+
+def test_a_deck_in_slots_lies_between_the_rails(sample: Job, catalog: Catalog) -> None:
+    """38.1 by 76.2 on edge: the lower slot 19.05 over the rail's underside, 12 mm of sheet about it; 12.3 mm of slot less 1.5 each side."""
+    report = check(apply(framed(sample.design, "tslot_bolted"), SLOTTED), catalog)
+    build = report.context.builds[0]
+    rail = next(m for m in build.members if m.role == "side rail")
+    under = rail.a[2] - 38.1
+    ribs = sorted((m for m in build.members if m.role.endswith("rib")), key=lambda m: m.a[0])
+    assert len(build.panels) == len(ribs) - 1
+    bite = (38.1 - 13.5) / 2 - 1.5
+    width = 47.25 * 25.4
+    for panel, one, two in zip(build.panels, ribs, ribs[1:], strict=False):
+        assert panel.origin[2] == pytest.approx(under + 19.05 - panel.sheet.t / 2)
+        assert panel.size == pytest.approx((two.a[0] - one.a[0] - 38.1 + 2 * bite, width - 2 * 38.1 + 2 * bite))
+        assert one.a[2] == pytest.approx(under + 19.05)
+    # things lie across ribs, which stand up to the top of their own 38.1
+    assert build.surfaces[0].origin[2] == pytest.approx(under + 38.1)
+    assert build.surfaces[0].size[1] == pytest.approx(width - 2 * 38.1)
+    assert build.stack[-1].top == pytest.approx(build.surfaces[0].origin[2])
+    assert by_id(report, "slide1/fit.own").state == "holds"
+    assert not any(item.part == "deckscrew" for item in build.items)
+    # 12 mm does not go into 8.1: a foot beside the rail, 1330 N over 150 mm, through the tongue; birch rolls at 1.8 MPa
+    tongue = by_id(report, "slide1/deck.tongue")
+    assert tongue.demand == pytest.approx(1.5 * 1330 / 150 / 8.1, rel=2e-3)
+    assert tongue.limit == pytest.approx(1.8 * catalog.sheets["birch.12"].material.short)
+    thin = check(apply(framed(sample.design, "tslot_bolted"), [*SLOTTED, Change("/builds/0/deck", "birch.6.5")]), catalog)
+    assert not any(f.id == "slide1/deck.tongue" for f in thin.findings)
+    # one module laid low: nothing stands over the sheet, whose top is then the deck's
+    bare = check(apply(report.context.design, [Change("/builds/0/mid_ribs", 0)]), catalog).context.builds[0]
+    assert bare.surfaces[0].origin[2] == pytest.approx(under + 19.05 + 6)
+
+
+@pytest.mark.parametrize(
+    ("changes", "field"),
+    [
+        ([Change("/builds/0/deck_edges", "slots")], "/builds/0/deck_edges"),
+        ([*SLOTTED, Change("/builds/0/deck", "sandwich.pp20")], "/builds/0/deck_edges"),
+        ([*SLOTTED, Change("/builds/0/rail", "T 1.5x1.5"), Change("/builds/0/rib", "T 1.5x3")], "/builds/0/rib"),
+        ([*SLOTTED, Change("/builds/0/own_members", [{"name": "a", "section": "T 1x1", "left": "300 mm", "right": "300 mm"}])],
+         "/builds/0/own_members/0/section"),
+    ],
+)  # fmt: skip
+def test_slots_that_are_not_there(sample: Job, catalog: Catalog, changes: list[Change], field: str) -> None:
+    with pytest.raises(StockError) as caught:
+        check(apply(sample.design if len(changes) == 1 else framed(sample.design, "tslot_bolted"), changes), catalog)
+    assert caught.value.field == field
 
 
 def test_sandwich_deck(sample: Job, catalog: Catalog) -> None:

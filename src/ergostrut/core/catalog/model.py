@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
@@ -117,6 +117,21 @@ class Panel:
 
 
 @dataclass(frozen=True, slots=True)
+class Slot:
+    """The slots of a T-slot profile: one in the middle of every ``module`` of a face, ``opening`` wide and ``reach`` deep, mm."""
+
+    module: float
+    opening: float
+    reach: float
+
+    @classmethod
+    def of(cls, sizes: Sequence[float]) -> Slot:
+        """From a profile's sizes, as the catalogue and own stock give them."""
+        module, _, _, opening, _, _, neck, *_ = sizes
+        return cls(module, opening, (module - neck) / 2)
+
+
+@dataclass(frozen=True, slots=True)
 class Section:
     """A bar: geometry with the design wall for sums, nominal area for mass."""
 
@@ -128,6 +143,7 @@ class Section:
     stock: tuple[float, ...]
     price_per_m: float
     unit: str
+    slot: Slot | None = None
 
     @property
     def mass_per_m(self) -> float:

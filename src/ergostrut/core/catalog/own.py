@@ -13,7 +13,7 @@ from pydantic import Field
 from ..record import Record
 from ..sections import Properties, angle, channel, flat, pipe, strut, tslot, tube
 from .errors import StockError
-from .model import Catalog, Metal, Panel, Section, Sheet, Wood
+from .model import Catalog, Metal, Panel, Section, Sheet, Slot, Wood
 
 OwnId = Annotated[str, Field(pattern=r"^own\.[a-z0-9][a-z0-9.x-]{0,38}$")]
 Label = Annotated[str, Field(min_length=1, max_length=60)]
@@ -154,7 +154,8 @@ def section_from(own: OwnSection, metals: dict[str, Metal], field: str) -> Secti
             thin = build(*(s * metal.design_wall if i == wall else s for i, s in enumerate(sizes)), *corner)
     except ValueError as error:
         raise StockError(field, f"{own.label}: {error}") from None
-    return Section(own.id, own.label, metal, thin, shape.A, tuple(own.stock), own.price_per_m, "mm")
+    slot = Slot.of(sizes) if own.family == "tslot" else None
+    return Section(own.id, own.label, metal, thin, shape.A, tuple(own.stock), own.price_per_m, "mm", slot)
 
 
 def _tube_walls(own: OwnSection, metal: Metal, field: str) -> None:

@@ -54,8 +54,11 @@ def clashes(context: Context, build: Assembly) -> list[Clash]:
 
 
 def _let_in(build: Assembly) -> dict[frozenset[str], float]:
-    """mm by which parts may reach into each other: panels into grooves, and the box of a member that is cut at a slant into what it is cut to."""
+    """mm by which parts may reach into each other: panels into grooves, sheets into the slots of profiles, and the box of a member that is cut at
+    a slant into what it is cut to."""
     found = {}
+    for panel, member in itertools.product((p for p in build.panels if p.edges == "slots"), build.members):
+        found[frozenset((panel.id, member.id))] = member.section.slot.reach if member.section.slot is not None else 0.0
     for one, two in itertools.combinations(build.slabs, 2):
         ways = [slab.edging or build.edging for slab in (one, two)]
         found[frozenset((one.id, two.id))] = max((way.size for way in ways if way is not None and way.way == "dado"), default=0.0)

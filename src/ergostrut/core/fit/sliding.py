@@ -27,11 +27,16 @@ from .clearance import clearance
 
 def _outline(assembly: Assembly, slide: Slider) -> tuple[float, float, float, float]:
     """Front, back, overall width and deck top at home, mm."""
-    deck = next(panel for panel in assembly.panels if panel.body == slide.body)
+    decks = [panel for panel in assembly.panels if panel.body == slide.body]
+    tray = [m for m in assembly.of_body(slide.body) if m.group is not None]
+    front = min([panel.origin[0] for panel in decks] + [m.a[0] for m in tray])
+    back = max([panel.origin[0] + panel.size[0] for panel in decks] + [m.b[0] for m in tray])
+    top = next(surface.origin[2] for surface in assembly.surfaces if surface.body == slide.body)
+    sides = [abs(m.a[1]) + m.shape.width / 2 for m in tray if abs(m.axes[0][0]) > 0.9]
     pairs = [pair.y + pair.width / 2 + slide.beside for pair in (slide.carrying, slide.hold_down)]
     rails = [abs(m.a[1]) + m.shape.width / 2 for m in assembly.members if m.use == "base"]
-    width = max(deck.size[1], *(2 * reach for reach in (*pairs, *rails)))
-    return deck.origin[0], deck.origin[0] + deck.size[0], width, deck.origin[2] + deck.sheet.t
+    width = 2 * max(*sides, *pairs, *rails)
+    return front, back, width, top
 
 
 def check_sliding(context: Context, assembly: Assembly) -> Iterator[Finding]:

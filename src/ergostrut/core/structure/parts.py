@@ -115,7 +115,7 @@ class Member:
 class PanelPart:
     """A rectangular sheet, ``size`` along x and y, underside corner at ``origin``; ``along``: face grain along x.
 
-    ``edges`` in slots hold the panel on all four sides. A deck of ``boards`` has so many along its span, ``gap`` mm apart."""
+    ``edges`` in slots hold the panel on all four sides, which reach into the members beside it. A deck of ``boards`` has so many along its span, ``gap`` mm apart."""
 
     id: str
     role: str

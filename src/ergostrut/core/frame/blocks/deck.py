@@ -13,13 +13,11 @@ def boarded(deck: PanelPart, least_gap: float, field: str, what: str) -> PanelPa
     """The panel with its boards laid out; a sheet as it is. ``what`` it lies on.
 
     Raises:
-        StockError: boards in slots, or a board wider than the deck; ``field`` names the choice.
+        StockError: a board wider than the deck; ``field`` names the choice.
     """
     sheet = deck.sheet
     if not isinstance(sheet, Planks):
         return deck
-    if deck.edges == "slots":
-        raise StockError("deck_edges", "boards cannot be let into slots on four edges; screw them down, or choose a sheet")
     wide = deck.size[1 - deck.span]
     count = int((wide + least_gap) / (sheet.width + least_gap) + 1e-9)
     if count < 1:

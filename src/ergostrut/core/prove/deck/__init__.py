@@ -26,7 +26,7 @@ def check_deck(context: Context, assembly: Assembly) -> Iterator[Finding]:
         yield from (finding for finding in _checked(field) if trodden or finding.check not in UNDER_A_FOOT)
 
 
-UNDER_A_FOOT = ("deck.foot", "deck.edge", "deck.spring", "deck.crush")
+UNDER_A_FOOT = ("deck.foot", "deck.edge", "deck.spring", "deck.crush", "deck.tongue")
 """Checks of a deck that somebody steps on."""
 
 

@@ -6,8 +6,9 @@ from collections.abc import Iterator
 
 from ...catalog.model import Sheet
 from ...constants import G
-from ...finding import Finding, Working
+from ...finding import COMMON_PRACTICE, Finding, Working
 from ...mechanics.panels import plate
+from ..boxes.stiff import allowed
 from .field import CREEP, FOOT, PLYWOOD, Field, Load, allowable, along
 
 NAVIER = "orthotropic plate held on four edges, Navier series (Timoshenko and Woinowsky-Krieger, art. 85)"
@@ -46,11 +47,28 @@ def check_plate(field: Field, sheet: Sheet) -> Iterator[Finding]:
     limit = allowable(w, field, sheet, strength, lasting=False)
     text = f"{say.stress(stress)} of the {say.stress(limit)} working limit, {sheet.label} held on four edges."
     yield field.finding("deck.foot", "Deck, one foot mid bay", text, stress, limit, "Parked, foot", w, basis)
+    opening = min((slot.opening for m in field.panel.on if (slot := field.assembly.member(m).section.slot) is not None), default=sheet.t)
+    if opening < sheet.t:
+        yield _tongue(field, sheet, opening)
     s = Working()
     s.given("delta", pressed.sag, "mm", "from the series")
     yield field.spring(pressed.sag, s, NAVIER)
     for item in field.things:
         yield from _under(field, sheet, body, item)
+
+
+def _tongue(field: Field, sheet: Sheet, opening: float) -> Finding:
+    """A foot right beside a rail: nearly all of it goes through the edge that lies in the slot, thinned to the slot's opening."""
+    w, say = Working(), field.context.say
+    w.say(f"{sheet.label}, one foot on 75 x 75 mm right beside a rail; its edge lies in the slot.")
+    w.given("d", opening, "mm", f"tongue that the slot takes, of {say.length(sheet.t)}")
+    w.line("Q", "P / (75 + 75)", "N/mm", "along the edge, spread at 45 degrees from the foot's middle", P=field.foot)
+    stress = w.line("tau", "1.5 * Q / d", "MPa", "through the thickness")
+    limit = w.given("tau_allow", allowed(sheet, lasting=False, wet=field.context.design.loads.wet).r, "MPa", "veneers rolling, factors in")
+    text = f"{say.stress(stress)} of {say.stress(limit)} where its edge is thinned for the slot; a sheet no thicker than {say.length(opening)} needs no thinning."
+    return field.finding(
+        "deck.tongue", "Deck, its edge in the slot", text, stress, limit, "Parked, foot", w, f"{COMMON_PRACTICE}; {PLYWOOD}"
+    )
 
 
 def _under(field: Field, sheet: Sheet, body: plate.Plate, item: Load) -> Iterator[Finding]:

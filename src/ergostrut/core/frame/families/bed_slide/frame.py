@@ -12,10 +12,11 @@ from ....structure.parts import Member, Surface
 from ...blocks.fixings import anchors
 from ...blocks.joining import joint_spec
 from ...blocks.stock import section_of
+from .decking import decks_of
 from .gear import contacts_of, holds_of, joints_of, links_of, lock_of, slider_of, stands_of
 from .geometry import Layout, layout, stack
 from .params import BedSlide
-from .parts import deck_of, items_of, members_of
+from .parts import items_of, members_of
 
 
 def _motion(build: BedSlide) -> Motion:
@@ -44,6 +45,15 @@ def _tags(build: BedSlide, place: Layout, ribs: list[Member]) -> tuple[Tag, ...]
     )
 
 
+def _surface(build: BedSlide, place: Layout, tray: str, ribs: list[Member]) -> Surface:
+    """Where things stand: all over the deck, or within rails and end ribs where those stand up around it."""
+    if not place.bite:
+        return Surface(tray, "tray", tray, (place.front, -place.half, place.deck_top), (build.tray_length.mm, build.tray_width.mm))
+    first, last = ribs[0].a[0] + place.rib.width / 2, ribs[-1].a[0] - place.rib.width / 2
+    inner = place.half - place.rail.width
+    return Surface(tray, "tray", tray, (first, -inner, place.deck_top), (last - first, 2 * inner))
+
+
 def frame(build: BedSlide, host: Reader, catalog: Catalog) -> Assembly:
     """Every part of the slide with its place.
 
@@ -55,16 +65,16 @@ def frame(build: BedSlide, host: Reader, catalog: Catalog) -> Assembly:
     members = members_of(build, place, catalog)
     rails = [m for m in members if m.role == "side rail"]
     ribs = sorted((m for m in members if m.role in ("end rib", "mid rib")), key=lambda m: m.a[0])
-    deck = deck_of(build, place, catalog, ribs)
-    size = build.tray_length.mm, build.tray_width.mm
+    decks = decks_of(build, tray, (place.front, -place.half, place.deck_under), place.rail.width, place.bite, ribs, catalog)
+    surface = _surface(build, place, tray, ribs)
     return Assembly(
         id=build.id,
         family=build.family,
         label=build.label,
         members=tuple(members),
-        panels=(deck,),
-        items=tuple(items_of(build, place, catalog, deck)),
-        surfaces=(Surface(tray, "tray", tray, (place.front, -place.half, place.deck_top), size),),
+        panels=decks,
+        items=tuple(items_of(build, place, catalog, decks)),
+        surfaces=(surface,),
         joining=joint_spec(build.framing, build.joints, catalog),
         motions=(_motion(build),),
         joints=joints_of(members),
@@ -76,6 +86,6 @@ def frame(build: BedSlide, host: Reader, catalog: Catalog) -> Assembly:
         anchors=anchors(base, build.fixings, host.host, section_of(catalog, "base/lower", build.base.lower), catalog, flat=True),
         base=base,
         links=links_of(build, place),
-        stack=stack(build, place, deck.sheet.t),
+        stack=stack(build, place, decks[0].sheet.t),
         tags=_tags(build, place, ribs),
     )

@@ -8,8 +8,9 @@ from ....catalog.model import Catalog
 from ....sections import Properties
 from ....structure.host import FLOOR_END, Reader
 from ....structure.parts import Height
-from ...blocks.stock import framed_section, laid, section_of, sheet_of
+from ...blocks.stock import framed_section, laid, section_of
 from ...family import Table
+from .decking import decking
 from .params import BedSlide
 
 GEAR_CLEARANCE = 3.0
@@ -19,7 +20,8 @@ GEAR_CLEARANCE = 3.0
 @dataclass(frozen=True, slots=True)
 class Layout:
     """Derived places. ``front``/``back`` are the tray's ends; ``x_rear`` the carrying axle, ``x_front`` the hold-down axle; ``gear_y`` of the
-    carrying rollers, ``beside`` of the hold-down ones, which stand beside the tray; ``lower_y``, ``upper_y`` of the base rails' axes."""
+    carrying rollers, ``beside`` of the hold-down ones, which stand beside the tray; ``lower_y``, ``upper_y`` of the base rails' axes;
+    ``bite``: how far the deck's edges reach into slots."""
 
     front: float
     back: float
@@ -29,7 +31,10 @@ class Layout:
     run: float
     underside: float
     rail_top: float
+    rib_top: float
+    deck_under: float
     deck_top: float
+    bite: float
     x_rear: float
     x_front: float
     axle_rear: float
@@ -56,7 +61,6 @@ def layout(build: BedSlide, host: Reader, catalog: Catalog) -> Layout:
     rib = framed_section(catalog, build.framing, "rib", build.rib, "a bed slide").properties
     lower = laid(section_of(catalog, "base/lower", build.base.lower), True)
     upper = laid(section_of(catalog, "base/upper", build.base.upper), True)
-    sheet = sheet_of(catalog, "deck", build.deck)
     r = build.rollers
     front = build.front_gap.mm
     back = front + build.tray_length.mm
@@ -66,6 +70,7 @@ def layout(build: BedSlide, host: Reader, catalog: Catalog) -> Layout:
     run = build.roller_lift.mm + D
     underside = run - r.let_in.mm
     half = build.tray_width.mm / 2
+    deck = decking(build, rail.depth, rib.depth, catalog)
     beside = half + GEAR_CLEARANCE + r.width.mm / 2
     # the upper rail passes beside rail and deck, the lower one where the tray's rail comes down to its level
     clear = half + GEAR_CLEARANCE
@@ -80,7 +85,10 @@ def layout(build: BedSlide, host: Reader, catalog: Catalog) -> Layout:
         run=run,
         underside=underside,
         rail_top=underside + rail.depth,
-        deck_top=underside + rail.depth + sheet.t,
+        rib_top=underside + deck.ribs,
+        deck_under=underside + deck.under,
+        deck_top=underside + deck.top,
+        bite=deck.bite,
         x_rear=x_rear,
         x_front=x_front,
         axle_rear=build.roller_lift.mm + D / 2,
@@ -105,9 +113,20 @@ def stack(build: BedSlide, place: Layout, sheet_t: float) -> tuple[Height, ...]:
         Height("floor to underside of roller", build.roller_lift.mm, build.roller_lift.mm),
         Height("roller, to the surface it runs on", r.diameter.mm, place.run),
         Height("let in beside the rail, to rail underside", -r.let_in.mm, place.underside),
-        Height("rail, to its top", place.rail.depth, place.rail_top),
-        Height("deck sheet, to the top one stands on", sheet_t, place.deck_top),
     ]
+    if place.bite:
+        upper = place.deck_under + sheet_t
+        lines += [
+            Height("rail, to the underside of the sheet in its slot", place.deck_under - place.underside, place.deck_under),
+            Height("deck sheet, to its top", sheet_t, upper),
+        ]
+        if place.deck_top > upper:
+            lines.append(Height("ribs, to the top that long things lie on", place.deck_top - upper, place.deck_top))
+    else:
+        lines += [
+            Height("rail, to its top", place.rail.depth, place.rail_top),
+            Height("deck sheet, to the top one stands on", sheet_t, place.deck_top),
+        ]
     return tuple(lines)
 
 
@@ -116,10 +135,10 @@ def deck_tables(build: BedSlide, host: Reader, catalog: Catalog) -> tuple[Table,
 
     Let in, the rail's underside never comes below the roller's own lift.
     """
-    place, t = layout(build, host, catalog), sheet_of(catalog, "deck", build.deck).t
-    rows = []
+    place = layout(build, host, catalog)
+    over, rows = place.deck_top - place.underside, []
     for d in sorted({*catalog.roller_diameters, build.rollers.diameter.mm}):
-        under = build.roller_lift.mm + d + place.rail.depth + t
-        let_in = max(under - build.rollers.let_in.mm, build.roller_lift.mm + place.rail.depth + t)
+        under = build.roller_lift.mm + d + over
+        let_in = max(under - build.rollers.let_in.mm, build.roller_lift.mm + over)
         rows.append((d, let_in, under))
     return (("Deck top with other rollers", ("Roller", "let in as now", "under the rail"), tuple(rows)),)

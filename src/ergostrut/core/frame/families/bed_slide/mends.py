@@ -31,7 +31,8 @@ def _decks(build: BedSlide, at: str, catalog: Catalog) -> Offers:
         return []
     alike = [s for s in catalog.sheets.values() if type(s) is type(used) and kind(s) == kind(used)]
     rows: Offers = [(s.label, (Change(f"{at}/deck", s.id),)) for s in alike if s.t > used.t]
-    if build.deck_edges == "screwed" and isinstance(used, Sheet):
+    slotted = all(bar in catalog.sections and catalog.sections[bar].slot is not None for bar in (build.rail, build.rib))
+    if build.deck_edges == "screwed" and isinstance(used, Sheet) and slotted:
         rows.append(("edges let into slots", (Change(f"{at}/deck_edges", "slots"),)))
     rows.append(("one more rib", (Change(f"{at}/mid_ribs", build.mid_ribs + 1),)))
     return rows
@@ -132,6 +133,7 @@ def offers(build: BedSlide, at: str, catalog: Catalog, say: Say, use: float) -> 
         "lower-rail": lambda: sections(build.base.lower, "base/lower", at, catalog),
         "upper-rail": lambda: sections(build.base.upper, "base/upper", at, catalog),
         "deck.foot": decks,
+        "deck.tongue": lambda: [("screw the deck down", (Change(f"{at}/deck_edges", "screwed"),))],
         "deck.load": decks,
         "deck.sag": decks,
     }

@@ -9,6 +9,7 @@ from ....catalog.model import Catalog, Section
 from ....structure.parts import Group, Member
 from ....structure.systems import SYSTEMS
 from ...blocks.stock import section_of
+from .decking import own_slot
 from .geometry import Layout
 from .params import BedSlide, OwnMember
 
@@ -59,11 +60,12 @@ def own_members(build: BedSlide, place: Layout, catalog: Catalog) -> list[Member
             if near < (place.rib.width + p.width) / 2 + 1.0:
                 raise StockError(f"{field}/left", f"own rib {own.name} stands where another rib is; move it")
             taken.append(x)
-            z = place.rail_top - p.depth / 2
+            own_slot(section, build, catalog, f"{field}/section")
+            z = place.rib_top - p.depth / 2
             found.append(rib_member(ident, "mid rib", f"{build.id}/tray", section, x, inner, z, welded))
             continue
         laid = section.properties.turned() if p.depth > p.width else section.properties
-        z = place.rail_top - place.rib.depth - laid.depth / 2
+        z = place.rib_top - place.rib.depth - laid.depth / 2
         # its cut ends stay inside the tray, points included
         slope = abs(own.right.mm - own.left.mm) / (2 * inner)
         half = laid.width / 2 * math.hypot(1.0, slope)

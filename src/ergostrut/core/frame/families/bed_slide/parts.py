@@ -8,7 +8,6 @@ from ....catalog.errors import StockError
 from ....catalog.model import Catalog
 from ....structure.parts import Group, Item, Member, PanelPart
 from ....structure.systems import SYSTEMS
-from ...blocks.deck import boarded
 from ...blocks.joining import joint_parts
 from ...blocks.stock import bought, section_of
 from .geometry import Layout
@@ -49,7 +48,7 @@ def members_of(build: BedSlide, place: Layout, catalog: Catalog) -> list[Member]
         )
     count = build.mid_ribs + 2
     first, last = place.front + place.rib.width / 2, place.back - place.rib.width / 2
-    rib_z = place.rail_top - place.rib.depth / 2
+    rib_z = place.rib_top - place.rib.depth / 2
     if (last - first) / (count - 1) < place.rib.width + LEAST_BAY:
         raise StockError("mid_ribs", f"{count} ribs leave no room between them on this tray; take fewer or narrower ones, or a longer tray")
     for i in range(count):
@@ -99,44 +98,23 @@ def _base_rails(build: BedSlide, place: Layout, catalog: Catalog) -> list[Member
     return found
 
 
-def deck_of(build: BedSlide, place: Layout, catalog: Catalog, ribs: list[Member]) -> PanelPart:
-    """The deck on its ribs.
-
-    Raises:
-        StockError: boards in slots, or a board wider than the tray.
-    """
-    sheet = catalog.sheets[build.deck]
-    origin, size = (place.front, -place.half, place.rail_top), (build.tray_length.mm, build.tray_width.mm)
-    on = tuple(m.id for m in sorted(ribs, key=lambda m: m.a[0]))
-    deck = PanelPart(
-        f"{build.id}/tray/deck",
-        "deck",
-        f"{build.id}/tray",
-        sheet,
-        origin,
-        size,
-        build.grain == "along",
-        build.deck_edges,
-        on=on,
-    )
-    return boarded(deck, build.board_gap.mm, "deck", "tray")
-
-
-def items_of(build: BedSlide, place: Layout, catalog: Catalog, deck: PanelPart) -> list[Item]:
+def items_of(build: BedSlide, place: Layout, catalog: Catalog, decks: tuple[PanelPart, ...]) -> list[Item]:
     tray, base = f"{build.id}/tray", f"{build.id}/base"
 
     def item(name: str, part: str, body: str, at: tuple[float, float, float], count: int = 1) -> Item:
         return bought(catalog, f"{body}/{name}", part, body, at, count)
 
     mid = (place.front + place.back) / 2
+    deck = decks[0]
     screws = 2 * deck.boards * (build.mid_ribs + 2) if deck.boards else max(12, round(deck.size[0] * deck.size[1] / 40_000))
     found = [
         replace(item("roller.front", "roller", tray, (place.x_front, 0, place.axle_front), 2), aboard=False),
         item("roller.rear", "roller", base, (place.x_rear, 0, place.axle_rear), 2),
         item("lock", "lock", tray, (place.back - 60, place.half, place.underside), build.lock.pins),
-        item("deck screws", "deckscrew", tray, (mid, 0, place.rail_top), screws),
         item("stands", "stand", base, ((place.base_start + place.upper_end) / 2, 0, place.axle_front), 2 * build.base.stands),
     ]
+    if not place.bite:
+        found.append(item("deck screws", "deckscrew", tray, (mid, 0, place.rail_top), screws))
     at = (mid, 0.0, place.underside + place.rail.depth / 2)
     ends = 2 * (build.mid_ribs + 2 + len(build.own_members))
     found += [item(name, part, tray, at, each * ends) for name, part, each in joint_parts(build.framing, build.joints)]

@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+import math
+
 from ....mechanics.joints.bolt import torque
 from ....structure.assembly import Assembly
 from ....structure.context import Context
 from ....structure.parts import Member
 from ....structure.plans import CutPlan
+from ....wording import Say
 from ...family import Row
 
 
@@ -138,6 +141,47 @@ def _slots(context: Context, build: Assembly) -> str:
     )
 
 
+def _deck(say: Say, build: Assembly) -> Row:
+    """The deck screwed on top."""
+    panel = build.panels[0]
+    return Row(
+        "deck",
+        "Cut and screw the deck",
+        f"{panel.boards} boards of {say.length(panel.size[0])}, {panel.sheet.label}, {say.length(panel.gap)} apart. Seal the ends."
+        if panel.boards
+        else f"{panel.sheet.label}, {say.length(panel.size[0])} by {say.length(panel.size[1])}, face grain {'along' if panel.along else 'across'}. Seal the edges.",
+        "Two screws a board at every rib, so that any one board comes off alone."
+        if panel.boards
+        else "Screws every 200 mm on rails and ribs, heads under the surface.",
+        "",
+        45,
+        (panel.id,),
+        (panel.id,),
+    )
+
+
+def _sheets(context: Context, build: Assembly) -> Row:
+    """Sheets cut for the slots, before the tray is closed round them."""
+    say, panels = context.say, build.panels
+    rail = next(m for m in build.members if m.role == "side rail")
+    slot, thick = rail.section.slot, panels[0].sheet.t
+    opening = slot.opening if slot else thick
+    edges = (
+        f"Rebate all four edges from below and above to a tongue of {say.length(opening)} in the middle, which goes into the slots."
+        if thick > opening
+        else "Pack the edges where they rattle in the slots."
+    )
+    return Row(
+        "sheets",
+        "Cut the deck's sheets for the slots",
+        f"{len(panels)} of {panels[0].sheet.label}, one a bay, face grain {'along' if panels[0].along else 'across'}. {edges} Seal the edges.",
+        "Slide every sheet into rails and ribs as the tray is bolted together: none goes in afterwards.",
+        "Eyes, ears and dust mask.",
+        15.0 * len(panels),
+        tuple(panel.id for panel in panels),
+    )
+
+
 def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
     """(id, title, text, hold, caution, minutes, parts) in order."""
     say = context.say
@@ -146,8 +190,9 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
     base = [m for m in build.members if m.body != slide.body]
     rails = [m for m in bars if m.role == "side rail"]
     ribs = [m for m in bars if m.role in ("end rib", "mid rib")]
-    panel = build.panels[0]
-    diagonal = (rails[0].length ** 2 + panel.size[1] ** 2) ** 0.5
+    wide = max(m.a[1] + m.shape.width / 2 for m in rails) - min(m.a[1] - m.shape.width / 2 for m in rails)
+    diagonal = math.hypot(rails[0].length, wide)
+    let_in = build.panels[0].edges == "slots"
     drilled = [a for a in build.anchors if a.hole is None]
     existing = [a for a in build.anchors if a.hole is not None]
     cuts = sum(piece.count for piece in cut.pieces if piece.width is None)
@@ -155,7 +200,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
         Row(
             "measure",
             "Check the bed once more",
-            f"Floor length, between the wells, gate closed and lowered. The tray is {say.length(rails[0].length)} by {say.length(panel.size[1])}.",
+            f"Floor length, between the wells, gate closed and lowered. The tray is {say.length(rails[0].length)} by {say.length(wide)}.",
             "Nothing is cut on a typical figure.",
             "",
             20,
@@ -170,6 +215,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
             4.0 * cuts,
             tuple(m.id for m in build.members),
         ),
+        *([_sheets(context, build)] if let_in else []),
         *_joining(context, build, rails, ribs, cuts, diagonal),
         Row(
             "axles",
@@ -237,20 +283,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
             60,
             (),
         ),
-        Row(
-            "deck",
-            "Cut and screw the deck",
-            f"{panel.boards} boards of {say.length(panel.size[0])}, {panel.sheet.label}, {say.length(panel.gap)} apart. Seal the ends."
-            if panel.boards
-            else f"{panel.sheet.label}, {say.length(panel.size[0])} by {say.length(panel.size[1])}, face grain {'along' if panel.along else 'across'}. Seal the edges.",
-            "Two screws a board at every rib, so that any one board comes off alone."
-            if panel.boards
-            else "Screws every 200 mm on rails and ribs, heads under the surface.",
-            "",
-            45,
-            (panel.id,),
-            (panel.id,),
-        ),
+        *([] if let_in else [_deck(say, build)]),
         Row(
             "install",
             "Bolt the base down",
