@@ -33,7 +33,7 @@ from tests.conftest import PULL, by_id
 
 
 def test_the_sample_shows_the_tape_in_all_its_states(report: Report) -> None:
-    assert report.counts["over"] == 3 and report.counts["tight"] == 4 and report.counts["unknown"] == 5
+    assert report.counts["over"] == 3 and report.counts["tight"] == 4 and report.counts["unknown"] == 6
     assert report.counts["holds"] > 30
     assert by_id(report, "slide1/pin.bending").state == "over"
     assert by_id(report, "slide1/side-rail.strength").state == "tight"

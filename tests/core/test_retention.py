@@ -62,8 +62,8 @@ def held(catalog: Catalog, *things: dict[str, Any]) -> Finding:
     [
         ({"by": "lip"}, "unknown", "How high the lip"),
         ({"by": "lip", "lip": "20 mm"}, "over", "tips over"),
-        ({"by": "lip", "lip": "36 mm"}, "tight", "corner"),
-        ({"by": "lip", "lip": "120 mm"}, "tight", "Rebound lifts it"),
+        ({"by": "lip", "lip": "36 mm", "rating": "60 kg"}, "tight", "corner"),
+        ({"by": "lip", "lip": "120 mm", "rating": "60 kg"}, "tight", "Rebound lifts it"),
         ({"by": "cord"}, "unknown", "What the cord holds is not known"),
         ({"by": "cord", "rating": "5 kg"}, "over", "The cord holds"),
         ({"by": "magnet", "rating": "60 kg"}, "unknown", "friction gives of its pull"),

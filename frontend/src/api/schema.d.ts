@@ -3185,7 +3185,8 @@ export interface components {
          * Holding
          * @description What keeps a thing in its place. Friction and strap ratings are unknown until given.
          *
-         *     ``lip``: height of what stands round it; ``beside``: the thing that stops it; ``rating``: what a bracket, cord, magnet, spring catch or hook and loop holds.
+         *     ``lip``: height of what stands round it; ``beside``: the thing that stops it; ``rating``: what a bracket, cord, magnet, spring catch, hook and loop or lip holds,
+         *     ``eye_rating`` what each eye takes that a strap ends in.
          *     ``strap_marked``: whether the tag gives a working or a breaking load; ``strap_angle``: degrees from the deck, when measured. ``height``: how
          *     high on the thing what holds it acts; unsaid: straps over its top, all else at its foot. ``friction`` of what slides, a magnet's too.
          */
@@ -3232,6 +3233,11 @@ export interface components {
              * @default null
              */
             rating: string | null;
+            /**
+             * Eye Rating
+             * @default null
+             */
+            eye_rating: string | null;
             /**
              * Lip
              * @default null
@@ -5906,6 +5912,7 @@ export interface components {
              *       "strap_angle": null,
              *       "over": true,
              *       "rating": null,
+             *       "eye_rating": null,
              *       "lip": null,
              *       "height": null,
              *       "beside": ""

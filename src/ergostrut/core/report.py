@@ -9,6 +9,7 @@ from .anchor.checks import AnchorStudy
 from .balance.checks import check_balance
 from .balance.ledger import axle_loads, ledger
 from .carry.checks import check_places
+from .carry.eyes import check_eyes
 from .carry.held import check_held
 from .carry.in_crash import check_things_in_crash
 from .carry.people import with_people
@@ -165,6 +166,7 @@ def check(design: DesignBase, catalog: Catalog, keep: Keep | None = None, watch:
         *check_places(context),
         *check_held(context),
         *check_things_in_crash(context),
+        *check_eyes(context),
         *check_wants(context),
         *check_stowed(context),
         *check_cargo(context),

@@ -222,6 +222,7 @@ function ThingSheet({
           />
           <NumberField label="Angle from the deck" path={`${path}/hold/strap_angle`} optional unit="°" />
           <TickField label="Goes over to the other side" path={`${path}/hold/over`} />
+          <QuantityField label="Each eye takes" path={`${path}/hold/eye_rating`} kind="mass" optional />
         </>
       )}
       {by === "bolted" && <QuantityField label="Rating" path={`${path}/hold/rating`} kind="mass" optional />}
@@ -231,7 +232,12 @@ function ThingSheet({
       {["straps", "bolted", "cord", "spring", "hook_and_loop"].includes(by) && (
         <QuantityField label="Acts so high on it" path={`${path}/hold/height`} kind="length" optional />
       )}
-      {by === "lip" && <QuantityField label="Lip high" path={`${path}/hold/lip`} kind="length" optional />}
+      {by === "lip" && (
+        <>
+          <QuantityField label="Lip high" path={`${path}/hold/lip`} kind="length" optional />
+          <QuantityField label="Lip takes, pulled by a scale" path={`${path}/hold/rating`} kind="mass" optional />
+        </>
+      )}
       {by === "beside" && (
         <ChoiceField
           label="Stopped by"

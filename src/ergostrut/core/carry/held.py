@@ -14,6 +14,7 @@ from ..mechanics.retention import tips_at
 from ..quantity import Length, Mass
 from ..structure.carried import Placed
 from ..structure.context import Context
+from .leaning import leaning
 from .tipping import RETENTION_DOWN, tipping, tips_over
 
 LEAST_LIP = 10.0
@@ -139,17 +140,20 @@ def _by_lip(context: Context, item: Placed, road: _Road, blank: Finding, w: Work
         alone = _by_friction(context, item, road, blank, w)
         return replace(alone, sentence=f"A lip {say.length(lip.mm)} high stops nothing: it stays by friction. {alone.sentence}")
     if item.thing.hold.lip is None and item.surface.lips == "open side":
-        return _over_the_open_side(context, item, road, blank, lip.mm)
+        across, across_case = road.axes[1]
+        return leaning(context, item, across, across_case, _over_the_open_side(context, item, road, blank, lip.mm))
     if item.size[2] / 2 <= lip.mm:
         w.given("h", item.size[2] / 2, "mm", "its middle, from what it stands on")
         w.given("l", lip.mm, "mm", "lip")
         w.say("The lip reaches its middle: it neither slides nor tips.")
         words = f"A lip {say.length(lip.mm)} high reaches its middle: it neither slides nor tips."
-        return _in_g(blank, words + _hops(road), "tight" if road.lift > 0 else "holds", w, None, None, None)
+        stays = _in_g(blank, words + _hops(road), "tight" if road.lift > 0 else "holds", w, None, None, None)
+        return leaning(context, item, *road.sideways, stays)
     asked, tips, case = _tips(item, road, w, lip.mm)
     use = w.line("use", "a_i / a_t", "")
     words = f"It tips over the lip from {tips:.2f} g, and {case.lower()} asks {asked:.2f}."
-    return _in_g(replace(blank, case=case), words + _hops(road), _never_sure(at_most(use, 1.0)[1], road), w, asked, tips, use)
+    tipped = _in_g(replace(blank, case=case), words + _hops(road), _never_sure(at_most(use, 1.0)[1], road), w, asked, tips, use)
+    return leaning(context, item, *road.sideways, tipped)
 
 
 def _never_sure(state: State, road: _Road) -> State:
@@ -233,7 +237,7 @@ def _in_g(
     return replace(finding, sentence=sentence, state=state, working=w.done(), demand=demand, limit=limit, unit="g", use=use)
 
 
-ON_EYES = "on each eye that a strap ends in: whether it and what it stands in bear that is asked nowhere here"
+ON_EYES = "on each eye that a strap ends in"
 
 
 def _by_straps(context: Context, item: Placed, road: _Road, blank: Finding, w: Working) -> Finding:

@@ -90,5 +90,15 @@ def _behind_a_lip(context: Context, item: Placed, found: Finding, g: float) -> F
         state: State = "over"
         return replace(found, sentence=text, state=state)
     assert found.demand is not None
+    rating = item.thing.hold.rating
+    if rating is not None:
+        w = Working()
+        have = w.given("B", rating.kg * G, "N", "the lip takes, as given")
+        push = w.given("F", found.demand, "N", found.case)
+        use = w.line("use", "F / B", "")
+        text = f"It leans on the lip with {context.say.force(push)} of {context.say.force(have)}; rolled over nothing keeps it down."
+        state = at_most(use, 1.0)[1]
+        kept: State = "tight" if state == "holds" else state
+        return replace(found, sentence=text, state=kept, use=use, limit=have, working=found.working + w.done())
     text = f"It leans on the lip with {context.say.force(found.demand)}, and what that takes is not known; rolled over nothing keeps it down. Strap it."
     return unknown(replace(found, sentence=text), "what the lip takes")

@@ -24,7 +24,8 @@ class Spot(Record):
 class Holding(Record):
     """What keeps a thing in its place. Friction and strap ratings are unknown until given.
 
-    ``lip``: height of what stands round it; ``beside``: the thing that stops it; ``rating``: what a bracket, cord, magnet, spring catch or hook and loop holds.
+    ``lip``: height of what stands round it; ``beside``: the thing that stops it; ``rating``: what a bracket, cord, magnet, spring catch, hook and loop or lip holds,
+    ``eye_rating`` what each eye takes that a strap ends in.
     ``strap_marked``: whether the tag gives a working or a breaking load; ``strap_angle``: degrees from the deck, when measured. ``height``: how
     high on the thing what holds it acts; unsaid: straps over its top, all else at its foot. ``friction`` of what slides, a magnet's too."""
 
@@ -36,6 +37,7 @@ class Holding(Record):
     strap_angle: Annotated[float, Field(ge=5, le=90)] | None = None
     over: bool = True
     rating: Rating | None = None
+    eye_rating: Rating | None = None
     lip: Annotated[Length, Between(0, 2_000)] | None = None
     height: Annotated[Length, Between(0, 4_000)] | None = None
     beside: Annotated[str, Field(max_length=40)] = ""
