@@ -6,7 +6,7 @@ import math
 
 import pytest
 
-from ergostrut.core.anchor.bolts import capacity
+from ergostrut.core.anchor.bolts import Capacity, capacity
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import PSI
 from ergostrut.core.finding import Finding
@@ -91,6 +91,22 @@ def test_a_rail_takes_its_bolt_by_the_wall_on_the_floor_and_the_face_under_the_h
     face = 221 * 2.108**2 / (1 - beta) * (2 * eta + 4 * math.sqrt(1 - beta)) / 1.5
     free = context_of(edit(to={f"/host/holes/{i}/rating": "5000 kg" for i in range(4)}), catalog)
     assert capacity(free, free.builds[0].anchors[0]).tension == pytest.approx(face, rel=1e-3)
+
+
+def test_an_open_rail_takes_its_bolt_by_leg_and_back(edit: Edit, catalog: Catalog) -> None:
+    """M12, washer 24, holes rated high: an angle's leg is a cantilever from its heel, Fy t2/4 (24 + 2 e)/e/1.67; strut's back bends as a face
+    between its walls, chapter K; either wall bears 2 d t Fu/2."""
+    rated = {f"/host/holes/{i}/rating": "5000 kg" for i in range(4)}
+
+    def base(section: str) -> Capacity:
+        context = context_of(edit(to={**rated, "/builds/0/base/lower": section, "/builds/0/base/upper": section}), catalog)
+        return capacity(context, context.builds[0].anchors[0])
+
+    angle, e = base("L2x2x3/16"), (50.8 - 4.7625) / 2
+    assert angle.tension == pytest.approx(248 * 4.7625**2 / 4 * (24 + 2 * e) / e / 1.67, rel=2e-3)
+    strut, beta = base("strut 1-5/8 12ga"), 24 / 41.3
+    assert strut.tension == pytest.approx(228 * 2.66**2 / (1 - beta) * (2 * beta + 4 * math.sqrt(1 - beta)) / 1.5, rel=2e-2)
+    assert strut.shear == pytest.approx(2 * 12 * 2.66 * 358 / 2, rel=2e-2)
 
 
 def test_a_bolt_in_sheet_alone(edit: Edit, catalog: Catalog) -> None:

@@ -6,11 +6,12 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..catalog.model import Wood
+from ..catalog.model import Metal, Wood
 from ..mechanics.joints.bolt import combined, combined_all, through_tube
 from ..mechanics.joints.thin import rated_nut
 from ..mechanics.joints.tube_wall import WALL_FACTOR, roller_on_face
 from ..mechanics.solver.model import Array
+from ..sections import Properties
 from ..structure.context import Context
 from ..structure.holds import Anchor
 from ..working import Working
@@ -103,9 +104,27 @@ def _through_rail(anchor: Anchor, T: float, V: float, w: Working, nominal: bool)
     if isinstance(material, Wood):
         w.line("A_w", "pi * (d_0**2 - (d + 1.5)**2) / 4", "mm²", "washer on the rail", d_0=anchor.washer)
         return min(T, w.line("T_w", "F_cp * A_w", "N", "wood across its grain under it, NDS 3.10", F_cp=material.Fcp)), V
+    wall, d = shape.wall, anchor.thread.d
+    if shape.shape == "angle":
+        T = min(T, _leg_bends(anchor, shape, material, w, nominal))
+    if shape.shape in ("angle", "channel", "strut"):
+        O_b = {False: 1.95 if material.kind == "aluminium" else 2.0, True: 1.0}[nominal]
+        V = min(
+            V,
+            w.line(
+                "V_t",
+                "2 * d * t_r * F_ur / O_b",
+                "N",
+                "bearing on the rail's wall, ADM J.3.6, under J3.10",
+                t_r=wall,
+                F_ur=material.Fu,
+                O_b=O_b,
+            ),
+        )
+    if shape.shape in ("channel", "strut"):
+        return min(T, _face(anchor, shape, material, w, nominal)), V
     if shape.shape != "tube":
         return T, V
-    wall, d = shape.wall, anchor.thread.d
     if material.kind == "aluminium":
         shear = w.line(
             "V_t",
@@ -123,10 +142,28 @@ def _through_rail(anchor: Anchor, T: float, V: float, w: Working, nominal: bool)
             "N",
             f"the rail's wall on the floor alone, {wall:.2f} mm, 1.8 Fy d t{'' if nominal else ' / 2'}, J7",
         )
+    return min(T, _face(anchor, shape, material, w, nominal)), min(V, shear)
+
+
+def _face(anchor: Anchor, shape: Properties, material: Metal, w: Working, nominal: bool) -> float:
+    """The rail's face between its two walls under the bolt's washer."""
     head = min(anchor.washer, shape.width)
-    face = WALL_FACTOR * roller_on_face(shape.width, wall, head, head, material.Fy) / (1.0 if nominal else WALL_FACTOR)
-    pull = w.given("T_w", face, "N", f"the rail's face under its {head:.0f} mm washer, {shape.width:.1f} mm wide, AISC 360-16 chapter K")
-    return min(T, pull), min(V, shear)
+    face = WALL_FACTOR * roller_on_face(shape.width, shape.wall, head, head, material.Fy) / (1.0 if nominal else WALL_FACTOR)
+    return w.given("T_w", face, "N", f"the rail's face under its {head:.0f} mm washer, {shape.width:.1f} mm wide, AISC 360-16 chapter K")
+
+
+def _leg_bends(anchor: Anchor, shape: Properties, material: Metal, w: Working, nominal: bool) -> float:
+    """An angle's leg on the floor as a cantilever from its heel, the bolt in its middle: plastic moment on a strip spread at 45 degrees."""
+    w.line("e", "(b - t_r) / 2", "mm", "from the heel's face to the bolt in the leg's middle", b=shape.width, t_r=shape.wall)
+    w.line("b_e", "d_0 + 2 * e", "mm", "strip that bends, washer and 45 degrees", d_0=anchor.washer)
+    return w.line(
+        "T_w",
+        "F_yr * t_r**2 / 4 * b_e / e / O_l",
+        "N",
+        "the rail's leg bends under the bolt's head",
+        F_yr=material.Fy,
+        O_l=1.0 if nominal else 1.67,
+    )
 
 
 def _nut(anchor: Anchor, T: float, V: float, w: Working, nominal: bool) -> Capacity:
