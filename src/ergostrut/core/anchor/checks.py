@@ -239,12 +239,29 @@ def _each(context: Context, study: AnchorStudy) -> Iterator[Finding]:
             blank,
             w,
             cap.missing,
-            f"{say.force(T)} pull and {say.force(V)} shear, {words}.{tail}",
+            f"{say.force(T)} pull and {say.force(V)} shear, {words}.{_apart(context, study, row, i)}{tail}",
             use,
             cap.tension,
             cap.shear,
             cap.rated,
         )
+
+
+FAR_APART = 2.0
+"""Bounds of a pull that differ by more are both said."""
+
+
+def _apart(context: Context, study: AnchorStudy, row: AnchorCase, i: int) -> str:
+    """Both bounds of a pull and why they differ, where they differ much and count; empty otherwise."""
+    at = study.beams.get((row.case, row.position))
+    if study.footing is None or at is None:
+        return ""
+    stiff, soft = (float(study.footing.pull[b, at, i]) for b in range(len(BOUNDS)))
+    counts = max(stiff, soft) > study.pulls([row])[0, i] / FAR_APART
+    if not counts or max(stiff, soft) <= FAR_APART * max(min(stiff, soft), 1.0):
+        return ""
+    why = "a fixing that gives lets its rail bend and pry on it" if soft > stiff else "a fixing that gives hands its pull on to the others"
+    return f" {context.say.force(stiff)} if what it is clamped to does not give, {context.say.force(soft)} if it does: {why}. The worse counts."
 
 
 def pulled(w: Working, study: AnchorStudy, row: AnchorCase, i: int) -> None:
