@@ -12,6 +12,7 @@ from .carry.checks import check_places
 from .carry.eyes import check_eyes
 from .carry.held import check_held
 from .carry.in_crash import check_things_in_crash
+from .carry.look_in import check_look_in
 from .carry.people import with_people
 from .carry.place import OTHERS, arrange, load_in, moved_in
 from .carry.sleep import check_sleepers
@@ -184,6 +185,7 @@ def check(design: DesignBase, catalog: Catalog, keep: Keep | None = None, watch:
         *check_long_stock(context),
         *check_sleepers(context),
         *check_headroom(context),
+        *check_look_in(context),
     ]
     found += [*check_between(context), *check_way_in(context), *check_ways_out(context), *check_balance(context), *cut.findings]
     found = list(stacked(context, found, lambda other: context_of(other, catalog)))
