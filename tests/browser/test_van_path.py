@@ -39,7 +39,7 @@ def test_a_van_is_measured_and_a_bunk_hangs_in_it(screen: Page) -> None:
     expect(page.locator('svg [data-part="bunk1/strap.front"]').first).to_be_attached()
     page.get_by_role("button", name="folded up", exact=True).first.press("Enter")
     expect(page.locator('svg [data-part="bunk1/strap.front"]')).to_have_count(0)
-    expect(page.get_by_text("as driven")).to_be_visible()
+    expect(page.get_by_text("may be driven so: all road cases")).to_be_visible()
     type_in(page, "/builds/0/height", "400 mm")
     expect(page.get_by_role("alert").filter(has_text="misses it")).to_be_visible()
 

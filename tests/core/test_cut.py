@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
+from collections.abc import Sequence
 from dataclasses import replace
 from itertools import permutations
 
@@ -14,12 +15,14 @@ from hypothesis import strategies as st
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.cut.bars import plan_bars
 from ergostrut.core.cut.search import search
+from ergostrut.core.cut.trap import Trap, lost, trap
 from ergostrut.core.edit import Change
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job
 from ergostrut.core.report import Report, check
 from ergostrut.core.structure.plans import BarPlan
 from ergostrut.core.units import Units
+from ergostrut.core.wording import Say
 from ergostrut.files.csv_out import COLUMNS, cut_csv
 from tests.conftest import by_id
 
@@ -166,3 +169,29 @@ def test_no_cell_is_taken_for_a_formula(report: Report, start: str) -> None:
     piece = replace(report.cut.pieces[0], role=f"{start}cmd|' /C calc'!A1")
     rows = list(csv.reader(io.StringIO(cut_csv(replace(report.cut, pieces=(piece, *report.cut.pieces[1:])), Units(), {}), newline="")))
     assert rows[1][3].startswith(f"'{start}")
+
+
+def _costs(lengths: Sequence[float], kerf: float, trim: float) -> str:
+    stock = {3048.0: 10.0}
+
+    def plan(kerf: float, trim: float) -> BarPlan:
+        return plan_bars([("A", length) for length in lengths], stock, kerf, trim)
+
+    return lost(plan(kerf, trim), plan, kerf, trim, lengths, tuple(stock), Say(Units()))
+
+
+def test_what_a_trimmed_end_costs() -> None:
+    """Twelve of 1520 mm: two and a cut are 3043 of 3048 mm, 5 mm off each end leave 3038: six bars become twelve, and 2.5 mm less would do."""
+    words = _costs([1520.0] * 12, 3.0, 5.0)
+    assert "end trim" in words and "costs 60.00" in words and "6 bars would do" in words
+    assert "2 of" in words and "saw cut" not in words
+    assert trap([1520.0] * 12, [3048.0], 3.0, 5.0) == Trap(1520.0, 2, 3048.0, 2.5)
+
+
+def test_what_a_saw_cut_costs() -> None:
+    """Two of 1524 are 3048 mm, and the saw takes 3: half of it less each would do. Four of 700 and what stays short of a trap cost nothing."""
+    words = _costs([1524.0] * 4, 3.0, 0.0)
+    assert "saw cut" in words and "costs 20.00" in words
+    assert trap([1524.0] * 4, [3048.0], 3.0, 0.0) == Trap(1524.0, 2, 3048.0, 1.5)
+    assert _costs([700.0] * 4, 3.0, 5.0) == "" and trap([700.0] * 3, [3048.0], 3.0, 5.0) is None
+    assert _costs([1524.0] * 61, 3.0, 0.0) == ""

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from functools import lru_cache
+from functools import lru_cache, partial
 
 from ..finding import Finding, Line, Working
 from ..structure.context import Context
@@ -12,6 +12,7 @@ from ..structure.plans import BarGroup, BarPlan, Bought, CutPlan, Piece, SheetGr
 from .bars import plan_bars
 from .parts import pieces, price_of
 from .sheets import sheets_for, turned_to_fit
+from .trap import lost
 
 
 @lru_cache(maxsize=256)
@@ -41,7 +42,8 @@ def _bar_groups(context: Context, rows: Sequence[Piece], findings: list[Finding]
         section = context.catalog.bar(stock)
         cuts = tuple((row.mark, row.length) for row in rows if row.stock == stock and row.width is None for _ in row.parts)
         per_m = price_of(context, stock, section.price_per_m)
-        plan = _bars(cuts, tuple((length, per_m * length / 1000) for length in section.stock), shop.kerf_mm, shop.trim_mm)
+        priced = tuple((length, per_m * length / 1000) for length in section.stock)
+        plan = _bars(cuts, priced, shop.kerf_mm, shop.trim_mm)
         bars.append(BarGroup(stock, section.label, plan, len(plan.bars), plan.cost))
         if plan.too_long:
             names = ", ".join(sorted(set(plan.too_long)))
@@ -60,6 +62,8 @@ def _bar_groups(context: Context, rows: Sequence[Piece], findings: list[Finding]
             waste = sum(bar.left for bar in plan.bars)
             bought = sum(bar.stock for bar in plan.bars)
             words = "proven least cost" if plan.proven else f"within {100 * plan.gap:.1f} % of the least"
+            lengths = [length for _, length in cuts]
+            costs = lost(plan, partial(_bars, cuts, priced), shop.kerf_mm, shop.trim_mm, lengths, section.stock, context.say)
             findings.append(
                 Finding(
                     f"cut/{stock}",
@@ -67,7 +71,7 @@ def _bar_groups(context: Context, rows: Sequence[Piece], findings: list[Finding]
                     "cut",
                     tuple(p for row in rows if row.stock == stock for p in row.parts),
                     f"Bars of {section.label}",
-                    f"{len(plan.bars)} to buy, {context.say.length(waste)} left over, {words}.",
+                    f"{len(plan.bars)} to buy, {context.say.length(waste)} left over, {words}.{costs}",
                     "holds" if plan.proven else "note",
                     waste,
                     bought,
