@@ -10,7 +10,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from ergostrut.core.advice.mends import advise, candidates, effects
+from ergostrut.core.advice.mends import advise, candidates
+from ergostrut.core.advice.trying import effects
 from ergostrut.core.balance.ledger import axle_loads, ledger
 from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
@@ -135,7 +136,7 @@ def test_unknown_stock_names_the_field(sample: Job, catalog: Catalog) -> None:
 
 
 def test_a_mend_does_what_it_says(report: Report, catalog: Catalog) -> None:
-    mends = {m.finding: m for m in advise(report, catalog)}
+    mends = {m.finding: m for m in advise(report, catalog) if "longest" not in m.label}
     assert {"slide1/pin.bending", "slide1/side-rail.strength"} <= set(mends)
     for mend in mends.values():
         after = check(apply(report.context.design, mend.changes), catalog)

@@ -1,4 +1,4 @@
-import { memo } from "react";
+import { memo, useMemo } from "react";
 import { useNavigate } from "react-router";
 
 import type { Finding, Mend, Place, Schemas } from "../api/client";
@@ -21,6 +21,14 @@ interface Props {
   selected?: string;
   onPick?: (finding: Finding) => void;
   title?: string;
+}
+
+const NONE: readonly Mend[] = [];
+
+function byFinding(mends: readonly Mend[]): ReadonlyMap<string, readonly Mend[]> {
+  const found = new Map<string, Mend[]>();
+  for (const mend of mends) found.set(mend.finding, [...(found.get(mend.finding) ?? []), mend]);
+  return found;
 }
 
 function MendRow({ mend }: { mend: Mend }) {
@@ -74,13 +82,13 @@ function MendRow({ mend }: { mend: Mend }) {
 interface RowProps {
   finding: Finding;
   now: Here | undefined;
-  mend: Mend | undefined;
+  mends: readonly Mend[];
   chosen: boolean;
   onPick?: (finding: Finding) => void;
 }
 
 /** One finding: its tape, its sentence, what would mend it. Lights its parts, and is lit with them. */
-const Row = memo(function Row({ finding: f, now, mend, chosen, onPick }: RowProps) {
+const Row = memo(function Row({ finding: f, now, mends, chosen, onPick }: RowProps) {
   const { jobId, light } = useJob();
   const navigate = useNavigate();
   const on = useLit(f.parts);
@@ -113,7 +121,9 @@ const Row = memo(function Row({ finding: f, now, mend, chosen, onPick }: RowProp
         <span className="block text-[14px] text-steel">{now ? now.sentence : f.sentence}</span>
       </button>
       {f.caution && state !== "holds" && <p className="text-[13px] font-medium">⚠ {f.caution}</p>}
-      {mend && <MendRow mend={mend} />}
+      {mends.map((mend) => (
+        <MendRow key={mend.label} mend={mend} />
+      ))}
     </li>
   );
 });
@@ -150,13 +160,14 @@ export function Findings({ places, here, pick, selected, onPick, title = "Findin
   const { report, version, jobId } = useJob();
   const advice = useAdvice(jobId, version);
   const control = useAdviceControl(jobId, version);
+  const offered = advice.data?.mends;
+  const mends = useMemo(() => byFinding(offered ?? []), [offered]);
   if (!report) return <p className="p-4 text-steel">Checking…</p>;
   const shown = report.findings.filter((f) => (!places || places.includes(f.place)) && (!pick || pick(f)));
   const count = (state: Finding["state"]) => shown.filter((f) => f.state === state).length;
   const counts = (["over", "unknown", "tight", "holds"] as const)
     .filter((state) => count(state))
     .map((state) => `${count(state)} ${state === "holds" ? (count(state) === 1 ? "holds" : "hold") : state}`);
-  const mends = new Map((advice.data?.mends ?? []).map((mend) => [mend.finding, mend]));
   return (
     <section aria-label={title}>
       <h2 className="text-[21px] leading-tight">{title}</h2>
@@ -170,7 +181,7 @@ export function Findings({ places, here, pick, selected, onPick, title = "Findin
             key={f.id}
             finding={f}
             now={here?.get(f.id)}
-            mend={mends.get(f.id)}
+            mends={mends.get(f.id) ?? NONE}
             chosen={selected === f.id}
             onPick={onPick}
           />

@@ -79,16 +79,19 @@ def check(args: argparse.Namespace) -> int:
 
 
 def _mended(report: Report, finding: Finding) -> None:
-    """What would mend a finding that is over or tight, as the page offers it, with the change to make."""
+    """What would mend a finding that is over or tight, and how long its span may be, as the page offers it, with the change to make."""
+    from ergostrut.core.advice.longest import longest, spanning
     from ergostrut.core.advice.mends import mends_for
 
-    mend = mends_for(report, finding, shipped_catalog())
-    if mend is None:
-        return
-    use = f" to {mend.use:.2f}" if mend.use is not None else ""
-    changes = " ".join(f"{one.path}={json.dumps(one.value, ensure_ascii=False)}" for one in mend.changes)
-    worse = f"; worsens {', '.join(one.title for one in mend.worsens[:3])}" if mend.worsens else ""
-    print(f"{'':15s}mend: {mend.label}, {mend.state}{use}, {mend.adds_kg:+.1f} kg{worse}   {changes}", flush=True)
+    catalog = shipped_catalog()
+    found = [("mend", mends_for(report, finding, catalog))]
+    found += [("span", longest(report, one, path, catalog)) for one, path in spanning(report) if one.id == finding.id]
+    for word, mend in found:
+        if mend is not None:
+            use = f" to {mend.use:.2f}" if mend.use is not None else ""
+            changes = " ".join(f"{one.path}={json.dumps(one.value, ensure_ascii=False)}" for one in mend.changes)
+            worse = f"; worsens {', '.join(one.title for one in mend.worsens[:3])}" if mend.worsens else ""
+            print(f"{'':15s}{word}: {mend.label}, {mend.state}{use}, {mend.adds_kg:+.1f} kg{worse}   {changes}", flush=True)
 
 
 def cut(args: argparse.Namespace) -> int:

@@ -55,7 +55,9 @@ def _of_a_job(command: Any) -> None:
     one = command("check", "jobs:check", "check a job file: exit 0 holds or tight, 1 something over, 2 unusable input, 3 something unknown")
     one.add_argument("job")
     one.add_argument("--json", action="store_true", help="the whole report as JSON")
-    one.add_argument("--mends", action="store_true", help="under what is over or tight, what would mend it")
+    one.add_argument(
+        "--mends", action="store_true", help="under what is over or tight, what would mend it; of every build, how long its span may be"
+    )
     paths = command("paths", "jobs:paths", "list what can be set in a job file below a path, with its value now and its help")
     paths.add_argument("job")
     paths.add_argument("below", nargs="?", default="", help="such as /builds/0 or /host; the whole job where it is left out")

@@ -13,7 +13,8 @@ from multiprocessing.connection import Connection
 from threading import Condition, Thread
 from typing import Any
 
-from ergostrut.core.advice.mends import Mend, advising
+from ergostrut.core.advice.mends import advising, sought
+from ergostrut.core.advice.trying import Mend
 from ergostrut.core.job.document import Design
 from ergostrut.core.report import check
 from ergostrut.files.catalog_files import shipped_catalog
@@ -53,7 +54,7 @@ def _work(pipe: Connection, nice: int) -> None:
                 # "not wanted any more" that crossed with the last word of the search before: there is nothing left to leave
                 continue
             report = check(design, catalog)
-            pipe.send(("total", sum(f.state in ("over", "tight") for f in report.findings)))
+            pipe.send(("total", sought(report)))
             for mend in advising(report, catalog, lambda: not pipe.poll()):
                 pipe.send(("mend", mend))
             if pipe.poll():

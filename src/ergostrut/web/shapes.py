@@ -6,7 +6,7 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from ergostrut.core.advice.mends import Effect, Mend
+from ergostrut.core.advice.trying import Effect, Mend
 from ergostrut.core.balance.ledger import Axles, LedgerRow
 from ergostrut.core.drawing.room import Show
 from ergostrut.core.finding import Finding, Place, State

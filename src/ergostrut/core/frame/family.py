@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Any, NamedTuple
 
@@ -62,7 +62,7 @@ class Family:
 
     ``frame(params, reader, catalog)`` makes the parts, ``start(host, units)`` a sensible first design in round numbers of those units,
     ``steps(context, assembly, cut)`` the making in order, ``offers(params, path, catalog, say, use)`` what may mend each check,
-    ``tables(params, reader, catalog)`` what the Frame page compares.
+    ``tables(params, reader, catalog)`` what the Frame page compares, ``spans(params)`` the parameter that is the span asked by each check.
     """
 
     id: str
@@ -76,6 +76,7 @@ class Family:
     steps: Callable[[Context, Assembly, CutPlan], list[Row]]
     offers: Callable[[Any, str, Catalog, Say, float], dict[str, Callable[[], Offers]]] = lambda *_: {}
     tables: Callable[[Any, Reader, Catalog], tuple[Table, ...]] = lambda *_: ()
+    spans: Callable[[Any], Mapping[str, str]] = lambda _: {}
     since: int = 2
     """The first version of the job document that knew it."""
 

@@ -3,7 +3,7 @@
 from ...family import Family
 from .frame import frame
 from .geometry import deck_tables
-from .mends import offers
+from .mends import offers, spans
 from .params import BedSlide
 from .sheet import SHEET
 from .start import start
@@ -20,6 +20,7 @@ FAMILY = Family(
     sheet=SHEET,
     steps=steps,
     offers=offers,
+    spans=spans,
     tables=deck_tables,
     since=1,
 )

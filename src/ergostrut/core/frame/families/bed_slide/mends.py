@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 
 from ....catalog.model import Catalog, Sheet
 from ....edit import Change
@@ -46,6 +46,15 @@ def _plays(build: BedSlide, at: str, say: Say) -> Offers:
     inches = say.units.length == "in"
     smaller = [play for play in PLAYS[inches] if play < build.rollers.play.mm - 0.01]
     return [(f"play {say.length(play)}", (Change(f"{at}/rollers/play", exact(play, inches)),)) for play in smaller]
+
+
+def _on_edge(build: BedSlide, at: str, catalog: Catalog, say: Say) -> Offers:
+    """The rails it has turned up, with what that costs in height."""
+    used = catalog.sections.get(build.rail)
+    if used is None or not build.rail_flat or used.properties.depth <= used.properties.width:
+        return []
+    higher = used.properties.depth - used.properties.width
+    return [(f"rails on edge, {say.length(higher)} higher", (Change(f"{at}/rail_flat", False),))]
 
 
 def _pull_outs(build: BedSlide, at: str, say: Say) -> Offers:
@@ -106,7 +115,7 @@ def offers(build: BedSlide, at: str, catalog: Catalog, say: Say, use: float) -> 
         return _pins(build, at, catalog, say)
 
     def rails() -> Offers:
-        return sections(build.rail, "rail", at, catalog)
+        return [*_on_edge(build, at, catalog, say), *sections(build.rail, "rail", at, catalog)]
 
     def pulls() -> Offers:
         return _pull_outs(build, at, say)
@@ -118,7 +127,7 @@ def offers(build: BedSlide, at: str, catalog: Catalog, say: Say, use: float) -> 
         "pin.bending": pins,
         "pin.shear": pins,
         "pin.together": pins,
-        "side-rail.strength": lambda: [*sections(build.rail, "rail", at, catalog, need)[:6], *pulls()],
+        "side-rail.strength": lambda: [*_on_edge(build, at, catalog, say), *sections(build.rail, "rail", at, catalog, need)[:6], *pulls()],
         "side-rail.sag": rails,
         "tip.droop": lambda: [*_plays(build, at, say), *rails()[:4], *pulls()],
         "overlap": pulls,
@@ -137,3 +146,8 @@ def offers(build: BedSlide, at: str, catalog: Catalog, say: Say, use: float) -> 
         "deck.load": decks,
         "deck.sag": decks,
     }
+
+
+def spans(_build: BedSlide) -> Mapping[str, str]:
+    """The parameter that is the span of each check."""
+    return {"side-rail.strength": "pull_out", "side-rail.sag": "pull_out", "rib.strength": "tray_width"}

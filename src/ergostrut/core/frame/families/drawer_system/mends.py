@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 
 from ....catalog.model import Catalog, Sheet
 from ....edit import Change
@@ -59,3 +59,8 @@ def offers(build: DrawerSystem, path: str, catalog: Catalog, say: Say, use: floa
         "frame.settles": lambda: [("its corners tied down", (Change(f"{path}/tied", True),))],
         "drawer.tips": lambda: [("its corners tied down", (Change(f"{path}/tied", True),))],
     }
+
+
+def spans(_build: DrawerSystem) -> Mapping[str, str]:
+    """The parameter that is the span of each check."""
+    return {"rail.strength": "width"}

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 
 from ....catalog.model import Catalog, Sheet
 from ....edit import Change
@@ -16,10 +16,11 @@ STRONGER = 1.05
 """Sections are tried from use / this on: shape helps."""
 
 
-def _bearers(build: FixedPlatform, at: str, catalog: Catalog, need: float) -> Offers:
+def _bearers(build: FixedPlatform, at: str, catalog: Catalog, say: Say, need: float) -> Offers:
     rows: Offers = []
-    if build.bearer_flat:
-        rows.append(("turned on edge", (Change(f"{at}/bearer_flat", False),)))
+    if build.bearer_flat and build.bearer in catalog.sections:
+        shape = catalog.sections[build.bearer].properties
+        rows.append((f"turned on edge, {say.length(shape.depth - shape.width)} higher", (Change(f"{at}/bearer_flat", False),)))
     if build.props is None:
         rows.append(("a prop under the middle of each", (Change(f"{at}/props", {}),)))
     rows += sections(build.bearer, "bearer", at, catalog, need)[:4]
@@ -51,12 +52,12 @@ def _held_tops(build: FixedPlatform, at: str) -> Offers:
     return [*lags, ("pocket screws", (Change(f"{at}/joints/fastener", "pocket screw"),))]
 
 
-def offers(build: FixedPlatform, at: str, catalog: Catalog, _say: Say, use: float) -> dict[str, Callable[[], Offers]]:
+def offers(build: FixedPlatform, at: str, catalog: Catalog, say: Say, use: float) -> dict[str, Callable[[], Offers]]:
     """What may be tried for each check of a platform that stands at ``use``."""
     need = max(1.02, use / STRONGER)
 
     def bearers() -> Offers:
-        return _bearers(build, at, catalog, need)
+        return _bearers(build, at, catalog, say, need)
 
     def decks() -> Offers:
         return _decks(build, at, catalog)
@@ -75,3 +76,8 @@ def offers(build: FixedPlatform, at: str, catalog: Catalog, _say: Say, use: floa
         "frame.settles": lambda: [("every end tied down", (Change(f"{at}/tied", True),))],
         "held.friction": lambda: [("packed against sides and ends", (Change(f"{at}/snug", True),))],
     }
+
+
+def spans(build: FixedPlatform) -> Mapping[str, str]:
+    """The parameter that is the span of each check."""
+    return dict.fromkeys(("bearer.strength", "bearer.sag"), "width" if build.run == "across" else "length")

@@ -2,7 +2,7 @@
 
 from ...family import Family
 from .frame import frame
-from .mends import offers
+from .mends import offers, spans
 from .params import HungBunk
 from .sheet import SHEET
 from .start import start
@@ -19,4 +19,5 @@ FAMILY = Family(
     sheet=SHEET,
     steps=steps,
     offers=offers,
+    spans=spans,
 )

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 
 from ....catalog.model import Catalog
 from ....edit import Change
@@ -107,3 +107,8 @@ def offers(build: HungBunk, at: str, catalog: Catalog, say: Say, use: float) -> 
         "frame.strap-gone": rails,
         "frame.mount-gone": walls,
     }
+
+
+def spans(_build: HungBunk) -> Mapping[str, str]:
+    """The parameter that is the span of each check."""
+    return {"rail.strength": "length", "rail.sag": "length", "rib.strength": "width", "rib.sag": "width"}

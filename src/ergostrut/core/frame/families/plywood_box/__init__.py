@@ -3,7 +3,7 @@
 from ...blocks.carcass.frame import frame
 from ...blocks.carcass.steps import steps
 from ...family import Family
-from .mends import offers
+from .mends import offers, spans
 from .params import PlywoodBox
 from .sheet import SHEET
 from .start import start
@@ -19,4 +19,5 @@ FAMILY = Family(
     sheet=SHEET,
     steps=steps,
     offers=offers,
+    spans=spans,
 )

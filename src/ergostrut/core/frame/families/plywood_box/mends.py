@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 
 from ....catalog.model import Catalog
 from ....edit import Change
@@ -19,3 +19,8 @@ def offers(build: PlywoodBox, path: str, catalog: Catalog, say: Say, _use: float
         return [("One more upright", (Change(f"{path}/uprights", build.uprights + 1),))] if build.uprights < 8 else []
 
     return carcass_offers(build, path, catalog, say, upright)
+
+
+def spans(_build: PlywoodBox) -> Mapping[str, str]:
+    """The parameter that is the span of each check."""
+    return {"slab.strength": "length", "slab.sag": "length"}

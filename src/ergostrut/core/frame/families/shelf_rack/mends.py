@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 
 from ....catalog.model import Catalog
 from ....edit import Change
@@ -70,3 +70,8 @@ def offers(build: ShelfRack, at: str, catalog: Catalog, _say: Say, use: float) -
         "mount.mount-gone": fixings,
         "mount.foot-away": fixings,
     }
+
+
+def spans(_build: ShelfRack) -> Mapping[str, str]:
+    """The parameter that is the span of each check."""
+    return dict.fromkeys(("bearer.strength", "bearer.sag", "slab.sag"), "length")
