@@ -245,3 +245,28 @@ def test_every_class_is_sound_in_itself(template: Any, catalog: Catalog) -> None
     assert not [f for f in check(read_design({"name": "x", "host": template.host}), catalog).findings if f.check == "measure.cross"]
     for one in context.host.openings:
         assert one.size[0] > 0 and one.size[1] > 0 and one.hi[1] <= context.host.shape("cover_height") + 1
+
+
+def test_a_step_down_is_from_what_one_treads_on(catalog: Catalog) -> None:
+    """Bearers at 400 or 1000 mm with deck and mattress over them are left by one step down to the floor; over a chest of 550 mm right before them
+    the largest is down to the chest."""
+    steps = {}
+    for name, bed, more in (
+        ("low", BED, []), ("high", {**BED, "height": "1000 mm"}, []),
+        ("chest", {**BED, "height": "1000 mm"}, [{"name": "chest", "x": "1310 mm", "y": "0 mm", "length": "400 mm", "width": "1800 mm", "height": "550 mm"}]),
+    ):  # fmt: skip
+        (found,) = check_ways_out(room(catalog, bed, crew=TWO[:1], obstacles=more))
+        steps[name] = next(line.value for line in found.working if line.symbol == "s")
+        top = room(catalog, bed).builds[0].surfaces[0].origin[2]
+        if name != "chest":
+            assert steps[name] == pytest.approx(top, abs=1.5), name
+            assert ("in the dark" in found.sentence) == (top > 400)
+    assert steps["chest"] == pytest.approx(steps["high"] - 550, abs=1.5)
+
+
+def test_feet_pass_beside_somebody_who_lies_there(catalog: Catalog) -> None:
+    """Ben's place ends 250 mm off the wall: Ada's feet go there, her shoulders over him; at 120 mm she climbs over him."""
+    for gap, climbs in ((250, False), (120, True)):
+        bed = {**BED, "width": f"{1900 - 2 * gap} mm", "snug": False}
+        ada, _ = check_ways_out(room(catalog, bed, crew=TWO))
+        assert ("Climbs over Ben" in ada.sentence) == climbs, gap

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import itertools
+import math
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
@@ -11,14 +12,17 @@ from ..finding import COMMON_PRACTICE, Finding, Working, at_least
 from ..mechanics.space.passage import Corners, Pose, passage
 from ..structure.assembly import Assembly
 from ..structure.context import Context
-from ..structure.host import Opening
+from ..structure.host import FLOOR_END, Opening
 from ..structure.parts import Surface
 from ..structure.setting import scene_travels, setting_at
 from .bodies import bodies_at, on_floor
 from .people import LIES
 from .shell import Shell, shell_of
 from .straps import straps_at
+from .treads import largest_step
 
+ROOM = 100.0
+"""mm: half of what feet need beside somebody who lies there; shoulders pass over him (common practice, no published source)."""
 WIDTHS = (700.0, 600.0, 550.0, 500.0, 450.0, 400.0, 350.0, 300.0)
 HEIGHTS = (900.0, 750.0, 600.0, 500.0, 450.0, 400.0, 350.0)
 NEED, WANT = 400.0, 550.0
@@ -40,6 +44,8 @@ class WayOut:
     wide: float
     high: float
     over: tuple[str, ...]
+    step: float = 0.0
+    """mm: the largest step from one thing trodden on to the next."""
 
 
 def _night(context: Context) -> tuple[Corners, ...]:
@@ -121,22 +127,43 @@ def _best(
         shells = {one.name: shell_of(context.host, (one,), shrunk=True) for one in rows}
         best: tuple[Opening, WayOut] | None = None
         for past in (tuple(others), ()):
-            around = (*solid, *(others[name] for name in past))
+            asleep = tuple(others[name] for name in past)
             for door in rows:
-                way = _widest(person, place, door, shells[door.name], around)
+                way = _widest(person, place, door, shells[door.name], solid, asleep)
                 if way is not None and (best is None or (way.wide, way.high) > (best[1].wide, best[1].high)):
                     best = door, way
             if best is not None:
                 if not past and others:
                     best = best[0], replace(best[1], over=_climbed(best[1], others, names))
-                return best
+                door, way = best
+                floor_end = context.host.mm(FLOOR_END) or math.inf
+                feet = [(x, y, z - way.high / 2) for pose in reversed(way.poses) for x, y, z in (pose.at,)]
+                return door, replace(
+                    way, step=largest_step(feet, place[0][2], (*shells[door.name].solids, *solid, *_mattresses(context)), floor_end)
+                )
     return None
 
 
-def _widest(person: Person, place: Corners, door: Opening, shell: Shell, around: tuple[Corners, ...]) -> WayOut | None:
-    solids = (*shell.solids, *around)
+def _mattresses(context: Context) -> Iterator[Corners]:
+    """What is soft on every bed at night, as boxes."""
+    for build, bed in _beds(context).values():
+        dx, dy, dz = setting_at(build, scene_travels(build, "night")).shift(build, bed.body)
+        x, y, z = bed.origin[0] + dx, bed.origin[1] + dy, bed.origin[2] + dz
+        yield (x, y, z), (x + bed.size[0], y + bed.size[1], z + bed.soft)
 
+
+def _beside(asleep: Corners, wide: float) -> Corners:
+    """What of somebody's place is kept clear of by the middle of a body ``wide`` mm: feet go beside it, shoulders over it."""
+    (x0, y0, z0), (x1, y1, z1) = asleep
+    less = max(min(wide / 2 - ROOM, (x1 - x0) / 2 - 1.0, (y1 - y0) / 2 - 1.0), 0.0)
+    return (x0 + less, y0 + less, z0), (x1 - less, y1 - less, z1)
+
+
+def _widest(
+    person: Person, place: Corners, door: Opening, shell: Shell, solid: tuple[Corners, ...], asleep: tuple[Corners, ...]
+) -> WayOut | None:
     def poses(wide: float, high: float) -> tuple[Pose, ...] | None:
+        solids = (*shell.solids, *solid, *(_beside(one, wide) for one in asleep))
         tries = (
             passage((_body(place, wide, high, share, aside),), solids, shell.room, shell.gates, turns="none")
             for aside in ASIDE
@@ -156,8 +183,8 @@ def _widest(person: Person, place: Corners, door: Opening, shell: Shell, around:
 
 
 def _climbed(way: WayOut, others: dict[str, Corners], names: dict[str, str]) -> tuple[str, ...]:
-    """Whose place the way goes through."""
-    half = way.wide / 2
+    """Whose place the way's feet go through."""
+    half = ROOM
     found = []
     for name, (lo, hi) in others.items():
         for a, b in zip(way.poses, way.poses[1:], strict=False):
@@ -222,8 +249,7 @@ def _finding(context: Context, blank: Finding, door: Opening | None, way: WayOut
     w.given("b", way.wide, "mm", f"widest body that gets through to the {door.name}, in steps of 50 mm and more")
     w.given("h", way.high, "mm", f"highest that does, {min(way.wide, WANT):.0f} mm wide")
     have = w.line("c", "min(b, h)", "mm", "the narrower of both")
-    drop = _steepest(way)
-    w.given("s", drop, "mm", "largest step down or up on it, by where the body's middle goes")
+    drop = w.given("s", way.step, "mm", "largest step down or up on it, from one thing trodden on to the next, inside")
     use, state = at_least(have, NEED, WANT)
     text = f"Out by the {door.name}, {say.length(way.wide)} wide and {say.length(way.high)} high at the least."
     if drop > STEP:
@@ -236,7 +262,3 @@ def _finding(context: Context, blank: Finding, door: Opening | None, way: WayOut
         text = f"{text} Whether the {door.name} can be opened from inside is not known: try it from there, and say so on Measure."
         return replace(blank, sentence=text, demand=have, limit=NEED, want=WANT, missing=(f"{door.name} from inside",), working=w.done())
     return replace(blank, sentence=text, state=state, use=use, demand=have, limit=NEED, want=WANT, working=w.done())
-
-
-def _steepest(way: WayOut) -> float:
-    return max((abs(a.at[2] - b.at[2]) for a, b in zip(way.poses, way.poses[1:], strict=False)), default=0.0)
