@@ -28,7 +28,7 @@ TOUCH = 1.5
 """mm that a piece may be pressed into what it lies against."""
 STEP = 5
 """Degrees between neighbouring attitudes of a turn."""
-WORK, SOLID = 100_000_000, 200
+WORK, SOLID = 30_000_000, 200
 """Cells that a search looks at before it gives up, and how many a solid in its way counts as: counted, so that it ends the same anywhere."""
 PITCH = 60.0
 SLICE = 100.0

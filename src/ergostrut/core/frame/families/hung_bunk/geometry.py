@@ -44,8 +44,8 @@ class Layout:
 
 
 def spaced(lo: float, hi: float, count: int) -> list[float]:
-    """``count`` places from ``lo`` to ``hi``, the ends included."""
-    return [lo + (hi - lo) * i / (count - 1) for i in range(count)]
+    """``count`` places from ``lo`` to ``hi``, the ends included; a single one in the middle."""
+    return [(lo + hi) / 2] if count == 1 else [lo + (hi - lo) * i / (count - 1) for i in range(count)]
 
 
 def _half(host: Reader, z: float) -> float:

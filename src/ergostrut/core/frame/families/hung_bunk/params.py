@@ -46,7 +46,7 @@ class Straps(Record):
     """``row``: the host's row they hang from, empty: eyes ``height`` above the floor, ``lean`` towards the middle of the room (negative:
     towards the wall). ``rating`` as on the tag and what it is ``marked`` as; ``eye``: what one place bears where the row says nothing."""
 
-    count: Annotated[int, Field(ge=2, le=4)] = 3
+    count: Annotated[int, Field(ge=1, le=4)] = 3
     row: RowName = ""
     height: Annotated[Length, Between(200, 3_000)] = typed("1250 mm")
     lean: Annotated[Length, Between(-1_500, 1_500)] = typed("0 mm")
