@@ -10,10 +10,12 @@ from pypdf import PdfReader
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.edit import Change
 from ergostrut.core.job.change import apply
-from ergostrut.core.job.document import Job
-from ergostrut.core.report import Report, check
+from ergostrut.core.job.document import Job, read_design
+from ergostrut.core.report import Report, check, studies_at
 from ergostrut.core.working import number
-from ergostrut.files.calculation_pdf import FONTS, calculation_pdf
+from ergostrut.files.calculation_pdf import calculation_pdf
+from ergostrut.files.sheet_style import FONTS
+from tests.core.test_ways import PLAIN, box_job
 
 
 def read(data: bytes) -> str:
@@ -96,3 +98,34 @@ def test_margins_are_printed_with_their_sign(whole: str, report: Report) -> None
     assert f"Margin: {number(pin.margin)} MPa" in whole
     minimum = next(f for f in report.findings if f.minimum and f.margin is not None and f.limit)
     assert minimum.margin == (minimum.demand or 0) - (minimum.limit or 0)
+
+
+def test_parts_supports_and_things_stand_on_the_sheet(sample: Job, report: Report) -> None:
+    """Marks of the cut list with masses that add up to the build's, supports as the frame has them, where things stand and what holds them."""
+    text = read(calculation_pdf(sample.design, report, "c", "d")).replace("\n", " ")
+    build = report.context.builds[0]
+    for piece in report.cut.pieces:
+        assert f"{piece.mark} " in text
+    whole = report.context.say.mass(build.mass)
+    assert f"all of it {whole}" in " ".join(text.split())
+    assert "parked, bent line" in text and "rear roller left" in text
+    (study,) = studies_at(report, {})
+    parked = study.case("Parked")
+    assert parked is not None and study.posed is not None
+    at = [contact.label for contact in study.posed.contacts].index("rear roller left")
+    assert f"rear roller left {parked.result.rest_force[at]:.0f} N" in " ".join(text.split())
+    item = report.context.plan.placed[0]
+    assert f"{item.thing.hold.straps} straps, {item.thing.hold.strap_rating} each" in " ".join(text.split())
+
+
+def test_panels_and_what_hangs_have_their_sheet_too(catalog: Catalog) -> None:
+    """A box has marks and masses and no bent line; a bunk's straps are supports."""
+    data = box_job(
+        {"family": "plywood_box", "id": "b", "label": "Chest", "front": "10 mm"},
+        {"family": "hung_bunk", "id": "k", "label": "Bunk", "height": "900 mm", "straps": {"height": "1700 mm"}},
+    )
+    design = read_design(data, bare=PLAIN)
+    text = " ".join(read(calculation_pdf(design, check(design, catalog), "c", "d")).split())
+    chest, bunk = text.split("Bunk: parts by the marks")
+    assert "Chest: parts by the marks" in chest and "bent line" not in chest.split("Chest: parts by the marks")[1]
+    assert "rear strap" in bunk and "bent line" in bunk

@@ -4,18 +4,12 @@ from __future__ import annotations
 
 import io
 from collections.abc import Collection, Sequence
-from functools import lru_cache
-from pathlib import Path
 from typing import Any
 from xml.sax.saxutils import escape
 
-from reportlab.lib.colors import HexColor
 from reportlab.lib.pagesizes import A4
-from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
-from reportlab.pdfbase.pdfmetrics import registerFont
-from reportlab.pdfbase.ttfonts import TTFont
-from reportlab.platypus import CondPageBreak, KeepTogether, Paragraph, SimpleDocTemplate, Spacer, Table
+from reportlab.platypus import CondPageBreak, KeepTogether, Paragraph, SimpleDocTemplate, Spacer
 
 from ergostrut.core.cases import CRASH_BASIS, FOOT_BASIS, ROAD_BASIS, SLOPE_BASIS, cases_at, crash_cases
 from ergostrut.core.finding import Finding
@@ -30,50 +24,13 @@ from ergostrut.core.structure.sheet import Group, Row, shown, value_at
 from ergostrut.core.working import Line, number
 from ergostrut.files.report_json import NOTICE
 
-INK, STEEL, HAIR = HexColor("#1b2530"), HexColor("#5e6b78"), HexColor("#c9ccc6")
-STATE = {"over": HexColor("#a8321c"), "tight": HexColor("#9c4f00"), "holds": HexColor("#2c6a4e")}
-FONTS = Path(__file__).parent / "fonts"
-BODY, BOLD = "DejaVuSans", "DejaVuSans-Bold"
-
-
-@lru_cache(maxsize=1)
-def _fonts() -> frozenset[int]:
-    """Both fonts made known; the characters that both can print."""
-    faces = [TTFont(BODY, str(FONTS / "DejaVuSans.ttf")), TTFont(BOLD, str(FONTS / "DejaVuSans-Bold.ttf"))]
-    for face in faces:
-        registerFont(face)
-    return frozenset.intersection(*(frozenset(face.face.charToGlyph) for face in faces))
-
-
-GAP = "?"
-"""Printed for a character the fonts do not hold: they hold no box."""
-
-
-def printable(text: str) -> str:
-    """The text with a question mark for every character that cannot be printed."""
-    known = _fonts()
-    return "".join(c if ord(c) in known or c in "\n\t" else GAP for c in text)
-
-
-def _style(name: str, size: float, lead: float, **more: Any) -> ParagraphStyle:
-    return ParagraphStyle(
-        name, fontName=more.pop("fontName", BODY), fontSize=size, leading=lead, textColor=more.pop("textColor", INK), **more
-    )
-
-
-TITLE = _style("title", 17, 21, fontName=BOLD)
-HEAD = _style("head", 11.5, 15, fontName=BOLD, spaceBefore=4)
-TEXT = _style("text", 8.6, 11.6)
-SMALL = _style("small", 7.6, 10.2, textColor=STEEL)
-
-
-def _p(text: str, style: ParagraphStyle = TEXT) -> Paragraph:
-    return Paragraph(escape(printable(text)), style)
+from .calculation_parts import drawn_builds, stowed_things
+from .sheet_style import BODY, GAP, HEAD, SMALL, STATE, STEEL, TEXT, TITLE, p, printable, table
 
 
 def _line(line: Line) -> Paragraph:
     if not line.symbol:
-        return _p(line.note, SMALL)
+        return p(line.note, SMALL)
     value = "" if line.value is None else f" = <b>{escape(number(line.value))} {escape(line.unit)}</b>"
     formula = f" = {escape(line.formula)}" if line.formula else ""
     numbers = f" = {escape(str(line.numbers))}" if line.numbers else ""
@@ -86,25 +43,18 @@ def _finding(found: Finding) -> list[Any]:
     colour = STATE.get(found.state, STEEL).hexval()[2:]
     head = Paragraph(f"{escape(printable(found.title))}  <font color='#{colour}'>{found.state}{use}</font>", HEAD)
     where = ", ".join(part for part in (found.case, f"position {found.position}" if found.position else "") if part)
-    rows: list[Any] = [_p(found.sentence)]
+    rows: list[Any] = [p(found.sentence)]
     if found.caution:
-        rows.append(_p(f"Caution: {found.caution}"))
+        rows.append(p(f"Caution: {found.caution}"))
     if where:
-        rows.append(_p(f"Governs: {where}. Parts: {', '.join(found.parts)}", SMALL))
+        rows.append(p(f"Governs: {where}. Parts: {', '.join(found.parts)}", SMALL))
     if found.margin is not None and found.use is not None:
-        rows.append(_p(f"Margin: {number(found.margin)} {found.unit}".rstrip(), SMALL))
+        rows.append(p(f"Margin: {number(found.margin)} {found.unit}".rstrip(), SMALL))
     if found.missing:
-        rows.append(_p(f"Missing: {', '.join(found.missing).replace('_', ' ')}", SMALL))
+        rows.append(p(f"Missing: {', '.join(found.missing).replace('_', ' ')}", SMALL))
     body = [_line(line) for line in found.working]
-    tail = _p(f"Basis: {found.basis}.", SMALL)
+    tail = p(f"Basis: {found.basis}.", SMALL)
     return [CondPageBreak(28 * mm), KeepTogether([head, *rows]), *body, tail, Spacer(1, 3 * mm)]
-
-
-def _table(rows: Sequence[Sequence[str]], widths: Sequence[float]) -> Table:
-    cells = [[_p(cell) for cell in row] for row in rows]
-    return Table(
-        cells, colWidths=[w * mm for w in widths], style=[("LINEBELOW", (0, 0), (-1, -1), 0.3, HAIR), ("VALIGN", (0, 0), (-1, -1), "TOP")]
-    )
 
 
 def _assumptions(report: Report) -> list[str]:
@@ -119,16 +69,14 @@ def _inputs(design: Design, report: Report) -> list[Any]:
     host = [
         [row.label, say.length(row.mm) if row.mm is not None else "not measured", row.state] for row in report.context.host.dims.values()
     ]
-    things = [[item.thing.name, " x ".join(say.length(v) for v in item.size), say.mass(item.mass)] for item in report.context.plan.placed]
-    flow: list[Any] = [_p("Inputs", HEAD), _table([["Host", design.host.label, ""], *host], (70, 60, 40))]
-    if things:
-        flow += [Spacer(1, 2 * mm), _table([["Carried", "size", "mass"], *things], (60, 80, 30))]
+    flow: list[Any] = [p("Inputs", HEAD), table([["Host", design.host.label, ""], *host], (70, 60, 40))]
+    flow += stowed_things(report)
     for build in report.context.builds:
         rows: dict[tuple[str, str, str], int] = {}
         for member in build.members:
             key = (member.role, member.section.label, f"{say.length(member.length)}; {member.section.material.label}")
             rows[key] = rows.get(key, 0) + 1
-        flow += [Spacer(1, 2 * mm), _p(f"{build.label}: {build.joining.system.label}", HEAD)]
+        flow += [Spacer(1, 2 * mm), p(f"{build.label}: {build.joining.system.label}", HEAD)]
         decks = [
             [
                 panel.role,
@@ -144,7 +92,7 @@ def _inputs(design: Design, report: Report) -> list[Any]:
             "braced in plane by the deck" if all(panel.braces for panel in build.panels) else "not braced in plane by the deck",
         ]
         flow.append(
-            _table(
+            table(
                 [
                     ["Member", "section", "length; material"],
                     *([f"{n} {role}", label, rest] for (role, label, rest), n in rows.items()),
@@ -156,7 +104,7 @@ def _inputs(design: Design, report: Report) -> list[Any]:
         )
     flow += [Spacer(1, 2 * mm), *_given(design, report)]
     sources = sorted({m.section.material.source for build in report.context.builds for m in build.members})
-    flow += [_p(f"Material values: {'; '.join(sources)}. Values from memory of the source unless checked against it.", SMALL)]
+    flow += [p(f"Material values: {'; '.join(sources)}. Values from memory of the source unless checked against it.", SMALL)]
     return flow
 
 
@@ -170,7 +118,7 @@ def _given(design: Design, report: Report) -> list[Any]:
         data = params.model_dump(mode="json")
         rows = [row for group in shown(sheet, params, context.catalog, host) for row in group.rows if isinstance(row, Row)]
         cells = [[row.label, _said(row, value_at(data, row.path))] for row in rows]
-        flow += [_p(f"{title}, as given", HEAD), _table(cells or [["nothing", ""]], (95, 75)), Spacer(1, 2 * mm)]
+        flow += [p(f"{title}, as given", HEAD), table(cells or [["nothing", ""]], (95, 75)), Spacer(1, 2 * mm)]
     w = design.host.weights
     plate = (
         ("Front axle, empty", w.front_empty),
@@ -179,9 +127,9 @@ def _given(design: Design, report: Report) -> list[Any]:
         ("Rear axle rating", w.rear_rating),
         ("Gross rating", w.gross_rating),
     )
-    flow += [_p("Weights and ratings", HEAD), _table([[name, str(value) if value else "not given"] for name, value in plate], (95, 75))]
+    flow += [p("Weights and ratings", HEAD), table([[name, str(value) if value else "not given"] for name, value in plate], (95, 75))]
     people = [[p.name, f"{p.mass}, {p.stature or 'stature not given'}", p.sleeps or p.seat or ""] for p in design.carry.crew]
-    return [*flow, *([_p("People", HEAD), _table(people, (50, 70, 50))] if people else [])]
+    return [*flow, *([p("People", HEAD), table(people, (50, 70, 50))] if people else [])]
 
 
 def _said(row: Row, value: Any) -> str:
@@ -203,9 +151,9 @@ def _loads(design: Design) -> list[Any]:
     off = f" Left out: {', '.join(design.loads.off)}." if design.loads.off else ""
     crash = f" {CRASH_BASIS}." if design.loads.crash.on else ""
     return [
-        _p("Loads", HEAD),
-        _table([["Case", "(gx, gy, gz), gravity included; x rearward, y right, z up", ""], *rows], (52, 78, 40)),
-        _p(f"{ROAD_BASIS}. {SLOPE_BASIS}. Roads: {design.loads.road}.{feet}{off}{crash}", SMALL),
+        p("Loads", HEAD),
+        table([["Case", "(gx, gy, gz), gravity included; x rearward, y right, z up", ""], *rows], (52, 78, 40)),
+        p(f"{ROAD_BASIS}. {SLOPE_BASIS}. Roads: {design.loads.road}.{feet}{off}{crash}", SMALL),
     ]
 
 
@@ -214,7 +162,7 @@ def _left_out(design: Design) -> list[Any]:
     text = design.model_dump_json()
     count = sum(a != b for a, b in zip(text, printable(text), strict=True))
     words = f"{count} characters of this job's names are not in the sheet's fonts and stand as {GAP}; the job file holds them."
-    return [_p(words, SMALL)] if count else []
+    return [p(words, SMALL)] if count else []
 
 
 def calculation_pdf(design: Design, report: Report, catalog: str, date: str, only: Collection[str] = ()) -> bytes:
@@ -222,26 +170,27 @@ def calculation_pdf(design: Design, report: Report, catalog: str, date: str, onl
     chosen = [f for f in report.findings if not only or f.id in only]
     counts = {state: sum(f.state == state for f in chosen) for state in ("over", "unknown", "tight", "holds")}
     flow: list[Any] = [
-        _p(f"Calculation: {design.name}", TITLE),
-        _p(f"{date}. Catalogue {catalog}. {', '.join(f'{n} {state}' for state, n in counts.items() if n)}.", SMALL),
-        _p(NOTICE, SMALL),
+        p(f"Calculation: {design.name}", TITLE),
+        p(f"{date}. Catalogue {catalog}. {', '.join(f'{n} {state}' for state, n in counts.items() if n)}.", SMALL),
+        p(NOTICE, SMALL),
         *_left_out(design),
         Spacer(1, 3 * mm),
         *_inputs(design, report),
+        *drawn_builds(report),
         *_loads(design),
-        _p("Method", HEAD),
-        _p(
+        p("Method", HEAD),
+        p(
             "Allowable strength (ASD). Members' forces from a linear three-dimensional frame of Euler-Bernoulli bars; contacts push only. "
             "Local x runs from end a to end b, z as near up as it can be, y = z cross x; tension positive. N, mm, MPa throughout.",
         ),
-        _p(" ".join(_assumptions(report))),
+        p(" ".join(_assumptions(report))),
         Spacer(1, 3 * mm),
-        _p("Findings, worst first", HEAD),
+        p("Findings, worst first", HEAD),
     ]
     for found in chosen:
         flow += _finding(found)
     if not chosen:
-        flow.append(_p("None of the findings asked for is in this job any more."))
+        flow.append(p("None of the findings asked for is in this job any more."))
     out = io.BytesIO()
 
     def foot(canvas: Any, document: Any) -> None:

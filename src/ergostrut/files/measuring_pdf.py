@@ -16,7 +16,7 @@ from ergostrut.core.measure.hosts import kind_of, resolve
 from ergostrut.core.primitives import Circle, Path, View
 from ergostrut.core.wording import Say
 
-from .calculation_pdf import BOLD, HAIR, HEAD, INK, SMALL, STEEL, TEXT, TITLE, printable
+from .sheet_style import BOLD, HAIR, HEAD, INK, SMALL, STEEL, TEXT, TITLE, printable
 
 HINTS = (
     "Take each length twice, the second time from the other end. Write fractions as the tape reads them.",
