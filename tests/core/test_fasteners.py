@@ -78,7 +78,8 @@ def test_lag_and_pocket_add_pull_to_shear(sample: Job, catalog: Catalog) -> None
     wood = catalog.sections["2x4 dfl"].material
     for fastener in ("lag screw", "pocket screw"):
         found = chosen(sample, catalog, "lumber_plywood", fastener)
-        N, Vy, Vz = (given(found, s) for s in ("N", "V_y", "V_z"))
+        N, Vy, Vz, T = (given(found, s) for s in ("N", "V_y", "V_z", "T"))
+        across = math.hypot(Vy, Vz) + T / given(found, "e")
         CD = 1.0 if found.case.startswith(("Parked", "Slope")) else 1.6
         if fastener == "lag screw":
             lag = woodscrew.LAGS["1/4 in"]
@@ -88,7 +89,7 @@ def test_lag_and_pocket_add_pull_to_shear(sample: Job, catalog: Catalog) -> None
             screw = catalog.wood_screws["No. 10"]
             Z = woodscrew.lateral(screw.root, screw.Fyb, 38.1, 0.5, 0.5, 50, screw.d) * 0.67
             W = woodscrew.withdrawal(0.5, screw.d, 50) * 0.67
-        assert found.use == pytest.approx((math.hypot(Vy, Vz) / Z + max(N, 0) / W) / 2 / CD, rel=1e-6)
+        assert found.use == pytest.approx((across / Z + max(N, 0) / W) / 2 / CD, rel=1e-6)
 
 
 def test_wet_screws_keep_seven_tenths(sample: Job, catalog: Catalog) -> None:

@@ -15,6 +15,7 @@ from ergostrut.core.job.document import Job
 from ergostrut.core.mechanics.joints import thin, woodscrew
 from ergostrut.core.prove.joints.check import joint_rows, rib_ends
 from ergostrut.core.report import Report, check
+from ergostrut.core.structure.systems import SYSTEMS
 from tests.conftest import by_id
 
 from .test_systems import framed
@@ -89,7 +90,10 @@ def test_screws_into_end_grain_by_hand(sample: Job, catalog: Catalog) -> None:
     Z = woodscrew.lateral(screw.root, screw.Fyb, 38.1, wood.gravity, wood.gravity, 50, screw.d)  # type: ignore[union-attr]
     CD = 1.0 if found.case.startswith(("Parked", "Slope")) else 1.6
     assert found.limit == pytest.approx(Z * CD * 0.67)
-    assert found.demand == pytest.approx(math.hypot(given(found, "V_y"), given(found, "V_z")) / 2)
+    # two screws stand half the rib's depth apart: what twists its end they take at a quarter of it
+    arm = catalog.sections[SYSTEMS["lumber_plywood"].rib].properties.depth / 4
+    assert given(found, "e") == pytest.approx(arm)
+    assert found.demand == pytest.approx((math.hypot(given(found, "V_y"), given(found, "V_z")) + given(found, "T") / arm) / 2)
     short = joint(check(framed(sample.design, "lumber_plywood", joints__bite="20 mm"), catalog))
     assert (short.state, short.missing) == ("unknown", ("longer screw",))
 

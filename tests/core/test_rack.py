@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import importlib
+import math
 from typing import Any
 
 import pytest
@@ -174,3 +175,18 @@ def test_posts_that_would_cut_a_board_through_are_refused(catalog: Catalog, monk
     monkeypatch.setattr(importlib.import_module("ergostrut.core.frame.families.shelf_rack.frame"), "LEFT", 70.0)
     with pytest.raises(StockError, match="cut through a board; choose wider boards"):
         found(catalog, frames=3, shelves=ONE, **BOARDS)
+
+
+def test_screws_of_a_slatted_shelf_keep_the_rack_square(catalog: Catalog) -> None:
+    """Braked, front and rear posts go as one through the boards: V a/(2 n) on two screws e apart; the fixing behind takes no more than its share."""
+    shelves = [{"name": "a", "height": "600 mm"}, {"name": "b", "height": "1200 mm"}]
+    report = found(catalog, load(20, 600, "r/shelf.1"), deck="board.1x4.spf", frames=3, shelves=shelves)
+    screws = one(report, "deck.screws")
+    at = {line.symbol: line.value or 0.0 for line in screws.working}
+    force = math.hypot(at["V"] * at["a"] / (2 * at["n_b"]) / (88.9 - 40), at["N"] / at["n_b"])
+    assert screws.demand == pytest.approx(force, rel=1e-3) and screws.state == "holds" and screws.use
+    mount = one(report, "mount")
+    kg = report.context.builds[0].mass + 20
+    assert mount.demand is not None and mount.demand < 0.8 * kg * G
+    gone = one(report, "frame.mount-gone")
+    assert gone.use is None or gone.use < 2.0

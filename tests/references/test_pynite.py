@@ -87,6 +87,9 @@ def test_tray_of_every_system_with_rigid_joints(sample: Job, catalog: Catalog, s
     rows = (("framing", system.id), ("rail", system.rail), ("rib", system.rib))
     job = sample.model_copy(update={"design": apply(sample.design, [Change(f"/builds/0/{field}", value) for field, value in rows])})
     tray = _tray(job, catalog, 1054.1)
+    # PyNite has no springs at members' ends: wood screws hold their twist stiffly here
+    rigid = replace(tray.model, bars=tuple(replace(bar, springs=()) for bar in tray.model.bars))
+    tray = replace(tray, model=rigid)
     case = next(c for c in cases_at(job.design.loads, False, tray.stands) if c.name == "Parked, foot at the corner")
     factors = tray.factors(case, 1330.0)
     ours = tray.frame.solve(case.name, factors)

@@ -11,6 +11,7 @@ from ..structure.parts import Member
 from .base import check_base
 from .bearing import check_bearing
 from .bow import check_bow, check_short_legs
+from .deck.screws import check_deck_screws
 from .effort import check_effort
 from .gone import check_gone
 from .hung.check import check_hung
@@ -37,6 +38,7 @@ CHECKS: dict[type, tuple[Callable[[Study], Iterator[Finding]], ...]] = {
         check_frequency,
         check_fatigue,
         check_square,
+        check_deck_screws,
         check_bow,
     ),
     Strap: (check_hung,),

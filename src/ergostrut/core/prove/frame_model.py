@@ -9,18 +9,18 @@ from dataclasses import replace
 
 import numpy as np
 
-from ..catalog.model import Sheet
 from ..constants import G
 from ..mechanics.solver.model import Bar, FrameModel, Rest, SolverError
 from ..mechanics.solver.solve import Frame
 from ..structure.assembly import Assembly
 from ..structure.carried import CarryPlan
 from ..structure.feet import acting, present
-from ..structure.holds import Contact, Joint, JointSpec, Slider
+from ..structure.holds import Contact, Joint, JointSpec, Slider, screws_arm
 from ..structure.parts import Member, PanelPart
 from ..structure.setting import Setting
 from ..structure.systems import Fixity
 from ..structure.turn import turned
+from .diaphragm import SCREW_SLIP, STIFF, diaphragms
 from .drawn import rail_loads
 from .field import Carriers
 from .hanging import hang, places, riding, swinging
@@ -33,28 +33,27 @@ TSLOT_CAP = 3.0e6
 """N mm/rad a T-slot bracket at most."""
 SOFT = 1.0
 """N/mm lent where only friction would hold."""
-STIFF = 1e10
-"""mm4 of a bar that stands for a sheet or a spring: hinged at its ends, it takes no bending and does not buckle by itself."""
 ARM = (200_000.0, 77_000.0, 2_000.0, 1e6, 1e6, 1e6)
 """E, G, A, Iy, Iz, J of what reaches from a member to a contact beside it: an axle or a stand, stiffer than the member."""
 SLOPED = 50_000.0
 """N/mm of a contact along a slope: steel on steel (typical, no published source)."""
 ON_AXIS = 0.1
 """mm: a contact nearer to its member's axis than this does not twist it."""
-SCREW_PITCH, SCREW_SLIP = 200.0, 2000.0
-"""Fasteners of a panel: mm apart, N/mm each (EN 1995-1-1 table 7.1 for a 4.8 mm screw in wood, rounded down, from memory)."""
-PLY_SHEAR = 500.0
-"""MPa in a panel's plane where its own is not known (softwood plywood, EN 12369-2, from memory)."""
-
-
+SLIPPED = 0.1
+"""Share of screws' stiffness once they have slipped: they take what equilibrium twists them by, little of what shapes do (common practice)."""
 SLACK = 0.02
 """Share of a semi-rigid joint's stiffness at which it takes little but what equilibrium asks of it."""
 
 
 def _springs(spec: JointSpec, member: Member, bar: Bar, end: int, share: float = 1.0) -> tuple[tuple[int, float], ...]:
-    """Springs about both bending axes at an end (0, 6) joined by brackets or several bolts, or a ``share`` of that; torsion rigid."""
+    """Springs about both bending axes at an end (0, 6) joined by brackets or several bolts, or a ``share`` of that; torsion rigid but for wood screws."""
     cap = TSLOT_CAP * spec.brackets if spec.system.joint == "bracket" else np.inf
     return tuple((dof + end, share * min(SEMI * bar.E * inertia / member.length, cap)) for dof, inertia in ((4, bar.Iy), (5, bar.Iz)))
+
+
+def _twist(spec: JointSpec, member: Member) -> float:
+    """N mm/rad with which wood screws, once they have slipped, keep a member's end from twisting, however else the joint is taken."""
+    return SLIPPED * spec.screws * SCREW_SLIP * screws_arm(spec, member.shape.depth) ** 2
 
 
 def _joined(bar: Bar, member: Member, spec: JointSpec, end: int, fixity: Fixity) -> Bar:
@@ -102,6 +101,8 @@ def _bars(build: Assembly, lines: Lines) -> tuple[list[Bar], list[Piece]]:
                 joint = ends.get((member.id, end)) if outer else None
                 if joint is not None and _hinge(joint):
                     bar = replace(bar, released=(*bar.released, 4 + dof, 5 + dof))
+                elif joint is not None and (spec := joint.spec or build.joining).system.joint == "wood screw":
+                    bar = replace(bar, springs=(*bar.springs, (3 + dof, _twist(spec, member))))
             length = math.dist(lines.nodes[b], lines.nodes[a])
             joined = a in lines.joined, b in lines.joined
             pieces.append(Piece(member, len(bars), at, length, Lb, KLy, joined, turn, not frames))
@@ -188,30 +189,6 @@ def _carriers(build: Assembly, given: Sequence[PanelPart], setting: Setting, lin
     return homes, tuple(found)
 
 
-def _shear(build: Assembly, lines: Lines, homes: dict[str, str], carriers: Sequence[Carriers]) -> list[Bar]:
-    """A sheet between two members that carry it, as a pair of diagonals with its stiffness in shear and its fasteners' slip.
-
-    1/(Gt)eff = 1/(Gt) + 2 (s/k)(1/a + 1/b), a fastener taking q s; two diagonals of length d are as stiff when E A = (Gt)eff d3/(2 a b).
-    """
-    found = []
-    for row in carriers:
-        sheets = [panel for panel in build.panels if homes.get(panel.body) == row.body and panel.braces]
-        for one, two in itertools.pairwise(row.members):
-            over = next((panel for panel in sheets if one in panel.on and two in panel.on), None)
-            if over is None:
-                continue
-            la, lb = lines.of[one], lines.of[two]
-            a, b = abs(float(lb.p[row.span] - la.p[row.span])), la.length
-            G_ = over.sheet.material.G if isinstance(over.sheet, Sheet) and over.sheet.material.G > 0 else PLY_SHEAR
-            Gt = 1 / (1 / (G_ * over.sheet.t) + 2 * SCREW_PITCH / SCREW_SLIP * (1 / a + 1 / b))
-            for i, k in ((0, -1), (-1, 0)):
-                n, m = la.stops[i][1], lb.stops[k][1]
-                d = float(np.linalg.norm(lines.nodes[m] - lines.nodes[n]))
-                area = Gt * d**3 / (2 * a * b) / 1e3
-                found.append(Bar(f"{over.id} in shear", n, m, 1e3, 1e3, area, STIFF, STIFF, 1.0, released=(3, 4, 5, 10, 11)))
-    return found
-
-
 def _on_rollers(build: Assembly, setting: Setting, slider: Slider) -> None:
     """Refuse a setting in which a sliding body does not lie on its rollers.
 
@@ -263,7 +240,8 @@ def frame_model(build: Assembly, setting: Setting, plan: CarryPlan) -> Posed:
     bars, pieces = _bars(build, lines)
     homes, carriers = _carriers(build, [panel for panel in build.panels if not panel.corners], setting, lines)
     tilted = _carriers(build, [panel for panel in build.panels if panel.corners], setting, lines)
-    bars += _shear(build, lines, homes | tilted[0], (*carriers, *tilted[1]))
+    sheeting, bays = diaphragms(build, lines, homes | tilted[0], (*carriers, *tilted[1]), len(bars))
+    bars += sheeting
     firm, soft = _held(lines, build, setting)
     for node, axis in soft:
         away = np.zeros(3)
@@ -301,6 +279,7 @@ def frame_model(build: Assembly, setting: Setting, plan: CarryPlan) -> Posed:
         homes,
         tuple((lines.of[load.member].near(np.array(load.at)), load) for load in drawn),
         hung,
+        bays,
     )
     return hanging(posed) if pulls else posed
 

@@ -23,6 +23,7 @@ from ..structure.holds import Contact, Stand
 from ..structure.parts import Member, PanelPart
 from ..structure.setting import Setting
 from ..structure.systems import Fixity
+from .diaphragm import Bay
 from .drawn import RailLoad
 from .field import Carriers, Patch, on_carriers
 from .hanging import NOTHING, Hung
@@ -83,6 +84,8 @@ class Posed:
     """Nodes of the rails that drawers run on, with what they press there."""
     hung: Hung = NOTHING
     """What hangs, turns and is bolted to a wall; its straps match the model's."""
+    bays: tuple[Bay, ...] = ()
+    """Panels between two members, in their plane."""
 
     def tips(self, member: str) -> tuple[int, int]:
         """Nodes at a member's ends a and b."""

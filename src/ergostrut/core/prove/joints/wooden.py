@@ -9,7 +9,7 @@ from ...catalog.model import Wood
 from ...finding import Working
 from ...mechanics.joints import woodscrew
 from ...mechanics.solver.model import Array
-from ...structure.holds import JointSpec
+from ...structure.holds import JointSpec, screws_arm
 from .ends import End, Ends, Verdict, state_forces
 
 BASIS = "NDS 2018 chapter 12"
@@ -23,15 +23,16 @@ def duration(end: End) -> float:
     return 1.0 if end.lasting else ROAD_DURATION
 
 
-def rank_screw(ends: Ends, _: JointSpec) -> Array:
+def rank_screw(ends: Ends, spec: JointSpec) -> Array:
     """Grows with the use of a joint that holds sideways only."""
-    return np.hypot(ends.Vy, ends.Vz) / np.where(ends.lasting, 1.0, ROAD_DURATION)
+    across = np.hypot(ends.Vy, ends.Vz) + np.abs(ends.T) / screws_arm(spec, ends.rib.shape.depth)
+    return across / np.where(ends.lasting, 1.0, ROAD_DURATION)
 
 
 def rank_pulled(ends: Ends, spec: JointSpec) -> Array:
     """Grows with the use of a joint that holds pull as well: both verdicts take the same shares of a rib's two forces."""
     woods = _woods(ends)
-    across = np.hypot(ends.Vy, ends.Vz)
+    across = np.hypot(ends.Vy, ends.Vz) + np.abs(ends.T) / screws_arm(spec, ends.rib.shape.depth)
     if woods is None:
         return np.zeros_like(across)
     held = _held(spec, *woods, ends.rail.shape.width)
@@ -66,12 +67,24 @@ def _held(spec: JointSpec, rib: Wood, rail: Wood, side: float) -> tuple[float, f
     return (lateral, pull) if lateral > 0 else None
 
 
+def _sideways(w: Working, end: End, spec: JointSpec, note: str) -> float:
+    """Sideways force on one screw: shear shared by all, and what the end twists them by."""
+    w.given("T", abs(end.at.T), "N mm", "twists the end")
+    e = w.given(
+        "e",
+        screws_arm(spec, end.rib.shape.depth),
+        "mm",
+        "from its axis to each screw" if spec.screws > 1 else "under the head of a single one",
+    )
+    return w.line("V", "(sqrt(V_y**2 + V_z**2) + T / e) / n", "N", note, n=spec.screws, e=e)
+
+
 def check_wood_screw(end: End, spec: JointSpec) -> Verdict:
     """Screws through the rail into the end grain of the rib: sideways only."""
     w = Working()
     state_forces(w, end)
     wood, rail = end.rib.section.material, end.rail.section.material
-    across = w.line("V", "sqrt(V_y**2 + V_z**2) / n", "N", "on one screw", n=spec.screws)
+    across = _sideways(w, end, spec, "on one screw")
     if spec.screw is None or not isinstance(wood, Wood) or not isinstance(rail, Wood):
         return Verdict(None, "the screw is not in the catalogue", across, None, "N", w, ("screw",))
     Z = woodscrew.lateral(spec.screw.root, spec.screw.Fyb, end.rail.shape.width, rail.gravity, wood.gravity, spec.bite, spec.screw.d)
@@ -98,7 +111,7 @@ def check_pulled(end: End, spec: JointSpec) -> Verdict:
     w = Working()
     state_forces(w, end)
     name = f"lag {spec.lag}" if spec.kind == "lag screw" else f"pocket screw {spec.screw.id}" if spec.screw else "screw"
-    across = w.line("V", "sqrt(V_y**2 + V_z**2) / n", "N", "on one", n=spec.screws)
+    across = _sideways(w, end, spec, "on one")
     pull = w.line("T", "max(N, 0) / n", "N", "pull on one")
     woods = _woods(end)
     held = _held(spec, *woods, end.rail.shape.width) if woods else None
