@@ -107,17 +107,22 @@ def check_square(study: Study) -> Iterator[Finding]:
     elif fixity == "rigid":
         state, text = (
             "note",
-            f"Boards do not brace the {what}; its welded joints alone keep it square, and the ribs' joints are checked for it.",
+            f"Boards brace the {what} on two screws each, which work loose; its welded joints keep it square, and the ribs' joints are checked for it.",
         )
     elif fixity == "semi":
-        state, text = "tight", f"Boards do not brace the {what}: its brackets alone keep it square. {mend}"
+        state, text = "tight", f"Boards brace the {what} on two screws each, which work loose: its brackets keep it square. {mend}"
     else:
         state, text = (
             "over",
-            f"Boards do not brace the {what}, and its joints hold like hinges: it goes out of square. {mend}",
+            f"Boards brace the {what} on two screws each, which work loose, and its joints hold like hinges: it goes out of square. {mend}",
         )
     w = Working()
-    w.say("; ".join(f"{panel.role}: {panel.sheet.label}, {'braces' if panel.braces else 'does not brace'} in its plane" for panel in decks))
+    w.say(
+        "; ".join(
+            f"{panel.role}: {panel.sheet.label}, {'braces' if panel.braces else 'braces by its screws alone'} in its plane"
+            for panel in decks
+        )
+    )
     w.given("n", len(braces), "", f"braces; joints {fixity}")
     yield Finding(
         f"{study.assembly.id}/frame.square",

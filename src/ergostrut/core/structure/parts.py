@@ -152,7 +152,7 @@ class PanelPart:
 
     @property
     def braces(self) -> bool:
-        """Whether it holds the frame square in its plane: a sheet does, boards with a screw or two at each rib do not."""
+        """Whether it holds the frame square in its plane for good: a sheet does, boards on two screws at each rib work loose."""
         return not isinstance(self.sheet, Planks)
 
     @property
