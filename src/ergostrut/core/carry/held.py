@@ -48,7 +48,7 @@ def _held(context: Context, item: Placed) -> Finding:
         "held",
         "carry",
         (f"thing/{item.thing.id}",),
-        f"{item.thing.name} stays put",
+        f"{item.thing.name}, kept in place",
         "",
         "unknown",
         case=sideways[1],

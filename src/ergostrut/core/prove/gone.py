@@ -106,7 +106,7 @@ def _legs(study: Study, legs: Sequence[int]) -> Iterator[Finding]:
             yield replace(
                 blank,
                 state=_verdict(study, "over"),
-                sentence=f"With the {name} gone it falls, {lost.cases[k].case.name.lower()}{study.where}: its deck ties nothing together. {CAUTION}",
+                sentence=f"With the {name} gone it falls, {lost.cases[k].case.name.lower()}{study.where}: its deck is not counted as lifting it. {CAUTION}",
                 parts=(bound.posed.contacts[lost.lost[k]].member,),
                 case=lost.cases[k].case.name,
             )
@@ -158,7 +158,7 @@ def _ties(study: Study, ties: Sequence[int]) -> Iterator[Finding]:
         "anchor",
         tuple(contacts[i].id for i in ties),
         "Ties, any one gone",
-        f"With the {name} gone nothing holds it down there, {item.case.name.lower()}{study.where}: its deck ties nothing together.",
+        f"With the {name} gone nothing holds it down there, {item.case.name.lower()}{study.where}: its deck is not counted as lifting it.",
         "note",
         case=item.case.name,
         position=study.setting.name,
