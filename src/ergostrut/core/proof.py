@@ -26,6 +26,7 @@ from .prove.boxes.refine import Watch, check_refined
 from .prove.checks import check_setting
 from .prove.deck import check_deck
 from .prove.holders import check_holders
+from .prove.judged import check_judged
 from .prove.reactions import pressing
 from .prove.runners import check_runners
 from .prove.study import Study, begin, finish
@@ -201,6 +202,7 @@ def _proved(context: Context, build: Assembly, key: str, watch: Watch | None) ->
         anchors = anchor_study(context, build, stands, stood.footing(), stood.crash_footing())
         found += [*check_anchors(context, anchors), *check_rails(context, anchors)]
     found += check_crash(context, build, anchors)
+    found += check_judged(build, found)
     found = [doubtful(build, context, finding) for finding in found]
     return Proof(key, tuple(found), tuple(kept), anchors, bool(build.slabs) and watch is None)
 

@@ -15,6 +15,7 @@ from ..structure.context import Context
 from ..structure.parts import PanelPart
 from ..structure.stow import BUTTON_SAYS, BUTTON_USE, LEFT_OPEN
 from .deck.field import WET
+from .drawer_walls import check_walls_of_drawers
 from .drawn import Loaded, loaded
 
 FLIES = "A drawer that flies open in a corner breaks its slides and strikes whoever stands there. Look at the latch before every drive."
@@ -32,6 +33,7 @@ def check_runners(context: Context, build: Assembly) -> Iterator[Finding]:
     yield _width(context, build, drawers)
     yield _slides(context, build, drawers)
     yield from _floors(context, build, drawers)
+    yield from check_walls_of_drawers(context, build, drawers)
     yield from _kept(context, build, drawers)
     yield from _kept_in_crash(context, build, drawers)
     yield _stays(context, build, drawers)
