@@ -48,6 +48,7 @@ def test_exit_codes(tmp_path: Path, sample: Job, capsys: pytest.CaptureFixture[s
         *gear,
         Change("/builds/0/base/stand_rating", "300 kg"),
         Change("/builds/0/joints/capped", True),
+        *(Change(f"/carry/things/{i}/hold/eye_rating", "200 kg") for i in range(4)),
         *under,
         *(Change(f"/host/holes/{i}/rating", "520 kg") for i in range(4)),
     ]

@@ -126,7 +126,8 @@ def test_mirrored_jobs_mirror(build: dict[str, Any], catalog: Catalog) -> None:
     )
     assert right.keys() == left.keys()
     for key, use in right.items():
-        assert left[key] == pytest.approx(use, rel=1e-2, abs=1e-4), key
+        # ties and sides hold it level at one end of each member: a little of what is level goes that way
+        assert left[key] == pytest.approx(use, rel=1e-2, abs=5e-3), key
 
 
 SHELVES = [{"name": "a", "height": "500 mm"}, {"name": "b", "height": "1100 mm"}]

@@ -86,7 +86,7 @@ def test_killed_at_any_moment_it_starts_again(first_form: Path, tmp_path: Path, 
     kills = 0
     for i in range(12):
         process = subprocess.Popen([sys.executable, "-c", OPEN, str(path)], stderr=subprocess.PIPE)
-        time.sleep(whole * (0.4 + 0.05 * i))
+        time.sleep(whole * (0.1 + 0.07 * i))
         if process.poll() is None:
             os.kill(process.pid, signal.SIGKILL)
             kills += 1
