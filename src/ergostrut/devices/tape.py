@@ -20,7 +20,7 @@ from ergostrut.core.quantity import Length
 PORT = 8746
 REACH = 10_000.0
 """mm that the tape is long."""
-WAIT = 0.5
+WAIT = 2.0
 
 
 @dataclass(frozen=True, slots=True)
