@@ -83,10 +83,9 @@ def _finding(study: Study, bay: Bay, c: int, shear: float, tie: float) -> Findin
         w.line("F_1", "V / b * s", "N", "along the member", s=SCREW_PITCH)
         w.line("F_2", "N * 2 * s / b", "N", "across it, half of its screws")
     force = w.line("F", "sqrt(F_1**2 + F_2**2)", "N", "on one screw")
-    limit = w.given(
-        "Z", _takes(study, bay), "N", f"{SCREW} through {say.length(sheet.t)}, least yield mode, NDS 2018 12.3.1, no load duration"
-    )
-    w.line("use", "F / Z", "")
+    w.given("Z", _takes(study, bay), "N", f"{SCREW} through {say.length(sheet.t)}, least yield mode, NDS 2018 12.3.1")
+    limit = w.line("Z_a", "Z * C_D", "N", "load duration, NDS 2018 2.3.2", C_D=1.0 if item.case.lasting else ROAD_DURATION)
+    w.line("use", "F / Z_a", "")
     text = f"{say.force(force)} of {say.force(limit)} on one screw that holds the {bay.panel.role} down and the frame square, {item.case.name.lower()}{study.where}."
     return study.held_to(
         "deck.screws", "Deck's screws, in its plane", text, parts=(bay.panel.id, *bay.members), demand=force, limit=limit, unit="N",
