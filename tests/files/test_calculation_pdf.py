@@ -127,5 +127,14 @@ def test_panels_and_what_hangs_have_their_sheet_too(catalog: Catalog) -> None:
     design = read_design(data, bare=PLAIN)
     text = " ".join(read(calculation_pdf(design, check(design, catalog), "c", "d")).split())
     chest, bunk = text.split("Bunk: parts by the marks")
+    assert "Euler-Bernoulli" in text and "shell elements" in text
     assert "Chest: parts by the marks" in chest and "bent line" not in chest.split("Chest: parts by the marks")[1]
     assert "rear strap" in bunk and "bent line" in bunk
+
+
+def test_a_sheet_says_only_what_is_so(catalog: Catalog) -> None:
+    """A job of one box has no bars; its plywood has a source."""
+    design = read_design(box_job({"family": "plywood_box", "id": "b", "label": "Chest", "front": "10 mm"}), bare=PLAIN)
+    text = " ".join(read(calculation_pdf(design, check(design, catalog), "c", "d")).split())
+    assert "Euler-Bernoulli" not in text and "shell elements" in text
+    assert "Material values: ." not in text and "Material values: " in text

@@ -12,6 +12,7 @@ from reportlab.lib.units import mm
 from reportlab.platypus import CondPageBreak, KeepTogether, Paragraph, SimpleDocTemplate, Spacer
 
 from ergostrut.core.cases import CRASH_BASIS, FOOT_BASIS, ROAD_BASIS, SLOPE_BASIS, cases_at, crash_cases
+from ergostrut.core.catalog.model import Sheet
 from ergostrut.core.finding import Finding
 from ergostrut.core.frame.build import family_of
 from ergostrut.core.job.document import Design
@@ -64,6 +65,18 @@ def _assumptions(report: Report) -> list[str]:
     return [*framed, *(PANEL_ASSUMPTIONS if any(build.slabs for build in builds) else ())]
 
 
+def _method(report: Report) -> str:
+    """How forces were found, of what the job has."""
+    builds = report.context.builds
+    bars = (
+        "Members' forces from a linear three-dimensional frame of Euler-Bernoulli bars; contacts push only. "
+        "Local x runs from end a to end b, z as near up as it can be, y = z cross x; tension positive. "
+    )
+    shells = "Panels' forces from flat shell elements that meet at their edges; what bears pushes only. "
+    framed, made = any(not build.slabs for build in builds), any(build.slabs for build in builds)
+    return f"Allowable strength (ASD). {bars if framed else ''}{shells if made else ''}N, mm, MPa throughout."
+
+
 def _inputs(design: Design, report: Report) -> list[Any]:
     say = report.context.say
     host = [
@@ -103,8 +116,11 @@ def _inputs(design: Design, report: Report) -> list[Any]:
             )
         )
     flow += [Spacer(1, 2 * mm), *_given(design, report)]
-    sources = sorted({m.section.material.source for build in report.context.builds for m in build.members})
-    flow += [p(f"Material values: {'; '.join(sources)}. Values from memory of the source unless checked against it.", SMALL)]
+    builds = report.context.builds
+    sheets = [panel.sheet for build in builds for panel in build.panels] + [slab.sheet for build in builds for slab in build.slabs]
+    sources = {m.section.material.source for build in builds for m in build.members}
+    sources |= {sheet.material.source for sheet in sheets if isinstance(sheet, Sheet)}
+    flow += [p(f"Material values: {'; '.join(sorted(sources))}. Values from memory of the source unless checked against it.", SMALL)]
     return flow
 
 
@@ -179,10 +195,7 @@ def calculation_pdf(design: Design, report: Report, catalog: str, date: str, onl
         *drawn_builds(report),
         *_loads(design),
         p("Method", HEAD),
-        p(
-            "Allowable strength (ASD). Members' forces from a linear three-dimensional frame of Euler-Bernoulli bars; contacts push only. "
-            "Local x runs from end a to end b, z as near up as it can be, y = z cross x; tension positive. N, mm, MPa throughout.",
-        ),
+        p(_method(report)),
         p(" ".join(_assumptions(report))),
         Spacer(1, 3 * mm),
         p("Findings, worst first", HEAD),
