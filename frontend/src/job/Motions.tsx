@@ -82,7 +82,9 @@ export function Motions({ motions, drivable }: { motions: readonly Motion[]; dri
         </div>
       )}
       {drivable !== undefined && (
-        <span className="text-[14px] text-steel">{drivable ? "may be driven so: all road cases" : "parked only: standing and slope"}</span>
+        <span className="text-[14px] text-steel">
+          {drivable ? "may be driven so: all road cases" : "parked only: standing and slope"}
+        </span>
       )}
     </div>
   );

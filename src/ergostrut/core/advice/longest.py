@@ -14,10 +14,12 @@ from ..quantity import Length
 from ..report import Report
 from .trying import Mend, attempt
 
-STEP = {"mm": 10.0, "in": 25.4 / 2}
+STEP = {"mm": 50.0, "in": 50.8}
 """mm between lengths that are tried."""
 LEAST, MOST = 0.3, 2.0
 """Of the length now: where the search begins and ends."""
+GUESSES = 5
+"""Tries that follow the square of the span before the rest is halved."""
 
 
 def spanning(report: Report) -> list[tuple[Finding, str]]:
@@ -48,15 +50,18 @@ def longest(report: Report, finding: Finding, path: str, catalog: Catalog, wante
         fails = min(fails, -int(-now.mm // step))
     else:
         fits = int(now.mm // step)
+    # bending grows with the square of a span: each try says where the next belongs, and halves where that misleads
+    guess, tries = now.mm / step * float(finding.use or 1.0) ** -0.5, 0
     while fails - fits > 1:
         if not wanted():
             return None
-        middle = (fits + fails) // 2
-        tried = attempt(report, finding, "", (Change(path, exact(middle * step, units == "in")),), catalog)
+        middle = int(min(max(guess, fits + 1), fails - 1)) if tries < GUESSES else (fits + fails) // 2
+        tried, tries = attempt(report, finding, "", (Change(path, exact(middle * step, units == "in")),), catalog), tries + 1
         if tried is not None and tried.state in ("holds", "tight", "note"):
             fits, best = middle, tried
         else:
             fails = middle
+        guess = middle * tried.use**-0.5 if tried is not None and tried.use else (fits + fails) / 2
     if best is None:
         return None
-    return replace(best, label=f"{say.length(fits * step)} is the longest that holds")
+    return replace(best, label=f"{say.length(fits * step)} is the longest that holds, in steps of {say.length(step)}")
