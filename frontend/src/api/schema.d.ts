@@ -8176,7 +8176,8 @@ export interface components {
              * Assumptions
              * @default [
              *       "A deck spans from one member under it to the next, as simple beams.",
-             *       "A sheet braces the frame in its plane through its fasteners, boards do not.",
+             *       "A sheet braces the frame in its plane through its fasteners, boards on two screws at every member.",
+             *       "Wood screws slip where a member's end is twisted; all other joints hold a twist stiffly.",
              *       "What bears acts on a member's centre line, unless it stands beside it: then it twists the member.",
              *       "A member that frames into another meets its centre line.",
              *       "A strap pulls at its member's centre line; a wall fixing keeps its rail from rolling, which pries on it.",
