@@ -30,3 +30,12 @@ def test_a_bin_above_the_eye(catalog: Catalog, stature: str | None, state: str |
     roof = context.host.mm("cover_height") or 0.0
     assert one.limit == pytest.approx(top) and one.demand == pytest.approx(min(0.936 * mm, roof - 0.064 * mm))
     assert one.state == state and ("come down" in one.sentence) == ((one.demand or 0) < top)
+
+
+def test_nobody_stands_in_a_low_room(catalog: Catalog) -> None:
+    """Under a roof of 1.2 m one stands behind the vehicle: where the eye is then is not known, and nothing is said."""
+    data = box_job(rack(shelves=[{"name": "a", "height": "500 mm", "edge": "nosing", "edge_height": "40 mm"}], height="900 mm"),
+                   crew=[{"id": "p", "name": "Ada", "mass": "70 kg", "stature": "1700 mm"}])  # fmt: skip
+    for roof, said in ((1200, 0), (1400, 1)):
+        data["host"]["dims"]["cover_height"]["value"] = f"{roof} mm"
+        assert len(list(check_look_in(context_of(read_design(data, bare=PLAIN), catalog)))) == said

@@ -14,6 +14,9 @@ EYE = 0.936
 DOWN = 100.0
 """mm that the eye should be over a rim to see the floor behind it (common practice, no published source)."""
 
+STANDING = 1300.0
+"""mm of room in which somebody stoops before a shelf; what is in a lower one is looked into from outside (common practice, no published source)."""
+
 
 def rim(surface: Surface) -> float:
     """Height of what one looks over, mm above the host's floor."""
@@ -21,7 +24,7 @@ def rim(surface: Surface) -> float:
 
 
 def check_look_in(context: Context) -> Iterator[Finding]:
-    """One finding a person in a closed host, about the highest surface that has a rim; nothing where stature is not known."""
+    """One finding a person in a closed host, about the highest surface that has a rim; nothing where stature is not known, or nobody stands."""
     host, say = context.host, context.say
     bins = [
         (rim(surface), surface, build)
@@ -30,7 +33,7 @@ def check_look_in(context: Context) -> Iterator[Finding]:
         if surface.edge and surface.use != "sleeping"
     ]
     roof = host.mm(COVER)
-    if not host.roofed or not bins or roof is None:
+    if not host.roofed or not bins or roof is None or roof < STANDING:
         return
     high, surface, build = max(bins, key=lambda row: row[0])
     for person in context.design.carry.crew:
