@@ -38,11 +38,11 @@ CUT = [
     for i in range(24)
 ]
 ROOMY = {"front": "10 mm", "length": "2900 mm", "width": "1880 mm", "height": "400 mm"}
-SHELVES = [{"name": f"s{i}", "height": f"{200 + 160 * i} mm"} for i in range(10)]
+SHELVES = [{"name": f"s{i}", "height": f"{200 + 160 * i} mm"} for i in range(5)]
 TALL = {"length": "2800 mm", "depth": "500 mm", "height": "1800 mm", "frames": 8, "shelves": SHELVES}
 FAMILIES = {
     "box of 8 uprights with 24 openings": {"family": "plywood_box", "id": "b", "label": "b", **ROOMY, "uprights": 8, "cutouts": CUT},
-    "rack of 8 frames and 10 shelves": {"family": "shelf_rack", "id": "r", "label": "r", **TALL},
+    "rack of 8 frames and 5 shelves": {"family": "shelf_rack", "id": "r", "label": "r", **TALL},
     "rack of panels as large": {"family": "shelf_rack", "id": "r", "label": "r", "made": "panels", **TALL},
     "bunk of 14 ribs": {
         "family": "hung_bunk", "id": "k", "label": "k", "length": "2900 mm", "ribs": 14, "straps": {"count": 4}, "hinges": {"count": 8}, "wall_rail": {"bolts": 12},
@@ -50,5 +50,17 @@ FAMILIES = {
     "platform of 14 members": {
         "family": "fixed_platform", "id": "p", "label": "p", "front": "0 mm", "length": "2900 mm", "width": "1880 mm", "bearers": 14, "halves": 1, "props": {},
     },
+    "twelve drawers in a frame": {
+        "family": "drawer_system", "id": "d", "label": "d", "made": "frame", "front": "1900 mm", "length": "1000 mm", "width": "1880 mm", "height": "1200 mm",
+        "columns": [{"name": f"c{i}", "rows": 3} for i in range(4)],
+    },
 }  # fmt: skip
 """The largest of every family, each in a room of 3 by 1.9 m: answered in seconds and a few hundred megabytes on two cores."""
+TOO_LARGE = {
+    "rack of 8 frames and 6 shelves": ({**FAMILIES["rack of 8 frames and 5 shelves"], "shelves": [*SHELVES, {"name": "top", "height": "1700 mm"}]}, "shelves"),
+    "drawers in 6 columns of 3": (
+        {"family": "drawer_system", "id": "d", "label": "d", "length": "1000 mm", "width": "1880 mm", "height": "1200 mm", "columns": [{"name": f"c{i}", "rows": 3} for i in range(6)]},
+        "columns",
+    ),
+}  # fmt: skip
+"""What is refused, and at which field."""

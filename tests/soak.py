@@ -18,6 +18,7 @@ import tempfile
 import threading
 import time
 from collections import Counter
+from collections.abc import Iterator
 from contextlib import closing, suppress
 from dataclasses import dataclass, field
 from pathlib import Path
@@ -25,9 +26,10 @@ from typing import Any
 
 import psutil
 
-from ergostrut.core.job.document import read_job
+from ergostrut.core.job.document import Job, read_design, read_job, write_job
 from ergostrut.store.copies import backup
-from tests.heavy import LARGEST
+from tests.core.test_ways import PLAIN, box_job
+from tests.heavy import FAMILIES, LARGEST
 
 CLIENTS = 8
 JOBS = 4
@@ -200,6 +202,19 @@ def edits_of_the_largest(shop: Shop, turns: int = 40) -> float:
     return psutil.Process(shop.process.pid).memory_info().rss / 2**20
 
 
+def largest_of_all(shop: Shop) -> Iterator[str]:
+    """Seconds and memory of the first report of the largest legal design of every family, each a job of its own."""
+    for name, build in FAMILIES.items():
+        job = Job(design=read_design(box_job(build), bare=PLAIN))
+        begun = time.monotonic()
+        status, seen = ask("POST", "/api/jobs/import", {"text": write_job(job)})
+        assert status == 200, seen
+        status, _ = ask("GET", f"/api/jobs/{seen['id']}/report")
+        assert status == 200, name
+        shop.weigh()
+        yield f"{name} {time.monotonic() - begun:.1f} s"
+
+
 def main(minutes: float) -> None:
     """Run for so many minutes, then say what was found."""
     tally, starts = Tally(), []
@@ -243,6 +258,7 @@ def main(minutes: float) -> None:
             print("  fault", fault)
         print(f"memory: {shop.peak:.0f} MB at most, ", end="", flush=True)
         print(f"{edits_of_the_largest(shop):.0f} MB after 40 edits of the largest design, {shop.peak:.0f} MB at most in them")
+        print(f"first reports: {', '.join(largest_of_all(shop))}; {shop.peak:.0f} MB at most")
     if gone or tally.faults:
         raise SystemExit(1)
 

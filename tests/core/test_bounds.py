@@ -8,6 +8,7 @@ from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.fit.way_in import check_way_in
 from ergostrut.core.job.document import read_design
 from ergostrut.core.mechanics.space import passage
+from ergostrut.core.problem import InputError
 from ergostrut.core.prove.boxes.model import MOST, NEARER, solved
 from ergostrut.core.prove.boxes.strength import check_strength
 from ergostrut.core.report import context_of
@@ -26,6 +27,15 @@ def test_a_box_full_of_openings_takes_a_coarser_mesh_and_says_so(catalog: Catalo
     parked = next(i for i, case in enumerate(made.cases) if case.name == "Parked")
     up = made.results.rest_force[parked, : -len(made.ties)].sum()
     assert up == pytest.approx(context.builds[0].mass * 9.80665, rel=1e-3)
+
+
+@pytest.mark.parametrize("name", list(heavy.TOO_LARGE))
+def test_what_is_too_large_is_refused_at_its_field(name: str) -> None:
+    build, field = heavy.TOO_LARGE[name]
+    with pytest.raises(InputError) as caught:
+        read_design(box_job(build), bare=PLAIN)
+    (problem,) = caught.value.problems
+    assert problem.field == f"/builds/0/{field}" and "make another" in problem.message
 
 
 def test_a_small_opening_leaves_no_sliver(catalog: Catalog) -> None:

@@ -8,10 +8,12 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from scipy.linalg.lapack import dpbtrf, dpbtrs
 
 from ergostrut.core.mechanics.solver.elements import TIE, _give, elements
 from ergostrut.core.mechanics.solver.matrix import Band, dense, factor, order_of, scatter
 from ergostrut.core.mechanics.solver.model import Bar, FrameModel, MechanismError
+from ergostrut.core.mechanics.solver.substitution import substituted
 
 
 @st.composite
@@ -49,6 +51,18 @@ def test_a_band_is_the_matrix(case: tuple[np.ndarray, np.ndarray, int, np.ndarra
         assert np.allclose(inner @ solve(v), v)
     assert band.positive()
     assert not Band(-blocks, dofs, n, keep).positive()
+
+
+@pytest.mark.parametrize(("n", "w"), [(5, 1), (96, 20), (400, 130), (301, 97), (220, 0)])
+def test_many_right_sides_at_once_are_each_alone(n: int, w: int) -> None:
+    """Blocks against LAPACK's own dpbtrs, wherever the band ends within a block."""
+    seed = np.random.default_rng(n)
+    table = np.asfortranarray(seed.normal(size=(w + 1, n)))
+    table[-1] = 4.0 * (w + 1)
+    triangle, fault = dpbtrf(table, lower=0)
+    assert fault == 0
+    right = seed.normal(size=(n, 30))
+    assert np.allclose(substituted(triangle, right), dpbtrs(triangle, right, lower=0)[0], rtol=1e-12, atol=1e-14)
 
 
 def test_sums_go_where_they_belong() -> None:

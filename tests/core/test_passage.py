@@ -12,7 +12,7 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from ergostrut.core.mechanics.space.boxes import Boxes, joined, upright, within
-from ergostrut.core.mechanics.space.passage import TOUCH, Corners, Gate, Pose, cannot_pass, passage
+from ergostrut.core.mechanics.space.passage import TOUCH, Corners, Gate, Pose, cannot_pass, joining, passage
 
 IN = 25.4
 Room = tuple[tuple[Corners, ...], Corners, tuple[Gate, ...]]
@@ -56,6 +56,19 @@ def clear_all_the_way(piece: Corners, poses: tuple[Pose, ...], solids: tuple[Cor
     assert np.allclose(rest, poses[-1].at)
     _, _, found = within(joined(rows), around, 0.0)
     return bool((found.gap > -1e-3).all())
+
+
+def test_one_like_it_goes_the_same_way() -> None:
+    """Uprights 1800 high tilt through a door 1700 high; the next one stands 400 mm farther in and joins the way of the first;
+    behind a wall of its own it does not, nor does one of another size."""
+    solids, whole, gates = room(3000, 1900, 1900, (1200, 1700))
+    first, second = box(2000, -950, 0, 2018, -450, 1800), box(1600, -950, 0, 1618, -450, 1800)
+    way = passage((first,), solids, whole, gates)
+    assert way is not None and len(way) > 3
+    joined = joining((second,), solids, (first,), way)
+    assert joined is not None and clear_all_the_way(second, joined, solids)
+    assert joining((second,), (*solids, box(1700, -950, 0, 1800, 950, 1900)), (first,), way) is None
+    assert joining((box(1600, -950, 0, 1618, -440, 1800),), solids, (first,), way) is None
 
 
 @pytest.mark.parametrize(

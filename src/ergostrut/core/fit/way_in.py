@@ -6,7 +6,7 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 
 from ..finding import COMMON_PRACTICE, Finding, Working
-from ..mechanics.space.passage import TOUCH, Corners, Pose, cannot_pass, passage
+from ..mechanics.space.passage import TOUCH, Corners, Pose, cannot_pass, joining, passage
 from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.host import Opening
@@ -129,10 +129,14 @@ def _finding(context: Context, ident: str, label: str, pieces: Sequence[Piece], 
     for piece in tried:
         if cannot_pass(piece.size, [one.size for one in doors]):
             return _cannot(context, blank, piece, doors)
+    ways: list[tuple[Piece, tuple[Pose, ...]]] = []
     for piece in tried:
-        found = _tried(context, blank, piece, standing, doors, shell)
-        if found is not None:
-            return found
+        if any(_follows(piece, shell, standing, like, way) for like, way in ways):
+            continue
+        way = _passes(piece, shell, standing)
+        if way is None:
+            return _stuck(context, blank, piece, standing, doors, shell)
+        ways.append((piece, way))
     w = Working()
     w.given("n", len(tried), "", "pieces tried, each as a box where it rests, past everything that stands before it")
     for one in doors:
@@ -183,12 +187,15 @@ def _passes(piece: Piece, shell: Shell, standing: Iterable[Piece]) -> tuple[Pose
     return passage(_off_the_wall(piece, shell).boxes, around, shell.room, shell.gates, turns="upright" if piece.upright else "any")
 
 
-def _tried(
-    context: Context, blank: Finding, piece: Piece, standing: Sequence[Piece], doors: tuple[Opening, ...], shell: Shell
-) -> Finding | None:
-    """What is wrong with a piece's way in; None where one was found, every typical length taken as short as it may be."""
-    if _passes(piece, shell, standing) is not None:
-        return None
+def _follows(piece: Piece, shell: Shell, standing: Iterable[Piece], like: Piece, way: tuple[Pose, ...]) -> bool:
+    """Whether it goes in as one like it did: nothing is searched for it again."""
+    around = (*shell.solids, *(box for one in standing for box in one.boxes))
+    joined = joining(_off_the_wall(piece, shell).boxes, around, _off_the_wall(like, shell).boxes, way)
+    return piece.upright == like.upright and joined is not None
+
+
+def _stuck(context: Context, blank: Finding, piece: Piece, standing: Sequence[Piece], doors: tuple[Opening, ...], shell: Shell) -> Finding:
+    """What is wrong with the way in of a piece for which none was found, every typical length taken as short as it may be."""
     host = context.host
     w, what = _of(context, piece, doors)
     blank = replace(blank, parts=(piece.part,))

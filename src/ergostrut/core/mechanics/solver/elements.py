@@ -5,6 +5,7 @@ Arrays run over bars first: (m, 12, 12) and so on.
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from operator import attrgetter
 
@@ -137,18 +138,24 @@ def geometric(P: Array, L: Array) -> Array:
     return k
 
 
+def _sprung(k: Array, springs: Sequence[tuple[tuple[int, float], ...]], names: Sequence[str]) -> tuple[Array, Array]:
+    """Stiffness (m, 12, 12) of bars on the springs at their ends, all at once, and ``recover``: end displacements from node displacements."""
+    flex = np.zeros((len(k), 12))
+    for row, mine, name in zip(flex, springs, names, strict=True):
+        for index, value in mine:
+            if value <= 0:
+                raise SolverError(f"a joint of {name} has no stiffness; release it instead")
+            row[index] = 1 / value
+    recover = np.asarray(np.linalg.inv(np.eye(12) + flex[:, :, None] * k), dtype=np.float64)
+    k = k @ recover
+    return (k + k.transpose(0, 2, 1)) / 2, recover
+
+
 def _give(k: Array, released: tuple[int, ...], springs: tuple[tuple[int, float], ...], name: str) -> tuple[Array, Array]:
     """One bar's stiffness with its ends' give, and ``recover``: end displacements from node displacements."""
     recover: Array = np.eye(12)
     if springs:
-        flex = np.zeros(12)
-        for index, value in springs:
-            if value <= 0:
-                raise SolverError(f"a joint of {name} has no stiffness; release it instead")
-            flex[index] = 1 / value
-        recover = np.asarray(np.linalg.inv(np.eye(12) + flex[:, None] * k), dtype=np.float64)
-        k = k @ recover
-        k = (k + k.T) / 2
+        (k,), (recover,) = _sprung(k[None], (springs,), (name,))
     if released:
         out, keep = list(released), [i for i in range(12) if i not in released]
         inner = k[np.ix_(out, out)]
@@ -201,7 +208,10 @@ def elements(model: FrameModel) -> Elements:
         ties = [i for i in given if model.bars[i].released == TIE and not model.bars[i].springs]
         if ties:
             k[ties], recover[ties] = _ties(k[ties], L[ties])
-        for i in sorted(set(given) - set(ties)):
+        sprung = [i for i in given if model.bars[i].springs and not model.bars[i].released]
+        if sprung:
+            k[sprung], recover[sprung] = _sprung(k[sprung], [model.bars[i].springs for i in sprung], [model.bars[i].id for i in sprung])
+        for i in sorted(set(given) - set(ties) - set(sprung)):
             bar = model.bars[i]
             k[i], recover[i] = _give(k[i], bar.released, bar.springs, bar.id)
     T = np.zeros((len(L), 12, 12))

@@ -11,11 +11,12 @@ import numpy as np
 from numpy.lib.stride_tricks import sliding_window_view
 from scipy.linalg import LinAlgError, eigh
 from scipy.linalg.blas import dsbmv
-from scipy.linalg.lapack import dpbtrf, dpbtrs, dpotrf, dpotrs
+from scipy.linalg.lapack import dpbtrf, dpotrf, dpotrs
 from scipy.sparse import csr_matrix
 from scipy.sparse.csgraph import reverse_cuthill_mckee
 
 from .model import Array, MechanismError
+from .substitution import substituted
 
 DENSE = 150
 """Up to so many rows a dense factor is quicker than a banded one."""
@@ -145,7 +146,7 @@ class Band:
 
         def solve(right: Array) -> Array:
             flat = right.ndim == 1
-            found, _ = dpbtrs(triangle, scale[:, None] * (right[:, None] if flat else right), lower=0)
+            found = substituted(triangle, scale[:, None] * (right[:, None] if flat else right))
             answer: Array = scale[:, None] * found
             return answer[:, 0] if flat else answer
 

@@ -88,6 +88,30 @@ def _passage(
     return straight or _Search(centre, half, goal, around, room, gates).way(turns)
 
 
+def joining(
+    piece: tuple[Corners, ...], solids: tuple[Corners, ...], like: tuple[Corners, ...], way: Sequence[Pose]
+) -> tuple[Pose, ...] | None:
+    """Poses from outside to where a piece rests by the ``way`` that one of its size and attitude goes, left straight along the axes in any
+    order; None where it is another piece, or reaches no pose of it so."""
+    lo, hi = np.array([c[0] for c in piece]), np.array([c[1] for c in piece])
+    other = np.array(like)
+    if other.shape[0] != len(lo) or not np.allclose(other[:, 0] - other[:, 0].min(axis=0), lo - lo.min(axis=0), atol=1e-6):
+        return None
+    if not np.allclose(other[:, 1] - other[:, 0], hi - lo, atol=1e-6):
+        return None
+    goal = (lo.min(axis=0) + hi.max(axis=0)) / 2
+    centre, half = (lo + hi) / 2 - goal, np.maximum((hi - lo) / 2 - TOUCH, 0.2 * (hi - lo) / 2)
+    around = np.array(solids, dtype=float).reshape(-1, 2, 3)
+    for k in reversed(range(len(way))):
+        if way[k].turn == LEVEL:
+            run = np.array(way[k].at) - goal
+            for order in itertools.permutations(range(3)):
+                steps = [goal, *(goal + np.where(np.isin(range(3), order[: n + 1]), run, 0.0) for n in range(3))]
+                if all(_clear(centre, half, a, b, around) for a, b in itertools.pairwise(steps)):
+                    return (*way[: k + 1], *(Pose(_vec(at), LEVEL) for at in steps[-2::-1]))
+    return None
+
+
 def _beyond(reach: Array, at: Array, gate: Gate) -> bool:
     return bool(gate.sign * (at[gate.axis] - gate.at) >= reach[gate.axis] - EPS)
 

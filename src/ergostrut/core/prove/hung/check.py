@@ -100,7 +100,9 @@ def _lost(study: Study, without: Sequence[Lost], way: Way) -> Iterator[Finding]:
             )
             return
         for bound in left.bounds:
-            rows += [Row(bound, item.result, item.case.name, lost) for item in bound.solved]
+            # what hangs is asked for its pull alone: the forces along the members are let go
+            bare = replace(bound, forces=None)
+            rows += [Row(bare, item.result, item.case.name, lost) for item in bound.solved]
             if bound.forces is not None:
                 table = uses(bound, left.amplify)
                 case, column = (int(v) for v in np.unravel_index(int(np.argmax(table)), table.shape))

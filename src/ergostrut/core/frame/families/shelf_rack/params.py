@@ -17,6 +17,9 @@ from ...blocks.edges import Edges
 from ...blocks.joining import Joints
 from ...blocks.stock import StockId, typed
 
+MOST = 40
+"""Frames times shelves: what is proved within seconds."""
+
 
 class Shelf(Record):
     """One shelf: ``height`` of its top above the floor at its lower edge, ``tilt`` by which its front stands higher; ``edge``: what keeps things
@@ -103,6 +106,10 @@ class ShelfRack(BuildBase):
 
     @model_validator(mode="after")
     def _sensible(self) -> ShelfRack:
+        if self.frames * len(self.shelves) > MOST:
+            raise FieldError(
+                "shelves", f"{self.frames} frames hold {MOST // self.frames} shelves at the most; make another rack of the rest"
+            )
         names = [shelf.name for shelf in self.shelves]
         if len(set(names)) != len(names):
             raise FieldError("shelves", "two shelves have the same name; give each its own")
