@@ -50,8 +50,12 @@ FAMILIES = {
     "platform of 14 members": {
         "family": "fixed_platform", "id": "p", "label": "p", "front": "0 mm", "length": "2900 mm", "width": "1880 mm", "bearers": 14, "halves": 1, "props": {},
     },
-    "twelve drawers in a frame": {
+    "eight drawers in a frame": {
         "family": "drawer_system", "id": "d", "label": "d", "made": "frame", "front": "1900 mm", "length": "1000 mm", "width": "1880 mm", "height": "1200 mm",
+        "columns": [{"name": f"c{i}", "rows": 2} for i in range(4)],
+    },
+    "twelve drawers in panels": {
+        "family": "drawer_system", "id": "d", "label": "d", "front": "1900 mm", "length": "1000 mm", "width": "1880 mm", "height": "1200 mm",
         "columns": [{"name": f"c{i}", "rows": 3} for i in range(4)],
     },
 }  # fmt: skip

@@ -9,6 +9,7 @@ import pytest
 from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
+from ergostrut.core.proof import setting_findings
 from ergostrut.core.prove.study import study
 from ergostrut.core.structure.setting import settings_of
 
@@ -29,6 +30,19 @@ def test_settings_are_every_drawer_alone_and_all_of_them(catalog: Catalog) -> No
     names = [setting.name for setting in settings_of(build)]
     assert names == ["in", "a 1 part out", "a 1 out", "a 2 part out", "a 2 out", "b part out", "b out", "all out"]
     assert len([setting for setting in settings_of(build) if len(setting.travels) == 3]) == 1
+
+
+@pytest.mark.parametrize("kg", [5, 60])
+def test_part_out_is_never_the_worst(catalog: Catalog, kg: float) -> None:
+    """What is left out of the proof: no finding of a drawer part out has more use than with all closed, or with it out."""
+    here = context(catalog, roll(kg), **FRAME, **TUBE)
+    build = here.builds[0]
+    by_name = {s.name: {f.id: f for f in setting_findings(study(here, build, s))} for s in settings_of(build)}
+    for drawer in ("a 1", "a 2", "b"):
+        part, ends = by_name[f"{drawer} part out"], (by_name["in"], by_name[f"{drawer} out"])
+        for name, finding in part.items():
+            if finding.use is not None:
+                assert finding.use <= max(end[name].use or 0.0 for end in ends if name in end) + 1e-6, name
 
 
 @pytest.mark.parametrize("name", ["in", "a 1 part out", "b out", "all out"])

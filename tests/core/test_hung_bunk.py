@@ -45,7 +45,7 @@ def test_straps_balance_what_lies_on_the_bunk_about_its_hinges(catalog: Catalog,
 def test_reactions_balance_everything_folded_up_in_every_road_and_crash_case(catalog: Catalog) -> None:
     held = posed(job(loads={"crash": {"on": True}}), catalog, "folded up")
     assert held.posed is not None
-    kg = held.mass()
+    kg = held.mass
     assert {row.case.name for row in held.crash} >= {"Crash ahead", "Crash, rolled over"}
     for item in (*held.solved, *held.crash):
         total = np.sum([one.push for one in held_by(held.posed, item.result)], axis=0)

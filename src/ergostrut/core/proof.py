@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -107,9 +107,10 @@ def _setting_findings(item: Study) -> Iterator[Finding]:
 
 @dataclass(frozen=True)
 class Standing:
-    """A build in some settings with the base it stands on, both in balance; ``turns``: the softer base under it."""
+    """A build in some settings with the base it stands on, both in balance; ``turns``: the softer base under it. Without a base its
+    ``studies`` are solved as they are asked for, once."""
 
-    studies: tuple[Study, ...]
+    studies: Iterable[Study]
     base: Base | None
     turns: list[Turn] | None
 
@@ -133,12 +134,15 @@ class Standing:
 
 def standing(context: Context, build: Assembly, settings: Sequence[Setting]) -> Standing:
     """Solve a build in some settings together with its base: on what does not give first, then on what gives as the base does there."""
+    if not build.base:
+        # one after the other: who looks at one and lets it go holds one in memory
+        return Standing((finish(begin(context, build, setting)) for setting in settings), None, None)
     begun = [begin(context, build, setting) for setting in settings]
-    presses = [pressing(one.drawn) for one in begun] if build.base else []
+    presses = [pressing(one.drawn) for one in begun]
     known = [p for p in presses if p is not None]
     base = base_of(context, build, known)
     if base is None:
-        return Standing(tuple(finish(one) for one in begun), None, None)
+        return Standing([finish(one) for one in begun], None, None)
     studies = [one.drawn for one in begun]
     bears = [i for i, p in enumerate(presses) if p is not None]
     turns: list[Turn] | None = base.solved(known, (SOFT,))
@@ -156,7 +160,7 @@ def standing(context: Context, build: Assembly, settings: Sequence[Setting]) -> 
             todo = [i for i, p, sunk in zip(bears, known, base.sinks(known, turns), strict=True) if not _agree(grounds[i], p, sunk)]
     for i in set(range(len(begun))) - set(bears):
         studies[i] = finish(begun[i])
-    return Standing(tuple(studies), base, turns)
+    return Standing(studies, base, turns)
 
 
 def _agree(ground: Ground, p: Pressing, sunk: Array) -> bool:
@@ -173,16 +177,28 @@ def _there(build: Assembly, item: Study) -> Assembly:
     return replace(stood, stands=present(stood, item.setting))
 
 
+def _asked(build: Assembly) -> tuple[Setting, ...]:
+    """The settings in which a build is proved: all, but for drawers part out. What a drawer presses on its rails goes straight with its travel,
+    and every use of what carries them is convex in that: the most is closed, or out."""
+    ends = {motion.id: motion.reach for runner in build.runners for motion in build.motions if motion.body == runner.body}
+    return tuple(
+        setting
+        for setting in settings_of(build)
+        if not setting.travels or not all(0 < at < ends.get(motion, 0.0) - 0.01 for motion, at in setting.travels.items())
+    )
+
+
 def _proved(context: Context, build: Assembly, key: str, watch: Watch | None) -> Proof:
     found: list[Finding] = []
     kept: list[Study] = []
     room = KEPT
     still = context.scene != "driving"
     there = setting_at(build, scene_travels(build, context.scene))
-    stood = standing(context, build, (replace(there, drivable=False),) if still else settings_of(build))
+    stood = standing(context, build, (replace(there, drivable=False),) if still else _asked(build))
     for item in stood.studies:
         found += setting_findings(item)
         room -= item.floats
+        item.let_go(otherwise=room < 0)
         if room >= 0:
             kept.append(item)
     panels = check_box(context, build)[1] if watch is None else check_refined(context, build, watch)[0]

@@ -105,7 +105,7 @@ def level_share(study: Study, case: Case, kind: str) -> float:
     if posed is None or build.base or build.mounts:
         return 0.0
     slots, ties = len(posed.bearing(("slot",))), len(posed.bearing(("tie",)))
-    push = [study.mass() * G * case.g[axis] for axis in (0, 1)]
+    push = [study.mass * G * case.g[axis] for axis in (0, 1)]
     free = [0.0 if (axis, 1 if push[axis] > 0 else -1) in build.packed else push[axis] for axis in (0, 1)]
     if kind == "slot":
         return abs(free[0]) / slots if slots else 0.0
@@ -117,7 +117,7 @@ def level_share(study: Study, case: Case, kind: str) -> float:
 def _level_words(study: Study, kind: str) -> str:
     assert study.posed is not None
     count = len(study.posed.bearing((kind,)))
-    return f"{study.mass():.1f} kg pushed level, shared by {count} {'ties' if kind == 'tie' else 'sides of slots'}; no friction counted"
+    return f"{study.mass:.1f} kg pushed level, shared by {count} {'ties' if kind == 'tie' else 'sides of slots'}; no friction counted"
 
 
 def check_short(study: Study) -> Iterator[Finding]:
@@ -212,7 +212,7 @@ def _crash(study: Study) -> Iterator[Finding]:
     posed = study.posed
     if posed is None or not study.crash or study.assembly.base or study.assembly.mounts:
         return
-    say, kg = study.context.say, study.mass()
+    say, kg = study.context.say, study.mass
     ties = [i for i, contact in enumerate(posed.contacts) if contact.kind == "tie"]
     rating = min((posed.contacts[i].rating or 0.0 for i in ties), default=0.0) or None
 

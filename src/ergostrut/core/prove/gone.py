@@ -11,7 +11,6 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ..finding import COMMON_PRACTICE, Finding, State, Working, at_most
-from ..mechanics.solver.along import along
 from ..mechanics.solver.model import Results
 from ..structure.assembly import Assembly
 from ..structure.holds import Bears
@@ -112,7 +111,7 @@ def _legs(study: Study, legs: Sequence[int]) -> Iterator[Finding]:
             )
             return
         rows = tuple(Solved(item.case, result) for item, result in zip(lost.cases, lost.results.rows(), strict=True))  # type: ignore[arg-type]
-        left = replace(bound, solved=rows, firm=(), other=(), forces=along(bound.posed.frame, [item.result for item in rows]))
+        left = Study(bound.context, bound.assembly, bound.setting, bound.posed, rows, ())
         table = uses(left, study.amplify)
         case, column = (int(v) for v in np.unravel_index(int(np.argmax(table)), table.shape))
         if hardest is None or float(table[case, column]) > hardest[0]:

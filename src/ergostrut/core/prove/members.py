@@ -228,7 +228,7 @@ def free_body(study: Study, item: Solved) -> str:
     for label, node in held:
         x, y, z = item.result.reactions[node][:3]
         words.append(f"{label} {x:.0f}, {y:.0f}, {z:.0f} N")
-    kg, g = study.mass(), item.case.g
+    kg, g = study.mass, item.case.g
     pressed = f"{kg:.1f} kg pressed with {g[0]:.3g}, {g[1]:.3g}, {g[2]:.3g} g along x, y, z"
     people = sum(newton for newton, _ in study.people(item.case)) * item.case.people
     live = f", {people:.0f} N of people" if people else ""

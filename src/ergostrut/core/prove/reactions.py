@@ -24,5 +24,5 @@ def pressing(study: Study, *, crash: bool = False, firm: bool = False) -> Pressi
         study.posed.contacts,
         tuple((float(x), float(y), float(z)) for x, y, z in places),
         tuple(tuple(item.result.rest_force.tolist()) for item in rows),
-        study.mass(),
+        study.mass,
     )

@@ -64,7 +64,7 @@ def check_frequency(study: Study) -> Iterator[Finding]:
     if mode is None:
         return
     w = Working()
-    kg = study.mass()
+    kg = study.mass
     w.say("K phi = omega² M phi, mass lumped at the joints, rollers bearing as parked.")
     w.given("m", kg, "kg", "moving")
     f = w.given("f", mode.value, "Hz", "lowest")

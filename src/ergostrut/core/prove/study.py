@@ -35,8 +35,16 @@ FAR = 100.0
 
 
 @dataclass(frozen=True)
+class Otherwise:
+    """A setting with its joints taken otherwise; ``relies``: it would fold were they pinned."""
+
+    studies: tuple[Study, ...] = ()
+    relies: bool = False
+
+
+@dataclass(frozen=True)
 class Study:
-    """``solved`` holds the cases that have a result, ``fallen`` those that have none; ``forces`` matches ``solved``."""
+    """``solved`` holds the cases that have a result, ``fallen`` those that have none."""
 
     context: Context
     assembly: Assembly
@@ -44,21 +52,49 @@ class Study:
     posed: Posed | None
     solved: tuple[Solved, ...]
     fallen: tuple[Fallen, ...]
-    forces: Along | None
     error: str = ""
-    other: tuple[Study, ...] = ()
-    """The same setting with the joints taken otherwise: strength takes the worst of all."""
-    relies: bool = False
-    """Whether the frame would fold were its joints pinned."""
+    otherwise: Callable[[], Otherwise] = lambda: Otherwise()
+    """Solves it with its joints taken otherwise, when that is asked for."""
     firm: tuple[Solved, ...] = ()
     """Every case on a base that does not give, where the base gives; those in which that tells stand in ``solved`` too, the last."""
 
+    @cached_property
+    def _otherwise(self) -> Otherwise:
+        return self.otherwise()
+
+    @property
+    def other(self) -> tuple[Study, ...]:
+        """The same setting with the joints taken otherwise: strength takes the worst of all."""
+        return self._otherwise.studies
+
+    @property
+    def relies(self) -> bool:
+        """Whether the frame would fold were its joints pinned."""
+        return self._otherwise.relies
+
     @property
     def floats(self) -> int:
-        """How many numbers its forces and frames hold, those of its other joints with them: most of what it weighs."""
-        own = 6 * self.forces.s.size if self.forces is not None else 0
-        frame = self.posed.frame.floats if self.posed is not None else 0
-        return own + frame + sum(item.floats for item in self.other)
+        """How many numbers its frames and results hold, those of its other joints with them: most of what it weighs once its forces are let go."""
+        if self.posed is None:
+            return sum(item.floats for item in self.other)
+        model = self.posed.model
+        results = (len(self.solved) + len(self.firm)) * 12 * (len(model.bars) + len(model.nodes))
+        return self.posed.frame.floats + results + sum(item.floats for item in self.other)
+
+    @cached_property
+    def forces(self) -> Along | None:
+        """The forces along its members in every case of ``solved``; None where there is none."""
+        if self.posed is None or not self.solved:
+            return None
+        return along(self.posed.frame, [item.result for item in self.solved])
+
+    def let_go(self, *, otherwise: bool = False) -> None:
+        """Forget the forces along the members, and with ``otherwise`` the other joints: much, and worked out again when asked for."""
+        if otherwise:
+            self.__dict__.pop("_otherwise", None)
+        for one in self.bounds if "_otherwise" in self.__dict__ else (self,):
+            one.__dict__.pop("forces", None)
+            one.__dict__.pop("kept_forces", None)
 
     @cached_property
     def refined(self) -> Refined | None:
@@ -214,6 +250,7 @@ class Study:
     def travel(self, slider: Slider) -> float:
         return self.setting.shift(self.assembly, slider.body)[0]
 
+    @cached_property
     def mass(self) -> float:
         """kg of everything the frame carries and is."""
         bodies = sorted({m.body for m in self.assembly.members if m.group is not None} | {p.body for p in self.assembly.panels})
@@ -292,23 +329,25 @@ def finish(begun: Begun, ground: Ground | None = None) -> Study:
         firm = tuple(Solved(item.case, item.result, firm=True) for item in drawn.solved)
         telling = _telling(first.solved, firm)
         first = replace(first, firm=firm, solved=first.solved + tuple(item for item in firm if item.case in telling))
-    first = _along(first)
 
     def run(other: Posed) -> Study:
         one = _solve(context, other, begun.cases, on)
         if one.error:
             return one
         firm, _ = solve_cases(other, telling, context.design.loads.foot)
-        return _along(replace(one, solved=one.solved + tuple(Solved(item.case, item.result, firm=True) for item in firm)))
+        return replace(one, solved=one.solved + tuple(Solved(item.case, item.result, firm=True) for item in firm))
 
-    # straps and webbing differ in stretch: what they carry is taken at both bounds
-    taut = (run(stretched(posed)),) if posed.hung.straps else ()
-    if drawn.posed is posed:
-        return replace(first, other=taut)
-    pinned = run(taken(posed, "pinned"))
-    folds = bool(pinned.error) or not pinned.solved
-    other = run(taken(posed, "slack")) if folds else pinned
-    return replace(first, other=(run(posed), other, *taut), relies=folds)
+    def otherwise() -> Otherwise:
+        # straps and webbing differ in stretch: what they carry is taken at both bounds
+        taut = (run(stretched(posed)),) if posed.hung.straps else ()
+        if drawn.posed is posed:
+            return Otherwise(taut)
+        pinned = run(taken(posed, "pinned"))
+        folds = bool(pinned.error) or not pinned.solved
+        other = run(taken(posed, "slack")) if folds else pinned
+        return Otherwise((run(posed), other, *taut), folds)
+
+    return replace(first, otherwise=otherwise)
 
 
 def study(context: Context, assembly: Assembly, setting: Setting, cases: Cases | None = None) -> Study:
@@ -337,7 +376,7 @@ def _onto(begun: Begun, ground: Ground) -> OnGround:
 
 
 def _nothing(context: Context, assembly: Assembly, setting: Setting, error: SolverError) -> Study:
-    return Study(context, assembly, setting, None, (), (), None, str(error))
+    return Study(context, assembly, setting, None, (), (), str(error))
 
 
 def _solve(context: Context, posed: Posed, rows: tuple[Case, ...], on: OnGround | None = None) -> Study:
@@ -347,11 +386,4 @@ def _solve(context: Context, posed: Posed, rows: tuple[Case, ...], on: OnGround 
         solved, fallen = solve_cases(posed, rows, context.design.loads.foot, on)
     except SolverError as error:
         return _nothing(context, assembly, setting, error)
-    return Study(context, assembly, setting, posed, solved, fallen, None)
-
-
-def _along(one: Study) -> Study:
-    """With the forces along its members."""
-    if one.posed is None or not one.solved:
-        return one
-    return replace(one, forces=along(one.posed.frame, [item.result for item in one.solved]))
+    return Study(context, assembly, setting, posed, solved, fallen)

@@ -100,14 +100,13 @@ def _lost(study: Study, without: Sequence[Lost], way: Way) -> Iterator[Finding]:
             )
             return
         for bound in left.bounds:
-            # what hangs is asked for its pull alone: the forces along the members are let go
-            bare = replace(bound, forces=None)
-            rows += [Row(bare, item.result, item.case.name, lost) for item in bound.solved]
+            rows += [Row(bound, item.result, item.case.name, lost) for item in bound.solved]
             if bound.forces is not None:
                 table = uses(bound, left.amplify)
                 case, column = (int(v) for v in np.unravel_index(int(np.argmax(table)), table.shape))
                 if hardest is None or float(table[case, column]) > hardest[0]:
                     hardest = float(table[case, column]), lost, bound.solved[case].case.name, bound, case, column, left.amplify
+        left.let_go()
     if hardest is not None:
         yield from _judged(study, rows, way)
         _, lost, name, bound, case, column, amplify = hardest

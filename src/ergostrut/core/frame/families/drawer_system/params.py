@@ -17,6 +17,9 @@ from ...blocks.carcass.params import Carcass
 from ...blocks.joining import Joints
 from ...blocks.stock import StockId, typed
 
+MOST = {"panels": (12, "twelve"), "frame": (8, "eight")}
+"""Drawers of one build: what is proved within seconds."""
+
 
 class Column(Record):
     """What stands between two uprights: drawers above each other, or an open bay, such as for a fridge, with ``vent`` openings in the back."""
@@ -86,8 +89,9 @@ class DrawerSystem(Carcass):
         names = [column.name for column in self.columns]
         if len(set(names)) != len(names):
             raise FieldError("columns", "two columns have the same name; give each its own")
-        if sum(column.rows for column in self.columns if column.holds == "drawers") > 12:
-            raise FieldError("columns", "twelve drawers are the most; make another build of the rest")
+        most, words = MOST[self.made]
+        if sum(column.rows for column in self.columns if column.holds == "drawers") > most:
+            raise FieldError("columns", f"{words} drawers are the most; make another build of the rest")
         if self.made == "frame" and (self.hatches or self.pods is not None or self.cutouts):
             raise FieldError("made", "hatches, pods and openings are cut in panels; take them out, or make it of panels")
         if not self.bottom:
