@@ -126,6 +126,14 @@ def test_every_way_from_the_page_prints_the_use_it_has(catalog: Catalog, way: st
     found = by_id(report, "box1/slab.edges")
     assert found.use is not None and found.working[-1].value == pytest.approx(found.use)
     assert by_id(report, "box1/back.edges").title == "Glue of the back"
+    # what is printed, a second way: pulled as the edge turns, or pried about its far side
+    p, m, t = (value(found, symbol) for symbol in "pmt")
+    if way in ("screws", "pocket"):
+        assert value(found, "F") == pytest.approx(max(p + 2 * m / t, 0.0))
+    elif way in ("blocks", "brackets"):
+        b = value(found, "b")
+        apart, turned = (p * (3 * t + 2 * b) / (2 * t + b), m) if p > 0 else (0.0, max(m + t * p / 2, 0.0))
+        assert value(found, "F") == pytest.approx(apart + 2 * turned / (2 * t + b))
     todo = next(step for step in report.steps if step.id.endswith("sides"))
     assert todo.text
 

@@ -140,13 +140,17 @@ def test_a_bin_hops_by_the_room_over_it(catalog: Catalog, kind: str, over: str, 
 
 
 def test_a_floor_bends_from_side_to_side(catalog: Catalog) -> None:
-    """w b2 / 8 over t2 / 6 of a strip, the bump of the job's road."""
-    finding = one(found(catalog, roll(60)), "drawer.floor")
-    here = context(catalog, roll(60)).builds[0].runners[0]
-    t = catalog.sheets["birch.6.5"].t
-    p = 2.0 * 60 * G / (here.width * here.depth)
-    assert finding.demand == pytest.approx(6 * p * min(here.width, here.depth) ** 2 / 8 / t**2, rel=1e-3) or finding.case == "Bump"
-    assert one(found(catalog, roll(250)), "drawer.floor").state == "over"
+    """Two drawers in 1200 of carcass, three sides of it between and beside: 573.6 of opening, 25.4 of it slides. 60 kg on 400 of 548.2 in
+    the bump of gravel, spread over 0.58 L (E2/E1)^1/4 and the roll's 500 (Westergaard 1930), at most the drawer's depth: P (L/4 - c/8) / b."""
+    report = found(catalog, roll(60))
+    finding, sheet = one(report, "drawer.floor"), catalog.sheets["birch.6.5"]
+    L = (1200 - 3 * catalog.sheets["birch.18"].t) / 2 - 25.4
+    wide = one(report, "drawer.width")
+    assert wide.demand == pytest.approx(L) and wide.state == "note"
+    b = 0.58 * L * (min(sheet.E) / max(sheet.E)) ** 0.25 + 500
+    moment = 2.0 * 60 * G * (L / 4 - 400 / 8) / b
+    assert finding.demand == pytest.approx(6 * moment / sheet.t**2, rel=1e-6) and finding.state == "over"
+    assert one(found(catalog, roll(250)), "drawer.floor").use == pytest.approx((finding.use or 0) * 250 / 60)
 
 
 def test_a_drawn_drawer_presses_as_levers_do(catalog: Catalog) -> None:

@@ -189,9 +189,9 @@ def test_plain_data_passes_and_problems_are_bounded() -> None:
 
 def test_bounds_are_said_in_the_unit_typed() -> None:
     thing = {"id": "a", "name": "a", "length": "90 ft", "width": "1 in", "height": "2 cm", "mass": "1 kg"}
-    with pytest.raises(ValueError, match=r"between 0\.03937 and 315 in"):
+    with pytest.raises(ValueError, match=r"between 0\.0394 and 315 in"):
         Thing.model_validate(thing)
     with pytest.raises(ValueError, match=r"between 1 and 8000 mm"):
         Thing.model_validate(thing | {"length": "0 mm"})
-    with pytest.raises(ValueError, match=r"between 0\.002205 and 4\.409e\+04 lb"):
+    with pytest.raises(ValueError, match=r"between 0\.0022 and 44092 lb"):
         Thing.model_validate(thing | {"length": "1 ft", "mass": "0 oz"})

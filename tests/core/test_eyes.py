@@ -76,6 +76,12 @@ def test_what_leans_on_a_lip_in_a_crash(catalog: Catalog) -> None:
         assert found.state == state and found.use == pytest.approx(10 * 5 / float(rating.split()[0]))
 
 
+def test_a_lip_nobody_measured_is_asked_for_on_the_road_and_in_a_crash(catalog: Catalog) -> None:
+    here = job(catalog, {**CASE, "mass": "5", "hold": {"by": "lip"}}, **CRASH)
+    for found in (*check_held(here), *check_things_in_crash(here)):
+        assert found.state == "unknown" and found.missing == ("lip",) and "measure it" in found.sentence
+
+
 def test_a_nosing_takes_what_slides_out_of_its_shelf(catalog: Catalog) -> None:
     """Across the vehicle 0.5 g in a corner: 30 kg push 147 N at the nosing."""
     shelf = rack(shelves=[{"name": "a", "height": "600 mm", "edge": "nosing", "edge_height": "120 mm"}])

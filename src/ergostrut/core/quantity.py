@@ -279,6 +279,11 @@ class Mass(Quantity):
         return cls(16 * Fraction(split.group("big")) + ounces, "lb-oz")
 
 
+def _round(value: float) -> str:
+    """A bound as people write one: three figures at the least, never a power of ten."""
+    return f"{value:.0f}" if abs(value) >= 100 else f"{value:.3g}"
+
+
 @dataclass(frozen=True, slots=True)
 class Between:
     """Bounds of a quantity field, in mm or kg, ends included: what lies outside is refused in words."""
@@ -293,7 +298,7 @@ class Between:
             return value
         unit = "in" if value.unit in ("in", "ft", "ft-in") else "lb" if value.unit in ("lb", "oz", "lb-oz") else value.unit
         per = float(value.FACTORS[unit])
-        words = f"“{value}” cannot be right here; expected between {self.lo / per:.4g} and {self.hi / per:.4g} {unit}"
+        words = f"“{value}” cannot be right here; expected between {_round(self.lo / per)} and {_round(self.hi / per)} {unit}"
         raise PydanticCustomError("quantity_range", "{why}", {"why": words})
 
     def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:

@@ -85,6 +85,8 @@ def _behind_a_lip(context: Context, item: Placed, found: Finding, g: float) -> F
     if item.thing.hold.lip is None and item.surface.lips == "open side":
         text = f"Its lip stands along the open side alone: along the shelf nothing stops it, {found.case.lower()}. Strap it down."
         return replace(found, sentence=text, state="over")
+    if item.thing.hold.lip is None and item.surface.edge is None:
+        return unknown(replace(found, sentence="How high the lip round it is, is not known: measure it."), "lip")
     if edge < LEAST_LIP or tips < g:
         text = f"It comes over a lip {context.say.length(edge)} high from {min(tips, g):.1f} g, and {found.case.lower()} asks {g:g}: strap it down."
         state: State = "over"
