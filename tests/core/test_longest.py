@@ -36,7 +36,31 @@ def test_the_longest_that_holds_is_on_the_edge(catalog: Catalog, width: str) -> 
     mm = float(str(mend.changes[0].value).split()[0])
     at, beyond = (by_id(check(bed(f"{w} mm"), catalog), found[0].id) for w in (mm, mm + 50))
     assert at.state != "over" and at.use == mend.use
-    assert beyond.state == "over" or mm + 50 > 2 * float(width.split(maxsplit=1)[0])
+    spoilt = {f.id for f in check(bed(f"{mm + 50} mm"), catalog).findings if f.state == "over"}
+    assert (
+        beyond.state == "over"
+        or spoilt - {f.id for f in report.findings if f.state == "over"}
+        or mm + 50 > 2 * float(width.split(maxsplit=1)[0])
+    )
+    assert not [effect for effect in mend.worsens if effect.state_after == "over"]
+
+
+def test_no_longer_than_the_room(catalog: Catalog) -> None:
+    """A light rack between bulkhead and door holds at any length: the longest named leaves nothing else over."""
+    rack = {
+        "family": "shelf_rack",
+        "id": "r",
+        "label": "Rack",
+        "length": "1000 mm",
+        "frames": 4,
+        "bearer": "2x4 spf",
+        "deck": "birch.18",
+        "joints": {"screw": "No. 14", "screws": 6},
+    }
+    report = check(read_design(box_job(rack), bare=PLAIN), catalog)
+    mends = [longest(report, *row, catalog) for row in spanning(report)]
+    assert mends and all(mend is not None and "over" not in {e.state_after for e in mend.worsens} for mend in mends)
+    assert all(float(str(mend.changes[0].value).split()[0]) <= 2900 for mend in mends if mend is not None)
 
 
 def test_nothing_is_the_longest_where_nothing_holds(catalog: Catalog) -> None:

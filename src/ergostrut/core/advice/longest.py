@@ -35,7 +35,8 @@ def spanning(report: Report) -> list[tuple[Finding, str]]:
 
 
 def longest(report: Report, finding: Finding, path: str, catalog: Catalog, wanted: Callable[[], bool] = lambda: True) -> Mend | None:
-    """The longest value at ``path`` with which a finding is not over, as a change to try; None where none is found, or nobody wants it any more.
+    """The longest value at ``path`` with which a finding is not over and no other comes over by it, as a change to try; None where none is
+    found, or nobody wants it any more.
 
     What holds at a length is taken to hold at every shorter one.
     """
@@ -57,11 +58,12 @@ def longest(report: Report, finding: Finding, path: str, catalog: Catalog, wante
             return None
         middle = int(min(max(guess, fits + 1), fails - 1)) if tries < GUESSES else (fits + fails) // 2
         tried, tries = attempt(report, finding, "", (Change(path, exact(middle * step, units == "in")),), catalog), tries + 1
-        if tried is not None and tried.state in ("holds", "tight", "note"):
+        spoils = tried is None or any(effect.state_after == "over" for effect in tried.worsens)
+        if tried is not None and not spoils and tried.state in ("holds", "tight", "note"):
             fits, best = middle, tried
         else:
             fails = middle
-        guess = middle * tried.use**-0.5 if tried is not None and tried.use else (fits + fails) / 2
+        guess = middle * tried.use**-0.5 if tried is not None and tried.use and not spoils else (fits + fails) / 2
     if best is None:
         return None
     return replace(best, label=f"{say.length(fits * step)} is the longest that holds, in steps of {say.length(step)}")
