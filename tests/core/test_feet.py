@@ -10,8 +10,8 @@ import pytest
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.report import Report, check
 from ergostrut.core.structure.feet import present
+from ergostrut.core.structure.posed import as_it_stands, poses_of
 from ergostrut.core.structure.setting import settings_of
-from ergostrut.core.structure.turn import turned
 from tests.conftest import Edit, by_id
 from tests.core.test_platform import platform
 
@@ -44,7 +44,7 @@ def test_feet_stand_between_what_bears_in_every_setting(report: Report) -> None:
     mids = []
     for setting in settings_of(build):
         feet = [s for s in present(build, setting) if s.member.endswith("rail.left")]
-        rests = sorted({c.at[0] - (setting.shift(build, "slide1/tray")[0] if c.rides == "host" else 0) for c in build.contacts
+        rests = sorted({c.at[0] - (poses_of(build, setting).shift("slide1/tray")[0] if c.rides == "host" else 0) for c in build.contacts
                         if c.member.endswith("rail.left") and c.kind in ("roller", "lower")})  # fmt: skip
         (mid,) = (s.at[0] for s in feet if s.words.endswith("in the middle"))
         assert mid == pytest.approx(sum(rests) / 2)
@@ -68,7 +68,7 @@ def test_a_prop_makes_two_spans_and_a_foot_in_each(catalog: Catalog) -> None:
 def test_nobody_stands_on_a_bare_build_or_where_feet_are_off(report: Report, edit: Edit, catalog: Catalog) -> None:
     build = report.context.builds[0]
     (home, *_) = settings_of(build)
-    assert present(turned(build, home), home)
+    assert present(as_it_stands(build, home), home)
     assert not present(build, type(home)(home.name, True, bare=True))
     off = check(edit(to={"/loads/off": ["Foot"]}), catalog)
     assert not [item.case.name for item in off.studies[0].solved if "foot" in item.case.name]

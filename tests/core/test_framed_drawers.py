@@ -11,6 +11,7 @@ from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
 from ergostrut.core.proof import setting_findings
 from ergostrut.core.prove.study import study
+from ergostrut.core.structure.posed import poses_of
 from ergostrut.core.structure.setting import settings_of
 
 from .test_drawers import context, found, one, roll
@@ -56,8 +57,8 @@ def test_the_floor_and_the_ties_carry_the_weight_about_the_same_point(catalog: C
     assert item is not None and solved.posed is not None
     signs = [1.0 if contact.kind == "floor" else -1.0 for contact in solved.posed.contacts]
     forces = [s * float(f) for s, f in zip(signs, item.result.rest_force, strict=True)]
-    masses = [(kg, at[0] + setting.shift(build, body)[0]) for body in build.bodies for kg, at in build.masses(body)]
-    masses += [(p.mass, p.at()[0] + setting.shift(build, p.surface.body)[0]) for p in here.plan.placed]
+    masses = [(kg, at[0] + poses_of(build, setting).shift(body)[0]) for body in build.bodies for kg, at in build.masses(body)]
+    masses += [(p.mass, p.at()[0] + poses_of(build, setting).shift(p.surface.body)[0]) for p in here.plan.placed]
     # corners of tubes and joints count their steel once more than the cut list: within a part in fifty
     assert sum(forces) == pytest.approx(sum(kg for kg, _ in masses) * G, rel=0.02)
     about = sum(f * contact.at[0] for f, contact in zip(forces, solved.posed.contacts, strict=True))

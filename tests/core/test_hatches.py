@@ -14,8 +14,8 @@ from ergostrut.core.finding import Finding
 from ergostrut.core.problem import InputError
 from ergostrut.core.prove.boxes.lids import check_lids
 from ergostrut.core.structure.context import Context
+from ergostrut.core.structure.posed import as_it_stands
 from ergostrut.core.structure.setting import Setting
-from ergostrut.core.structure.turn import turned
 
 from .test_drawers import context, found, one, roll
 
@@ -62,7 +62,7 @@ def test_a_hatch_bears_a_foot_by_hand(catalog: Catalog) -> None:
 def test_a_hinged_hatch_turns_up_about_its_edge(catalog: Catalog) -> None:
     build = context(catalog, hatches=[{**HATCH, "hinged": "front"}]).builds[0]
     (motion,) = [m for m in build.motions if m.pivot is not None]
-    there = turned(build, Setting("open", False, True, {motion.id: 90.0}))
+    there = as_it_stands(build, Setting("open", False, True, {motion.id: 90.0}))
     lid = next(panel for panel in there.panels if panel.role == "hatch")
     assert max(p[2] for p in lid.corners) == pytest.approx(build.slabs[0].hi[2] + 398, abs=1)
     with pytest.raises(StockError, match="under the lid"):

@@ -21,9 +21,9 @@ from ergostrut.core.prove.study import study
 from ergostrut.core.report import context_of
 from ergostrut.core.structure.context import Context
 from ergostrut.core.structure.parts import PanelPart
+from ergostrut.core.structure.pose import turned_about
+from ergostrut.core.structure.posed import poses_of
 from ergostrut.core.structure.setting import setting_at
-from ergostrut.core.structure.turn import about
-from ergostrut.core.structure.turn import moved as placed
 from ergostrut.core.units import Units
 from ergostrut.files.catalog_files import shipped_templates
 
@@ -56,8 +56,10 @@ def test_what_turns_keeps_its_sides(catalog: Catalog, side: str, degrees: float)
     moved = {m.id for m in build.members if m.body == motion.body}
     for before, after in zip(home, there, strict=True):
         if before.part in moved:
-            corners = [about(tuple(corner), motion.pivot, motion.toward, degrees) for corner in before.boxes.corners[0]]
-            posed = before.boxes.posed(*placed(build, motion.body, setting_at(build, {FOLD: degrees})))
+            turn = turned_about(motion.pivot, motion.toward, degrees)
+            corners = [turn.at(tuple(corner)) for corner in before.boxes.corners[0]]
+            pose = poses_of(build, setting_at(build, {FOLD: degrees})).of(motion.body)
+            posed = before.boxes.posed(pose.R, pose.t)
             assert np.abs(posed.corners[0] - np.array(corners)).max() < 1e-6
             far = np.abs(after.boxes.corners[0][:, None] - np.array(corners)[None]).max(axis=2)
             assert far.min(axis=1).max() < 1e-6 and len(set(far.argmin(axis=1).tolist())) == 8, before.part

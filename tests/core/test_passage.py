@@ -12,7 +12,7 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from ergostrut.core.mechanics.space.boxes import Boxes, joined, upright, within
-from ergostrut.core.mechanics.space.passage import TOUCH, Corners, Gate, Pose, cannot_pass, joining, passage
+from ergostrut.core.mechanics.space.passage import TOUCH, Corners, Gate, Waypoint, cannot_pass, joining, passage
 
 IN = 25.4
 Room = tuple[tuple[Corners, ...], Corners, tuple[Gate, ...]]
@@ -38,7 +38,7 @@ def room(long: float, wide: float, high: float, door: tuple[float, float]) -> Ro
     return walls, box(0, -w, 0, long, w, high), (Gate(0, 1, long + 40),)
 
 
-def clear_all_the_way(piece: Corners, poses: tuple[Pose, ...], solids: tuple[Corners, ...]) -> bool:
+def clear_all_the_way(piece: Corners, poses: tuple[Waypoint, ...], solids: tuple[Corners, ...]) -> bool:
     """Whether the piece, at many places between every two poses, stands in nothing by more than it may be pressed into it: with bodies of its own."""
     rest = (np.array(piece[0]) + np.array(piece[1])) / 2
     half = (np.array(piece[1]) - np.array(piece[0])) / 2 - TOUCH

@@ -14,8 +14,9 @@ from ergostrut.core.constants import G
 from ergostrut.core.fit.bodies import bodies
 from ergostrut.core.job.document import Job
 from ergostrut.core.report import Report, check, context_of, here, studies_at
+from ergostrut.core.structure.pose import turned_about
+from ergostrut.core.structure.posed import as_it_stands
 from ergostrut.core.structure.setting import scene_travels, setting_at, settings_of
-from ergostrut.core.structure.turn import about, turned
 from tests.conftest import by_id
 from tests.core.test_platform import SPREAD, person, platform, value
 
@@ -36,23 +37,25 @@ def test_turned_out_and_home_again_is_where_it_was(
     point: tuple[float, ...], pivot: tuple[float, ...], axis: tuple[float, ...], by: float
 ) -> None:
     """A turn keeps the distance from the pivot and the place along the axis, and turning back undoes it."""
-    there = about(point, pivot, axis, by)  # type: ignore[arg-type]
+    turn = turned_about(pivot, axis, by)  # type: ignore[arg-type]
+    there = turn.at(point)  # type: ignore[arg-type]
     assert math.dist(there, pivot) == pytest.approx(math.dist(point, pivot), abs=1e-6)
     along = [sum(k * (p - o) for k, p, o in zip(axis, at, pivot, strict=True)) for at in (point, there)]
     assert along[0] == pytest.approx(along[1], abs=1e-6)
-    assert about(there, pivot, axis, -by) == pytest.approx(point, abs=1e-6)  # type: ignore[arg-type]
+    assert turned_about(pivot, axis, -by).at(there) == pytest.approx(point, abs=1e-6)  # type: ignore[arg-type]
+    assert turn.inverse.at(there) == pytest.approx(point, abs=1e-6)
 
 
 def test_a_quarter_turn_by_hand() -> None:
     """By the right hand about x, what hangs below the pivot comes to +y."""
-    assert about((5.0, 0.0, -100.0), (0.0, 0.0, 0.0), (1.0, 0.0, 0.0), 90.0) == pytest.approx((5.0, 100.0, 0.0))
+    assert turned_about((0.0, 0.0, 0.0), (1.0, 0.0, 0.0), 90.0).at((5.0, 0.0, -100.0)) == pytest.approx((5.0, 100.0, 0.0))
 
 
 def test_props_fold_under_their_members(propped: Report) -> None:
     (build,) = propped.context.builds
-    assert turned(build, setting_at(build, {})) is build
+    assert as_it_stands(build, setting_at(build, {})) is build
     for angle, level in ((90.0, True), (30.0, False)):
-        stood = turned(build, setting_at(build, {FOLD: angle}))
+        stood = as_it_stands(build, setting_at(build, {FOLD: angle}))
         props = [m for m in stood.members if m.role == "prop"]
         assert len(props) == 4
         for prop in props:

@@ -33,9 +33,9 @@ from .prove.study import Study, begin, finish
 from .structure.assembly import Assembly
 from .structure.context import Context
 from .structure.feet import present
+from .structure.posed import as_it_stands
 from .structure.pressing import Pressing
 from .structure.setting import Setting, scene_travels, setting_at, settings_of
-from .structure.turn import turned
 
 ROUNDS = 3
 """Times that a build and its base are solved for each other at most: nearly always once, where the base keeps its state of contact."""
@@ -173,7 +173,7 @@ def _there(build: Assembly, item: Study) -> Assembly:
     """A build as it stands in a setting, with who may stand on it there."""
     if item.posed is not None:
         return item.posed.assembly
-    stood = turned(build, item.setting)
+    stood = as_it_stands(build, item.setting)
     return replace(stood, stands=present(stood, item.setting))
 
 

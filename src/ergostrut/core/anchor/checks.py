@@ -14,6 +14,7 @@ from ..finding import Finding, Working, at_most
 from ..structure.assembly import Assembly, centroid
 from ..structure.context import Context
 from ..structure.parts import Point3
+from ..structure.posed import poses_of
 from ..structure.setting import Setting, settings_of
 from .body import ACROSS_SOFT, ACROSS_STEEL, Array, Bolt, Share, Supports, share_all, supports
 from .bolts import BOLT_BASIS, bolt_uses, capacity
@@ -126,13 +127,14 @@ def anchor_study(
     foot = context.design.loads.foot
     for setting, there in stood:
         masses: list[tuple[float, Point3]] = []
+        poses = poses_of(assembly, setting)
         for body in assembly.bodies:
-            shift = setting.shift(assembly, body)
+            shift = poses.shift(body)
             masses += [(kg, _moved(at, shift)) for kg, at in there.masses(body)]
             masses += [(item.mass, _moved(item.at(), shift)) for item in context.plan.on(body)]
         places = {}
         for stand in there.stands:
-            x, y, _ = _moved(stand.at, setting.shift(assembly, stand.body or assembly.member(stand.member).body))
+            x, y, _ = _moved(stand.at, poses.shift(stand.body or assembly.member(stand.member).body))
             places[stand.id] = (stand.newton if stand.newton is not None else foot, x, y)
         kg, at = centroid(masses)
         for case in cases_at(context.design.loads, setting.drivable, there.stands):

@@ -8,8 +8,8 @@ from typing import Literal
 
 from ..structure.assembly import centroid
 from ..structure.context import Context, standing
+from ..structure.posed import as_it_stands, poses_of
 from ..structure.setting import setting_at
-from ..structure.turn import turned
 
 FUEL_LEFT = {"full": 0.0, "half": 0.5, "empty": 1.0}
 
@@ -81,10 +81,11 @@ def ledger(context: Context, travels: Mapping[str, float], crew: bool = True) ->
             entries.append(LedgerRow(rider.name, "crew", rider.mass.kg, x, y))
     for build in context.builds:
         setting = setting_at(build, travels)
-        stood = turned(build, setting)
+        stood = as_it_stands(build, setting)
+        poses = poses_of(build, setting)
         for body, following in build.rows.items():
             kg, at = centroid([mass for one in following for mass in stood.masses(one)])
-            dx, dy, _ = setting.shift(build, body)
+            dx, dy, _ = poses.shift(body)
             motion = build.motion_of(body)
             words = motion.noun if motion is not None and len(following) > 1 else body.rsplit("/", 1)[-1]
             entries.append(LedgerRow(f"{build.label}, {words}", "build", kg, at[0] + dx, at[1] + dy, body))

@@ -15,6 +15,7 @@ from ..structure.assembly import Assembly
 from ..structure.carried import Placed
 from ..structure.context import standing
 from ..structure.host import SIDE_HEIGHT, Host
+from ..structure.posed import poses_of
 from ..structure.setting import Setting, setting_at
 from .outline import AXES
 from .shapes import build_shapes
@@ -61,9 +62,10 @@ def _tags(build: Assembly, index: int, view: str, setting: Setting, box: tuple[f
     """A build's own dimensions in a view, with the fields they open."""
     found = list[Primitive]()
     u, v, _ = AXES[view]
+    poses = poses_of(build, setting)
     for tag in build.tags:
-        shift = setting.shift(build, tag.rides) if tag.rides else (0.0, 0.0, 0.0)
-        away = bool(tag.rides) and setting.travel(build.motion_of(tag.rides)) != 0.0
+        shift = poses.shift(tag.rides) if tag.rides else (0.0, 0.0, 0.0)
+        away = bool(tag.rides) and poses.travel(build.motion_of(tag.rides)) != 0.0
         if tag.view != view or (tag.when == "home" and away):
             continue
         along, other = (u, v) if tag.axis == "h" else (v, u)
@@ -78,13 +80,13 @@ def _tags(build: Assembly, index: int, view: str, setting: Setting, box: tuple[f
 
 def _travel_tags(report: Report, build: Assembly, index: int, setting: Setting, low: float) -> list[Primitive]:
     """How far each body is out, and what overlap its rollers have left."""
-    found = list[Primitive]()
+    found, poses = list[Primitive](), poses_of(build, setting)
     for slider in build.sliders:
-        front = slider.hold_down.x + setting.shift(build, slider.body)[0]
+        front = slider.hold_down.x + poses.shift(slider.body)[0]
         if slider.carrying.x > front:
             found.append(DimensionLine((front, low), (slider.carrying.x, low), "h", "below", 1, slider.carrying.x - front, "Overlap left"))
     for motion in build.motions:
-        travel = setting.travel(motion)
+        travel = poses.travel(motion)
         ends = [m.b[0] for m in build.of_body(motion.body)] + [p.origin[0] + p.size[0] for p in build.panels if p.body == motion.body]
         if travel > 1 and motion.pivot is None and abs(motion.toward[0]) > 0.5 and ends:
             x, top = max(ends) + travel * motion.toward[0], report.context.host.shape(SIDE_HEIGHT) + 60

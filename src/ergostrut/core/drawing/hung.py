@@ -17,8 +17,8 @@ from ..prove.study import Study
 from ..structure.assembly import Assembly
 from ..structure.host import Host
 from ..structure.parts import PanelPart, Point3
+from ..structure.posed import as_it_stands, poses_of
 from ..structure.setting import Setting
-from ..structure.turn import turned
 from .outline import outline
 
 Vec = tuple[float, float, float]
@@ -27,7 +27,7 @@ DOT = 9.0
 
 
 def hung_shapes(build: Assembly, axes: tuple[int, int], setting: Setting, states: Mapping[str, State]) -> list[Primitive]:
-    """What hangs, turns and is bolted, seen along the axis that ``axes`` leave out; ``build`` as it stands (``turn.turned``)."""
+    """What hangs, turns and is bolted, seen along the axis that ``axes`` leave out; ``build`` as it stands (``as_it_stands``)."""
     u, v = axes
     found = list[Primitive]()
 
@@ -44,7 +44,7 @@ def hung_shapes(build: Assembly, axes: tuple[int, int], setting: Setting, states
     for pivot in build.pivots:
         mark(pivot.at, pivot.id, pivot.label)
     for latch in build.latches:
-        if abs(setting.travel(build.motion_of(build.member(latch.member).body)) - latch.travel) < 0.01:
+        if abs(poses_of(build, setting).travel(build.motion_of(build.member(latch.member).body)) - latch.travel) < 0.01:
             mark(latch.at, latch.id, latch.label)
     return found
 
@@ -113,9 +113,10 @@ def _vec(v: np.ndarray) -> Vec:
 def wall_view(host: Host, study: Study, result: CaseResult, states: Mapping[str, State]) -> View:
     """A build hung on a wall in its host from the side: every fixing with its pull out of the wall as a ring and its shear as an arrow."""
     items: list[Primitive] = [shape for shape in kind_of(host).drawn(host, "side") if not isinstance(shape, Circle)]
-    build = turned(study.assembly, study.setting)
+    build = as_it_stands(study.assembly, study.setting)
+    poses = poses_of(build, study.setting)
     for member in build.members:
-        shape = outline(member, "side", study.setting.shift(build, member.body))
+        shape = outline(member, "side", poses.shift(member.body))
         items.append(Path(shape, "member-far", True, member.id, member.section.label))
     items += hung_shapes(build, (0, 2), study.setting, states)
     box = box_of([item for item in items if isinstance(item, Path) and item.role != "host-faint"])

@@ -15,7 +15,7 @@ from ..prove.members import uses
 from ..prove.posed import Posed, Solved
 from ..prove.study import Study
 from ..structure.assembly import Assembly
-from ..structure.turn import turned
+from ..structure.posed import as_it_stands, poses_of
 from .hung import hung_forces, hung_shapes
 from .outline import AXES, outline
 from .shapes import roller_shapes
@@ -195,20 +195,20 @@ def proof_views(study: Study, case: str, states: Mapping[str, State], joints: Se
     if study.posed is None:
         return (), 1.0
     setting = study.setting
-    build = turned(study.assembly, setting)
+    build = as_it_stands(study.assembly, setting)
     item = study.case(case)
     bent, scale = (list[tuple[str, Array, Array]](), 1.0)
     if item is not None:
         bent, most = _bent(study, item)
         scale = _scale(most, longest(study.posed))
-    framed = [m for m in build.members if m.group is not None]
+    framed, poses = [m for m in build.members if m.group is not None], poses_of(build, setting)
     views = []
     names: tuple[ViewName, ...] = ("side", "plan", "rear")
     for name in names:
         u, v = {"side": (0, 2), "plan": (0, 1), "rear": (1, 2)}[name]
         items: list[Primitive] = _under(build, name, states)
         for member in framed:
-            shape = outline(member, name, setting.shift(build, member.body))
+            shape = outline(member, name, poses.shift(member.body))
             items.append(Path(shape, "member", True, member.id, member.section.label, states.get(member.id)))
         items += roller_shapes(build, name, setting, {})
         items += hung_shapes(build, (u, v), setting, states)

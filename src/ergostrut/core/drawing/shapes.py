@@ -8,9 +8,9 @@ from ..finding import State
 from ..primitives import Circle, Path, Point2, Primitive, Role, rect
 from ..structure.assembly import Assembly
 from ..structure.parts import PanelPart, Point3
+from ..structure.posed import as_it_stands, poses_of
 from ..structure.setting import Setting
 from ..structure.slabs import rings_of, seen
-from ..structure.turn import turned
 from .hung import hung_shapes, tilted_outline
 from .outline import AXES, moved, outline
 
@@ -26,9 +26,9 @@ def _extent(points: tuple[Point2, ...]) -> tuple[float, float, float, float]:
 def _members(build: Assembly, view: str, setting: Setting, states: Mapping[str, State]) -> list[Primitive]:
     """Far ones first; in side view what lies wholly behind a nearer one is left out."""
     look = AXES[view][2]
-    rows = []
+    rows, at = [], poses_of(build, setting)
     for member in build.members:
-        shift = setting.shift(build, member.body)
+        shift = at.shift(member.body)
         role: Role = "base" if member.use == "base" else "member"
         title = f"{member.name}, {member.section.label}"
         path = Path(outline(member, view, shift), role, True, member.id, title, states.get(member.id))
@@ -82,10 +82,10 @@ def _slabs(build: Assembly, view: str, states: Mapping[str, State]) -> list[Prim
 def roller_shapes(build: Assembly, view: str, setting: Setting, states: Mapping[str, State]) -> list[Primitive]:
     """Rollers, those of a pulled-out body where they are."""
     u, v, _ = AXES[view]
-    found = list[Primitive]()
+    found, at = list[Primitive](), poses_of(build, setting)
     for slider in build.sliders:
         for pair in (slider.carrying, slider.hold_down):
-            dx = setting.shift(build, slider.body)[0] if pair.rides == "body" else 0.0
+            dx = at.shift(slider.body)[0] if pair.rides == "body" else 0.0
             r, half = pair.diameter / 2, pair.width / 2
             if view == "side":
                 found.append(Circle((pair.x + dx, pair.z), r, "roller", pair.id, "roller", states.get(pair.id)))
@@ -99,10 +99,10 @@ def roller_shapes(build: Assembly, view: str, setting: Setting, states: Mapping[
 
 def build_shapes(build: Assembly, view: str, setting: Setting, states: Mapping[str, State]) -> list[Primitive]:
     """A build's parts in a view."""
-    build = turned(build, setting)
-    found = _members(build, view, setting, states)
+    build = as_it_stands(build, setting)
+    found, at = _members(build, view, setting, states), poses_of(build, setting)
     for panel in build.panels:
-        found += _panel(panel, view, setting.shift(build, panel.body), states.get(panel.id))
+        found += _panel(panel, view, at.shift(panel.body), states.get(panel.id))
     found += _slabs(build, view, states)
     found += roller_shapes(build, view, setting, states)
     found += hung_shapes(build, AXES[view][:2], setting, states)

@@ -20,9 +20,9 @@ from ..structure.assembly import Assembly
 from ..structure.context import standing
 from ..structure.host import FLOOR_END, SIDE_HEIGHT, WIDTH_TOP, Host
 from ..structure.parts import Member, PanelPart, Slab
+from ..structure.posed import as_it_stands, poses_of
 from ..structure.setting import Setting, setting_at
 from ..structure.slabs import holes_of, normal_of, rim_of, rings_of
-from ..structure.turn import turned
 from .hung import bar_of, hung_forces, strap_bars
 from .proof import longest
 
@@ -183,17 +183,18 @@ def scene(
     wheels: list[Wheel] = []
     for build in report.context.builds:
         setting = setting_at(build, travels)
-        build = turned(build, setting)
-        prisms += [_prism(m, setting.shift(build, m.body), states.get(m.id)) for m in build.members]
+        build = as_it_stands(build, setting)
+        poses = poses_of(build, setting)
+        prisms += [_prism(m, poses.shift(m.body), states.get(m.id)) for m in build.members]
         prisms += _hung(build, setting, states)
         prisms += [_slab(slab, states.get(slab.id)) for slab in build.slabs]
         for panel in build.panels:
             if panel.corners:
                 a, b, across, up, loop = bar_of(panel)
-                a, b = _shift(a, setting.shift(build, panel.body)), _shift(b, setting.shift(build, panel.body))
+                a, b = _shift(a, poses.shift(panel.body)), _shift(b, poses.shift(panel.body))
                 prisms.append(Prism(a, b, across, up, (loop,), "deck", panel.id, panel.sheet.label, states.get(panel.id)))
                 continue
-            shift = setting.shift(build, panel.body)
+            shift = poses.shift(panel.body)
             if panel.notches:
                 prisms += [_notched(panel, ring, shift, states.get(panel.id)) for ring in rings_of(panel)]
                 continue
@@ -202,7 +203,7 @@ def scene(
                 blocks.append(Block(near, far, "deck", panel.id, panel.sheet.label, states.get(panel.id)))
         for slider in build.sliders:
             for pair in (slider.carrying, slider.hold_down):
-                x = pair.x + (setting.shift(build, slider.body)[0] if pair.rides == "body" else 0.0)
+                x = pair.x + (poses.shift(slider.body)[0] if pair.rides == "body" else 0.0)
                 wheels += [Wheel((x, side * pair.y, pair.z), pair.diameter, pair.width, pair.id, states.get(pair.id)) for side in (-1, 1)]
     for item in report.context.plan.placed:
         at, size = standing(report.context, item, travels), item.size
@@ -221,9 +222,10 @@ def _box(prisms: list[Prism], blocks: list[Block]) -> tuple[Vec, Vec]:
 
 def _bare(study: Study, states: Mapping[str, State], case: str, shape: Shape) -> Scene:
     setting = study.setting
-    build = turned(study.assembly, setting)
+    build = as_it_stands(study.assembly, setting)
     drawn = [m for m in build.members if m.group is not None or m.use == "base"]
-    prisms = [_prism(m, setting.shift(build, m.body), states.get(m.id)) for m in drawn]
+    poses = poses_of(build, setting)
+    prisms = [_prism(m, poses.shift(m.body), states.get(m.id)) for m in drawn]
     prisms += _hung(build, setting, states)
     wheels = []
     for slider in build.sliders:

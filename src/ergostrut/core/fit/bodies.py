@@ -12,9 +12,9 @@ from ..mechanics.space.rects import without
 from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.parts import Member, PanelPart, Point3, Slab
+from ..structure.posed import as_it_stands, poses_of
 from ..structure.setting import Setting, settings_of
 from ..structure.slabs import normal_of, rim_of, room_of
-from ..structure.turn import turned
 
 TURNS = 12
 """Places on the way of what turns, at which it is taken."""
@@ -108,8 +108,9 @@ def _swept(boxes: Boxes, shifts: Sequence[Point3]) -> Boxes:
 def bodies(context: Context, build: Assembly, *, things: bool = True, swept: bool = True) -> tuple[Body, ...]:
     """Members, panels, slabs and what is carried, each over its whole travel, or at home."""
     settings = settings_of(build) if swept else ()
-    ways = [turned(build, way) for way in turning(build)] if swept else []
-    shifts = {body: [setting.shift(build, body) for setting in settings] for body in build.bodies}
+    ways = [as_it_stands(build, way) for way in turning(build)] if swept else []
+    stations = [poses_of(build, setting) for setting in settings]
+    shifts = {body: [at.shift(body) for at in stations] for body in build.bodies}
     found = []
     for k, m in enumerate(build.members):
         poses = joined([box_of(m), *(box_of(way.members[k]) for way in ways if way.members[k] != m)])
@@ -125,8 +126,9 @@ def bodies(context: Context, build: Assembly, *, things: bool = True, swept: boo
 
 def bodies_at(context: Context, build: Assembly, setting: Setting, *, things: bool = True) -> tuple[Body, ...]:
     """The same where they stand in one setting."""
-    there = turned(build, setting)
-    shifts = {body: setting.shift(build, body) for body in build.bodies}
+    there = as_it_stands(build, setting)
+    at = poses_of(build, setting)
+    shifts = {body: at.shift(body) for body in build.bodies}
     found = [Body(m.id, m.name, box_of(m).moved(shifts[m.body])) for m in there.members]
     found += [Body(p.id, p.role, _of_panel(p).moved(shifts[p.body])) for p in there.panels]
     found += [Body(s.id, s.name, _of_slab(s)) for s in there.slabs]

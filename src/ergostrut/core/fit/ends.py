@@ -12,8 +12,8 @@ from ..mechanics.space.boxes import Boxes, drawn_along, joined, upright, within
 from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.parts import Member
+from ..structure.posed import as_it_stands, poses_of
 from ..structure.setting import scene_travels, setting_at
-from ..structure.turn import turned
 from .bodies import bodies_at
 from .shell import shell_of
 from .way_out import ways_out
@@ -56,8 +56,9 @@ def free_ends(context: Context, build: Assembly) -> list[tuple[Member, Boxes]]:
     shell = shell_of(context.host, context.host.openings, shrunk=False).solids
     others = joined([*(row.boxes for row in bodies), upright([lo for lo, _ in shell], [hi for _, hi in shell])])
     owners = [row.part for row in bodies for _ in range(len(row.boxes))] + ["host"] * len(shell)
-    there = turned(build, setting).members
-    rows = [(member, tip(member, end).moved(setting.shift(build, member.body))) for member in there for end in (0, 1)]
+    there = as_it_stands(build, setting).members
+    at = poses_of(build, setting)
+    rows = [(member, tip(member, end).moved(at.shift(member.body))) for member in there for end in (0, 1)]
     if not rows:
         return []
     i, j, _ = within(joined(box for _, box in rows), others, 0.0)

@@ -12,8 +12,8 @@ from ..finding import COMMON_PRACTICE, Finding, Working, unknown
 from ..mechanics.space.boxes import Boxes, joined, upright, within
 from ..structure.context import Context
 from ..structure.host import GATE_OUTSIDE, LOWERED_GATE, Box, Leaf
+from ..structure.pose import turned_about
 from ..structure.setting import scene_travels, setting_at
-from ..structure.turn import about
 from .bodies import Body, bodies_at, on_floor
 
 TOUCH = 2.0
@@ -36,9 +36,8 @@ def way_of(leaf: Leaf) -> Boxes:
     found = []
     for k in range(steps + 1):
         turn = leaf.degrees * k / steps
-        at = about((middle[0], middle[1], middle[2]), leaf.pivot, leaf.axis, turn)
-        rows = [about(row, (0.0, 0.0, 0.0), leaf.axis, turn) for row in ((1.0, 0.0, 0.0), (0.0, 1.0, 0.0), (0.0, 0.0, 1.0))]
-        found.append(Boxes(np.array([at]), np.array([rows]), home.half))
+        pose = turned_about(leaf.pivot, leaf.axis, turn)
+        found.append(Boxes(np.array([pose.at((middle[0], middle[1], middle[2]))]), pose.R.T[None], home.half))
     return joined(found)
 
 

@@ -12,8 +12,8 @@ from ..mechanics.space.boxes import among, drawn_along, joined, within
 from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.holds import Motion
+from ..structure.posed import poses_of
 from ..structure.setting import Setting, settings_of
-from ..structure.turn import moved
 from .bodies import Body, bodies_at, things_on
 from .room import room
 
@@ -98,7 +98,8 @@ def _on_the_way(
     turning = any(m.body in goes and m.pivot is not None for m in build.motions)
     guided = goes & ({slider.body for slider in build.sliders} | {runner.body for runner in build.runners})
     if guided and not turning:
-        shifts = {body: Setting("", False, False, {motion.id: motion.reach}).shift(build, body) for body in goes}
+        out = poses_of(build, Setting("", False, False, {motion.id: motion.reach}))
+        shifts = {body: out.shift(body) for body in goes}
         drawn = [Body(row.part, row.name, drawn_along(row.boxes, shifts[body_of[row.part]])) for row in home if row.part in moving]
         return _between(drawn, still, ON_ITS_WAY)
     places = [(p.travel, p.name) for p in motion.positions[1:]]
@@ -108,8 +109,13 @@ def _on_the_way(
     found = list[Clash]()
     for travel, words in places:
         there = Setting("", False, False, {motion.id: travel})
-        poses = {body: moved(build, body, there) for body in goes}
-        rows = [Body(row.part, row.name, row.boxes.posed(*poses[body_of[row.part]])) for row in home if row.part in moving]
+        at = poses_of(build, there)
+        poses = {body: at.of(body) for body in goes}
+        rows = [
+            Body(row.part, row.name, row.boxes.posed(poses[body_of[row.part]].R, poses[body_of[row.part]].t))
+            for row in home
+            if row.part in moving
+        ]
         found += _between(rows, still, f", {motion.noun} {words}")
     return found
 

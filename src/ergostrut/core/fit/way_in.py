@@ -6,7 +6,7 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 
 from ..finding import COMMON_PRACTICE, Finding, Working
-from ..mechanics.space.passage import TOUCH, Corners, Pose, cannot_pass, joining, passage
+from ..mechanics.space.passage import TOUCH, Corners, Waypoint, cannot_pass, joining, passage
 from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.host import Opening
@@ -53,7 +53,7 @@ class WayIn:
     """A piece with its way from outside to where it rests; None where none was found."""
 
     piece: Piece
-    poses: tuple[Pose, ...] | None
+    poses: tuple[Waypoint, ...] | None
 
 
 def _boxes(body: Body) -> tuple[Corners, ...]:
@@ -129,7 +129,7 @@ def _finding(context: Context, ident: str, label: str, pieces: Sequence[Piece], 
     for piece in tried:
         if cannot_pass(piece.size, [one.size for one in doors]):
             return _cannot(context, blank, piece, doors)
-    ways: list[tuple[Piece, tuple[Pose, ...]]] = []
+    ways: list[tuple[Piece, tuple[Waypoint, ...]]] = []
     for piece in tried:
         if any(_follows(piece, shell, standing, like, way) for like, way in ways):
             continue
@@ -182,12 +182,12 @@ def _off_the_wall(piece: Piece, shell: Shell) -> Piece:
     return replace(piece, boxes=boxes)
 
 
-def _passes(piece: Piece, shell: Shell, standing: Iterable[Piece]) -> tuple[Pose, ...] | None:
+def _passes(piece: Piece, shell: Shell, standing: Iterable[Piece]) -> tuple[Waypoint, ...] | None:
     around = (*shell.solids, *(box for one in standing for box in one.boxes))
     return passage(_off_the_wall(piece, shell).boxes, around, shell.room, shell.gates, turns="upright" if piece.upright else "any")
 
 
-def _follows(piece: Piece, shell: Shell, standing: Iterable[Piece], like: Piece, way: tuple[Pose, ...]) -> bool:
+def _follows(piece: Piece, shell: Shell, standing: Iterable[Piece], like: Piece, way: tuple[Waypoint, ...]) -> bool:
     """Whether it goes in as one like it did: nothing is searched for it again."""
     around = (*shell.solids, *(box for one in standing for box in one.boxes))
     joined = joining(_off_the_wall(piece, shell).boxes, around, _off_the_wall(like, shell).boxes, way)

@@ -9,11 +9,12 @@ from dataclasses import dataclass, replace
 
 from ..document.load import Person
 from ..finding import COMMON_PRACTICE, Finding, Working, at_least
-from ..mechanics.space.passage import Corners, Pose, passage
+from ..mechanics.space.passage import Corners, Waypoint, passage
 from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.host import FLOOR_END, Opening
 from ..structure.parts import Surface
+from ..structure.posed import poses_of
 from ..structure.setting import scene_travels, setting_at
 from .bodies import bodies_at, on_floor
 from .people import LIES
@@ -40,7 +41,7 @@ class WayOut:
 
     person: Person
     door: str
-    poses: tuple[Pose, ...]
+    poses: tuple[Waypoint, ...]
     wide: float
     high: float
     over: tuple[str, ...]
@@ -65,7 +66,7 @@ def _beds(context: Context) -> dict[str, tuple[Assembly, Surface]]:
 
 def _place(context: Context, build: Assembly, bed: Surface, person: Person) -> Corners:
     """Where somebody lies: the sleepers of a bed side by side across its shorter side, at night."""
-    dx, dy, dz = setting_at(build, scene_travels(build, "night")).shift(build, bed.body)
+    dx, dy, dz = poses_of(build, setting_at(build, scene_travels(build, "night"))).shift(bed.body)
     mine = [one.id for one in context.design.carry.crew if one.sleeps == bed.id]
     across = 0 if bed.size[0] < bed.size[1] else 1
     lane = bed.size[across] / len(mine)
@@ -147,7 +148,7 @@ def _best(
 def _mattresses(context: Context) -> Iterator[Corners]:
     """What is soft on every bed at night, as boxes."""
     for build, bed in _beds(context).values():
-        dx, dy, dz = setting_at(build, scene_travels(build, "night")).shift(build, bed.body)
+        dx, dy, dz = poses_of(build, setting_at(build, scene_travels(build, "night"))).shift(bed.body)
         x, y, z = bed.origin[0] + dx, bed.origin[1] + dy, bed.origin[2] + dz
         yield (x, y, z), (x + bed.size[0], y + bed.size[1], z + bed.soft)
 
@@ -162,7 +163,7 @@ def _beside(asleep: Corners, wide: float) -> Corners:
 def _widest(
     person: Person, place: Corners, door: Opening, shell: Shell, solid: tuple[Corners, ...], asleep: tuple[Corners, ...]
 ) -> WayOut | None:
-    def poses(wide: float, high: float) -> tuple[Pose, ...] | None:
+    def poses(wide: float, high: float) -> tuple[Waypoint, ...] | None:
         solids = (*shell.solids, *solid, *(_beside(one, wide) for one in asleep))
         tries = (
             passage((_body(place, wide, high, share, aside),), solids, shell.room, shell.gates, turns="none")

@@ -13,6 +13,7 @@ from ..structure.assembly import Assembly, centroid
 from ..structure.carried import CarryPlan
 from ..structure.holds import Stand
 from ..structure.parts import Point3
+from ..structure.posed import poses_of
 from ..structure.runners import Runner
 from ..structure.setting import Setting
 
@@ -117,7 +118,7 @@ def rail_loads(build: Assembly, setting: Setting, plan: CarryPlan) -> tuple[Rail
     for one in loaded(plan, build):
         motion = build.motion_of(one.runner.body)
         level = one.kg * G / 4
-        for along, down in one.ends(setting.travel(motion)):
+        for along, down in one.ends(poses_of(build, setting).travel(motion)):
             for side in (side for side in one.runner.sides if side in rails):
                 x, y, z = rails[side].middle
                 at = (along, y, z) if one.runner.axis == 0 else (x, along, z)

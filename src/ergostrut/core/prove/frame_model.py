@@ -17,9 +17,9 @@ from ..structure.carried import CarryPlan
 from ..structure.feet import acting, present
 from ..structure.holds import Contact, Joint, JointSpec, Slider, screws_arm
 from ..structure.parts import Member, PanelPart
+from ..structure.posed import as_it_stands, poses_of
 from ..structure.setting import Setting
 from ..structure.systems import Fixity
-from ..structure.turn import turned
 from .diaphragm import SCREW_SLIP, STIFF, diaphragms
 from .drawn import rail_loads
 from .field import Carriers
@@ -119,11 +119,11 @@ def _aside(contact: Contact, member: Member) -> float:
 
 def _rests(lines: Lines, build: Assembly, setting: Setting, contacts: Sequence[Contact]) -> tuple[tuple[Rest, ...], list[Bar]]:
     """Contacts as rests, and the arms that reach to those beside their member: they twist it."""
-    found, arms = list[Rest](), list[Bar]()
+    found, arms, at = list[Rest](), list[Bar](), poses_of(build, setting)
     reached: dict[tuple[int, float], int] = {}
     for contact in contacts:
         line = lines.of[contact.member]
-        node = line.near(place_of(contact, np.array(setting.shift(build, line.member.body))))
+        node = line.near(place_of(contact, np.array(at.shift(line.member.body))))
         aside = _aside(contact, line.member)
         if abs(aside) > ON_AXIS:
             if (node, aside) not in reached:
@@ -143,11 +143,12 @@ def _held(lines: Lines, build: Assembly, setting: Setting) -> tuple[list[tuple[i
     """(node, axis) held by shape, and held by friction alone."""
     firm: list[tuple[int, int]] = []
     soft: list[tuple[int, int]] = []
+    at = poses_of(build, setting)
     for hold in build.holds:
         line = lines.of.get(hold.member)
         if line is None:
             continue
-        shift = np.array(setting.shift(build, line.member.body))
+        shift = np.array(at.shift(line.member.body))
         node = line.near(np.array(hold.at) + (0.0 if hold.rides == "host" else shift))
         (soft if hold.by == "friction" else firm).append((node, hold.axis))
     firm = list(dict.fromkeys(firm))
@@ -157,7 +158,8 @@ def _held(lines: Lines, build: Assembly, setting: Setting) -> tuple[list[tuple[i
 def _lies(build: Assembly, setting: Setting, lines: Lines, panel: PanelPart) -> str:
     """The body whose members carry a panel where it stands; empty where it was taken off them."""
     under = next((lines.of[name].member.body for name in panel.on if name in lines.of), "")
-    return under if under and setting.shift(build, panel.body) == setting.shift(build, under) else ""
+    at = poses_of(build, setting)
+    return under if under and at.shift(panel.body) == at.shift(under) else ""
 
 
 def _carriers(build: Assembly, given: Sequence[PanelPart], setting: Setting, lines: Lines) -> tuple[dict[str, str], tuple[Carriers, ...]]:
@@ -196,7 +198,7 @@ def _on_rollers(build: Assembly, setting: Setting, slider: Slider) -> None:
         SolverError: saying which do not.
     """
     rail = build.member(slider.rails[0])
-    travel = setting.shift(build, slider.body)[0]
+    travel = poses_of(build, setting).shift(slider.body)[0]
     x_front, x_rear = slider.hold_down.x, slider.carrying.x - travel
     if not rail.a[0] <= x_front < rail.b[0]:
         raise SolverError(f"the hold-down rollers do not lie on the {slider.label}")
@@ -228,7 +230,7 @@ def frame_model(build: Assembly, setting: Setting, plan: CarryPlan) -> Posed:
     Raises:
         SolverError: it cannot be framed as it stands, in words.
     """
-    build = turned(build, setting)
+    build = as_it_stands(build, setting)
     build = replace(build, stands=present(build, setting))
     for slider in build.sliders:
         _on_rollers(build, setting, slider)

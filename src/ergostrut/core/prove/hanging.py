@@ -14,6 +14,7 @@ from ..mechanics.solver.model import Strap as Pull
 from ..mechanics.solver.solve import Frame
 from ..structure.assembly import Assembly
 from ..structure.hung import Latch, Mount, Pivot, Strap
+from ..structure.posed import poses_of
 from ..structure.setting import Setting
 from .lines import Lines
 
@@ -45,7 +46,7 @@ NOTHING = Hung()
 
 
 def places(build: Assembly, setting: Setting) -> list[tuple[str, Array]]:
-    """Points of members where something of it is fastened; ``build`` as it stands (``turn.turned``)."""
+    """Points of members where something of it is fastened; ``build`` as it stands (``as_it_stands``)."""
     rows = [(strap.member, strap.at) for strap in hooked(build, setting)]
     rows += [(mount.member, mount.at) for mount in build.mounts]
     rows += [(name, pivot.at) for pivot in build.pivots for name in (pivot.moving, pivot.fixed)]
@@ -63,7 +64,7 @@ def _shut(build: Assembly, setting: Setting) -> tuple[Latch, ...]:
 
 
 def _travel(build: Assembly, setting: Setting, member: str) -> float:
-    return setting.travel(build.motion_of(build.member(member).body))
+    return poses_of(build, setting).travel(build.motion_of(build.member(member).body))
 
 
 def _released(bar: Bar, axis: Array, nodes: Sequence[Array]) -> Bar:

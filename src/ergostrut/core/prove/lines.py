@@ -16,6 +16,7 @@ from ..mechanics.solver.model import SolverError
 from ..structure.assembly import Assembly
 from ..structure.holds import Contact, Joint
 from ..structure.parts import Member
+from ..structure.posed import poses_of
 from ..structure.setting import Setting
 
 Array = NDArray[np.float64]
@@ -133,7 +134,8 @@ def lay(
         SolverError: members frame into each other in a ring.
     """
     found = Lines()
-    shifts = {m.id: np.array(setting.shift(build, m.body)) for m in members}
+    poses = poses_of(build, setting)
+    shifts = {m.id: np.array(poses.shift(m.body)) for m in members}
     ends: dict[tuple[str, str], Joint | None] = {(j.framing, j.end): j for j in build.joints if j.end != "crosses"}
     on: dict[str, list[Joint]] = {}
     for joint in build.joints:

@@ -21,6 +21,7 @@ from ..structure.assembly import Assembly
 from ..structure.carried import CarryPlan
 from ..structure.holds import Contact, Stand
 from ..structure.parts import Member, PanelPart
+from ..structure.posed import poses_of
 from ..structure.setting import Setting
 from ..structure.systems import Fixity
 from .diaphragm import Bay
@@ -164,11 +165,11 @@ class Posed:
     def _live(self, stand: Stand) -> LoadCase:
         member = self.rows[stand.member][0].member if stand.member else None
         if member is None:
-            dx, dy, _ = self.setting.shift(self.assembly, stand.body)
+            dx, dy, _ = poses_of(self.assembly, self.setting).shift(stand.body)
             body = self.homes.get(stand.body, stand.body)
             patch = Patch(stand.id, body, stand.at[0] + dx, stand.at[1] + dy, stand.size, 1.0 / G, 0.0)
             return LoadCase(stand.words, tuple(self._spread(patch, (0.0, 0.0, -1.0))))
-        where = self._on(member.id, np.array(stand.at) + np.array(self.setting.shift(self.assembly, member.body)))
+        where = self._on(member.id, np.array(stand.at) + np.array(poses_of(self.assembly, self.setting).shift(member.body)))
         if isinstance(where, int):
             return LoadCase(stand.words, nodal=((where, (0, 0, -1, 0, 0, 0)),))
         return LoadCase(stand.words, points=(Point(where[0], where[1], (0, 0, -1)),))
@@ -203,7 +204,7 @@ def patches_on(build: Assembly, setting: Setting, plan: CarryPlan, level: dict[s
     """Panels with the small parts of their body, and every thing carried, as patches; ``level``: z of what carries each body's panels."""
     found = []
     for body in dict.fromkeys(panel.body for panel in build.panels):
-        dx, dy, dz = setting.shift(build, body)
+        dx, dy, dz = poses_of(build, setting).shift(body)
         panels = [panel for panel in build.panels if panel.body == body and not panel.corners]
         if not panels:
             continue
@@ -228,7 +229,7 @@ def _below(
     home = homes.get(body)
     if home is not None and home in level:
         return home, level[home]
-    shift = setting.shift(build, body)
+    shift = poses_of(build, setting).shift(body)
     middle = panel.origin[0] + panel.size[0] / 2 + shift[0]
 
     def beside(other: PanelPart) -> float:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
+from ..structure.posed import poses_of
 from ..structure.pressing import Pressing
 from .lines import place_of
 from .study import Study
@@ -16,7 +17,8 @@ def pressing(study: Study, *, crash: bool = False, firm: bool = False) -> Pressi
     if study.posed is None or not rows:
         return None
     build, setting = study.posed.assembly, study.setting
-    shifts = [np.array(setting.shift(build, build.member(contact.member).body)) for contact in study.posed.contacts]
+    at = poses_of(build, setting)
+    shifts = [np.array(at.shift(build.member(contact.member).body)) for contact in study.posed.contacts]
     places = [place_of(contact, shift) for contact, shift in zip(study.posed.contacts, shifts, strict=True)]
     return Pressing(
         setting,

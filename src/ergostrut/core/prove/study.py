@@ -12,6 +12,7 @@ import numpy as np
 from ..cases import Case, cases_at, crash_cases
 from ..constants import G
 from ..finding import Finding, Working, at_most
+from ..mechanics.kinematics import JammedError
 from ..mechanics.solver.along import Along, along
 from ..mechanics.solver.ground import Ground
 from ..mechanics.solver.model import Array, MechanismError, SolverError
@@ -23,6 +24,7 @@ from ..structure.carried import CarryPlan
 from ..structure.context import Context
 from ..structure.holds import Slider
 from ..structure.parts import Point3
+from ..structure.posed import poses_of
 from ..structure.setting import Setting
 from .frame_model import frame_model, stretched, taken
 from .posed import Fallen, OnGround, Posed, Solved, solve_cases
@@ -248,7 +250,7 @@ class Study:
         return next((item for item in self.solved if item.case.name == name), None)
 
     def travel(self, slider: Slider) -> float:
-        return self.setting.shift(self.assembly, slider.body)[0]
+        return poses_of(self.assembly, self.setting).shift(slider.body)[0]
 
     @cached_property
     def mass(self) -> float:
@@ -268,9 +270,9 @@ class Study:
         if self.posed is None:
             return []
         build, foot = self.posed.assembly, self.context.design.loads.foot
-        found = []
+        found, poses = [], poses_of(build, self.setting)
         for stand in (stand for stand in build.stands if stand.id in case.live):
-            shift = self.setting.shift(build, stand.body or build.member(stand.member).body)
+            shift = poses.shift(stand.body or build.member(stand.member).body)
             at = stand.at[0] + shift[0], stand.at[1] + shift[1], stand.at[2] + shift[2]
             found.append((stand.newton if stand.newton is not None else foot, at))
         return found
@@ -303,7 +305,7 @@ def begin(context: Context, assembly: Assembly, setting: Setting, cases: Cases |
         return Begun(_nothing(context, assembly, setting, SolverError(PANELS)), None)
     try:
         posed = frame_model(assembly, setting, CarryPlan((), (), ()) if setting.bare else context.plan)
-    except SolverError as error:
+    except (SolverError, JammedError) as error:
         return Begun(_nothing(context, assembly, setting, error), None)
     build = posed.assembly
     rows = cases(build) if cases else cases_at(context.design.loads, setting.drivable, build.stands)
@@ -375,7 +377,7 @@ def _onto(begun: Begun, ground: Ground) -> OnGround:
     return OnGround(Ground(sunk, give), bearing)
 
 
-def _nothing(context: Context, assembly: Assembly, setting: Setting, error: SolverError) -> Study:
+def _nothing(context: Context, assembly: Assembly, setting: Setting, error: Exception) -> Study:
     return Study(context, assembly, setting, None, (), (), str(error))
 
 

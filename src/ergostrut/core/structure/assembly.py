@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from .holds import Anchor, Contact, Hold, Joint, JointSpec, Link, Lock, Motion, Slider, Stand
+from .holds import Anchor, Contact, Hold, Joint, JointSpec, Link, Lock, Loop, Motion, Slider, Stand
 from .hung import Holder, Latch, Mount, Pivot, Strap
 from .parts import Edging, Height, Item, Member, PanelPart, Point3, Slab, Surface
 from .runners import Keeper, Runner
@@ -49,6 +49,8 @@ class Assembly:
     edging: Edging | None = None
     """How the slabs hold each other."""
     motions: tuple[Motion, ...] = ()
+    loops: tuple[Loop, ...] = ()
+    """Closed chains of its motions."""
     joints: tuple[Joint, ...] = ()
     contacts: tuple[Contact, ...] = ()
     holds: tuple[Hold, ...] = ()
@@ -103,8 +105,9 @@ class Assembly:
 
     @property
     def handles(self) -> tuple[Motion, ...]:
-        """Motions that somebody moves; the others follow one of them."""
-        return tuple(motion for motion in self.motions if not motion.follows)
+        """Motions that somebody moves; the others follow one of them, or a chain drives them."""
+        driven = {name for loop in self.loops for name in loop.drives}
+        return tuple(motion for motion in self.motions if not motion.follows and motion.id not in driven)
 
     def motion_of(self, body: str) -> Motion | None:
         return next((motion for motion in self.motions if motion.body == body), None)

@@ -13,6 +13,7 @@ from .carried import CarryPlan, Placed
 from .holds import Scene
 from .host import Host
 from .parts import Point3
+from .posed import poses_of
 from .setting import setting_at
 
 
@@ -49,7 +50,7 @@ def standing(context: Context, item: Placed, travels: Mapping[str, float]) -> Po
     """Centre of a thing carried, with every motion at its travel."""
     for build in context.builds:
         if item.surface.body in build.bodies:
-            (x, y, z), (dx, dy, dz) = item.at(), setting_at(build, travels).shift(build, item.surface.body)
+            (x, y, z), (dx, dy, dz) = item.at(), poses_of(build, setting_at(build, travels)).shift(item.surface.body)
             return x + dx, y + dy, z + dz
     return item.at()
 

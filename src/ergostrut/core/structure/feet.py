@@ -10,6 +10,7 @@ from collections.abc import Iterable, Iterator
 from .assembly import Assembly
 from .holds import Contact, Stand
 from .parts import Member, PanelPart, Point3
+from .posed import Poses, poses_of
 from .setting import Setting
 
 FLUSH = 3.0
@@ -21,7 +22,7 @@ LEVEL = 1.0
 
 def acting(build: Assembly, setting: Setting, contact: Contact) -> bool:
     """Whether a contact is there in a setting: some are at one travel of their body alone."""
-    travel = setting.travel(build.motion_of(build.member(contact.member).body))
+    travel = poses_of(build, setting).travel(build.motion_of(build.member(contact.member).body))
     return contact.only_at is None or abs(travel - contact.only_at) < 0.01
 
 
@@ -29,39 +30,39 @@ def present(build: Assembly, setting: Setting) -> tuple[Stand, ...]:
     """Who may be there: nobody on a bare build; nobody sleeps on what is moved from home, nor sits where no panel lies any more.
 
     A foot stands at both ends of every member under a panel, half its width beside where it frames into another, and in the middle
-    between what it rests on, wherever that is in the setting. ``build`` as it stands there (``turn.turned``).
+    between what it rests on, wherever that is in the setting. ``build`` as it stands there (``as_it_stands``).
     """
     if setting.bare:
         return ()
-    home = not any(setting.travels.values())
-    known = [s for s in build.stands if home or s.kind == "foot" or (s.kind == "sitting" and over(build, setting, s.at))]
+    home, poses = not any(setting.travels.values()), poses_of(build, setting)
+    known = [s for s in build.stands if home or s.kind == "foot" or (s.kind == "sitting" and over(build, poses, s.at))]
     found = list(known)
     taken = {(s.member, s.at) for s in known if s.kind == "foot" and s.member}
-    for stand in _feet(build, setting):
+    for stand in _feet(build, setting, poses):
         if all(member != stand.member or math.dist(at, stand.at) >= FOOT / 3 for member, at in taken):
             taken.add((stand.member, stand.at))
             found.append(stand)
     return tuple(found)
 
 
-def over(build: Assembly, setting: Setting, at: Point3, panels: Iterable[PanelPart] | None = None, near: float = 1.0) -> bool:
+def over(build: Assembly, poses: Poses, at: Point3, panels: Iterable[PanelPart] | None = None, near: float = 1.0) -> bool:
     """Whether a place lies under or on one of the panels, to ``near`` mm; all the build's unless told."""
     for panel in build.panels if panels is None else panels:
-        dx, dy, _ = setting.shift(build, panel.body)
+        dx, dy, _ = poses.shift(panel.body)
         (px, py, _), (lx, ly) = panel.origin, panel.size
         if px + dx - near <= at[0] <= px + dx + lx + near and py + dy - near <= at[1] <= py + dy + ly + near:
             return True
     return False
 
 
-def _feet(build: Assembly, setting: Setting) -> Iterator[Stand]:
+def _feet(build: Assembly, setting: Setting, poses: Poses) -> Iterator[Stand]:
     names = Counter(member.name for member in build.members)
     for member in build.members:
-        above = _above(build, setting, member)
+        above = _above(build, poses, member)
         if not above:
             continue
         length = member.length
-        rests = _rests(build, setting, member)
+        rests = _rests(build, setting, poses, member)
         spots = [(0.0, _ends(member)[0]), (length, _ends(member)[1])]
         # beside a joint as well as on it: there the joint takes nearly all of the foot
         framed = {joint.end for joint in build.joints if joint.framing == member.id}
@@ -71,34 +72,34 @@ def _feet(build: Assembly, setting: Setting) -> Iterator[Stand]:
         spans = [(a, b) for a, b in itertools.pairwise(rests) if b - a >= 2 * FOOT]
         for n, (a, b) in enumerate(spans, 1):
             spots.append(((a + b) / 2, "in the middle" if len(spans) == 1 else f"in the middle of span {n}"))
-        shift = setting.shift(build, member.body)
+        shift = poses.shift(member.body)
         for s, words in spots:
             at = _along(member, s)
-            if over(build, setting, (at[0] + shift[0], at[1] + shift[1], at[2]), above, near=FOOT):
+            if over(build, poses, (at[0] + shift[0], at[1] + shift[1], at[2]), above, near=FOOT):
                 called = member.name if names[member.name] == 1 else f"{member.name} of {member.body.rsplit('/', 1)[-1].replace('.', ' ')}"
                 yield Stand(f"foot.{member.id}.{s:.0f}", f"one foot on {called}, {words}", at, member.id)
 
 
-def _above(build: Assembly, setting: Setting, member: Member) -> list[PanelPart]:
+def _above(build: Assembly, poses: Poses, member: Member) -> list[PanelPart]:
     """Panels that lie on a proved, level member where it stands."""
     if member.group is None or abs(member.a[2] - member.b[2]) > LEVEL:
         return []
-    dx, dy, dz = setting.shift(build, member.body)
+    dx, dy, dz = poses.shift(member.body)
     top = member.a[2] + dz + member.shape.depth / 2
     found = []
     for panel in build.panels:
-        bottom = panel.origin[2] + setting.shift(build, panel.body)[2]
+        bottom = panel.origin[2] + poses.shift(panel.body)[2]
         if panel.trodden and (member.id in panel.on or abs(bottom - top) <= FLUSH):
             middle = member.middle
-            if any(over(build, setting, (x + dx, y + dy, 0.0), (panel,), near=FOOT) for x, y, _ in (member.a, middle, member.b)):
+            if any(over(build, poses, (x + dx, y + dy, 0.0), (panel,), near=FOOT) for x, y, _ in (member.a, middle, member.b)):
                 found.append(panel)
     return found
 
 
-def _rests(build: Assembly, setting: Setting, member: Member) -> list[float]:
+def _rests(build: Assembly, setting: Setting, poses: Poses, member: Member) -> list[float]:
     """mm along a member of what holds it up, in order: contacts, the members it frames into, posts and members under it."""
     found = [0.0 if joint.end == "a" else member.length for joint in build.joints if joint.framing == member.id and joint.end != "crosses"]
-    dx, dy, dz = setting.shift(build, member.body)
+    dx, dy, dz = poses.shift(member.body)
     found += [_place(member, strap.at) for strap in build.straps if strap.member == member.id]
     found += [_place(member, pivot.at) for pivot in build.pivots if pivot.moving == member.id]
     for contact in build.contacts:

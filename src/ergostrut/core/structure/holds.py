@@ -28,10 +28,19 @@ class Position:
 
 
 @dataclass(frozen=True, slots=True)
+class Ratio:
+    """What follows a motion goes ``k`` times as far, from the ``start`` of that one's travel on."""
+
+    k: float = 1.0
+    start: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
 class Motion:
     """A body that moves 0..``reach`` mm along the unit vector ``toward``, or turns by as many degrees about it through ``pivot``.
 
-    Positions are sorted by travel, the first is home. ``follows``: the motion whose travel it takes; nobody moves it by itself."""
+    Positions are sorted by travel, the first is home. ``on``: the body it moves on and goes with, empty for what the build stands on.
+    ``follows``: the motion that moves it, by ``law``; nobody moves it by itself."""
 
     id: str
     body: str
@@ -45,10 +54,37 @@ class Motion:
     """The parameter its reach hangs on, below the build."""
     pivot: Point3 | None = None
     follows: str = ""
+    on: str = ""
+    law: Ratio = Ratio()
+
+    def led(self, travel: float) -> float:
+        """Its own travel where the motion that it follows stands at ``travel``."""
+        return min(max(self.law.k * (travel - self.law.start), 0.0), self.reach)
 
     @property
     def unit(self) -> Literal["mm", "deg"]:
         return "mm" if self.pivot is None else "deg"
+
+
+@dataclass(frozen=True, slots=True)
+class Meeting:
+    """A point ``at`` of a ``body`` that stays at a point ``on`` of ``other`` (empty: what the build stands on), or on the line through it
+    that runs ``along`` a unit vector; all as everything is home."""
+
+    body: str
+    at: Point3
+    other: str
+    on: Point3
+    along: Point3 | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Loop:
+    """A closed chain: the motions that it ``drives`` as their ``handle`` is moved, so that what ``closes`` it stays together."""
+
+    handle: str
+    drives: tuple[str, ...]
+    closes: tuple[Meeting, ...]
 
 
 @dataclass(frozen=True, slots=True)

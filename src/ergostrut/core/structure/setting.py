@@ -1,4 +1,4 @@
-"""Where everything that moves stands: every motion at a travel. ``shift`` alone moves parts along a line; nobody else adds travel."""
+"""Where everything that moves stands: every motion that somebody moves at a travel."""
 
 from __future__ import annotations
 
@@ -7,7 +7,6 @@ from dataclasses import dataclass, field, replace
 
 from .assembly import Assembly
 from .holds import SCENES, Motion, Position, Scene
-from .parts import Point3
 
 
 @dataclass(frozen=True)
@@ -29,17 +28,6 @@ class Setting:
     def where(self) -> str:
         """Ends a sentence about this setting: “, tray out”."""
         return f", {self.noun} {self.name}".rstrip() if self.name else ""
-
-    def travel(self, motion: Motion | None) -> float:
-        return self.travels.get(motion.follows or motion.id, 0.0) if motion else 0.0
-
-    def shift(self, build: Assembly, body: str) -> Point3:
-        """How far a body of a build stands from home along its line, mm; what turns stays (``turn.turned``)."""
-        motion = build.motion_of(body)
-        if motion is None or motion.pivot is not None:
-            return 0.0, 0.0, 0.0
-        travel, (x, y, z) = self.travel(motion), motion.toward
-        return travel * x, travel * y, travel * z
 
 
 def at_position(motion: Motion, position: Position) -> Setting:
@@ -83,7 +71,7 @@ def _bare(build: Assembly, travels: Mapping[str, float]) -> bool:
 
 
 def _same(build: Assembly, setting: Setting, travels: Mapping[str, float]) -> bool:
-    return all(abs(setting.travel(m) - travels.get(m.id, 0.0)) < 0.01 for m in build.handles)
+    return all(abs(setting.travels.get(m.id, 0.0) - travels.get(m.id, 0.0)) < 0.01 for m in build.handles)
 
 
 def setting_at(build: Assembly, travels: Mapping[str, float]) -> Setting:

@@ -45,7 +45,7 @@ class Gate:
 
 
 @dataclass(frozen=True, slots=True)
-class Pose:
+class Waypoint:
     """Where a piece's middle is, mm, and its attitude: rows are what its own axes at rest have become."""
 
     at: Vec
@@ -64,7 +64,7 @@ def cannot_pass(size: Vec, openings: Sequence[tuple[float, float]]) -> bool:
 
 def passage(
     piece: tuple[Corners, ...], solids: tuple[Corners, ...], room: Corners, gates: tuple[Gate, ...], *, turns: Turns = "any"
-) -> tuple[Pose, ...] | None:
+) -> tuple[Waypoint, ...] | None:
     """Poses from outside to where the piece rests, straight between one and the next; None where none was found.
 
     Args:
@@ -79,7 +79,7 @@ def passage(
 @lru_cache(maxsize=2048)
 def _passage(
     piece: tuple[Corners, ...], solids: tuple[Corners, ...], room: Corners, gates: tuple[Gate, ...], turns: Turns
-) -> tuple[Pose, ...] | None:
+) -> tuple[Waypoint, ...] | None:
     lo, hi = np.array([c[0] for c in piece]), np.array([c[1] for c in piece])
     goal = (lo.min(axis=0) + hi.max(axis=0)) / 2
     centre, half = (lo + hi) / 2 - goal, np.maximum((hi - lo) / 2 - TOUCH, 0.2 * (hi - lo) / 2)
@@ -89,8 +89,8 @@ def _passage(
 
 
 def joining(
-    piece: tuple[Corners, ...], solids: tuple[Corners, ...], like: tuple[Corners, ...], way: Sequence[Pose]
-) -> tuple[Pose, ...] | None:
+    piece: tuple[Corners, ...], solids: tuple[Corners, ...], like: tuple[Corners, ...], way: Sequence[Waypoint]
+) -> tuple[Waypoint, ...] | None:
     """Poses from outside to where a piece rests by the ``way`` that one of its size and attitude goes, left straight along the axes in any
     order; None where it is another piece, or reaches no pose of it so."""
     lo, hi = np.array([c[0] for c in piece]), np.array([c[1] for c in piece])
@@ -108,7 +108,7 @@ def joining(
             for order in itertools.permutations(range(3)):
                 steps = [goal, *(goal + np.where(np.isin(range(3), order[: n + 1]), run, 0.0) for n in range(3))]
                 if all(_clear(centre, half, a, b, around) for a, b in itertools.pairwise(steps)):
-                    return (*way[: k + 1], *(Pose(_vec(at), LEVEL) for at in steps[-2::-1]))
+                    return (*way[: k + 1], *(Waypoint(_vec(at), LEVEL) for at in steps[-2::-1]))
     return None
 
 
@@ -121,7 +121,7 @@ def _reach(centre: Array, half: Array) -> Array:
     return found
 
 
-def _straight(centre: Array, half: Array, goal: Array, solids: Array, gates: tuple[Gate, ...]) -> tuple[Pose, ...] | None:
+def _straight(centre: Array, half: Array, goal: Array, solids: Array, gates: tuple[Gate, ...]) -> tuple[Waypoint, ...] | None:
     """Lifted, moved over to the middle, drawn out: tried before anything is searched."""
     reach = _reach(centre, half)
     tops = [0.0, *sorted({float(v) for v in solids[:, 1, 2] + reach[2] + 1.0 - goal[2] if 0 < v < 1500})]
@@ -136,7 +136,7 @@ def _straight(centre: Array, half: Array, goal: Array, solids: Array, gates: tup
                         after[axis] += run
                         at.append(after)
                 if all(_clear(centre, half, a, b, solids) for a, b in itertools.pairwise(at)):
-                    return tuple(Pose(_vec(p), LEVEL) for p in reversed(at))
+                    return tuple(Waypoint(_vec(p), LEVEL) for p in reversed(at))
     return None
 
 
@@ -279,7 +279,7 @@ class _Search:
         found: Mask = start & free
         return found
 
-    def way(self, turns: Turns) -> tuple[Pose, ...] | None:
+    def way(self, turns: Turns) -> tuple[Waypoint, ...] | None:
         level = np.eye(3)
         free = self._free(self.centre, self.half)
         first = self._add(level, free, self._start(free), None)
@@ -323,19 +323,19 @@ class _Search:
     def _within(self, attitude: Array, axis: int, one: float, other: float) -> Mask:
         return self._free(*self._turned(attitude, axis, min(one, other), max(one, other)))
 
-    def _told(self, n: int, out: Cell) -> tuple[Pose, ...]:
+    def _told(self, n: int, out: Cell) -> tuple[Waypoint, ...]:
         """The way from outside to rest, as poses."""
-        found: list[Pose] = []
+        found: list[Waypoint] = []
         cell, layer = out, self.layers[n]
         while True:
             before = layer.before
             for at in _route(layer.reached, cell, layer.link):
-                found.append(Pose(self._middle(at), _rows(layer.attitude)))
+                found.append(Waypoint(self._middle(at), _rows(layer.attitude)))
                 cell = at
             if before is None:
                 break
             layer = self.layers[before]
-        found.append(Pose(_vec(self.goal), LEVEL))
+        found.append(Waypoint(_vec(self.goal), LEVEL))
         return tuple(found)
 
     def _middle(self, cell: Cell) -> Vec:

@@ -1,0 +1,51 @@
+"""How a body stands: turned, then gone. The one noun for it; whoever moves a point asks a pose."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from .parts import Point3
+
+Array = NDArray[np.float64]
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Pose:
+    """``R`` (3, 3) by which points turn, and ``t`` (3,) mm by which they then go."""
+
+    R: Array
+    t: Array
+
+    def at(self, point: Point3) -> Point3:
+        """Where a point of the body is."""
+        x, y, z = (float(v) for v in self.R @ point + self.t)
+        return x, y, z
+
+    def toward(self, way: Point3) -> Point3:
+        """Where a direction of the body points."""
+        x, y, z = (float(v) for v in self.R @ way)
+        return x, y, z
+
+    def on(self, under: Pose) -> Pose:
+        """This pose on a body that stands as ``under`` itself."""
+        return Pose(under.R @ self.R, under.R @ self.t + under.t)
+
+    @property
+    def inverse(self) -> Pose:
+        return Pose(self.R.T, -self.R.T @ self.t)
+
+
+def moved_by(by: Point3) -> Pose:
+    """Gone along, not turned."""
+    return Pose(np.eye(3), np.array(by, dtype=float))
+
+
+def turned_about(pivot: Point3, axis: Point3, degrees: float) -> Pose:
+    """Turned by the right hand about a unit axis through ``pivot`` (Rodrigues' formula)."""
+    x, y, z = axis
+    k, angle = np.array([[0.0, -z, y], [z, 0.0, -x], [-y, x, 0.0]]), np.radians(degrees)
+    R = np.eye(3) + np.sin(angle) * k + (1 - np.cos(angle)) * k @ k
+    return Pose(R, np.array(pivot) - R @ np.array(pivot))
