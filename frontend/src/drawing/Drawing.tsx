@@ -4,6 +4,7 @@ import { useEffect, useId, useMemo, useRef, useState } from "react";
 import type { View } from "../api/client";
 import { useLit } from "../job/context";
 import { showForce, showLength, type Units } from "../quantity/format";
+import { shaftOf, SLANT, type Spot, spotsOf } from "./forces";
 import {
   type Arrow,
   type Dimension,
@@ -89,6 +90,13 @@ export function Drawing({ view, units, title, selected, onField, onPart, onMove 
   const [ref, size] = useSize();
   const id = useId().replace(/:/g, "");
   const p = useMemo(() => project(view, size.width, size.height), [view, size]);
+  const spots = useMemo(() => {
+    const text = (item: Arrow) => `${showForce(item.newton, units.mass)} ${item.title}`;
+    return spotsOf(
+      view.items.filter(isArrow).map((item) => ({ item, text: text(item) })),
+      p,
+    );
+  }, [view, p, units.mass]);
   const [drag, setDrag] = useState<{ part: string; x: number; y: number; dx: number; dy: number } | null>(null);
   const shift = (part: string) => (drag && part && drag.part === part ? `translate(${drag.dx} ${drag.dy})` : undefined);
   const grab = (part: string) => (event: React.PointerEvent) => {
@@ -191,7 +199,9 @@ export function Drawing({ view, units, title, selected, onField, onPart, onMove 
           if (isLabel(item)) return <Words key={i} item={item} p={p} transform={shift(item.part ?? "")} />;
           return null;
         })}
-        {view.items.map((item, i) => (isArrow(item) ? <Force key={i} item={item} p={p} units={units} /> : null))}
+        {[...spots].map(([item, spot], i) => (
+          <Force key={i} item={item} p={p} units={units} spot={spot} />
+        ))}
         {view.items.map((item, i) =>
           isDimension(item) ? (
             <Tag key={i} item={item} p={p} units={units} up={up.has(item)} onField={onField} selected={selected} />
@@ -252,18 +262,10 @@ function Words({
   );
 }
 
-function Force({ item, p, units }: { item: Arrow; p: Projection; units: Units }) {
-  const length = 20 + 46 * item.share;
-  const [ux, uv] = item.toward;
-  const tip = { x: p.x(item.at[0]), y: p.y(item.at[1]) };
-  const tail = { x: tip.x - ux * length, y: tip.y + uv * length };
+function Force({ item, p, units, spot }: { item: Arrow; p: Projection; units: Units; spot: Spot }) {
+  const { tip, tail } = shaftOf(item, p);
   const angle = (Math.atan2(tip.y - tail.y, tip.x - tail.x) * 180) / Math.PI;
-  const below = uv > 0;
-  const level = Math.abs(ux) > Math.abs(uv);
   const quiet = item.role === "load";
-  const force = showForce(item.newton, units.mass);
-  // beside its tail, to the left of one that presses down unless the drawing ends there
-  const leftward = !level && !below && tail.x - 8 > (force.length + item.title.length + 1) * 7.2;
   return (
     <g>
       <line x1={tail.x} y1={tail.y} x2={tip.x} y2={tip.y} stroke="var(--ink)" strokeWidth={quiet ? 1.6 : 2.4} />
@@ -272,20 +274,16 @@ function Force({ item, p, units }: { item: Arrow; p: Projection; units: Units })
         fill="var(--ink)"
         transform={`translate(${tip.x} ${tip.y}) rotate(${angle})`}
       />
+      {quiet && spot.moved > 1 && (
+        <line x1={tail.x} y1={tail.y} x2={tail.x} y2={spot.y + 4} stroke="var(--steel)" strokeWidth={1} />
+      )}
       {quiet ? (
-        <text transform={`translate(${tail.x + 4} ${tail.y - 6}) rotate(-42)`} fontSize={12.5} fill="var(--ink)">
+        <text transform={`translate(${spot.x} ${spot.y}) rotate(${-SLANT})`} fontSize={12.5} fill="var(--ink)">
           {item.title}
         </text>
       ) : (
-        <text
-          x={level ? tail.x - ux * 6 : leftward ? tail.x - 8 : tail.x + 8}
-          y={level ? tail.y + 5 : below ? tail.y + 2 : tail.y - 4}
-          textAnchor={(level && ux > 0) || leftward ? "end" : "start"}
-          fontSize={14}
-          fontWeight={600}
-          fill="var(--ink)"
-        >
-          {force}
+        <text x={spot.x} y={spot.y} textAnchor={spot.anchor} fontSize={14} fontWeight={600} fill="var(--ink)">
+          {showForce(item.newton, units.mass)}
           <tspan fontWeight={400}> {item.title}</tspan>
         </text>
       )}

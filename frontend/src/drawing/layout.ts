@@ -22,6 +22,8 @@ export interface Projection {
   x: (u: number) => number;
   y: (v: number) => number;
   box: View["box"];
+  /** px of the whole drawing. */
+  width: number;
   column: number;
   margin: { left: number; right: number; top: number; bottom: number };
 }
@@ -51,7 +53,15 @@ export function project(view: View, width: number, height: number): Projection {
   const scale = Math.min(room.x / Math.max(u1 - u0, 1), room.y / Math.max(v1 - v0, 1));
   const left = margin.left + (room.x - (u1 - u0) * scale) / 2;
   const top = margin.top + (room.y - (v1 - v0) * scale) / 2;
-  return { scale, x: (u) => left + (u - u0) * scale, y: (v) => top + (v1 - v) * scale, box: view.box, column, margin };
+  return {
+    scale,
+    x: (u) => left + (u - u0) * scale,
+    y: (v) => top + (v1 - v) * scale,
+    box: view.box,
+    width,
+    column,
+    margin,
+  };
 }
 
 /** Where a dimension's line lies, in px. */
