@@ -29,7 +29,7 @@ def held(node: int, *dofs: int) -> list[tuple[int, int]]:
     return [(node, dof) for dof in dofs]
 
 
-def as_it_stands(vector: Sequence[float]) -> tuple[float, float, float]:
+def turned(vector: Sequence[float]) -> tuple[float, float, float]:
     """Host axes to PyNite's."""
     return vector[0], vector[2], -vector[1]
 
@@ -41,7 +41,7 @@ def in_pynite(model: FrameModel, case: LoadCase, held_at: dict[tuple[int, int], 
     """The same linear frame solved by PyNite; ``held_at`` holds (node, dof) at a displacement in host axes, ``taut`` straps pull."""
     other = FEModel3D()
     for i, node in enumerate(model.nodes):
-        other.add_node(f"N{i}", *as_it_stands([float(v) for v in node]))
+        other.add_node(f"N{i}", *turned([float(v) for v in node]))
     for i, bar in enumerate(model.bars):
         other.add_material(f"m{i}", bar.E, bar.G, 0.3, 0.0)
         other.add_section(f"s{i}", bar.A, bar.Iz, bar.Iy, bar.J)
@@ -55,7 +55,7 @@ def in_pynite(model: FrameModel, case: LoadCase, held_at: dict[tuple[int, int], 
         far = f"N{strap.b}"
         if strap.b is None:
             far = f"W{i}"
-            other.add_node(far, *as_it_stands(strap.to))
+            other.add_node(far, *turned(strap.to))
             other.def_support(far, *[True] * 6)
         other.add_spring(f"S{i}", f"N{strap.a}", far, strap.k)
     for node in range(len(model.nodes)):

@@ -21,7 +21,7 @@ from tests.references.test_shell_boxes import racked as on_a_grid
 PLATE = isotropic(10_000.0, 0.3, 5.0)
 
 
-def as_it_stands(flats: list[Flat], by: Rotation) -> list[Outline]:
+def turned(flats: list[Flat], by: Rotation) -> list[Outline]:
     return [Outline(flat.id, by.apply(rim_of(flat)), flat.section, flat.grain) for flat in flats]
 
 
@@ -72,10 +72,10 @@ def test_a_box_in_any_attitude_racks_the_same() -> None:
     both directions."""
     alike = isotropic(9_000.0, 0.3, 18.0)
     flats = [Flat(f.id, f.corner, f.size, alike, f.grain) for f in carcass(back=True)]
-    straight = racked(as_it_stands(flats, Rotation.identity()), Rotation.identity())
+    straight = racked(turned(flats, Rotation.identity()), Rotation.identity())
     for angles in ((30, 0, 0), (12, -25, 40)):
         by = Rotation.from_euler("xyz", angles, degrees=True)
-        assert racked(as_it_stands(flats, by), by) == pytest.approx(straight, rel=0.02)
+        assert racked(turned(flats, by), by) == pytest.approx(straight, rel=0.02)
 
 
 @pytest.mark.parametrize("back", [True, False])
@@ -83,7 +83,7 @@ def test_cut_into_triangles_first_it_racks_as_on_a_grid(back: bool) -> None:
     """The same carcass of plywood on a grid and by its outlines, whose elements are half a step long: within 1 %."""
     line = screwed(2000.0, 3000.0, 150.0, 18.0)
     grid, _ = on_a_grid(carcass(back=back), line, step=37.5)
-    assert racked(as_it_stands(carcass(back=back), Rotation.identity()), Rotation.identity(), 75.0) == pytest.approx(grid, rel=0.01)
+    assert racked(turned(carcass(back=back), Rotation.identity()), Rotation.identity(), 75.0) == pytest.approx(grid, rel=0.01)
 
 
 def test_panels_along_the_axes_and_leaning_ones_share_places() -> None:

@@ -83,7 +83,9 @@ function upright(forces: readonly { item: Arrow; text: string }[], p: Projection
     const rightRoom = tail.x + 8 + wide < p.width;
     const left = wantsLeft ? leftRoom || !rightRoom : !rightRoom && leftRoom;
     const x = left ? tail.x - 8 : tail.x + 8;
-    const home = level ? tail.y + 5 : below ? tail.y + 2 : tail.y - 4;
+    // on its other side it would lie on what is drawn between the forces: a line farther out
+    const aside = !level && below && left ? LINE : 0;
+    const home = level ? tail.y + 5 : below ? tail.y + 2 + aside : tail.y - 4;
     const [x0, x1] = left ? [x - wide, x] : [x, x + wide];
     const clear = (y: number) => taken.every((one) => Math.abs(one.y - y) >= LINE - 1 || one.x1 <= x0 || x1 <= one.x0);
     const step = STEPS.find((k) => clear(home + k * LINE)) ?? 0;

@@ -35,7 +35,8 @@ function margins(view: View, column: number): Projection["margin"] {
   const arrows = view.items.some(isArrow) ? 70 : 0;
   return {
     left: 24 + rows.left * column,
-    right: 24 + rows.right * column,
+    // names of loads rise to the right of them
+    right: 24 + rows.right * column + (view.name === "beam" && column < 60 ? 66 : 0),
     top: (rows.above > 0 ? 40 : 22) + rows.above * ROW + (view.name === "beam" ? 96 : 0),
     bottom: Math.max(22 + rows.below * ROW, arrows * 0.6),
   };
