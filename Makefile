@@ -6,7 +6,7 @@ NODE := frontend/node_modules/.package-lock.json
 BUILT := src/ergostrut/web/static/index.html
 FRONT := $(shell find frontend/src frontend/index.html frontend/vite.config.ts frontend/tsconfig.json -type f 2>/dev/null)
 
-.PHONY: demo demo-reset test lint types types-check dev screenshots bench fuzz soak lock schema browser clean
+.PHONY: demo demo-reset test quick lint types types-check dev screenshots bench fuzz soak lock schema browser clean
 
 demo: $(STAMP)/app $(BUILT)
 	@.venv/bin/ergostrut demo
@@ -62,6 +62,11 @@ schema: $(STAMP)/app
 test: lint types-check $(BUILT) browser
 	cd frontend && npm run --silent test
 	$(PY) -m pytest -n 2
+
+SINCE := HEAD
+quick: lint
+	cd frontend && npm run --silent test
+	$(PY) -m pytest -n 2 $$($(PY) -m tests.touched $(SINCE))
 
 TURNS := 5
 fuzz: $(STAMP)/dev

@@ -1,0 +1,18 @@
+"""Which tests work in hand touches: by what they import, by name."""
+
+from __future__ import annotations
+
+from tests.touched import ALWAYS, imported, touched
+
+
+def test_what_imports_a_changed_module_is_touched() -> None:
+    found = touched(["src/ergostrut/core/mechanics/kinematics.py"])
+    assert "tests/core/test_posed.py" in found and set(ALWAYS) <= set(found)
+    assert "tests/core/test_quantity.py" not in found
+    assert "tests/core/test_quantity.py" in touched(["src/ergostrut/core/quantity.py"])
+    assert touched(["docs/tape.md"]) == sorted(ALWAYS)
+
+
+def test_a_package_and_a_name_of_it_count_as_the_module() -> None:
+    text = "import ergostrut.core.report\nfrom ergostrut.core.prove import gone\nfrom ergostrut.core.carry.eyes import check_eyes\n"
+    assert {"ergostrut.core.report", "ergostrut.core.prove.gone", "ergostrut.core.carry.eyes"} <= set(imported(text))
