@@ -13,7 +13,7 @@ from ..cases import Case, cases_at, crash_cases
 from ..constants import G
 from ..finding import Finding, Working, at_most
 from ..mechanics.kinematics import JammedError
-from ..mechanics.solver.along import Along, along
+from ..mechanics.solver.along import STATIONS, Along, along
 from ..mechanics.solver.ground import Ground
 from ..mechanics.solver.model import Array, MechanismError, SolverError
 from ..mechanics.solver.modes import Mode, critical, frequency, lumped, stands_to
@@ -76,12 +76,12 @@ class Study:
 
     @property
     def floats(self) -> int:
-        """How many numbers its frames and results hold, those of its other joints with them: most of what it weighs once its forces are let go."""
+        """How many numbers its frames hold, and its forces once they are asked for, those of its other joints with them: most of what it weighs."""
+        others = sum(item.floats for item in self.other)
         if self.posed is None:
-            return sum(item.floats for item in self.other)
-        model = self.posed.model
-        results = (len(self.solved) + len(self.firm)) * 12 * (len(model.bars) + len(model.nodes))
-        return self.posed.frame.floats + results + sum(item.floats for item in self.other)
+            return others
+        frame = self.posed.frame
+        return frame.floats + 6 * STATIONS * len(self.solved) * len(frame.prepared.span) + others
 
     @cached_property
     def forces(self) -> Along | None:
