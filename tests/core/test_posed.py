@@ -11,13 +11,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.fit.bodies import turning
 from ergostrut.core.mechanics.kinematics import CLOSED, JammedError, closed
 from ergostrut.core.report import context_of
 from ergostrut.core.structure.assembly import Assembly
 from ergostrut.core.structure.holds import Loop, Meeting, Motion, Position, Ratio
 from ergostrut.core.structure.parts import Point3
 from ergostrut.core.structure.pose import Pose, moved_by, turned_about
-from ergostrut.core.structure.posed import poses_of
+from ergostrut.core.structure.posed import moves_with, poses_of
 from ergostrut.core.structure.setting import Setting
 from tests.core.test_platform import platform
 
@@ -83,6 +84,15 @@ def test_a_door_on_a_drawer_turns_where_it_was_drawn_to(blank: Assembly) -> None
     there = at(build, drawer=400.0, door=90.0)
     assert there.of("b/door").at((50.0, 7.0, 100.0)) == pytest.approx((550.0, 7.0, 0.0))
     assert there.turns("b/door") and not there.turns("b/drawer") and there.shift("b/door") == (0.0, 0.0, 0.0)
+
+
+def test_what_a_handle_moves_is_all_that_lies_on_it_follows_it_or_is_driven(blank: Assembly) -> None:
+    stages = made(
+        blank, motion("middle", 300), motion("inner", 300, on="b/middle", follows="middle"), motion("lid", 90, Y, pivot=X, on="b/inner")
+    )
+    assert [moves_with(stages, m) for m in stages.motions] == [("b/middle", "b/inner", "b/lid"), ("b/inner", "b/lid"), ("b/lid",)]
+    build = couch(blank, 150.0)
+    assert moves_with(build, build.motions[0]) == ("b/seat", "b/back") and {s.travels.keys() == {"seat"} for s in turning(build)} == {True}
 
 
 BACK = 700.0

@@ -12,7 +12,7 @@ from ..mechanics.space.rects import without
 from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.parts import Member, PanelPart, Point3, Slab
-from ..structure.posed import as_it_stands, poses_of
+from ..structure.posed import as_it_stands, moves_with, poses_of
 from ..structure.setting import Setting, settings_of
 from ..structure.slabs import normal_of, rim_of, room_of
 
@@ -66,7 +66,8 @@ def point(at: Array) -> Point3:
 
 def turning(build: Assembly) -> list[Setting]:
     """Every turning motion on its way, each at ``TURNS`` places up to its end."""
-    handles = [m for m in build.handles if m.pivot is not None or any(f.pivot is not None and f.follows == m.id for f in build.motions)]
+    turns = {m.body for m in build.motions if m.pivot is not None}
+    handles = [m for m in build.handles if turns.intersection(moves_with(build, m))]
     return [Setting("", False, False, {m.id: m.reach * k / TURNS}) for m in handles for k in range(1, TURNS + 1)]
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from ..finding import COMMON_PRACTICE, Finding, State, Working, at_most
@@ -12,6 +12,7 @@ from ..structure.assembly import Assembly, centroid
 from ..structure.carried import Placed
 from ..structure.context import Context
 from ..structure.holds import Motion, Scene
+from ..structure.posed import moves_with
 from ..structure.setting import Setting, scene_travels
 from .bodies import TURNS, Body, bodies_at, on_floor
 
@@ -94,16 +95,12 @@ def _staying(context: Context, before: Scene, carried: Sequence[Carry]) -> Conte
     return replace(there, plan=plan)
 
 
-def _moving(build: Assembly, motion: Motion) -> set[str]:
-    return {one.body for one in build.motions if one.id == motion.id or one.follows == motion.id}
-
-
 def _parts(context: Context, build: Assembly, at: Mapping[str, float]) -> tuple[Body, ...]:
     travels = {motion.id: at[motion.id] for motion in build.handles if motion.id in at}
     return bodies_at(context, build, Setting("", False, False, travels))
 
 
-def _on(build: Assembly, context: Context, bodies: set[str]) -> set[str]:
+def _on(build: Assembly, context: Context, bodies: Collection[str]) -> set[str]:
     """Ids of parts and things that move with some bodies."""
     found = {member.id for member in build.members if member.body in bodies}
     found |= {panel.id for panel in build.panels if panel.body in bodies} | {slab.id for slab in build.slabs if slab.body in bodies}
@@ -112,7 +109,7 @@ def _on(build: Assembly, context: Context, bodies: set[str]) -> set[str]:
 
 def blocked(context: Context, move: Move, at: Mapping[str, float]) -> str:
     """What a move runs into with all else where it stands (travels by motion); empty where it goes."""
-    mine = _on(move.build, context, _moving(move.build, move.motion))
+    mine = _on(move.build, context, moves_with(move.build, move.motion))
     others = [body for build in context.builds if build is not move.build for body in _parts(context, build, at)]
     others += on_floor(context)
     if not others:
@@ -144,7 +141,7 @@ def in_order(context: Context, todo: Sequence[Move], at: dict[str, float]) -> tu
 
 def _lift(context: Context, move: Move) -> tuple[float, float, float] | None:
     """(kg in the hands, height of the hands at the start, mm upwards) of a move that lifts; None of one that does not."""
-    bodies = _moving(move.build, move.motion)
+    bodies = moves_with(move.build, move.motion)
     kg, _ = centroid(
         [mass for body in bodies for mass in move.build.masses(body)] + [(i.mass, i.at()) for body in bodies for i in context.plan.on(body)]
     )

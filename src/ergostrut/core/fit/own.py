@@ -12,7 +12,7 @@ from ..mechanics.space.boxes import among, drawn_along, joined, within
 from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.holds import Motion
-from ..structure.posed import poses_of
+from ..structure.posed import moves_with, poses_of
 from ..structure.setting import Setting, settings_of
 from .bodies import Body, bodies_at, things_on
 from .room import room
@@ -91,7 +91,7 @@ def _on_the_way(
 ) -> list[Clash]:
     """What one motion, and what follows it, meets of all that stays, or of ``others``: on the whole line it is drawn along, step by step as it
     turns, and where it is put down when nothing guides it: then it is lifted over what it would meet."""
-    goes = {m.body for m in build.motions if m.id == motion.id or m.follows == motion.id}
+    goes = set(moves_with(build, motion))
     body_of = {m.id: m.body for m in build.members} | {p.id: p.body for p in build.panels} | {s.id: s.body for s in build.slabs}
     moving = {part for part, body in body_of.items() if body in goes}
     still = [row for row in home if row.part not in moving] if others is None else others
@@ -149,7 +149,7 @@ def check_ways(context: Context) -> Iterator[Finding]:
 def _blocked(context: Context, build: Assembly) -> Iterator[Finding]:
     home = bodies_at(context, build, settings_of(build)[0], things=False)
     for motion in build.handles:
-        goes = {m.body for m in build.motions if m.id == motion.id or m.follows == motion.id}
+        goes = moves_with(build, motion)
         things = [row for body in ("host", *build.bodies) if body not in goes for row in things_on(context, (body,))]
         found = _on_the_way(context, build, motion, home, things)
         if not found:

@@ -69,6 +69,18 @@ def poses_of(build: Assembly, setting: Setting) -> Poses:
     return Poses(build, setting)
 
 
+def moves_with(build: Assembly, motion: Motion) -> tuple[str, ...]:
+    """The bodies that somebody moves by a motion: its own, those that follow it or that a chain drives by it, and those that lie on these."""
+    ids: set[str] = set()
+    more = {motion.id}
+    while more - ids:
+        ids |= more
+        more = {m.id for m in build.motions if m.follows in ids} | {
+            name for loop in build.loops if loop.handle in ids for name in loop.drives
+        }
+    return tuple(m.body for m in build.motions if any(one.id in ids for one in _chain(build, m.body)))
+
+
 def _chain(build: Assembly, body: str) -> list[Motion]:
     """The motions that move a body, its own first."""
     found: list[Motion] = []
