@@ -36,6 +36,10 @@ describe("words of forces", () => {
     const lines = at.map((one) => one.y).sort((a, b) => a - b);
     expect(Math.min((lines[1] ?? 0) - (lines[0] ?? 0), (lines[2] ?? 0) - (lines[1] ?? 0))).toBeGreaterThanOrEqual(15);
   });
+  it("stay under the top of the drawing", () => {
+    const { at } = seen(600, arrow(1000, [0, -1], { at: [1000, 890], share: 1 }));
+    expect(at[0]?.y).toBeGreaterThanOrEqual(13);
+  });
   it("alone stand at the tail", () => {
     const { p, at } = seen(600, arrow(1000, [0, 1]));
     expect(at[0]?.moved).toBe(0);

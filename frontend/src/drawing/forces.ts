@@ -25,6 +25,8 @@ const LINE = 16;
 /** Words of loads rise so steeply, degrees, and their lines lie so far apart, px. */
 export const SLANT = 42;
 const APART = 15;
+/** px from the drawing's top to the foot of words that stand in it whole. */
+const TOP = 13;
 const STEPS = [0, 1, -1, 2, -2, 3, -3, 4, -4, 5, -5];
 
 export function shaftOf(item: Arrow, p: Projection): Shaft {
@@ -85,7 +87,7 @@ function upright(forces: readonly { item: Arrow; text: string }[], p: Projection
     const x = left ? tail.x - 8 : tail.x + 8;
     // on its other side it would lie on what is drawn between the forces: a line farther out
     const aside = !level && below && left ? LINE : 0;
-    const home = level ? tail.y + 5 : below ? tail.y + 2 + aside : tail.y - 4;
+    const home = Math.max(level ? tail.y + 5 : below ? tail.y + 2 + aside : tail.y - 4, TOP);
     const [x0, x1] = left ? [x - wide, x] : [x, x + wide];
     const clear = (y: number) => taken.every((one) => Math.abs(one.y - y) >= LINE - 1 || one.x1 <= x0 || x1 <= one.x0);
     const step = STEPS.find((k) => clear(home + k * LINE)) ?? 0;
