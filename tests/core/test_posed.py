@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
@@ -116,6 +117,14 @@ def test_a_back_on_its_rail_follows_the_seat(blank: Assembly, out: float) -> Non
     assert top[0] == pytest.approx(0.0, abs=0.01) and top[2] == pytest.approx(math.sqrt(BACK**2 - (150.0 + out) ** 2), abs=0.02)
     assert there.travels["back"] == pytest.approx(math.degrees(math.asin((150.0 + out) / BACK) - math.asin(150.0 / BACK)), abs=0.01)
     assert [m.id for m in build.handles] == ["seat"]
+
+
+def test_a_chain_may_hang_on_what_follows_another(blank: Assembly) -> None:
+    """The seat goes half as far as a lever: at 300 of the lever it stands at 150, and the back as it does there."""
+    build = couch(blank, 150.0)
+    seat, back = build.motions
+    led = made(blank, motion("lever", 900), replace(seat, follows="lever", law=Ratio(0.5)), back, loops=build.loops)
+    assert at(led, lever=300.0).travels["back"] == pytest.approx(at(build, seat=150.0).travels["back"], abs=1e-3)
 
 
 def test_it_jams_flat_on_the_floor(blank: Assembly) -> None:

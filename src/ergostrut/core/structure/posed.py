@@ -35,10 +35,10 @@ class Poses:
         Raises:
             JammedError: a chain cannot follow its handle so far.
         """
-        found = dict(self.setting.travels)
+        found = _followed(self.build, self.setting.travels)
         for loop in self.build.loops:
-            found |= _driven(self.build, loop, found.get(loop.handle, 0.0))
-        return _followed(self.build, found)
+            found = _followed(self.build, found | _driven(self.build, loop, found.get(loop.handle, 0.0)))
+        return found
 
     def travel(self, motion: Motion | None) -> float:
         return self.travels.get(motion.id, 0.0) if motion is not None else 0.0
@@ -102,7 +102,11 @@ def _pose(build: Assembly, travels: Mapping[str, float], body: str) -> Pose:
 
 
 def _followed(build: Assembly, travels: Mapping[str, float]) -> dict[str, float]:
-    return dict(travels) | {m.id: m.led(travels.get(m.follows, 0.0)) for m in build.motions if m.follows}
+    """With those that follow one whose travel is known, and those that follow these."""
+    found, following = dict(travels), [motion for motion in build.motions if motion.follows]
+    for _ in following:
+        found |= {motion.id: motion.led(found[motion.follows]) for motion in following if motion.follows in found}
+    return found
 
 
 def _driven(build: Assembly, loop: Loop, travel: float) -> dict[str, float]:
