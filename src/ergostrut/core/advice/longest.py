@@ -35,7 +35,7 @@ def spanning(report: Report) -> list[tuple[Finding, str]]:
 
 
 def longest(report: Report, finding: Finding, path: str, catalog: Catalog, wanted: Callable[[], bool] = lambda: True) -> Mend | None:
-    """The longest value at ``path`` with which a finding is not over and no other comes over by it, as a change to try; None where none is
+    """The longest value at ``path`` with which a finding is not over and no other comes over, or farther over, by it, as a change to try; None where none is
     found, or nobody wants it any more.
 
     What holds at a length is taken to hold at every shorter one.

@@ -108,7 +108,7 @@ class ShelfRack(BuildBase):
     def _sensible(self) -> ShelfRack:
         if self.frames * len(self.shelves) > MOST:
             raise FieldError(
-                "shelves", f"{self.frames} frames hold {MOST // self.frames} shelves at the most; make another rack of the rest"
+                "shelves", f"{self.frames} pairs of uprights hold {MOST // self.frames} shelves at the most; make another rack of the rest"
             )
         names = [shelf.name for shelf in self.shelves]
         if len(set(names)) != len(names):
