@@ -78,8 +78,8 @@ def test_tops_are_flush_and_the_deck_lies_on_them(sample: Job, catalog: Catalog,
     rails, ribs = _tray(build)
     (deck,) = build.panels
     tops = {round(m.a[2] + m.shape.depth / 2, 6) for m in (*rails, *ribs)}
-    assert tops == {round(deck.origin[2], 6)}
-    assert build.stack[-1].top == pytest.approx(deck.origin[2] + deck.sheet.t)
+    assert tops == {round(deck.lo[2], 6)}
+    assert build.stack[-1].top == pytest.approx(deck.hi[2])
 
 
 @settings(max_examples=40, deadline=None)

@@ -56,7 +56,7 @@ def test_every_part_is_among_them_once(report: Report) -> None:
         found = bodies(report.context, build)
         names = [body.part for body in found]
         assert len(set(names)) == len(names)
-        parts = {m.id for m in build.members} | {p.id for p in build.panels} | {s.id for s in build.slabs}
+        parts = {m.id for m in build.members} | {p.id for p in build.panels} | {s.id for s in build.shells}
         assert parts <= set(names)
         for body in found:
             assert np.isfinite(body.boxes.centre).all() and all(a <= b for a, b in zip(body.lo, body.hi, strict=True))

@@ -21,7 +21,7 @@ def test_a_box_full_of_openings_takes_a_coarser_mesh_and_says_so(catalog: Catalo
     context = context_of(read_design(box_job(heavy.FAMILIES["box of 8 uprights with 24 openings"]), bare=PLAIN), catalog)
     made = solved(context, context.builds[0])
     assert len(made.mesh.sheets.quads) <= MOST and made.off in NEARER[1:]
-    (top,) = check_strength(made, next(slab for slab in made.slabs if slab.role == "top"))
+    (top,) = check_strength(made, next(panel for panel in made.shells if panel.role == "top"))
     assert any("coarser mesh" in line.note for line in top.working)
     # what stands on the floor is all there is, whatever the mesh: it balances
     parked = next(i for i, case in enumerate(made.cases) if case.name == "Parked")

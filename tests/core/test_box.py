@@ -77,11 +77,11 @@ def test_its_load_leans_with_its_height(catalog: Catalog) -> None:
     y = found.mesh.nodes[[rest.node for rest in found.frame.model.rests], 1]
     sign = np.array([rest.sign for rest in found.frame.model.rests])
     moment = ((found.results.rest_force[[i, k]] * sign) @ y).tolist()
-    height = sum(slab.mass * slab.middle[2] for slab in found.slabs) + 40 * (300 + 150)
+    height = sum(panel.mass * panel.middle[2] for panel in found.shells) + 40 * (300 + 150)
     height += (
         sum(item.mass * item.count for item in found.build.items)
-        * sum(s.mass * s.middle[2] for s in found.slabs)
-        / sum(s.mass for s in found.slabs)
+        * sum(s.mass * s.middle[2] for s in found.shells)
+        / sum(s.mass for s in found.shells)
     )
     # about the bottom's middle plane, where the floor pushes; middle planes stand half a sheet off the panels' own: within 2 %
     height -= (found.build.mass + 40) * 17.6 / 2
@@ -103,7 +103,7 @@ def test_a_foot_mid_bay_by_the_strip(catalog: Catalog) -> None:
     """Far from ends: P L/4 less what the next bay takes, over a width after Westergaard: within a quarter of the plate's."""
     found = made(catalog, box(use="deck"))
     i = case(found, "Parked, one foot on bay 1, mid length")
-    top = found.slabs[0]
+    top = found.shells[0]
     at = found.elements(top)
     M = np.abs(found.resultants.M[i, at, :, 0]).max()
     L = 600 - 17.6 / 2
@@ -187,7 +187,7 @@ def test_a_portal_of_glue_peels(catalog: Catalog) -> None:
     edges = by_id(report, "box1/slab.edges")
     assert edges.state == "over" and (edges.use or 0) > 5
     build = report.context.builds[0]
-    push = 0.5 * G * (60 + next(slab.mass for slab in build.slabs if slab.role == "top"))
+    push = 0.5 * G * (60 + next(panel.mass for panel in build.shells if panel.role == "top"))
     # four corners share push x height, over the carcass's depth; the sides' own weight and the floor's give make it a little more
     corner = push * (700 - 17.6) / 4 / 450
     assert 0.7 * corner < value(edges, "m") < 2.0 * corner
@@ -236,13 +236,13 @@ def test_people_lie_and_sit_on_it(catalog: Catalog) -> None:
 def test_what_it_weighs_and_what_is_cut(catalog: Catalog) -> None:
     report = check(box(), catalog)
     build = report.context.builds[0]
-    volume = sum(a * b * c for a, b, c in (slab.size for slab in build.slabs)) * 1e-9
-    assert sum(slab.mass for slab in build.slabs) == pytest.approx(volume * 680, rel=1e-6)
+    volume = sum(a * b * c for a, b, c in (panel.size for panel in build.shells)) * 1e-9
+    assert sum(panel.mass for panel in build.shells) == pytest.approx(volume * 680, rel=1e-6)
     cut = {piece.role: piece for piece in report.cut.pieces}
     assert set(cut) == {"top", "bottom", "side", "upright", "back"} and len(cut["side"].parts) == 2
     assert (cut["top"].length, cut["top"].width) == (1200.0, 1900.0), "along its grain first, which runs across"
     assert all(f.working for f in report.findings if f.id.startswith("box1/slab") or f.id.endswith(".strength"))
-    at = build.slabs[0].middle
+    at = build.shells[0].middle
     assert at[2] == pytest.approx(300 - 17.6 / 2)
 
 
@@ -251,9 +251,9 @@ def test_it_is_drawn_from_every_side(catalog: Catalog) -> None:
     views = frame_views(report, None, {}, {}, {})
     for view in views:
         parts = {getattr(item, "part", "") for item in view.items}
-        assert {slab.id for slab in report.context.builds[0].slabs} <= parts
+        assert {panel.id for panel in report.context.builds[0].shells} <= parts
     drawn = scene(report, {}, {})
-    assert sum(prism.part.startswith("box1/box/") for prism in drawn.prisms) == len(report.context.builds[0].slabs)
+    assert sum(prism.part.startswith("box1/box/") for prism in drawn.prisms) == len(report.context.builds[0].shells)
 
 
 def test_bent_lines_and_edges_are_those_of_the_case(catalog: Catalog) -> None:

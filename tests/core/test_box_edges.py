@@ -28,7 +28,7 @@ from ergostrut.core.prove.boxes.refine import Level, check_refined
 from ergostrut.core.prove.boxes.strength import _left
 from ergostrut.core.prove.boxes.ways import hold_of, line_of, pulled, use_of
 from ergostrut.core.report import Report, check, context_of
-from ergostrut.core.structure.parts import EdgeWay, Edging
+from ergostrut.core.structure.panel import EdgeWay, Edging
 from tests.conftest import by_id
 from tests.core.test_box import CARCASS, box, load, made, value
 
@@ -140,10 +140,10 @@ def test_every_way_from_the_page_prints_the_use_it_has(catalog: Catalog, way: st
 
 def test_a_groove_leaves_less_to_bend(catalog: Catalog) -> None:
     found = made(catalog, box(joint="dado", groove="8 mm"))
-    top = found.slabs[0]
+    top = found.shells[0]
     left = _left(found, top, found.elements(top))
     assert left.min() == pytest.approx(1 - 8 / 17.6) and left.max() == 1.0
-    sides = [slab for slab in found.slabs if slab.role == "side"]
+    sides = [panel for panel in found.shells if panel.role == "side"]
     assert sides[0].size[2] == pytest.approx(300 - 2 * 17.6 + 16), "let into both grooves"
     with pytest.raises(StockError, match="less than half"):
         check(box(joint="dado", groove="10 mm"), catalog)
@@ -163,7 +163,7 @@ def opening(panel: str, along: float, up: float, long: float, high: float) -> di
 def test_an_opening_weighs_nothing_and_weakens(catalog: Catalog) -> None:
     """200 by 150 mm out of an 18 mm upright; what it carried goes round it; both balance."""
     whole, cut = (check(box([load("60")], cutouts=rows), catalog) for rows in ([], [opening("upright 1", 800, 60, 200, 150)]))
-    one, other = (next(s for s in r.context.builds[0].slabs if s.role == "upright") for r in (whole, cut))
+    one, other = (next(s for s in r.context.builds[0].shells if s.role == "upright") for r in (whole, cut))
     assert one.mass - other.mass == pytest.approx(0.2 * 0.15 * 0.0176 * 680, rel=1e-6)
     uses = [by_id(report, "box1/upright.1.strength").use or 0.0 for report in (whole, cut)]
     assert uses[1] > 1.15 * uses[0]
@@ -284,8 +284,8 @@ def test_what_seams_hand_over_is_what_panels_weigh(catalog: Catalog) -> None:
         begin += len(seam.pairs)
         if seam.first.endswith("/top"):
             total += float(rows[:, 1].sum())
-    screws = sum(item.mass * item.count for item in found.build.items) / sum(slab.mass for slab in found.slabs)
-    assert total == pytest.approx((found.slabs[0].mass * (1 + screws) + 60) * G, rel=1e-3)
+    screws = sum(item.mass * item.count for item in found.build.items) / sum(panel.mass for panel in found.shells)
+    assert total == pytest.approx((found.shells[0].mass * (1 + screws) + 60) * G, rel=1e-3)
 
 
 @pytest.mark.parametrize(("opens", "back"), [("rear", "birch.6.5"), ("left", "birch.6.5"), ("right", None)])
@@ -304,7 +304,7 @@ def test_leaning_panels_as_they_are_cut_and_weigh(catalog: Catalog) -> None:
     design = box([load("60")], lean="90 mm", length="500", width="700", height="600", uprights=0)
     report = check(design, catalog)
     build = report.context.builds[0]
-    back, side = (next(slab for slab in build.slabs if slab.role == role) for role in ("back", "side"))
+    back, side = (next(panel for panel in build.shells if panel.role == role) for role in ("back", "side"))
     t, slope = 17.6, math.hypot(1.0, 90 / 600)
     assert back.cut[1] == pytest.approx((600 - t) * slope) and back.cut[0] == pytest.approx(700)
     low, high = (500 - 6.4 * slope - 90 * z / 600 for z in (t, 600 - t))
@@ -316,8 +316,8 @@ def test_leaning_panels_as_they_are_cut_and_weigh(catalog: Catalog) -> None:
     up = found.results.rest_force[i, : -len(found.ties)].sum() - found.results.rest_force[i, -len(found.ties) :].sum()
     assert up == pytest.approx((build.mass + 60) * G, rel=1e-4)
     for view in frame_views(report, None, {}, {}, {}):
-        assert {slab.id for slab in build.slabs} <= {getattr(item, "part", "") for item in view.items}
-    assert sum(prism.part.startswith("box1/box/") for prism in scene(report, {}, {}).prisms) == len(build.slabs)
+        assert {panel.id for panel in build.shells} <= {getattr(item, "part", "") for item in view.items}
+    assert sum(prism.part.startswith("box1/box/") for prism in scene(report, {}, {}).prisms) == len(build.shells)
     views, _ = box_views(found, i, {})
     assert all(any(getattr(item, "role", "") == "bent" for item in view.items) for view in views)
     room = next(body for body in bodies(report.context, build) if body.part == back.id)
@@ -328,7 +328,7 @@ def test_openings_in_what_leans(catalog: Catalog) -> None:
     rows = {"lean": "90 mm", "length": "500", "width": "700", "height": "600", "uprights": 0}
     report = check(box(cutouts=[opening("back", 200, 150, 200, 150), opening("side 1", 200, 150, 150, 150)], **rows), catalog)
     whole = check(box(**rows), catalog)
-    one, other = (next(s for s in r.context.builds[0].slabs if s.role == "back") for r in (whole, report))
+    one, other = (next(s for s in r.context.builds[0].shells if s.role == "back") for r in (whole, report))
     assert one.area - other.area == pytest.approx(200 * 150 * math.hypot(1.0, 90 / 600), rel=1e-6)
     assert by_id(report, "box1/back.strength").use and by_id(report, "box1/side.1.strength").use
     with pytest.raises(StockError, match="which leans"):

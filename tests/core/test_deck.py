@@ -154,7 +154,7 @@ def test_boards_are_laid_evenly_over_the_width(sample: Job, catalog: Catalog) ->
     report = boarded(sample, catalog, "board.1x6.spf")
     deck = report.context.builds[0].panels[0]
     left = [y for _, y, _, _ in deck.rects]
-    assert deck.boards == 8 and deck.gap == pytest.approx((47.25 * 25.4 - 8 * 139.7) / 7)
+    assert deck.laid.boards == 8 and deck.laid.gap == pytest.approx((47.25 * 25.4 - 8 * 139.7) / 7)
     assert left[0] == pytest.approx(-47.25 * 25.4 / 2) and left[-1] + 139.7 == pytest.approx(47.25 * 25.4 / 2)
     assert deck.mass == pytest.approx(8 * 2.00025 * 139.7e-3 * 19.05e-3 * 450)
 
@@ -172,7 +172,7 @@ def test_load_on_boards_by_hand(sample: Job, catalog: Catalog) -> None:
     """Cold box 31 kg, 508 long and 381 wide: a board at 157 mm pitch takes its share; 1.6 on wood for a bump, none on composite."""
     report = boarded(sample, catalog, "board.1x6.spf")
     found, field = by_id(report, "slide1/deck.load"), field_of(report)
-    pitch = 139.7 + report.context.builds[0].panels[0].gap
+    pitch = 139.7 + report.context.builds[0].panels[0].laid.gap
     q = 2 * 31 * G / 508 * pitch / 381
     assert found.demand == pytest.approx(0.1167 * q * field.L**2 / (139.7 * 19.05**2 / 6), rel=1e-6)
     assert found.limit == pytest.approx(1.6 * 6.03)

@@ -63,9 +63,9 @@ def test_a_heavy_drawer_tips_a_unit_that_nothing_ties(catalog: Catalog) -> None:
     here = context(catalog, roll(76), columns=[{"name": "a"}], width="700 mm", height="300 mm", tied=False)
     build = here.builds[0]
     (drawer,) = loaded(here.plan, build)
-    edge = max(slab.hi[0] for slab in build.slabs)
+    edge = max(panel.hi[0] for panel in build.shells)
     arm = drawer.at[0] + drawer.reach - edge
-    unit = [(slab.mass, edge - slab.middle[0]) for slab in build.slabs]
+    unit = [(panel.mass, edge - panel.middle[0]) for panel in build.shells]
     unit += [(item.mass * item.count, edge - item.at[0]) for item in build.items if item.body == "r/box"]
     hold, tip = sum(kg * G * run for kg, run in unit) / 1e3, drawer.kg * G * arm / 1e3
     tips = one(found(catalog, roll(76), columns=[{"name": "a"}], width="700 mm", height="300 mm", tied=False), "drawer.tips")
@@ -192,7 +192,7 @@ def test_a_bay_stands_open_and_its_load_on_the_bottom(catalog: Catalog) -> None:
     build = here.builds[0]
     bay = next(surface for surface in build.surfaces if surface.id == "r/bay.2")
     assert bay.vented and bay.origin[2] == pytest.approx(catalog.sheets["birch.18"].t)
-    assert len(next(slab for slab in build.slabs if slab.role == "back").cutouts) == 2
+    assert len(next(panel for panel in build.shells if panel.role == "back").holes) == 2
 
 
 @pytest.mark.parametrize(

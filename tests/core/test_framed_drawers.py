@@ -83,7 +83,7 @@ def test_every_system_that_frames(catalog: Catalog, framing: str, rail: str) -> 
     report = found(catalog, roll(), **FRAME, framing=framing, rail=rail)
     ids = {f.id for f in report.findings}
     assert {"r/rail.strength", "r/post.strength", "r/drawer.slides", "r/drawer.tips", "r/drawer.latch"} <= ids
-    assert not report.context.builds[0].slabs and report.steps and report.cut.bars
+    assert not report.context.builds[0].shells and report.steps and report.cut.bars
 
 
 def test_a_foot_over_an_open_drawer_on_thin_tube_is_over(catalog: Catalog) -> None:

@@ -24,16 +24,16 @@ HATCH = {"name": "a", "along": "300 mm", "across": "300 mm", "long": "400 mm", "
 
 def lid(here: Context) -> Finding:
     """What is found of its one lid, without the carcass being solved."""
-    (finding,) = check_lids(here, here.builds[0].panels, "r")
+    (finding,) = check_lids(here, here.builds[0])
     return finding
 
 
 def test_a_hatch_is_a_lid_in_its_opening(catalog: Catalog) -> None:
     """2 mm of play all round; its mass stands on the rim; what is cut out of the top is its opening."""
     build = context(catalog, hatches=[HATCH]).builds[0]
-    (lid,) = [panel for panel in build.panels if panel.role == "hatch"]
-    top = next(slab for slab in build.slabs if slab.role == "top")
-    assert lid.size == pytest.approx((396, 296)) and lid.origin[2] == pytest.approx(top.lo[2])
+    (lid,) = build.lids
+    top = next(panel for panel in build.shells if panel.role == "top")
+    assert lid.wide == pytest.approx((396, 296)) and lid.lo[2] == pytest.approx(top.lo[2])
     assert top.area == pytest.approx(1000 * 1200 - 400 * 300)
     plain = context(catalog).builds[0]
     assert build.mass == pytest.approx(plain.mass - (400 * 300 - 396 * 296) * 1e-6 * top.sheet.mass_per_m2 + 8 * 0.006, abs=0.2)
@@ -63,8 +63,8 @@ def test_a_hinged_hatch_turns_up_about_its_edge(catalog: Catalog) -> None:
     build = context(catalog, hatches=[{**HATCH, "hinged": "front"}]).builds[0]
     (motion,) = [m for m in build.motions if m.pivot is not None]
     there = as_it_stands(build, Setting("open", False, True, {motion.id: 90.0}))
-    lid = next(panel for panel in there.panels if panel.role == "hatch")
-    assert max(p[2] for p in lid.corners) == pytest.approx(build.slabs[0].hi[2] + 398, abs=1)
+    lid = there.lids[0]
+    assert max(p[2] for p in lid.corners) == pytest.approx(build.shells[0].hi[2] + 398, abs=1)
     with pytest.raises(StockError, match="under the lid"):
         context(catalog, hatches=[{**HATCH, "cleat": "12 mm"}])
 
@@ -72,10 +72,10 @@ def test_a_hinged_hatch_turns_up_about_its_edge(catalog: Catalog) -> None:
 @pytest.mark.parametrize(("side", "count"), [("both", 2), ("left", 1), ("right", 1)])
 def test_pods_reach_out_over_the_wheel_boxes(catalog: Catalog, side: str, count: int) -> None:
     build = context(catalog, pods={"side": side, "width": "150 mm", "floor": "200 mm"}).builds[0]
-    floors = [slab for slab in build.slabs if slab.role == "pod floor"]
-    top = next(slab for slab in build.slabs if slab.role == "top")
+    floors = [panel for panel in build.shells if panel.role == "pod floor"]
+    top = next(panel for panel in build.shells if panel.role == "top")
     assert len(floors) == count and top.size[1] == pytest.approx(1200 + 150 * count)
-    assert {slab.lo[2] for slab in floors} == {200.0}
+    assert {panel.lo[2] for panel in floors} == {200.0}
     names = {surface.label for surface in build.surfaces}
     assert ("left pod" in names, "right pod" in names) == (side in ("both", "left"), side in ("both", "right"))
 

@@ -20,7 +20,7 @@ from ergostrut.core.job.start import start
 from ergostrut.core.prove.study import study
 from ergostrut.core.report import context_of
 from ergostrut.core.structure.context import Context
-from ergostrut.core.structure.parts import PanelPart
+from ergostrut.core.structure.panel import Panel
 from ergostrut.core.structure.pose import turned_about
 from ergostrut.core.structure.posed import poses_of
 from ergostrut.core.structure.setting import setting_at
@@ -88,16 +88,17 @@ def test_a_shelf_is_cut_round_the_posts_that_pass_it(catalog: Catalog) -> None:
     context = racked(catalog, upright="2x3 spf", frames=3, length="1100 mm")
     build = context.builds[0]
     assert own(context).state == "holds"
-    whole = replace(build, panels=tuple(replace(panel, notches=()) for panel in build.panels))
+    whole = replace(build, panels=tuple(replace(panel, holes=()) for panel in build.panels))
     deepest = clashes(context, whole)[0].depth
     shape = build.member("r/frame/front.1").shape
     assert deepest == pytest.approx(shape.width), "a front post stands wholly within the shelf's depth"
     piece = next(p for p in cut_plan(context).pieces if p.role == "shelf")
     assert piece.ends.count(" out at ") == 6, "six posts pass it"
     panel = build.panels[0]
-    assert isinstance(panel, PanelPart)
-    out = sum((min(c, panel.origin[0] + panel.size[0]) - max(a, panel.origin[0])) * (min(d, panel.origin[1] + panel.size[1]) - max(b, panel.origin[1])) for a, b, c, d in panel.notches)  # fmt: skip
-    assert panel.mass == pytest.approx((panel.size[0] * panel.size[1] - out) * 1e-6 * panel.sheet.mass_per_m2)
+    assert isinstance(panel, Panel)
+    x0, y0, x1, y1 = panel.bounds
+    out = sum((min(c, x1) - max(a, x0)) * (min(d, y1) - max(b, y0)) for a, b, c, d in panel.holes)
+    assert panel.mass == pytest.approx(((x1 - x0) * (y1 - y0) - out) * 1e-6 * panel.plate.mass_per_m2)
 
 
 def test_base_rails_stand_beside_the_tray_that_comes_down_between_them(sample: Job, catalog: Catalog) -> None:

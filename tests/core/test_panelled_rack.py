@@ -18,7 +18,7 @@ from ergostrut.core.prove.boxes.model import Box, solved
 from ergostrut.core.prove.holders import check_holders, shares
 from ergostrut.core.report import context_of
 from ergostrut.core.structure.context import Context
-from ergostrut.core.structure.slabs import room_of
+from ergostrut.core.structure.panel_shape import room_of
 
 from .test_rack import found, load, one, rack
 from .test_ways import PLAIN, box_job
@@ -81,8 +81,8 @@ def test_fixings_without_a_rating_are_unknown_and_weak_ones_over(catalog: Catalo
 def test_uprights_are_notched_over_the_wheel_box(catalog: Catalog) -> None:
     here = context(catalog, host=WELL, front="1000 mm", shelves=[{"name": "a", "height": "500 mm"}], depth="500 mm")
     build, host = here.builds[0], here.host
-    notched = [slab for slab in build.slabs if slab.cutouts]
-    assert notched and all(host.solids[0].lo[0] - 18 < slab.middle[0] < host.solids[0].hi[0] + 18 for slab in notched)
+    notched = [panel for panel in build.shells if panel.holes]
+    assert notched and all(host.solids[0].lo[0] - 18 < panel.middle[0] < host.solids[0].hi[0] + 18 for panel in notched)
     well = host.solids[0]
     for body in bodies(here, build):
         lo, hi = body.boxes.lo, body.boxes.hi
@@ -96,7 +96,7 @@ def test_long_stock_goes_through_every_upright(catalog: Catalog) -> None:
     pipe = {"id": "c", "name": "pipe", "length": "500 mm", "width": "100 mm", "height": "100 mm", "mass": "6 kg", "on": "r/stock"}
     here = context(catalog, pipe, stock={"up": "400 mm", "high": "150 mm", "deep": "160 mm"})
     build = here.builds[0]
-    assert all(len(slab.cutouts) == 1 for slab in build.slabs if slab.role in ("side", "upright"))
+    assert all(len(panel.holes) == 1 for panel in build.shells if panel.role in ("side", "upright"))
     report = found(catalog, pipe, **MADE, stock={"up": "400 mm", "high": "150 mm", "deep": "160 mm"})
     assert not [f for f in report.findings if f.id == "thing/c/cargo"]
     shut = found(catalog, {**pipe, "on": "r/shelf.1.1", "at": {"x": "20 mm", "y": "0 mm"}}, **MADE)
@@ -107,9 +107,9 @@ def test_long_stock_goes_through_every_upright(catalog: Catalog) -> None:
 
 def test_a_slab_without_its_openings_in_boxes_is_as_large_as_it_is(catalog: Catalog) -> None:
     here = context(catalog, stock={})
-    for slab in here.builds[0].slabs:
-        area = sum(np.prod([b - a for a, b in zip(lo, hi, strict=True)]) for lo, hi in room_of(slab))
-        assert area == pytest.approx(slab.area * slab.sheet.t, rel=1e-9)
+    for panel in here.builds[0].shells:
+        area = sum(np.prod([b - a for a, b in zip(lo, hi, strict=True)]) for lo, hi in room_of(panel))
+        assert area == pytest.approx(panel.area * panel.sheet.t, rel=1e-9)
 
 
 @pytest.mark.parametrize(("x", "left"), [(1000.0, 0.5), (700.0, 0.75), (1400.0, 1 / 6)])

@@ -218,7 +218,7 @@ def test_a_half_laid_on_the_other_makes_a_seat(catalog: Catalog) -> None:
     front, rear = build.panels
     weights = [patch.kg for patch in seat.posed.patches if patch.name == "deck"]
     assert sum(weights) == pytest.approx(front.mass + rear.mass, rel=0.06)
-    assert all(patch.x < rear.origin[0] for patch in seat.posed.patches), "the rear half lies on the front one"
+    assert all(patch.x < rear.lo[0] for patch in seat.posed.patches), "the rear half lies on the front one"
     assert not any(item.case.name.startswith("Parked, a sleeper") for item in seat.solved), "nobody lies on half a bed"
     parked = seat.case("Parked")
     assert parked is not None and pressed(seat.posed, parked, "floor")[0] > 0

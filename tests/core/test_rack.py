@@ -162,7 +162,7 @@ def test_boards_cut_round_a_post_bend_over_it_with_what_is_left(catalog: Catalog
     build = report.context.builds[0]
     post, panel = build.member("r/frame/front.2").shape, build.panels[0]
     values = {line.symbol: line.value for line in one(report, "deck.load").working}
-    lo, hi = panel.origin[1], panel.origin[1] + panel.size[1]
+    lo, hi = panel.lo[1], panel.hi[1]
     front = min(abs(m.a[1] - edge) for m in build.members if m.role == "upright" for edge in (lo, hi))
     left = 100 - min(post.width / 2 + 1 + front, post.width + 2)
     assert panel.narrowest == pytest.approx(values["b_n"], abs=1e-9) and panel.narrowest <= left + 1e-6

@@ -52,7 +52,7 @@ def bolt(*heads: Head, need: int = 1, kind: Any = "bolt") -> Fastener:
     return Fastener("f", "f", kind, ("rail",), tuple((head,) for head in heads), need)
 
 
-def slab(name: str, lo: tuple[float, float, float], hi: tuple[float, float, float]) -> Body:
+def panel(name: str, lo: tuple[float, float, float], hi: tuple[float, float, float]) -> Body:
     return Body(name, name, upright([lo], [hi]))
 
 
@@ -61,7 +61,7 @@ def slab(name: str, lo: tuple[float, float, float], hi: tuple[float, float, floa
     ids=["a socket", "a spanner", "neither", "nothing"],
 )  # fmt: skip
 def test_a_socket_or_a_spanner_under_a_ceiling(gap: float, free: bool) -> None:
-    deck = slab("deck", (-500, -500, 50 + gap), (500, 500, 62 + gap))
+    deck = panel("deck", (-500, -500, 50 + gap), (500, 500, 62 + gap))
     rooms = rooms_of([bolt(Head((0, 0, 50), UP))])
     assert (in_the_way(rooms, [deck]) == [[]]) is free
     assert in_the_way(rooms, [replace(deck, part="rail")]) == [[]], "what it goes through is not in its way"
@@ -70,10 +70,10 @@ def test_a_socket_or_a_spanner_under_a_ceiling(gap: float, free: bool) -> None:
 @pytest.mark.parametrize("open_side", [(1, 0), (-1, 0), (0, 1), (0, -1)])
 def test_a_spanner_needs_one_side_of_four(open_side: tuple[int, int]) -> None:
     """Under a low ceiling between four walls, 40 mm from the head: free where one of them is missing."""
-    lid = slab("lid", (-500, -500, 100), (500, 500, 110))
+    lid = panel("lid", (-500, -500, 100), (500, 500, 110))
     walls = {
-        (1, 0): slab("e", (40, -40, 0), (60, 40, 100)), (-1, 0): slab("w", (-60, -40, 0), (-40, 40, 100)),
-        (0, 1): slab("n", (-40, 40, 0), (40, 60, 100)), (0, -1): slab("s", (-40, -60, 0), (40, -40, 100)),
+        (1, 0): panel("e", (40, -40, 0), (60, 40, 100)), (-1, 0): panel("w", (-60, -40, 0), (-40, 40, 100)),
+        (0, 1): panel("n", (-40, 40, 0), (40, 60, 100)), (0, -1): panel("s", (-40, -60, 0), (40, -40, 100)),
     }  # fmt: skip
     rooms = rooms_of([bolt(Head((0, 0, 0), UP))])
     assert in_the_way(rooms, [lid, *walls.values()]) != [[]]
@@ -85,13 +85,13 @@ def test_a_thin_neck_passes_where_a_hand_does_not() -> None:
     """A ledge 20 mm beside the head: the neck passes, the hand begins behind it; 60 mm longer and the hand meets it."""
     head = bolt(Head((0, 0, 0), UP), kind="screw")
     for top, free in ((OFF + 95, True), (OFF + 160, False)):
-        ledges = [slab(f"l{s}", (min(s * 20, s * 300), -300, 0), (max(s * 20, s * 300), 300, top)) for s in (-1, 1)]
+        ledges = [panel(f"l{s}", (min(s * 20, s * 300), -300, 0), (max(s * 20, s * 300), 300, top)) for s in (-1, 1)]
         assert (in_the_way(rooms_of([head]), ledges) == [[]]) is free
 
 
 def test_as_many_ways_as_are_needed_must_be_free() -> None:
     heads = [Head((x, 0, 0), UP) for x in (0.0, 1000.0, 2000.0)]
-    over_one = slab("block", (-300, -300, 10), (300, 300, 400))
+    over_one = panel("block", (-300, -300, 10), (300, 300, 400))
     assert in_the_way(rooms_of([bolt(*heads, need=2)]), [over_one]) == [[]]
     assert in_the_way(rooms_of([bolt(*heads, need=3)]), [over_one]) == [["block"]]
 
@@ -103,7 +103,7 @@ def test_tools_lie_along_a_slanting_head() -> None:
     side = np.array([-axis[1], axis[0], 0.0])
     for away, free in ((HAND / 2 - 3, False), (HAND / 2 + 9, True)):
         at = axis * 150 + side * away
-        post = slab("post", tuple(at - np.array([2, 2, 200])), tuple(at + np.array([2, 2, 200])))  # type: ignore[arg-type]
+        post = panel("post", tuple(at - np.array([2, 2, 200])), tuple(at + np.array([2, 2, 200])))  # type: ignore[arg-type]
         assert (in_the_way(rooms, [post]) == [[]]) is free
 
 
@@ -183,7 +183,7 @@ def test_a_hinge_is_screwed_on_from_any_side_of_both_members(catalog: Catalog) -
 
 def test_seams_are_screwed_from_outside(catalog: Catalog) -> None:
     build = drawers(catalog, columns=[{"name": "a"}], joint="screws").builds[0]
-    top = next(s for s in build.slabs if s.role == "top")
+    top = next(s for s in build.shells if s.role == "top")
     rows = [one for one in fasteners(build) if one.through[0] == top.id]
     assert rows and all(head.off == UP and head.at[2] == pytest.approx(top.hi[2]) for one in rows for way in one.ways for head in way)
     grooved = fasteners(drawers(catalog, columns=[{"name": "a"}], joint="dado").builds[0])

@@ -120,8 +120,8 @@ def test_a_deck_in_slots_lies_between_the_rails(sample: Job, catalog: Catalog) -
     bite = (38.1 - 13.5) / 2 - 1.5
     width = 47.25 * 25.4
     for panel, one, two in zip(build.panels, ribs, ribs[1:], strict=False):
-        assert panel.origin[2] == pytest.approx(under + 19.05 - panel.sheet.t / 2)
-        assert panel.size == pytest.approx((two.a[0] - one.a[0] - 38.1 + 2 * bite, width - 2 * 38.1 + 2 * bite))
+        assert panel.lo[2] == pytest.approx(under + 19.05 - panel.sheet.t / 2)
+        assert panel.wide == pytest.approx((two.a[0] - one.a[0] - 38.1 + 2 * bite, width - 2 * 38.1 + 2 * bite))
         assert one.a[2] == pytest.approx(under + 19.05)
     # things lie across ribs, which stand up to the top of their own 38.1
     assert build.surfaces[0].origin[2] == pytest.approx(under + 38.1)

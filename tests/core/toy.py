@@ -20,11 +20,13 @@ class ToyShelf(BuildBase):
 """
 
 FRAME = """
+from ergostrut.core.frame.blocks.deck import deck
 from ergostrut.core.frame.blocks.joining import Joints, joint_spec
 from ergostrut.core.frame.blocks.stock import section_of, sheet_of
 from ergostrut.core.structure.assembly import Assembly, Tag
 from ergostrut.core.structure.holds import Contact, Hold
-from ergostrut.core.structure.parts import Group, Member, PanelPart, Surface
+from ergostrut.core.structure.panel import Covers
+from ergostrut.core.structure.parts import Group, Member, Surface
 
 BEARER = Group("bearer", "Bearer, bending")
 
@@ -37,9 +39,9 @@ def frame(build, host, catalog):
         Member(f"{body}/bearer.{n}", "bearer", body, section, (x, -half, z), (x, half, z), group=BEARER, use="deck")
         for n, x in enumerate((100.0, long - 100.0), 1)
     )
-    deck = PanelPart(
-        f"{body}/deck", "deck", body, sheet_of(catalog, "deck", build.deck), (0.0, -half, z + depth / 2), (long, 2 * half), True,
-        on=tuple(bar.id for bar in bars),
+    panel = deck(
+        f"{body}/deck", "deck", body, sheet_of(catalog, "deck", build.deck), (0.0, -half, z + depth / 2), (long, 2 * half),
+        Covers(tuple(bar.id for bar in bars)), along=True,
     )
     ends = [(bar, at) for bar in bars for at in (bar.a, bar.b)]
     up, down = (0.0, 0.0, 1.0), (0.0, 0.0, -1.0)
@@ -48,7 +50,7 @@ def frame(build, host, catalog):
         family=build.family,
         label=build.label,
         members=bars,
-        panels=(deck,),
+        panels=(panel,),
         items=(),
         surfaces=(Surface(f"{body}/top", "top", body, (0.0, -half, z + depth), (long, 2 * half)),),
         joining=joint_spec("lumber_plywood", Joints(), catalog),

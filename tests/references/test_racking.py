@@ -84,10 +84,10 @@ def test_boards_turn_on_two_screws_each(catalog: Catalog) -> None:
     along, away, a, posed = racked(catalog, "board.1x4.spf")
     panel, sheet = posed.bays[0].panel, posed.bays[0].panel.sheet
     turn = 2 * 2000 * ((sheet.width - 40) / 2) ** 2  # type: ignore[union-attr]
-    tie = panel.boards / 2 / (2 / 4000 + a / (sheet.E * sheet.width * sheet.t))  # type: ignore[union-attr]
-    assert along == pytest.approx(a**2 / (2 * panel.boards * turn), rel=1e-3)
+    tie = panel.laid.boards / 2 / (2 / 4000 + a / (sheet.E * sheet.width * sheet.t))  # type: ignore[union-attr]
+    assert along == pytest.approx(a**2 / (2 * panel.laid.boards * turn), rel=1e-3)
     # the other way both ties pull, and the diagonals with (Gt)eff a/b = 2 n k_t/b2
-    assert away == pytest.approx(1 / (2 * tie + 2 * panel.boards * turn / posed.bays[0].b ** 2), rel=1e-3)
+    assert away == pytest.approx(1 / (2 * tie + 2 * panel.laid.boards * turn / posed.bays[0].b ** 2), rel=1e-3)
 
 
 def test_a_sheet_ties_frames_in_a_row(catalog: Catalog) -> None:

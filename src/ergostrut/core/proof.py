@@ -220,7 +220,7 @@ def _proved(context: Context, build: Assembly, key: str, watch: Watch | None) ->
     found += check_crash(context, build, anchors)
     found += check_judged(build, found)
     found = [doubtful(build, context, finding) for finding in found]
-    return Proof(key, tuple(found), tuple(kept), anchors, bool(build.slabs) and watch is None)
+    return Proof(key, tuple(found), tuple(kept), anchors, bool(build.shells) and watch is None)
 
 
 def prove(context: Context, index: int, version: str, keep: Keep | None = None, watch: Watch | None = None) -> Proof:

@@ -113,7 +113,7 @@ def _words(x: float, y: float, text: str, size: float, *, bold: bool = False) ->
 
 
 def _masses(report: Report, build: Assembly) -> Any:
-    say, mine = report.context.say, {m.id for m in build.members} | {one.id for one in build.panels} | {slab.id for slab in build.slabs}
+    say, mine = report.context.say, {m.id for m in build.members} | {p.id for p in build.panels}
     rows, total = [], 0.0
     for piece in report.cut.pieces:
         count = sum(part in mine for part in piece.parts)

@@ -61,8 +61,8 @@ def _finding(found: Finding) -> list[Any]:
 def _assumptions(report: Report) -> list[str]:
     """What frames and panels take as given, as far as the job has any."""
     builds = report.context.builds
-    framed = ASSUMPTIONS if any(not build.slabs for build in builds) else ()
-    return [*framed, *(PANEL_ASSUMPTIONS if any(build.slabs for build in builds) else ())]
+    framed = ASSUMPTIONS if any(not build.shells for build in builds) else ()
+    return [*framed, *(PANEL_ASSUMPTIONS if any(build.shells for build in builds) else ())]
 
 
 def _method(report: Report) -> str:
@@ -73,7 +73,7 @@ def _method(report: Report) -> str:
         "Local x runs from end a to end b, z as near up as it can be, y = z cross x; tension positive. "
     )
     shells = "Panels' forces from flat shell elements that meet at their edges; what bears pushes only. "
-    framed, made = any(not build.slabs for build in builds), any(build.slabs for build in builds)
+    framed, made = any(not build.shells for build in builds), any(build.shells for build in builds)
     return f"Allowable strength (ASD). {bars if framed else ''}{shells if made else ''}N, mm, MPa throughout."
 
 
@@ -92,17 +92,16 @@ def _inputs(design: Design, report: Report) -> list[Any]:
         flow += [Spacer(1, 2 * mm), p(f"{build.label}: {build.joining.system.label}", HEAD)]
         decks = [
             [
-                panel.role,
+                panel.name,
                 panel.sheet.label,
-                f"{say.length(panel.size[0])} x {say.length(panel.size[1])}" + (f", {panel.boards} boards" if panel.boards else ""),
+                " x ".join(say.length(v) for v in panel.cut) + (f", {boards} boards" if (boards := panel.laid.boards) else ""),
             ]
             for panel in build.panels
         ]
-        decks += [[slab.name, slab.sheet.label, " x ".join(say.length(v) for v in slab.cut)] for slab in build.slabs]
         joint = [
             "joints",
             build.joining.kind,
-            "braced in plane by the deck" if all(panel.braces for panel in build.panels) else "not braced in plane by the deck",
+            "braced in plane by the deck" if all(panel.braces for panel in build.decks) else "not braced in plane by the deck",
         ]
         flow.append(
             table(
@@ -117,7 +116,7 @@ def _inputs(design: Design, report: Report) -> list[Any]:
         )
     flow += [Spacer(1, 2 * mm), *_given(design, report)]
     builds = report.context.builds
-    sheets = [panel.sheet for build in builds for panel in build.panels] + [slab.sheet for build in builds for slab in build.slabs]
+    sheets = [panel.sheet for build in builds for panel in build.panels]
     sources = {m.section.material.source for build in builds for m in build.members}
     sources |= {sheet.material.source for sheet in sheets if isinstance(sheet, Sheet)}
     flow += [p(f"Material values: {'; '.join(sorted(sources))}. Values from memory of the source unless checked against it.", SMALL)]

@@ -40,7 +40,7 @@ def _within(value: float, lo: float, size: float, width: float) -> float:
 
 def _carrying(build: Assembly, surface: Surface) -> list[Member]:
     """The members that carry a surface's panels."""
-    names = dict.fromkeys(name for panel in build.panels for name in panel.on if build.member(name).body == surface.body)
+    names = dict.fromkeys(name for panel in build.decks for name in panel.laid.on if build.member(name).body == surface.body)
     return [build.member(name) for name in names]
 
 

@@ -3,14 +3,12 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
 
 from ..catalog.model import Planks
 from ..mechanics.space.rects import Rect
 from ..structure.context import Context
-from ..structure.parts import Slab
+from ..structure.panel import Panel, Shell, slope
 from ..structure.plans import Piece
-from ..structure.slabs import normal_of
 from ..wording import Say
 
 
@@ -44,36 +42,30 @@ def _short(mm: float, say: Say) -> str:
     return say.length(mm) if mm > 0.05 else "0"
 
 
-def _shape(slab: Slab, say: Say) -> str:
-    """How a slab is cut: its corners where it is no rectangle, bevelled where it leans, its openings with their corner from its own; along
-    the grain first."""
-    i = slab.grain
-    j = next(axis for axis in range(3) if axis not in (slab.across, i))
-    words = ["square"]
-    if slab.rim:
-        n = normal_of(slab)
-        lean = math.degrees(math.acos(min(abs(float(n[slab.across])), 1.0)))
-        slant = {axis: math.hypot(1.0, n[axis] / n[slab.across]) for axis in (i, j)}
-        low = [min(place[axis] for place in slab.rim) for axis in (i, j)]
-        at = [[slant[axis] * (place[axis] - least) for axis, least in zip((i, j), low, strict=True)] for place in slab.rim]
-        corners = " / ".join(f"{_short(a, say)}, {_short(b, say)}" for a, b in at)
-        words = [f"edges bevelled {lean:.1f}°" if lean > BEVEL else f"corners at {corners}"]
-    cut = [
-        f"{say.length(hi[i] - lo[i])} x {say.length(hi[j] - lo[j])} out at {say.length(lo[i] - slab.lo[i])}, {say.length(lo[j] - slab.lo[j])}"
-        for lo, hi in slab.cutouts
-    ]
-    return "; ".join([*words, *cut])
-
-
-def _notched(whole: Rect, notches: Sequence[Rect], say: Say) -> list[str]:
-    """What is cut out of a level panel or a board, with its corner from its own front left one, along the vehicle first."""
+def _out(panel: Panel, whole: Rect, say: Say) -> list[str]:
+    """What is cut out of a panel, or of one of its boards, with its corner from its own; along the grain first, of what lies on members along
+    the vehicle first."""
+    i = panel.grain if isinstance(panel.carries, Shell) else 0
     found = []
-    for a0, b0, a1, b1 in notches:
-        c0, d0, c1, d1 = max(a0, whole[0]), max(b0, whole[1]), min(a1, whole[2]), min(b1, whole[3])
-        if c0 < c1 and d0 < d1:
-            size = f"{say.length(c1 - c0)} x {say.length(d1 - d0)}"
-            found.append(f"{size} out at {_short(c0 - whole[0], say)}, {_short(d0 - whole[1], say)}")
+    for a0, b0, a1, b1 in panel.holes:
+        lo, hi = (max(a0, whole[0]), max(b0, whole[1])), (min(a1, whole[2]), min(b1, whole[3]))
+        if lo[0] < hi[0] and lo[1] < hi[1]:
+            size, at = [hi[k] - lo[k] for k in (i, 1 - i)], [lo[k] - whole[k] for k in (i, 1 - i)]
+            found.append(f"{say.length(size[0])} x {say.length(size[1])} out at {_short(at[0], say)}, {_short(at[1], say)}")
     return found
+
+
+def _shape(panel: Panel, say: Say) -> str:
+    """How a panel is cut: its corners where it is no rectangle, bevelled where it leans, its openings; along the grain first."""
+    i, words = panel.grain, "square"
+    lean = slope(panel)
+    if lean > BEVEL:
+        words = f"edges bevelled {lean:.1f}°"
+    elif not panel.rectangle:
+        low = panel.bounds
+        rows = [(place[i] - low[i], place[1 - i] - low[1 - i]) for place in panel.rim]
+        words = f"corners at {' / '.join(f'{_short(a, say)}, {_short(b, say)}' for a, b in rows)}"
+    return "; ".join([words, *_out(panel, panel.bounds, say)])
 
 
 def pieces(context: Context) -> tuple[Piece, ...]:
@@ -89,22 +81,17 @@ def pieces(context: Context) -> tuple[Piece, ...]:
             kg[key] = member.mass
         for panel in build.panels:
             if isinstance(panel.sheet, Planks):
-                for x, y, lx, ly in panel.rects:
-                    cut = _notched((x, y, x + lx, y + ly), panel.notches, context.say)
-                    bkey: Row = ("board", panel.sheet.id, round(panel.size[0], 2), None, "; ".join([_ends(0.0), *cut]))
+                for strip in panel.strips:
+                    out = _out(panel, strip, context.say)
+                    bkey: Row = ("board", panel.sheet.id, round(panel.wide[0], 2), None, "; ".join([_ends(0.0), *out]))
                     groups.setdefault(bkey, []).append(panel.id)
-                    kg[bkey] = panel.mass / panel.boards
+                    kg[bkey] = panel.mass / panel.laid.boards
                 continue
-            (x, y, _), (lx, ly) = panel.origin, panel.size
-            words = "; ".join(["square", *_notched((x, y, x + lx, y + ly), panel.notches, context.say)])
-            pkey: Row = (panel.role, panel.sheet.id, round(panel.size[0], 2), round(panel.size[1], 2), words)
+            # as laid along the vehicle; what carries by itself along its grain
+            long, wide = panel.cut if isinstance(panel.carries, Shell) else panel.wide
+            pkey: Row = (panel.role, panel.sheet.id, round(long, 2), round(wide, 2), _shape(panel, context.say))
             groups.setdefault(pkey, []).append(panel.id)
             kg[pkey] = panel.mass
-        for slab in build.slabs:
-            long, wide = slab.cut
-            skey: Row = (slab.role, slab.sheet.id, round(long, 2), round(wide, 2), _shape(slab, context.say))
-            groups.setdefault(skey, []).append(slab.id)
-            kg[skey] = slab.mass
     found = []
     used: dict[str, int] = {}
     for row, parts in groups.items():

@@ -30,7 +30,7 @@ SCALES = (1.0, 2.0, 5.0, 10.0, 20.0, 50.0, 100.0, 200.0, 500.0, 1000.0)
 def scale_of(box: Box, i: int) -> float:
     """How many times movements of a case are drawn too large, a round number."""
     most = float(np.abs(box.results.u[i, :, :3]).max(initial=0.0))
-    long = max(slab.hi[0] - slab.lo[0] for slab in box.slabs)
+    long = max(panel.hi[0] - panel.lo[0] for panel in box.shells)
     wanted = SHOWN * long / most if most > 0 else 1.0
     return max((one for one in SCALES if one <= wanted), default=1.0)
 
@@ -39,10 +39,10 @@ def _lines(box: Box, name: str, *, middle: bool = True) -> list[np.ndarray]:
     """Nodes of a panel's rim and of its middle lines, in rows, each along a straight line."""
     nodes = box.mesh.of[name]
     at = box.mesh.nodes[nodes]
-    slab = next(s for s in box.slabs if s.id == name)
+    panel = next(s for s in box.shells if s.id == name)
     found = []
-    if slab.rim:
-        rim = drawn_out(box.slabs)[1]
+    if not panel.along_axes:
+        rim = drawn_out(box.shells)[1]
         own = next(outline.rim for outline in rim if outline.id == name)
         for a, b in zip(own, np.roll(own, -1, axis=0), strict=True):
             run = (b - a) / np.linalg.norm(b - a)
@@ -50,7 +50,7 @@ def _lines(box: Box, name: str, *, middle: bool = True) -> list[np.ndarray]:
             row = np.flatnonzero(off < 0.1)
             found.append(nodes[row[np.argsort(at[row] @ run)]])
         return found
-    i, j = (axis for axis in range(3) if axis != slab.across)
+    i, j = (axis for axis in range(3) if axis != panel.across)
     for axis, other in ((i, j), (j, i)):
         values = np.unique(np.round(at[:, other], 3))
         at_middle = {float(values[np.argmin(np.abs(values - (values[0] + values[-1]) / 2))])} if middle else set()
@@ -62,20 +62,20 @@ def _lines(box: Box, name: str, *, middle: bool = True) -> list[np.ndarray]:
 
 def _governs(box: Box, panels: Sequence[PanelUse], look: int, h: int, v: int) -> list[Primitive]:
     """Where the panel that is seen flat on and nearest is worked hardest: a bar along the direction it is bent in, a cross where it is sheared."""
-    flat = [slab for slab in box.slabs if slab.across == look]
-    slab = max(flat, key=lambda one: TOWARDS[look] * one.middle[look], default=None)
-    row = next((one for one in panels if slab is not None and one.part == slab.id), None)
-    if slab is None or row is None:
+    flat = [panel for panel in box.shells if panel.across == look]
+    panel = max(flat, key=lambda one: TOWARDS[look] * one.middle[look], default=None)
+    row = next((one for one in panels if panel is not None and one.part == panel.id), None)
+    if panel is None or row is None:
         return []
-    other = next(i for i in range(3) if i not in (slab.across, slab.grain))
-    along = {GOVERNS[0]: (slab.grain,), GOVERNS[1]: (other,)}.get(row.governs, (slab.grain, other))
-    half, found = MARK * max(slab.cut), list[Primitive]()
+    other = next(i for i in range(3) if i not in (panel.across, panel.grain_axis))
+    along = {GOVERNS[0]: (panel.grain_axis,), GOVERNS[1]: (other,)}.get(row.governs, (panel.grain_axis, other))
+    half, found = MARK * max(panel.cut), list[Primitive]()
     # kept within the panel: what is worked hardest at its rim is said there all the same
-    at = [min(max(row.at[i], slab.lo[i] + half), max(slab.hi[i] - half, slab.lo[i] + half)) for i in range(3)]
+    at = [min(max(row.at[i], panel.lo[i] + half), max(panel.hi[i] - half, panel.lo[i] + half)) for i in range(3)]
     for axis in along:
         d = (half, 0.0) if axis == h else (0.0, half)
         ends = ((at[h] - d[0], at[v] - d[1]), (at[h] + d[0], at[v] + d[1]))
-        found.append(Path(ends, "force", False, slab.id, f"{slab.name} {row.governs}, {row.use:.2f}", row.state))
+        found.append(Path(ends, "force", False, panel.id, f"{panel.name} {row.governs}, {row.use:.2f}", row.state))
     return found
 
 
@@ -83,10 +83,10 @@ def box_scene(box: Box, i: int, states: Mapping[str, State]) -> Scene:
     """The box alone in three dimensions, its panels' rims and middle lines bent in case ``i``."""
     scale, u = scale_of(box, i), box.results.u[i, :, :3]
     strands = []
-    for slab in box.slabs:
-        for row in _lines(box, slab.id):
+    for panel in box.shells:
+        for row in _lines(box, panel.id):
             points = box.mesh.nodes[row] + scale * u[row]
-            strands.append(Strand(tuple((float(x), float(y), float(z)) for x, y, z in points), "bent", slab.id))
+            strands.append(Strand(tuple((float(x), float(y), float(z)) for x, y, z in points), "bent", panel.id))
     return panel_scene(box.build, states, strands, scale)
 
 
@@ -108,12 +108,12 @@ def box_views(box: Box, i: int, states: Mapping[str, State]) -> tuple[tuple[View
             line = ((float(a[h]), float(a[v])), (float(b[h]), float(b[v])))
             if max(abs(line[0][0] - line[1][0]), abs(line[0][1] - line[1][1])) > 1.0:
                 items.append(Path(line, "strap", False, seam.second, words, state_of_use(use) if use is not None else "unknown"))
-        for slab in box.slabs:
+        for panel in box.shells:
             # seen flat on, a panel's rim says how it leans; on its edge its middle says how it bends
-            for row in _lines(box, slab.id, middle=slab.across != look):
+            for row in _lines(box, panel.id, middle=panel.across != look):
                 points = box.mesh.nodes[row] + scale * u[row]
                 flat = tuple((float(p[h]), float(p[v])) for p in points)
                 if max(abs(flat[0][0] - flat[-1][0]), abs(flat[0][1] - flat[-1][1])) > 1.0:
-                    items.append(Path(flat, "bent", False, slab.id, f"bent line, {scale:g} times"))
+                    items.append(Path(flat, "bent", False, panel.id, f"bent line, {scale:g} times"))
         views.append(View(name, box_of(items), tuple(items)))
     return tuple(views), scale

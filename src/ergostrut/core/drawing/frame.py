@@ -87,7 +87,7 @@ def _travel_tags(report: Report, build: Assembly, index: int, setting: Setting, 
             found.append(DimensionLine((front, low), (slider.carrying.x, low), "h", "below", 1, slider.carrying.x - front, "Overlap left"))
     for motion in build.motions:
         travel = poses.travel(motion)
-        ends = [m.b[0] for m in build.of_body(motion.body)] + [p.origin[0] + p.size[0] for p in build.panels if p.body == motion.body]
+        ends = [m.b[0] for m in build.of_body(motion.body)] + [p.hi[0] for p in build.panels if p.body == motion.body]
         if travel > 1 and motion.pivot is None and abs(motion.toward[0]) > 0.5 and ends:
             x, top = max(ends) + travel * motion.toward[0], report.context.host.shape(SIDE_HEIGHT) + 60
             field = f"/builds/{index}/{motion.path}" if motion.path else ""

@@ -1,4 +1,4 @@
-"""Straps, hinges, wall fixings and latches, panels turned out of the level: in a view, and in three dimensions; and their forces."""
+"""Straps, hinges, wall fixings and latches: in a view, and in three dimensions; and their forces."""
 
 from __future__ import annotations
 
@@ -9,14 +9,14 @@ import numpy as np
 from ..finding import State
 from ..measure.hosts import kind_of
 from ..mechanics.solver.model import CaseResult
-from ..primitives import Arrow, Circle, Path, Point2, Primitive, View, box_of
+from ..primitives import Arrow, Circle, Path, Primitive, View, box_of
 from ..prove.hanging import hooked
 from ..prove.hung.mounts import held_by
 from ..prove.posed import Posed
 from ..prove.study import Study
 from ..structure.assembly import Assembly
 from ..structure.host import Host
-from ..structure.parts import PanelPart, Point3
+from ..structure.parts import Point3
 from ..structure.posed import as_it_stands, poses_of
 from ..structure.setting import Setting
 from .outline import outline
@@ -47,34 +47,6 @@ def hung_shapes(build: Assembly, axes: tuple[int, int], setting: Setting, states
         if abs(poses_of(build, setting).travel(build.motion_of(build.member(latch.member).body)) - latch.travel) < 0.01:
             mark(latch.at, latch.id, latch.label)
     return found
-
-
-def tilted_outline(panel: PanelPart, axes: tuple[int, int]) -> tuple[Point2, ...]:
-    """Outline of a panel turned out of the level: the hull of its corners as seen (Andrew's monotone chain)."""
-    points = sorted({(corner[axes[0]], corner[axes[1]]) for corner in panel.corners})
-
-    def chain(row: list[Point2]) -> list[Point2]:
-        kept: list[Point2] = []
-        for p in row:
-            while len(kept) > 1 and _turn(kept[-2], kept[-1], p) <= 0:
-                kept.pop()
-            kept.append(p)
-        return kept[:-1]
-
-    return (*chain(points), *chain(points[::-1]))
-
-
-def _turn(o: Point2, a: Point2, b: Point2) -> float:
-    return (a[0] - o[0]) * (b[1] - o[1]) - (a[1] - o[1]) * (b[0] - o[0])
-
-
-def bar_of(panel: PanelPart) -> tuple[Vec, Vec, Vec, Vec, tuple[tuple[float, float], ...]]:
-    """A tilted panel as a bar along the vehicle: ends a and b of its middle line, unit vectors y and z of its section, the section's loop."""
-    c = np.array(panel.corners)
-    a, b = c[[0, 3, 4, 7]].mean(axis=0), c[[1, 2, 5, 6]].mean(axis=0)
-    across, up = c[3] - c[0], c[4] - c[0]
-    wide, thick = float(np.linalg.norm(across)), float(np.linalg.norm(up))
-    return _vec(a), _vec(b), _vec(across / wide), _vec(up / thick), _loop(wide, thick)
 
 
 def _loop(wide: float, thick: float) -> tuple[tuple[float, float], ...]:

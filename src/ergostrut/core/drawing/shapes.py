@@ -4,18 +4,23 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
+import numpy as np
+
 from ..finding import State
 from ..primitives import Circle, Path, Point2, Primitive, Role, rect
 from ..structure.assembly import Assembly
-from ..structure.parts import PanelPart, Point3
+from ..structure.panel import Panel
+from ..structure.panel_shape import rings, seen
+from ..structure.parts import Point3
 from ..structure.posed import as_it_stands, poses_of
 from ..structure.setting import Setting
-from ..structure.slabs import rings_of, seen
-from .hung import hung_shapes, tilted_outline
+from .hung import hung_shapes
 from .outline import AXES, moved, outline
 
 _NEAR = {"plan": 1.0, "side": -1.0, "rear": 1.0}
 """Sign of that axis towards whoever looks."""
+FLAT = 0.98
+"""Cosine of what a panel may be turned off the view and still be seen flat on."""
 
 
 def _extent(points: tuple[Point2, ...]) -> tuple[float, float, float, float]:
@@ -48,35 +53,34 @@ def _members(build: Assembly, view: str, setting: Setting, states: Mapping[str, 
     return [path for i, (_, path) in enumerate(rows) if not hidden(i)]
 
 
-def _panel(panel: PanelPart, view: str, shift: Point3, state: State | None) -> list[Primitive]:
-    u, v, _ = AXES[view]
-    if panel.corners:
-        points = tuple((a + shift[u], b + shift[v]) for a, b in tilted_outline(panel, (u, v)))
-        return [Path(points, "deck", True, panel.id, panel.sheet.label, state)]
-    found = list[Primitive]()
-    if panel.notches and view == "plan":
-        rings = [tuple((x + shift[0], y + shift[1]) for x, y in ring) for ring in rings_of(panel)]
-        return [Path(ring, "swept", True, panel.id, panel.sheet.label, state) for ring in rings]
-    for x, y, lx, ly in panel.rects:
-        lo = moved((x, y, panel.origin[2]), shift)
-        hi = moved((x + lx, y + ly, panel.origin[2] + panel.sheet.t), shift)
-        role: Role = "swept" if view == "plan" else "deck"
-        found.append(rect(lo[u], lo[v], hi[u], hi[v], role, panel.id, panel.sheet.label, state))
-    return found[:1] if view == "side" and panel.span == 0 else found
-
-
-def _slabs(build: Assembly, view: str, states: Mapping[str, State]) -> list[Primitive]:
-    """Panels that are the structure, far ones first."""
+def _panels(build: Assembly, view: str, setting: Setting, states: Mapping[str, State]) -> list[Primitive]:
+    """Far ones first: flat on by what its openings leave of it, else by its corners."""
     u, v, look = AXES[view]
-    rows = sorted(build.slabs, key=lambda slab: _NEAR[view] * slab.middle[look])
-    found = list[Primitive]()
-    for slab in rows:
-        role: Role = "swept" if slab.across == look else "deck"
-        title = f"{slab.name}, {slab.sheet.label}"
-        found.append(Path(seen(slab, u, v), role, True, slab.id, title, states.get(slab.id)))
-        if slab.across == look:
-            found += [rect(lo[u], lo[v], hi[u], hi[v], "ghost", slab.id, f"cut out of the {slab.name}") for lo, hi in slab.cutouts]
+    at, found = poses_of(build, setting), list[Primitive]()
+    for panel in sorted(build.panels, key=lambda panel: _NEAR[view] * moved(panel.middle, at.shift(panel.body))[look]):
+        shift, state, title = at.shift(panel.body), states.get(panel.id), f"{panel.name}, {panel.sheet.label}"
+        flat_on = abs(panel.normal[look]) > FLAT
+        for rim, *holes in rings(panel) if flat_on else ():
+            found.append(Path(_flat(panel, rim, u, v, shift), "swept", True, panel.id, title, state))
+            words = f"cut out of the {panel.name}"
+            found += [Path(_flat(panel, hole, u, v, shift), "ghost", True, panel.id, words) for hole in holes]
+        if not flat_on:
+            found += [Path(edge, "deck", True, panel.id, title, state) for edge in _edge_on(panel, u, v, shift)]
     return found
+
+
+def _flat(panel: Panel, ring: tuple[Point2, ...], u: int, v: int, shift: Point3) -> tuple[Point2, ...]:
+    return tuple((float(p[u]) + shift[u], float(p[v]) + shift[v]) for p in panel.placed(np.array(ring)))
+
+
+def _edge_on(panel: Panel, u: int, v: int, shift: Point3) -> list[tuple[Point2, ...]]:
+    """Outlines of a panel, or of those of its boards that are seen apart."""
+    apart = panel.laid.boards and panel.level and u != panel.laid.span
+    half, rows = panel.sheet.t / 2, [panel.corners]
+    if apart:
+        rims = [np.array([(a, b), (c, b), (c, d), (a, d)]) for a, b, c, d in panel.strips]
+        rows = [np.concatenate([panel.placed(rim, -half), panel.placed(rim, half)]) for rim in rims]
+    return [seen(row + np.array(shift), u, v) for row in rows]
 
 
 def roller_shapes(build: Assembly, view: str, setting: Setting, states: Mapping[str, State]) -> list[Primitive]:
@@ -100,10 +104,8 @@ def roller_shapes(build: Assembly, view: str, setting: Setting, states: Mapping[
 def build_shapes(build: Assembly, view: str, setting: Setting, states: Mapping[str, State]) -> list[Primitive]:
     """A build's parts in a view."""
     build = as_it_stands(build, setting)
-    found, at = _members(build, view, setting, states), poses_of(build, setting)
-    for panel in build.panels:
-        found += _panel(panel, view, at.shift(panel.body), states.get(panel.id))
-    found += _slabs(build, view, states)
+    found = _members(build, view, setting, states)
+    found += _panels(build, view, setting, states)
     found += roller_shapes(build, view, setting, states)
     found += hung_shapes(build, AXES[view][:2], setting, states)
     if view == "plan":

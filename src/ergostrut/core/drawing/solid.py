@@ -7,8 +7,6 @@ from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
-from shapely import Polygon, unary_union
-from shapely.geometry.polygon import orient
 
 from ..finding import State
 from ..mechanics.solver.along import lines
@@ -19,11 +17,12 @@ from ..report import Report
 from ..structure.assembly import Assembly
 from ..structure.context import standing
 from ..structure.host import FLOOR_END, SIDE_HEIGHT, WIDTH_TOP, Host
-from ..structure.parts import Member, PanelPart, Slab
-from ..structure.posed import as_it_stands, poses_of
+from ..structure.panel import Panel
+from ..structure.panel_shape import rings
+from ..structure.parts import Member
+from ..structure.posed import HOME, as_it_stands, poses_of
 from ..structure.setting import Setting, setting_at
-from ..structure.slabs import holes_of, normal_of, rim_of, rings_of
-from .hung import bar_of, hung_forces, strap_bars
+from .hung import hung_forces, strap_bars
 from .proof import longest
 
 Vec = tuple[float, float, float]
@@ -115,35 +114,18 @@ def _prism(member: Member, dx: Vec, state: State | None) -> Prism:
     return Prism(_shift(member.a, dx), _shift(member.b, dx), y, z, member.shape.loops, role, member.id, title, state)
 
 
-def _slab(slab: Slab, state: State | None) -> Prism:
-    """A panel with its openings, drawn out through its thickness."""
-    rim, n = rim_of(slab), normal_of(slab)
-    half = n * slab.sheet.t / 2
-    k = slab.across
-    i, j = (k + 1) % 3, (k + 2) % 3
-    # its own axes: the one that lies in its plane for certain, and across that
-    u = np.eye(3)[i if abs(n[i]) < abs(n[j]) else j]
-    v = np.cross(n, u)
-    origin = rim[0]
-
-    def flat(places: np.ndarray) -> np.ndarray:
-        return np.stack([(places - origin) @ u, (places - origin) @ v], axis=-1)
-
-    whole = Polygon(flat(rim))
-    holes = [Polygon(flat(hole)) for hole in holes_of(slab)]
-    left = whole.difference(unary_union(holes)) if holes else whole
-    parts = [orient(part) for part in getattr(left, "geoms", (left,)) if isinstance(part, Polygon)]
-    rings = [ring for part in parts for ring in (part.exterior, *part.interiors)]
-    loops = tuple(tuple((float(x), float(y)) for x, y in list(ring.coords)[:-1]) for ring in rings)
-    title = f"{slab.name}, {slab.sheet.label}"
-    return Prism(_vec(origin - half), _vec(origin + half), _vec(u), _vec(v), loops, "deck", slab.id, title, state)
+def _panel(panel: Panel, dx: Vec, state: State | None) -> list[Prism]:
+    """A panel, or every one of its boards, with its openings, drawn out through its thickness."""
+    half, at = panel.normal * panel.sheet.t / 2, panel.pose.t + np.array(dx)
+    u, v = panel.pose.R[:, 0], panel.pose.R[:, 1]
+    title = f"{panel.name}, {panel.sheet.label}"
+    return [Prism(_vec(at - half), _vec(at + half), _vec(u), _vec(v), loops, "deck", panel.id, title, state) for loops in rings(panel)]
 
 
 def panel_scene(build: Assembly, states: Mapping[str, State], strands: Sequence[Strand], scale: float) -> Scene:
     """A build of panels alone, with lines drawn in."""
-    prisms = [_slab(slab, states.get(slab.id)) for slab in build.slabs]
-    corners = np.array([end for slab in build.slabs for end in (slab.lo, slab.hi)])
-    return Scene(tuple(prisms), (), (), tuple(strands), (), scale, (_vec(corners.min(axis=0)), _vec(corners.max(axis=0))))
+    prisms = [prism for panel in build.shells for prism in _panel(panel, HOME, states.get(panel.id))]
+    return Scene(tuple(prisms), (), (), tuple(strands), (), scale, _box(prisms, []))
 
 
 def _hung(build: Assembly, setting: Setting, states: Mapping[str, State]) -> list[Prism]:
@@ -158,13 +140,6 @@ def _host(host: Host) -> list[Block]:
     if host.words.get("bulkhead") != "none":
         blocks.append(Block((-12, -half, 0), (0, half, depth), "host-faint", "", "front panel"))
     return blocks + [Block(well.lo, well.hi, "host", "", well.name) for well in (*host.solids, *host.obstacles)]
-
-
-def _notched(panel: PanelPart, ring: tuple[tuple[float, float], ...], shift: Vec, state: State | None) -> Prism:
-    """A level panel that something passes, drawn out through its thickness."""
-    low = _shift((0.0, 0.0, panel.origin[2]), shift)
-    high = _shift(low, (0.0, 0.0, panel.sheet.t))
-    return Prism(low, high, (1.0, 0.0, 0.0), (0.0, 1.0, 0.0), (ring,), "deck", panel.id, panel.sheet.label, state)
 
 
 def scene(
@@ -187,20 +162,8 @@ def scene(
         poses = poses_of(build, setting)
         prisms += [_prism(m, poses.shift(m.body), states.get(m.id)) for m in build.members]
         prisms += _hung(build, setting, states)
-        prisms += [_slab(slab, states.get(slab.id)) for slab in build.slabs]
         for panel in build.panels:
-            if panel.corners:
-                a, b, across, up, loop = bar_of(panel)
-                a, b = _shift(a, poses.shift(panel.body)), _shift(b, poses.shift(panel.body))
-                prisms.append(Prism(a, b, across, up, (loop,), "deck", panel.id, panel.sheet.label, states.get(panel.id)))
-                continue
-            shift = poses.shift(panel.body)
-            if panel.notches:
-                prisms += [_notched(panel, ring, shift, states.get(panel.id)) for ring in rings_of(panel)]
-                continue
-            for x, y, lx, ly in panel.rects:
-                near, far = _shift((x, y, panel.origin[2]), shift), _shift((x + lx, y + ly, panel.origin[2] + panel.sheet.t), shift)
-                blocks.append(Block(near, far, "deck", panel.id, panel.sheet.label, states.get(panel.id)))
+            prisms += _panel(panel, poses.shift(panel.body), states.get(panel.id))
         for slider in build.sliders:
             for pair in (slider.carrying, slider.hold_down):
                 x = pair.x + (poses.shift(slider.body)[0] if pair.rides == "body" else 0.0)
@@ -214,9 +177,13 @@ def scene(
 
 
 def _box(prisms: list[Prism], blocks: list[Block]) -> tuple[Vec, Vec]:
-    corners = np.array([corner for b in blocks for corner in (b.lo, b.hi)] + [end for p in prisms for end in (p.a, p.b)])
-    if not len(corners):
+    rows = [np.array([b.lo, b.hi]) for b in blocks]
+    for prism in prisms:
+        round_it = np.array(prism.loops[0]) @ np.array([prism.y, prism.z])
+        rows += [round_it + end for end in (prism.a, prism.b)]
+    if not rows:
         return (0.0, 0.0, 0.0), (1000.0, 1000.0, 500.0)
+    corners = np.concatenate(rows)
     return _vec(corners.min(axis=0)), _vec(corners.max(axis=0))
 
 

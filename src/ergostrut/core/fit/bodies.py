@@ -8,13 +8,13 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..mechanics.space.boxes import Array, Boxes, clearing, drawn_along, joined, nearest, upright
-from ..mechanics.space.rects import without
 from ..structure.assembly import Assembly
 from ..structure.context import Context
-from ..structure.parts import Member, PanelPart, Point3, Slab
+from ..structure.panel import Panel
+from ..structure.panel_shape import room_of
+from ..structure.parts import Member, Point3
 from ..structure.posed import as_it_stands, moves_with, poses_of
 from ..structure.setting import Setting, settings_of
-from ..structure.slabs import normal_of, rim_of, room_of
 
 TURNS = 12
 """Places on the way of what turns, at which it is taken."""
@@ -78,25 +78,13 @@ def box_of(m: Member) -> Boxes:
     return Boxes(np.array([middle]), np.array([m.axes]), np.array([half]))
 
 
-def _of_panel(p: PanelPart) -> Boxes:
-    if not p.corners:
-        (x, y, z), (lx, ly) = p.origin, p.size
-        parts = without((x, y, x + lx, y + ly), p.notches)
-        return upright([(a, b, z) for a, b, _, _ in parts], [(c, d, z + p.sheet.t) for _, _, c, d in parts])
-    at = np.array(p.corners)
-    runs = np.stack([at[1] - at[0], at[3] - at[0], at[4] - at[0]])
-    size = np.linalg.norm(runs, axis=1)
-    return Boxes(at.mean(axis=0)[None], (runs / size[:, None])[None], size[None] / 2)
-
-
-def _of_slab(s: Slab) -> Boxes:
-    if s.rim:
-        rim, n = rim_of(s), normal_of(s)
-        u, v = rim[1] - rim[0], rim[2] - rim[1]
-        if len(rim) == 4 and abs(u @ v) < SQUARE * np.linalg.norm(u) * np.linalg.norm(v):
-            size = np.array([np.linalg.norm(u), np.linalg.norm(v), s.sheet.t])
-            return Boxes(rim.mean(axis=0)[None], np.stack([u / size[0], v / size[1], n])[None], size[None] / 2)
-    rows = room_of(s)
+def _of_panel(p: Panel) -> Boxes:
+    if p.rectangle and not p.along_axes:
+        # one box as it leans; what is cut out of it counts as there
+        x0, y0, x1, y1 = p.bounds
+        middle = p.placed(np.array([((x0 + x1) / 2, (y0 + y1) / 2)]))
+        return Boxes(middle, p.pose.R.T[None], np.array([[(x1 - x0) / 2, (y1 - y0) / 2, p.sheet.t / 2]]))
+    rows = room_of(p)
     return upright([lo for lo, _ in rows], [hi for _, hi in rows])
 
 
@@ -107,7 +95,7 @@ def _swept(boxes: Boxes, shifts: Sequence[Point3]) -> Boxes:
 
 
 def bodies(context: Context, build: Assembly, *, things: bool = True, swept: bool = True) -> tuple[Body, ...]:
-    """Members, panels, slabs and what is carried, each over its whole travel, or at home."""
+    """Members, panels and what is carried, each over its whole travel, or at home."""
     settings = settings_of(build) if swept else ()
     ways = [as_it_stands(build, way) for way in turning(build)] if swept else []
     stations = [poses_of(build, setting) for setting in settings]
@@ -118,8 +106,7 @@ def bodies(context: Context, build: Assembly, *, things: bool = True, swept: boo
         found.append(Body(m.id, m.name, _swept(poses, shifts[m.body])))
     for k, p in enumerate(build.panels):
         poses = joined([_of_panel(p), *(_of_panel(way.panels[k]) for way in ways if way.panels[k] != p)])
-        found.append(Body(p.id, p.role, _swept(poses, shifts[p.body])))
-    found += [Body(s.id, s.name, _of_slab(s)) for s in build.slabs]
+        found.append(Body(p.id, p.name, _swept(poses, shifts[p.body])))
     if things:
         found += list(_things(context, build.bodies, shifts))
     return tuple(found)
@@ -131,8 +118,7 @@ def bodies_at(context: Context, build: Assembly, setting: Setting, *, things: bo
     at = poses_of(build, setting)
     shifts = {body: at.shift(body) for body in build.bodies}
     found = [Body(m.id, m.name, box_of(m).moved(shifts[m.body])) for m in there.members]
-    found += [Body(p.id, p.role, _of_panel(p).moved(shifts[p.body])) for p in there.panels]
-    found += [Body(s.id, s.name, _of_slab(s)) for s in there.slabs]
+    found += [Body(p.id, p.name, _of_panel(p).moved(shifts[p.body])) for p in there.panels]
     if things:
         found += [
             Body(one.part, one.name, one.boxes.moved(shifts[body]))

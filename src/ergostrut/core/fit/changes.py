@@ -103,7 +103,7 @@ def _parts(context: Context, build: Assembly, at: Mapping[str, float]) -> tuple[
 def _on(build: Assembly, context: Context, bodies: Collection[str]) -> set[str]:
     """Ids of parts and things that move with some bodies."""
     found = {member.id for member in build.members if member.body in bodies}
-    found |= {panel.id for panel in build.panels if panel.body in bodies} | {slab.id for slab in build.slabs if slab.body in bodies}
+    found |= {panel.id for panel in build.panels if panel.body in bodies}
     return found | {f"thing/{item.thing.id}" for body in bodies for item in context.plan.on(body)}
 
 

@@ -12,7 +12,8 @@ import numpy as np
 from ..mechanics.space.boxes import Array
 from ..structure.assembly import Assembly
 from ..structure.holds import Joint
-from ..structure.parts import Edging, Member, PanelPart, Point3, Slab
+from ..structure.panel import Edging, Panel
+from ..structure.parts import Member, Point3
 from ..structure.runners import Runner
 from .bodies import box_of, point
 
@@ -145,24 +146,24 @@ def _faces(joint: Joint, framing: Member, through: Member) -> tuple[Head, Head]:
 
 def _decks(build: Assembly) -> Iterator[Fastener]:
     """Screws of a panel into every member under it, from above."""
-    for panel in (panel for panel in build.panels if panel.on and panel.edges == "screwed" and not panel.corners):
-        for member in (build.member(name) for name in panel.on):
+    for panel in (panel for panel in build.decks if panel.laid.edges == "screwed" and panel.level):
+        for member in (build.member(name) for name in panel.laid.on):
             heads = _along(panel, member)
             if heads:
                 yield Fastener(f"{panel.id}/{member.name}", f"screws of the {panel.role} into {member.name}", "screw", (panel.id, member.id), heads, min(2, len(heads)))  # fmt: skip
 
 
-def _along(panel: PanelPart, member: Member) -> tuple[tuple[Head, ...], ...]:
+def _along(panel: Panel, member: Member) -> tuple[tuple[Head, ...], ...]:
     """Places along it, of which two do: a screw may go a little beside."""
-    (x, y, z), (lx, ly) = panel.origin, panel.size
+    (x0, y0, _), (x1, y1, z1) = panel.lo, panel.hi
     a, b = np.array(member.a), np.array(member.b)
     places = [a + (b - a) * share for share in SHARES]
-    return tuple((Head((float(p[0]), float(p[1]), z + panel.sheet.t), (0.0, 0.0, 1.0)),) for p in places if x <= p[0] <= x + lx and y <= p[1] <= y + ly)  # fmt: skip
+    return tuple((Head((float(p[0]), float(p[1]), z1), (0.0, 0.0, 1.0)),) for p in places if x0 <= p[0] <= x1 and y0 <= p[1] <= y1)  # fmt: skip
 
 
 def _seams(build: Assembly) -> Iterator[Fastener]:
     """Screws through one panel's face into another's edge, and what stands in corners between them; glue alone needs a clamp, and no tool."""
-    flat = [slab for slab in build.slabs if not slab.rim]
+    flat = [panel for panel in build.shells if panel.along_axes]
     for face, edge in itertools.permutations(flat, 2):
         way = edge.edging or build.edging
         side = _meets(face, edge)
@@ -172,7 +173,7 @@ def _seams(build: Assembly) -> Iterator[Fastener]:
         yield Fastener(f"{face.id}/{edge.name.replace(' ', '.')}", f"screws between {face.name} and {edge.name}", "screw", (face.id, edge.id), rows)  # fmt: skip
 
 
-def _meets(face: Slab, edge: Slab) -> int | None:
+def _meets(face: Panel, edge: Panel) -> int | None:
     """On which side of a panel's face, -1 or 1, the edge of another lies; None where it does not."""
     k = face.across
     if edge.across == k or any(min(face.hi[i], edge.hi[i]) - max(face.lo[i], edge.lo[i]) < TOUCHES for i in range(3) if i != k):
@@ -182,7 +183,7 @@ def _meets(face: Slab, edge: Slab) -> int | None:
     return -1 if abs(edge.hi[k] - face.lo[k]) < TOUCHES else None
 
 
-def _row(face: Slab, edge: Slab, side: int, way: Edging) -> tuple[tuple[Head, ...], ...]:
+def _row(face: Panel, edge: Panel, side: int, way: Edging) -> tuple[tuple[Head, ...], ...]:
     """Heads along the seam: out of the face's far side, or from either side of the edge's panel."""
     k = face.across
     along = next(i for i in range(3) if i not in (k, edge.across))
@@ -239,9 +240,9 @@ def _hinges(build: Assembly) -> Iterator[Fastener]:
 
 
 def _bounds(build: Assembly, part: str) -> tuple[Point3, Point3]:
-    slab = next((slab for slab in build.slabs if slab.id == part), None)
-    if slab is not None:
-        return slab.lo, slab.hi
+    panel = next((panel for panel in build.shells if panel.id == part), None)
+    if panel is not None:
+        return panel.lo, panel.hi
     box = box_of(build.member(part))
     return point(box.lo[0]), point(box.hi[0])
 

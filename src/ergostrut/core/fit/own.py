@@ -57,10 +57,10 @@ def _let_in(build: Assembly) -> dict[frozenset[str], float]:
     """mm by which parts may reach into each other: panels into grooves, sheets into the slots of profiles, and the box of a member that is cut at
     a slant into what it is cut to."""
     found = {}
-    for panel, member in itertools.product((p for p in build.panels if p.edges == "slots"), build.members):
+    for panel, member in itertools.product((p for p in build.panels if p.laid.edges == "slots"), build.members):
         found[frozenset((panel.id, member.id))] = member.section.slot.reach if member.section.slot is not None else 0.0
-    for one, two in itertools.combinations(build.slabs, 2):
-        ways = [slab.edging or build.edging for slab in (one, two)]
+    for one, two in itertools.combinations(build.shells, 2):
+        ways = [panel.edging or build.edging for panel in (one, two)]
         found[frozenset((one.id, two.id))] = max((way.size for way in ways if way is not None and way.way == "dado"), default=0.0)
     for joint in build.joints:
         member = build.member(joint.framing)
@@ -92,7 +92,7 @@ def _on_the_way(
     """What one motion, and what follows it, meets of all that stays, or of ``others``: on the whole line it is drawn along, step by step as it
     turns, and where it is put down when nothing guides it: then it is lifted over what it would meet."""
     goes = set(moves_with(build, motion))
-    body_of = {m.id: m.body for m in build.members} | {p.id: p.body for p in build.panels} | {s.id: s.body for s in build.slabs}
+    body_of = {m.id: m.body for m in build.members} | {p.id: p.body for p in build.panels}
     moving = {part for part, body in body_of.items() if body in goes}
     still = [row for row in home if row.part not in moving] if others is None else others
     turning = any(m.body in goes and m.pivot is not None for m in build.motions)
@@ -125,7 +125,7 @@ def check_own(context: Context, build: Assembly) -> Finding:
     found = clashes(context, build)
     w = Working()
     ident, title = f"{build.id}/fit.own", "Its own parts clear each other"
-    parts = len(build.members) + len(build.panels) + len(build.slabs)
+    parts = len(build.members) + len(build.panels)
     w.given("n", parts, "", f"parts, every two of them tried as boxes; joined ones may be drawn {TOUCH:g} mm into each other")
     if not found:
         w.given("c", 0.0, "mm", "by which any two stand in each other beyond that")

@@ -155,7 +155,7 @@ def _order(build: Assembly, todo: Sequence[Step]) -> _Order:
         for part in step.sets:
             at.setdefault(part, k)
     goes = {motion.body for motion in build.motions}
-    rows = [(m.id, m.body) for m in build.members] + [(p.id, p.body) for p in build.panels] + [(s.id, s.body) for s in build.slabs]
+    rows = [(m.id, m.body) for m in build.members] + [(p.id, p.body) for p in build.panels]
     return _Order(mine, at, {part: body for part, body in rows if body in goes})
 
 

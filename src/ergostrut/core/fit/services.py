@@ -18,9 +18,9 @@ HAND, ARM = 150.0, 600.0
 
 def fast(build: Assembly, part: str) -> bool:
     """Whether a part does not come off again: welded or glued to others."""
-    if any(slab.id == part for slab in build.slabs):
-        slab = next(slab for slab in build.slabs if slab.id == part)
-        edging = slab.edging or build.edging
+    if any(panel.id == part for panel in build.shells):
+        panel = next(panel for panel in build.shells if panel.id == part)
+        edging = panel.edging or build.edging
         return edging is not None and edging.way in ("glue", "dado")
     for joint in build.joints:
         if part in (joint.through, joint.framing) and not joint.hinge and (joint.spec or build.joining).kind in ("weld", "bond"):

@@ -29,8 +29,8 @@ def _outline(assembly: Assembly, slide: Slider) -> tuple[float, float, float, fl
     """Front, back, overall width and deck top at home, mm."""
     decks = [panel for panel in assembly.panels if panel.body == slide.body]
     tray = [m for m in assembly.of_body(slide.body) if m.group is not None]
-    front = min([panel.origin[0] for panel in decks] + [m.a[0] for m in tray])
-    back = max([panel.origin[0] + panel.size[0] for panel in decks] + [m.b[0] for m in tray])
+    front = min([panel.lo[0] for panel in decks] + [m.a[0] for m in tray])
+    back = max([panel.hi[0] for panel in decks] + [m.b[0] for m in tray])
     top = next(surface.origin[2] for surface in assembly.surfaces if surface.body == slide.body)
     sides = [abs(m.a[1]) + m.shape.width / 2 for m in tray if abs(m.axes[0][0]) > 0.9]
     pairs = [pair.y + pair.width / 2 + slide.beside for pair in (slide.carrying, slide.hold_down)]

@@ -8,10 +8,10 @@ from dataclasses import replace
 from ..finding import COMMON_PRACTICE, Finding, Working, at_least
 from ..structure.assembly import Assembly
 from ..structure.context import Context
+from ..structure.panel import Shell
 from ..structure.parts import Point3
 from ..structure.posed import as_it_stands, poses_of
 from ..structure.setting import settings_of
-from ..structure.slabs import corners_of
 from .bodies import box_of, turning
 
 WANT = 10.0
@@ -36,15 +36,12 @@ def _points(build: Assembly) -> Iterator[tuple[str, str, str, Point3]]:
             dx, dy, dz = at.shift(member.body)
             for x, y, z in box_of(member).corners[0].tolist():
                 yield setting.name, member.id, member.name, (x + dx, y + dy, z + dz)
-        for slab in () if at_wall else posed.slabs:
-            for x, y, z in corners_of(slab).tolist():
-                yield setting.name, slab.id, slab.name, (x, y, z)
         for panel in posed.panels:
+            if at_wall and isinstance(panel.carries, Shell):
+                continue
             dx, dy, dz = at.shift(panel.body)
-            (x, y, z), (lx, ly), t = panel.origin, panel.size, panel.sheet.t
-            level = [(x + i * lx + dx, y + j * ly + dy, z + k * t + dz) for i in (0, 1) for j in (0, 1) for k in (0, 1)]
-            for cx, cy, cz in ((x + dx, y + dy, z + dz) for x, y, z in panel.corners) if panel.corners else level:
-                yield setting.name, panel.id, panel.role, (cx, cy, cz)
+            for x, y, z in panel.corners.tolist():
+                yield setting.name, panel.id, panel.name, (x + dx, y + dy, z + dz)
 
 
 def check_walls(context: Context, build: Assembly) -> Iterator[Finding]:

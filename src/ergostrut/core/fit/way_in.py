@@ -67,7 +67,7 @@ def pieces_of(context: Context, build: Assembly, whole: bool) -> list[Piece]:
     if not whole:
         return [Piece(row.part, row.name, build.id, build.label, _boxes(row)) for row in rows]
     owner = {member.id: member.body for member in build.members}
-    owner |= {panel.id: panel.body for panel in build.panels} | {slab.id: slab.body for slab in build.slabs}
+    owner |= {panel.id: panel.body for panel in build.panels}
     found = []
     for name in build.bodies:
         boxes = tuple(box for row in rows if owner[row.part] == name for box in _boxes(row))

@@ -61,7 +61,7 @@ SLIDING: tuple[Callable[[Study, Slider], Iterator[Finding]], ...] = (
 
 def check_setting(study: Study) -> Iterator[Finding]:
     """Everything that hangs on where the build stands; of panels that carry, ``boxes.check`` says it."""
-    if study.assembly.slabs:
+    if study.assembly.shells:
         return
     for checks in CHECKS.values():
         for check in checks:

@@ -17,7 +17,7 @@ import numpy as np
 from ..catalog.model import Planks, Sheet
 from ..mechanics.solver.model import Bar
 from ..structure.assembly import Assembly
-from ..structure.parts import PanelPart
+from ..structure.panel import Panel
 from .field import Carriers
 from .lines import Lines
 
@@ -36,7 +36,7 @@ EDGE = 20.0
 class Bay:
     """A panel between two members ``a`` mm apart, ``b`` mm wide across: its two diagonals and two ties among the model's bars."""
 
-    panel: PanelPart
+    panel: Panel
     members: tuple[str, str]
     a: float
     b: float
@@ -48,20 +48,20 @@ def spacing(boards: Planks) -> float:
     return max(boards.width - 2 * EDGE, EDGE)
 
 
-def _shear(panel: PanelPart, a: float, b: float) -> float:
+def _shear(panel: Panel, a: float, b: float) -> float:
     """(Gt)eff of a bay, N/mm."""
     sheet = panel.sheet
     if isinstance(sheet, Planks):
-        return 2 * panel.boards * 2 * SCREW_SLIP * (spacing(sheet) / 2) ** 2 / (a * b)
+        return 2 * panel.laid.boards * 2 * SCREW_SLIP * (spacing(sheet) / 2) ** 2 / (a * b)
     G_ = sheet.material.G if isinstance(sheet, Sheet) and sheet.material.G > 0 else PLY_SHEAR
     return 1 / (1 / (G_ * sheet.t) + 2 * SCREW_PITCH / SCREW_SLIP * (1 / a + 1 / b))
 
 
-def _tie(panel: PanelPart, a: float, b: float) -> float:
+def _tie(panel: Panel, a: float, b: float) -> float:
     """N/mm of half a bay as a tie, through its screws."""
     sheet = panel.sheet
     if isinstance(sheet, Planks):
-        return panel.boards / 2 / (2 / (2 * SCREW_SLIP) + a / (sheet.E * sheet.width * sheet.t))
+        return panel.laid.boards / 2 / (2 / (2 * SCREW_SLIP) + a / (sheet.E * sheet.width * sheet.t))
     E = min(sheet.E) if isinstance(sheet, Sheet) else PLY_E
     return 1 / (2 / (b / 2 / SCREW_PITCH * SCREW_SLIP) + a / (E * sheet.t * b / 4))
 
@@ -76,10 +76,10 @@ def diaphragms(
     """Bars that stand for every panel in its plane, and what they are; ``first``: how many bars there are before them."""
     bars, bays = list[Bar](), list[Bay]()
     for row in carriers:
-        sheets = [panel for panel in build.panels if homes.get(panel.body) == row.body]
+        sheets = [panel for panel in build.decks if homes.get(panel.body) == row.body]
         runs_along = any(m.group is not None and m.body == row.body and abs(m.axes[0][row.span]) > 0.9 for m in build.members)
         for one, two in itertools.pairwise(row.members):
-            over = next((panel for panel in sheets if one in panel.on and two in panel.on), None)
+            over = next((panel for panel in sheets if one in panel.laid.on and two in panel.laid.on), None)
             if over is None:
                 continue
             la, lb = lines.of[one], lines.of[two]

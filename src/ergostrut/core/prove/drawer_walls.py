@@ -11,7 +11,7 @@ from ..catalog.model import Sheet
 from ..finding import Finding, Working, at_most
 from ..structure.assembly import Assembly
 from ..structure.context import Context
-from ..structure.parts import PanelPart
+from ..structure.panel import Panel
 from .deck.field import PLYWOOD, WET
 from .drawn import Loaded
 
@@ -20,13 +20,12 @@ BETA = (0.5, 2 / 3, 1.0, 2.0), (0.060, 0.083, 0.112, 0.132)
 THREE_EDGES = "plate held by sides and foot, its top free (Timoshenko and Woinowsky-Krieger, table 41, from memory)"
 
 
-def walls_of(build: Assembly, one: Loaded) -> Iterator[tuple[PanelPart, Sheet]]:
+def walls_of(build: Assembly, one: Loaded) -> Iterator[tuple[Panel, Sheet]]:
     """Upright panels across the way of a drawer that are sheets."""
     for panel in build.panels:
-        if panel.body != one.runner.body or panel.id == one.runner.bottom or not isinstance(panel.sheet, Sheet) or not panel.corners:
+        if panel.body != one.runner.body or panel.id == one.runner.bottom or not isinstance(panel.sheet, Sheet) or panel.across == 2:
             continue
-        size = [max(p[i] for p in panel.corners) - min(p[i] for p in panel.corners) for i in (0, 1)]
-        if size[one.runner.axis] < size[1 - one.runner.axis]:
+        if panel.across == one.runner.axis:
             yield panel, panel.sheet
 
 
@@ -55,7 +54,7 @@ def _wall(
     context: Context,
     build: Assembly,
     one: Loaded,
-    wall: tuple[PanelPart, Sheet],
+    wall: tuple[Panel, Sheet],
     cases: Sequence[tuple[str, tuple[float, float, float]]],
     *,
     crash: bool,

@@ -63,8 +63,8 @@ def loaded(plan: CarryPlan, build: Assembly) -> tuple[Loaded, ...]:
     return tuple(found)
 
 
-def _node(mesh: Meshed, slab: str, axis: int, along: float, z: float) -> int:
-    mine = mesh.of[slab]
+def _node(mesh: Meshed, panel: str, axis: int, along: float, z: float) -> int:
+    mine = mesh.of[panel]
     away = (mesh.nodes[mine, axis] - along) ** 2 + (mesh.nodes[mine, 2] - z) ** 2
     return int(mine[int(np.argmin(away))])
 

@@ -16,7 +16,8 @@ from ..structure.assembly import Assembly
 from ..structure.carried import CarryPlan
 from ..structure.feet import acting, present
 from ..structure.holds import Contact, Joint, JointSpec, Slider, screws_arm
-from ..structure.parts import Member, PanelPart
+from ..structure.panel import Panel
+from ..structure.parts import Member
 from ..structure.posed import as_it_stands, poses_of
 from ..structure.setting import Setting
 from ..structure.systems import Fixity
@@ -155,17 +156,17 @@ def _held(lines: Lines, build: Assembly, setting: Setting) -> tuple[list[tuple[i
     return firm, [row for row in dict.fromkeys(soft) if row not in firm]
 
 
-def _lies(build: Assembly, setting: Setting, lines: Lines, panel: PanelPart) -> str:
+def _lies(build: Assembly, setting: Setting, lines: Lines, panel: Panel) -> str:
     """The body whose members carry a panel where it stands; empty where it was taken off them."""
-    under = next((lines.of[name].member.body for name in panel.on if name in lines.of), "")
+    under = next((lines.of[name].member.body for name in panel.laid.on if name in lines.of), "")
     at = poses_of(build, setting)
     return under if under and at.shift(panel.body) == at.shift(under) else ""
 
 
-def _carriers(build: Assembly, given: Sequence[PanelPart], setting: Setting, lines: Lines) -> tuple[dict[str, str], tuple[Carriers, ...]]:
+def _carriers(build: Assembly, given: Sequence[Panel], setting: Setting, lines: Lines) -> tuple[dict[str, str], tuple[Carriers, ...]]:
     """Which body's members carry each body's panels, and those members; panels side by side on one body carry together."""
     homes: dict[str, str] = {}
-    fields: dict[str, list[PanelPart]] = {}
+    fields: dict[str, list[Panel]] = {}
     for panel in given:
         home = _lies(build, setting, lines, panel)
         if home:
@@ -173,8 +174,8 @@ def _carriers(build: Assembly, given: Sequence[PanelPart], setting: Setting, lin
             fields.setdefault(home, []).append(panel)
     found = []
     for home, panels in fields.items():
-        k = panels[0].span
-        rows = sorted({m for panel in panels for m in panel.on if m in lines.of}, key=lambda m: float(lines.of[m].p[k]))
+        k = panels[0].laid.span
+        rows = sorted({m for panel in panels for m in panel.laid.on if m in lines.of}, key=lambda m: float(lines.of[m].p[k]))
         if len(rows) < 2:
             continue
         ends = [sorted((float(lines.of[m].p[1 - k]), float(lines.of[m].q[1 - k]))) for m in rows]
@@ -240,8 +241,8 @@ def frame_model(build: Assembly, setting: Setting, plan: CarryPlan) -> Posed:
     drawn = rail_loads(build, setting, plan)
     lines = lay(build, setting, members, contacts, [*places(build, setting), *((load.member, np.array(load.at)) for load in drawn)])
     bars, pieces = _bars(build, lines)
-    homes, carriers = _carriers(build, [panel for panel in build.panels if not panel.corners], setting, lines)
-    tilted = _carriers(build, [panel for panel in build.panels if panel.corners], setting, lines)
+    homes, carriers = _carriers(build, [panel for panel in build.decks if panel.level], setting, lines)
+    tilted = _carriers(build, [panel for panel in build.decks if not panel.level], setting, lines)
     sheeting, bays = diaphragms(build, lines, homes | tilted[0], (*carriers, *tilted[1]), len(bars))
     bars += sheeting
     firm, soft = _held(lines, build, setting)

@@ -114,12 +114,12 @@ def hang(build: Assembly, setting: Setting, lines: Lines, first: int) -> tuple[H
 def riding(build: Assembly) -> dict[str, float]:
     """Weight of panels turned out of the level and of what is fastened to their body, N/mm on the members that carried them."""
     extra: dict[str, float] = {}
-    for panel in (panel for panel in build.panels if panel.corners):
-        under = [build.member(name) for name in panel.on]
+    for panel in (panel for panel in build.decks if not panel.level):
+        under = [build.member(name) for name in panel.laid.on]
         long = sum(member.length for member in under)
-        area = sum(p.size[0] * p.size[1] for p in build.panels if p.body == panel.body)
+        area = sum(p.wide[0] * p.wide[1] for p in build.decks if p.body == panel.body)
         small = sum(item.mass * item.count for item in build.items if item.body == panel.body and item.aboard)
-        kg = panel.mass + small * panel.size[0] * panel.size[1] / area
+        kg = panel.mass + small * panel.wide[0] * panel.wide[1] / area
         for member in under:
             extra[member.id] = extra.get(member.id, 0.0) + kg * G / long
     return extra

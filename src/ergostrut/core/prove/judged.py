@@ -6,6 +6,7 @@ from collections.abc import Iterator, Sequence
 
 from ..finding import Finding, Working
 from ..structure.assembly import Assembly
+from ..structure.panel import Shell
 from ..structure.parts import Member
 
 FALLEN = ("frame.settles", "frame.stands", "frame.buckles", "holds.", "framed", "slab.stands")
@@ -16,7 +17,7 @@ def _member(build: Assembly, member: Member, checks: frozenset[str], fallen: boo
     """Why a member has no check; empty where it has one, or needs none."""
     if member.group is not None:
         judged = fallen or f"{member.group.key}.strength" in checks
-        return "" if judged else "its build is one of panels, whose frame is not solved" if build.slabs else "no strength was found for it"
+        return "" if judged else "its build is one of panels, whose frame is not solved" if build.shells else "no strength was found for it"
     if member.rides:
         # its weight is its carrier's, and nothing bears on it
         return ""
@@ -36,13 +37,14 @@ def unjudged(build: Assembly, findings: Sequence[Finding]) -> Iterator[tuple[str
         why = _member(build, member, checks, fallen)
         if why:
             yield member.id, member.name, why
-    roles = {panel.role for panel in build.panels if panel.id in named}
-    for panel in build.panels:
+    laid = [panel for panel in build.panels if not isinstance(panel.carries, Shell)]
+    roles = {panel.role for panel in laid if panel.id in named}
+    for panel in laid:
         if panel.role not in roles:
             yield panel.id, panel.role, "no check of a panel names it or its like"
-    if build.slabs and not fallen and not any(check.startswith("slab.") for check in checks):
-        for slab in build.slabs:
-            yield slab.id, slab.name, "its panels were not solved"
+    if build.shells and not fallen and not any(check.startswith("slab.") for check in checks):
+        for panel in build.shells:
+            yield panel.id, panel.name, "its panels were not solved"
 
 
 def check_judged(build: Assembly, findings: Sequence[Finding]) -> Iterator[Finding]:

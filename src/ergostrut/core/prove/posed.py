@@ -20,7 +20,8 @@ from ..mechanics.solver.solve import Frame
 from ..structure.assembly import Assembly
 from ..structure.carried import CarryPlan
 from ..structure.holds import Contact, Stand
-from ..structure.parts import Member, PanelPart
+from ..structure.panel import Panel
+from ..structure.parts import Member
 from ..structure.posed import poses_of
 from ..structure.setting import Setting
 from ..structure.systems import Fixity
@@ -203,39 +204,36 @@ def _between(s: float, start: float, end: float, w0: Vec, w1: Vec) -> Vec:
 def patches_on(build: Assembly, setting: Setting, plan: CarryPlan, level: dict[str, float], homes: dict[str, str]) -> tuple[Patch, ...]:
     """Panels with the small parts of their body, and every thing carried, as patches; ``level``: z of what carries each body's panels."""
     found = []
-    for body in dict.fromkeys(panel.body for panel in build.panels):
+    for body in dict.fromkeys(panel.body for panel in build.decks):
         dx, dy, dz = poses_of(build, setting).shift(body)
-        panels = [panel for panel in build.panels if panel.body == body and not panel.corners]
+        panels = [panel for panel in build.decks if panel.body == body and panel.level]
         if not panels:
             continue
         small = sum(item.mass * item.count for item in build.items if item.body == body and item.aboard)
-        area = sum(panel.size[0] * panel.size[1] for panel in panels)
+        area = sum(panel.wide[0] * panel.wide[1] for panel in panels)
         host, z0 = _below(build, setting, body, level, homes, panels[0])
         for panel in panels:
-            (x, y, z), (lx, ly) = panel.origin, panel.size
+            (x, y, z), (lx, ly) = panel.middle, panel.wide
             part = panel.mass + small * lx * ly / area
-            at = x + lx / 2 + dx, y + ly / 2 + dy
-            found.append(Patch("deck", host, at[0], at[1], panel.size, part, z + dz + panel.sheet.t / 2 - z0))
+            found.append(Patch("deck", host, x + dx, y + dy, panel.wide, part, z + dz - z0))
         for item in plan.on(body):
             x, y, z = item.at()
             found.append(Patch(item.thing.name, host, x + dx, y + dy, item.size[:2], item.mass, z + dz - z0))
     return tuple(found)
 
 
-def _below(
-    build: Assembly, setting: Setting, body: str, level: dict[str, float], homes: dict[str, str], panel: PanelPart
-) -> tuple[str, float]:
+def _below(build: Assembly, setting: Setting, body: str, level: dict[str, float], homes: dict[str, str], panel: Panel) -> tuple[str, float]:
     """The body whose members carry a body's panels, and their level: the one they lie on, or the one they are shifted on to."""
     home = homes.get(body)
     if home is not None and home in level:
         return home, level[home]
     shift = poses_of(build, setting).shift(body)
-    middle = panel.origin[0] + panel.size[0] / 2 + shift[0]
+    middle = panel.middle[0] + shift[0]
 
-    def beside(other: PanelPart) -> float:
-        return max(other.origin[0] - middle, middle - other.origin[0] - other.size[0], 0.0)
+    def beside(other: Panel) -> float:
+        return max(other.lo[0] - middle, middle - other.hi[0], 0.0)
 
-    under = min((p for p in build.panels if homes.get(p.body) in level), key=beside, default=None)
+    under = min((p for p in build.decks if homes.get(p.body) in level), key=beside, default=None)
     return (homes[under.body], level[homes[under.body]]) if under else (body, 0.0)
 
 

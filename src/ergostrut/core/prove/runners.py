@@ -12,7 +12,7 @@ from ..finding import COMMON_PRACTICE, Finding, State, Working, at_least, at_mos
 from ..structure.assembly import Assembly, centroid
 from ..structure.catch import engaged
 from ..structure.context import Context
-from ..structure.parts import PanelPart
+from ..structure.panel import Panel
 from ..structure.stow import BUTTON_SAYS, BUTTON_USE, LEFT_OPEN
 from .deck.field import WET
 from .drawer_walls import check_walls_of_drawers
@@ -99,7 +99,7 @@ def _floors(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Ite
     """The hardest worked floor: a strip from side to side under each thing where it stands, and under all of them spread out."""
     best: tuple[float, Finding] | None = None
     for one in drawers:
-        panel = next(panel for panel in build.panels if panel.id == one.runner.bottom)
+        panel = build.panel(one.runner.bottom)
         if not isinstance(panel.sheet, Sheet):
             continue
         held = context.plan.on(one.runner.body)
@@ -116,7 +116,7 @@ def _floors(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Ite
 
 
 def _floor_under(
-    context: Context, build: Assembly, one: Loaded, panel: PanelPart, sheet: Sheet, name: str, kg: float, size: tuple[float, float]
+    context: Context, build: Assembly, one: Loaded, panel: Panel, sheet: Sheet, name: str, kg: float, size: tuple[float, float]
 ) -> Finding:
     """A thing on a floor, its face grain the weaker way: spread as far as a strip carries it (Westergaard 1930), held on its sides alone."""
     axis, (bump, case) = one.runner.axis, _bump(context)
@@ -296,7 +296,7 @@ def _edge(build: Assembly, axis: int, s: float) -> float:
     """The floor's edge under the open face: the outermost panel or foot there."""
     feet = [contact for contact in build.contacts if contact.kind == "floor"]
     half = max((build.member(contact.member).shape.depth / 2 for contact in feet), default=0.0)
-    ends = [s * (slab.hi[axis] if s > 0 else slab.lo[axis]) for slab in build.slabs] + [s * contact.at[axis] + half for contact in feet]
+    ends = [s * (panel.hi[axis] if s > 0 else panel.lo[axis]) for panel in build.shells] + [s * contact.at[axis] + half for contact in feet]
     return s * max(ends)
 
 

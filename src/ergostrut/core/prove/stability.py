@@ -88,11 +88,11 @@ def check_frequency(study: Study) -> Iterator[Finding]:
 
 def check_square(study: Study) -> Iterator[Finding]:
     """What keeps a body square in its plane where its deck does not: a brace, welds, or nothing."""
-    decks = [panel for panel in study.assembly.panels if panel.on]
+    decks = study.assembly.decks
     if study.posed is None or not decks or all(panel.braces for panel in decks) or not study.setting.drivable:
         return
     held = {(hold.member, hold.axis) for hold in study.assembly.holds}
-    if all((name, axis) in held for panel in decks for name in panel.on for axis in (0, 1)):
+    if all((name, axis) in held for panel in decks for name in panel.laid.on for axis in (0, 1)):
         # each member is held level by itself
         return
     what = study.setting.noun or "frame"

@@ -301,7 +301,7 @@ class Begun:
 
 def begin(context: Context, assembly: Assembly, setting: Setting, cases: Cases | None = None) -> Begun:
     """Solve every case of a setting, or ``cases`` of its own, with the joints as they are drawn."""
-    if assembly.slabs:
+    if assembly.shells:
         return Begun(_nothing(context, assembly, setting, SolverError(PANELS)), None)
     try:
         posed = frame_model(assembly, setting, CarryPlan((), (), ()) if setting.bare else context.plan)

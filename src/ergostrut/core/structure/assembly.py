@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Literal
 
 from .holds import Anchor, Contact, Hold, Joint, JointSpec, Link, Lock, Loop, Motion, Slider, Stand
 from .hung import Holder, Latch, Mount, Pivot, Strap
-from .parts import Edging, Height, Item, Member, PanelPart, Point3, Slab, Surface
+from .panel import Covers, Edging, Lid, Panel, Shell
+from .parts import Height, Item, Member, Point3, Surface
 from .runners import Keeper, Runner
 from .stow import Stow
 
@@ -40,14 +42,12 @@ class Assembly:
     family: str
     label: str
     members: tuple[Member, ...]
-    panels: tuple[PanelPart, ...]
+    panels: tuple[Panel, ...]
     items: tuple[Item, ...]
     surfaces: tuple[Surface, ...]
     joining: JointSpec
-    slabs: tuple[Slab, ...] = ()
-    """Panels that are the structure themselves."""
     edging: Edging | None = None
-    """How the slabs hold each other."""
+    """How panels that carry hold each other."""
     motions: tuple[Motion, ...] = ()
     loops: tuple[Loop, ...] = ()
     """Closed chains of its motions."""
@@ -84,13 +84,30 @@ class Assembly:
     def member(self, part: str) -> Member:
         return next(member for member in self.members if member.id == part)
 
+    @cached_property
+    def shells(self) -> tuple[Panel, ...]:
+        """Panels that carry by themselves, edge on edge."""
+        return tuple(panel for panel in self.panels if isinstance(panel.carries, Shell))
+
+    @cached_property
+    def decks(self) -> tuple[Panel, ...]:
+        """Panels that lie on members."""
+        return tuple(panel for panel in self.panels if isinstance(panel.carries, Covers))
+
+    @cached_property
+    def lids(self) -> tuple[Panel, ...]:
+        """Panels that lie in an opening of another."""
+        return tuple(panel for panel in self.panels if isinstance(panel.carries, Lid))
+
+    def panel(self, part: str) -> Panel:
+        return next(panel for panel in self.panels if panel.id == part)
+
     def of_body(self, body: str) -> tuple[Member, ...]:
         return tuple(member for member in self.members if member.body == body)
 
     @property
     def bodies(self) -> tuple[str, ...]:
-        found = {m.body for m in self.members} | {p.body for p in self.panels} | {i.body for i in self.items}
-        return tuple(sorted(found | {slab.body for slab in self.slabs}))
+        return tuple(sorted({m.body for m in self.members} | {p.body for p in self.panels} | {i.body for i in self.items}))
 
     @property
     def rows(self) -> dict[str, tuple[str, ...]]:
@@ -117,19 +134,13 @@ class Assembly:
         return (
             sum(member.mass for member in self.members)
             + sum(panel.mass for panel in self.panels)
-            + sum(slab.mass for slab in self.slabs)
             + sum(item.mass * item.count for item in self.items)
         )
 
     def masses(self, body: str) -> list[tuple[float, Point3]]:
         """(kg, centroid at home) of everything on a body."""
         found: list[tuple[float, Point3]] = [(m.mass, m.middle) for m in self.members if m.body == body]
-        found += [
-            (p.mass, (p.origin[0] + p.size[0] / 2, p.origin[1] + p.size[1] / 2, p.origin[2] + p.sheet.t / 2))
-            for p in self.panels
-            if p.body == body
-        ]
-        found += [(slab.mass, slab.middle) for slab in self.slabs if slab.body == body]
+        found += [(panel.mass, panel.middle) for panel in self.panels if panel.body == body]
         found += [(item.mass * item.count, item.at) for item in self.items if item.body == body]
         return found
 

@@ -9,7 +9,8 @@ from collections.abc import Iterable, Iterator
 
 from .assembly import Assembly
 from .holds import Contact, Stand
-from .parts import Member, PanelPart, Point3
+from .panel import Panel
+from .parts import Member, Point3
 from .posed import Poses, poses_of
 from .setting import Setting
 
@@ -45,12 +46,12 @@ def present(build: Assembly, setting: Setting) -> tuple[Stand, ...]:
     return tuple(found)
 
 
-def over(build: Assembly, poses: Poses, at: Point3, panels: Iterable[PanelPart] | None = None, near: float = 1.0) -> bool:
+def over(build: Assembly, poses: Poses, at: Point3, panels: Iterable[Panel] | None = None, near: float = 1.0) -> bool:
     """Whether a place lies under or on one of the panels, to ``near`` mm; all the build's unless told."""
     for panel in build.panels if panels is None else panels:
         dx, dy, _ = poses.shift(panel.body)
-        (px, py, _), (lx, ly) = panel.origin, panel.size
-        if px + dx - near <= at[0] <= px + dx + lx + near and py + dy - near <= at[1] <= py + dy + ly + near:
+        lo, hi = panel.lo, panel.hi
+        if lo[0] + dx - near <= at[0] <= hi[0] + dx + near and lo[1] + dy - near <= at[1] <= hi[1] + dy + near:
             return True
     return False
 
@@ -80,7 +81,7 @@ def _feet(build: Assembly, setting: Setting, poses: Poses) -> Iterator[Stand]:
                 yield Stand(f"foot.{member.id}.{s:.0f}", f"one foot on {called}, {words}", at, member.id)
 
 
-def _above(build: Assembly, poses: Poses, member: Member) -> list[PanelPart]:
+def _above(build: Assembly, poses: Poses, member: Member) -> list[Panel]:
     """Panels that lie on a proved, level member where it stands."""
     if member.group is None or abs(member.a[2] - member.b[2]) > LEVEL:
         return []
@@ -88,8 +89,8 @@ def _above(build: Assembly, poses: Poses, member: Member) -> list[PanelPart]:
     top = member.a[2] + dz + member.shape.depth / 2
     found = []
     for panel in build.panels:
-        bottom = panel.origin[2] + poses.shift(panel.body)[2]
-        if panel.trodden and (member.id in panel.on or abs(bottom - top) <= FLUSH):
+        bottom = panel.lo[2] + poses.shift(panel.body)[2]
+        if panel.trodden and (member.id in panel.laid.on or abs(bottom - top) <= FLUSH):
             middle = member.middle
             if any(over(build, poses, (x + dx, y + dy, 0.0), (panel,), near=FOOT) for x, y, _ in (member.a, middle, member.b)):
                 found.append(panel)

@@ -1,4 +1,4 @@
-"""What a build is made of: cut pieces, panels, bought parts, and the surfaces things go on. mm, kg, host axes, motions home."""
+"""What a build is made of beside its panels: cut pieces, bought parts, and the surfaces things go on. mm, kg, host axes, motions home."""
 
 from __future__ import annotations
 
@@ -6,8 +6,7 @@ import math
 from dataclasses import dataclass
 from typing import Literal
 
-from ..catalog.model import Planks, Sandwich, Section, Sheet, WoodScrew
-from ..mechanics.space.rects import Rect, without
+from ..catalog.model import Section
 from ..sections import Properties
 
 Point3 = tuple[float, float, float]
@@ -109,171 +108,6 @@ class Member:
     def name(self) -> str:
         """The last word of its id: what people call it."""
         return self.id.rsplit("/", 1)[-1]
-
-
-@dataclass(frozen=True, slots=True)
-class PanelPart:
-    """A rectangular sheet, ``size`` along x and y, underside corner at ``origin``; ``along``: face grain along x.
-
-    ``edges`` in slots hold the panel on all four sides, which reach into the members beside it. A deck of ``boards`` has so many along its span, ``gap`` mm apart."""
-
-    id: str
-    role: str
-    body: str
-    sheet: Sheet | Sandwich | Planks
-    origin: Point3
-    size: tuple[float, float]
-    along: bool
-    edges: Literal["screwed", "slots"] = "screwed"
-    boards: int = 0
-    gap: float = 0.0
-    on: tuple[str, ...] = ()
-    """Members that carry it, in order along ``span``."""
-    span: Literal[0, 1] = 0
-    """Axis from one of them to the next: 0 along the vehicle, 1 across."""
-    use: Use = "deck"
-    trodden: bool = True
-    """Whether somebody may step on it."""
-    corners: tuple[Point3, ...] = ()
-    """Of its underside, then of its top, where it was turned out of the level; empty: as ``origin`` and ``size`` say."""
-    notches: tuple[Rect, ...] = ()
-    """What is cut out of it, x, y of two corners each: for posts that pass it."""
-
-    @property
-    def rects(self) -> tuple[tuple[float, float, float, float], ...]:
-        """(x, y, length along x, along y) of every board, which runs along the span; of the whole sheet otherwise."""
-        (x, y, _), (lx, ly) = self.origin, self.size
-        if not isinstance(self.sheet, Planks):
-            return ((x, y, lx, ly),)
-        wide, pitch = self.sheet.width, self.sheet.width + self.gap
-        if self.span == 0:
-            return tuple((x, y + i * pitch, lx, wide) for i in range(self.boards))
-        return tuple((x + i * pitch, y, wide, ly) for i in range(self.boards))
-
-    @property
-    def braces(self) -> bool:
-        """Whether it holds the frame square in its plane for good: a sheet does, boards on two screws at each rib work loose."""
-        return not isinstance(self.sheet, Planks)
-
-    @property
-    def left(self) -> tuple[Rect, ...]:
-        """What its notches leave of every board, or of the sheet, as rectangles between two corners."""
-        return tuple(part for x, y, lx, ly in self.rects for part in without((x, y, x + lx, y + ly), self.notches))
-
-    @property
-    def narrowest(self) -> float:
-        """mm that a notch leaves of a board's, or of the sheet's, size across its span."""
-        k = 1 - self.span
-        found = []
-        for rect in self.rects:
-            at, wide = rect[k], rect[k + 2]
-            cuts = [min(notch[k + 2], at + wide) - max(notch[k], at) for notch in self.notches]
-            found.append(wide - max([0.0, *cuts]))
-        return min(found)
-
-    @property
-    def mass(self) -> float:
-        if isinstance(self.sheet, Planks):
-            whole, per = self.boards * self.size[self.span] * self.sheet.width, self.sheet.mass_per_m * 1e-3 / self.sheet.width
-        else:
-            whole, per = self.size[0] * self.size[1], self.sheet.mass_per_m2 * 1e-6
-        return per * (sum((c - a) * (d - b) for a, b, c, d in self.left) if self.notches else whole)
-
-
-@dataclass(frozen=True, slots=True)
-class Slab:
-    """A flat panel that is the structure: the box between ``lo`` and ``hi``, as thick as its sheet along one axis; ``grain`` the axis its
-    face grain runs along; ``name`` as people call it. ``rim``: corners of its middle plane in order, where it leans or is no rectangle; ``lo``
-    and ``hi`` then bound it."""
-
-    id: str
-    role: str
-    body: str
-    sheet: Sheet | Sandwich
-    lo: Point3
-    hi: Point3
-    grain: Literal[0, 1, 2]
-    use: Use = "wall"
-    mark: str = ""
-    cutouts: tuple[tuple[Point3, Point3], ...] = ()
-    """Openings and notches through it, each the box between its two corners."""
-    edging: Edging | None = None
-    """How its own edges are held, if not as all the others."""
-    rim: tuple[Point3, ...] = ()
-    trodden: bool = True
-    """Whether somebody may step on one that is for standing on."""
-
-    @property
-    def size(self) -> Point3:
-        return self.hi[0] - self.lo[0], self.hi[1] - self.lo[1], self.hi[2] - self.lo[2]
-
-    @property
-    def across(self) -> int:
-        """The axis it is thin along."""
-        return min(range(3), key=lambda i: self.size[i])
-
-    @property
-    def cut(self) -> tuple[float, float]:
-        """mm along its grain and across it, as it is cut; the rectangle round it where it is none."""
-        other = next(i for i in range(3) if i not in (self.across, self.grain))
-        if not self.rim:
-            return self.size[self.grain], self.size[other]
-        long, wide = (math.dist((0.0, 0.0), self._run(axis)) for axis in (self.grain, other))
-        return long, wide
-
-    def _run(self, axis: int) -> tuple[float, float]:
-        """How far its rim goes along one of its axes, and across its plane meanwhile: it leans about one axis at most."""
-        low, high = (pick(self.rim, key=lambda place: place[axis]) for pick in (min, max))
-        return high[axis] - low[axis], (high[self.across] - low[self.across])
-
-    @property
-    def area(self) -> float:
-        """mm2 with its openings out."""
-        if self.rim:
-            n = [0.0, 0.0, 0.0]
-            for p, q in zip(self.rim, self.rim[1:] + self.rim[:1], strict=True):
-                for i in range(3):
-                    j, k = (i + 1) % 3, (i + 2) % 3
-                    n[i] += (p[j] * q[k] - p[k] * q[j]) / 2
-            whole = math.hypot(*n)
-            slant = whole / max(abs(n[self.across]), 1e-9)
-        else:
-            whole, slant = self.cut[0] * self.cut[1], 1.0
-        i, j = (axis for axis in range(3) if axis != self.across)
-        out = sum((hi[i] - lo[i]) * (hi[j] - lo[j]) for lo, hi in self.cutouts)
-        return max(whole - slant * out, 0.0)
-
-    @property
-    def mass(self) -> float:
-        return self.area * 1e-6 * self.sheet.mass_per_m2
-
-    @property
-    def middle(self) -> Point3:
-        """The middle of its area, or of the box round it where it is no rectangle."""
-        (ax, ay, az), (bx, by, bz) = self.lo, self.hi
-        return (ax + bx) / 2, (ay + by) / 2, (az + bz) / 2
-
-    @property
-    def name(self) -> str:
-        return self.id.rsplit("/", 1)[-1].replace(".", " ")
-
-
-EdgeWay = Literal["screws", "glue", "dado", "pocket", "blocks", "brackets"]
-"""Screws through a face into an edge; glued, screws only clamping; let into a groove and glued; screws at a slant from inside; glued blocks in
-the corner; brackets in the corner."""
-
-
-@dataclass(frozen=True, slots=True)
-class Edging:
-    """How the edge of a slab is held on another's face: fasteners every ``spacing`` mm, biting ``bite`` mm; ``size`` mm: a groove's depth, a
-    block's side, a bracket's leg; ``rating`` N of one fastener as read or tried, where it has one."""
-
-    way: EdgeWay
-    screw: WoodScrew
-    spacing: float
-    bite: float
-    size: float = 0.0
-    rating: float | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -19,6 +19,12 @@ class Pose:
     R: Array
     t: Array
 
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, Pose) and np.array_equal(self.R, other.R) and np.array_equal(self.t, other.t)
+
+    def __hash__(self) -> int:
+        return hash((self.R.tobytes(), self.t.tobytes()))
+
     def at(self, point: Point3) -> Point3:
         """Where a point of the body is."""
         x, y, z = (float(v) for v in self.R @ point + self.t)

@@ -13,7 +13,7 @@ from numpy.typing import NDArray
 from ..mechanics.kinematics import closed
 from .assembly import Assembly
 from .holds import Loop, Motion
-from .parts import Member, PanelPart, Point3, dot
+from .parts import Member, Point3, dot
 from .pose import Pose, moved_by, turned_about
 from .setting import Setting
 
@@ -154,7 +154,7 @@ def as_it_stands(build: Assembly, setting: Setting) -> Assembly:
         build,
         members=tuple(placed(member) for member in build.members),
         items=tuple(replace(i, at=poses[i.body].at(i.at)) if i.body in goes else i for i in build.items),
-        panels=tuple(_tilted(panel, poses[panel.body]) if panel.body in goes else panel for panel in build.panels),
+        panels=tuple(replace(p, pose=p.pose.on(poses[p.body])) if p.body in goes else p for p in build.panels),
         latches=tuple(
             replace(latch, at=poses[body].at(latch.at)) if (body := build.member(latch.member).body) in goes else latch
             for latch in build.latches
@@ -169,9 +169,3 @@ def _roll(member: Member, up: Point3) -> float:
     """Degrees about its own x that bring a member's z to ``up``, which is square to it."""
     _, y, z = member.axes
     return math.degrees(math.atan2(-dot(up, y), dot(up, z)))
-
-
-def _tilted(panel: PanelPart, pose: Pose) -> PanelPart:
-    (x, y, z), (lx, ly), t = panel.origin, panel.size, panel.sheet.t
-    corners = [(x + dx, y + dy, z + dz) for dz in (0.0, t) for dx, dy in ((0.0, 0.0), (lx, 0.0), (lx, ly), (0.0, ly))]
-    return replace(panel, corners=tuple(pose.at(corner) for corner in corners))

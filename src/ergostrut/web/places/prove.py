@@ -42,7 +42,7 @@ def prove(path: s.JobPath, query: p.ProveQuery) -> dict[str, object]:
     study = study_named(report, query.position, query.build)
     if study is None:
         return p.ProveOut(error="There is no build to prove yet.").model_dump(mode="json")
-    if study.assembly.slabs:
+    if study.assembly.shells:
         return _box(report, study.assembly, query.case).model_dump(mode="json")
     cases = [
         p.CaseOut(name=item.case.name, worst=max((r.use for r in member_uses(study, item.case.name)), default=0.0))
@@ -114,7 +114,7 @@ def _box(report: Report, build: Assembly, wanted: str) -> p.ProveOut:
     views, scale = box_views(box, place, part_states(report, "prove"))
     cases = [p.CaseOut(name=name, worst=use) for name, use in rows.items()]
     # its top bends from side to side: seen along the uprights
-    facing = "rear" if any(slab.role == "side" and slab.across == 1 for slab in build.slabs) else "side"
+    facing = "rear" if any(panel.role == "side" and panel.across == 1 for panel in build.shells) else "side"
     found = {"cases": cases, "case": case, "drawn": drawn, "views": list(views), "scale": scale, "facing": facing,
              "panels": list(panel_uses(box, None if case == WORST else drawn)), "edges": _edges(box, place), "reactions": _pushes(box, place)}  # fmt: skip
     return blank.model_copy(update=found)
@@ -174,7 +174,7 @@ def solid(path: s.JobPath, query: p.SolidQuery) -> dict[str, object]:
     """Everything in three dimensions with motions where they stand; ``proof``: one build's frame in a named setting with its case drawn in."""
     _, report = service().load(path.job)
     study = study_named(report, query.position, query.build) if query.proof else None
-    if study is not None and study.assembly.slabs:
+    if study is not None and study.assembly.shells:
         return p.SolidOut(scene=_solid_box(report, study.assembly, query.case)).model_dump(mode="json")
     if study is not None:
         states: dict[str, State] = {row.member: row.state for row in member_uses(study, query.case)}

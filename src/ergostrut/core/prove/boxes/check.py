@@ -1,4 +1,4 @@
-"""What is found of a build of slabs: its panels' strength, sag and buckling, its edges, whether it racks, what ties it down."""
+"""What is found of a build of panels: its panels' strength, sag and buckling, its edges, whether it racks, what ties it down."""
 
 from __future__ import annotations
 
@@ -15,7 +15,7 @@ from ...finding import COMMON_PRACTICE, Finding, Working, at_most, unknown
 from ...mechanics.solver.model import Array, Results, SolverError
 from ...structure.assembly import Assembly
 from ...structure.context import Context
-from ...structure.parts import Slab
+from ...structure.panel import Panel
 from .edges import check_edges
 from .fixed import ties_of, without
 from .lids import check_lids
@@ -39,8 +39,8 @@ SAG = "shells; creep 1.5 on lasting load: common practice, no published source"
 
 
 def check_box(context: Context, build: Assembly, level: int = 0) -> tuple[Box | None, list[Finding]]:
-    """A build whose slabs carry, solved on the coarsest mesh or ``level`` times refined, and all its findings; nothing for a build without."""
-    if not build.slabs:
+    """A build whose panels carry, solved on the coarsest mesh or ``level`` times refined, and all its findings; nothing for a build without."""
+    if not build.shells:
         return None, []
     try:
         box = solved(context, build, level)
@@ -62,13 +62,13 @@ def box_findings(box: Box) -> Iterator[Finding]:
             f"{box.build.id}/slab.stands", "slab.stands", "prove", (box.build.id,), "The box stays where it stands",
             f"Nothing holds it, {name.lower()}: {why}. Tie its corners down.", "over", case=name,
         )  # fmt: skip
-    tops = [slab for slab in box.slabs if slab.use in ("deck", "sleeping")]
-    yield from _by_level(row for slab in box.slabs for row in check_strength(box, slab))
+    tops = [panel for panel in box.shells if panel.use in ("deck", "sleeping")]
+    yield from _by_level(row for panel in box.shells for row in check_strength(box, panel))
     yield from _by_level(row for top in tops for row in _sag(box, top))
     yield from _buckles(box)
     yield from check_edges(box)
     yield from check_local(box)
-    yield from check_lids(box.context, box.build.panels, box.build.id)
+    yield from check_lids(box.context, box.build)
     yield from _racks(box)
     yield from _ties(box)
 
@@ -90,25 +90,25 @@ def _rows(box: Box) -> np.ndarray:
     return np.array([i for i in range(len(box.cases)) if i not in box.results.errors], dtype=int)
 
 
-def _top(box: Box) -> Slab:
-    return max((slab for slab in box.slabs if slab.use in ("deck", "sleeping")), key=lambda slab: slab.hi[2])
+def _top(box: Box) -> Panel:
+    return max((panel for panel in box.shells if panel.use in ("deck", "sleeping")), key=lambda panel: panel.hi[2])
 
 
-def _span(box: Box, top: Slab) -> float:
+def _span(box: Box, top: Panel) -> float:
     """The widest bay under the top."""
     found = []
     for axis in (0, 1):
-        lines = sorted({s.middle[axis] for s in box.slabs if s.across == axis})
+        lines = sorted({s.middle[axis] for s in box.shells if s.across == axis})
         if len(lines) > 1:
             found.append(max(b - a for a, b in itertools.pairwise(lines)))
     return min(found, default=min(top.cut))
 
 
-def _sag(box: Box, top: Slab) -> Iterator[Finding]:
+def _sag(box: Box, top: Panel) -> Iterator[Finding]:
     """How far a level panel sinks between what carries it under what lies there, creep in, and everybody asleep where he lies."""
     say = box.context.say
     nodes = box.mesh.of[top.id]
-    edge = [int(n) for s in box.slabs if s.across != 2 for n in box.mesh.of[s.id]]
+    edge = [int(n) for s in box.shells if s.across != 2 for n in box.mesh.of[s.id]]
     u = box.results.u[:, :, 2]
     parked = next(i for i, case in enumerate(box.cases) if case.name == "Parked")
     if parked in box.results.errors:
@@ -136,35 +136,35 @@ def _sag(box: Box, top: Slab) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-def _pushed(box: Box, slab: Slab, wave: float) -> Array:
-    """(cases,) N/mm: the largest push or shear in a slab's plane, as a mean over a square of half a wave's length: a peak beside a
+def _pushed(box: Box, panel: Panel, wave: float) -> Array:
+    """(cases,) N/mm: the largest push or shear in a panel's plane, as a mean over a square of half a wave's length: a peak beside a
     screw buckles nothing."""
-    shares = box.near(slab, wave)
-    at = box.elements(slab)
+    shares = box.near(panel, wave)
+    at = box.elements(panel)
     N = np.einsum("em,cmk->cek", shares, box.resultants.N[:, at].mean(axis=2), optimize=True)
     found: Array = np.maximum(-np.minimum(N[..., 0], N[..., 1]), np.abs(N[..., 2])).max(axis=1)
     return found
 
 
 def _buckles(box: Box) -> Iterator[Finding]:
-    """The slab that stands nearest to buckling: pushed in its plane between its edges, held there as a hinge holds."""
+    """The panel that stands nearest to buckling: pushed in its plane between its edges, held there as a hinge holds."""
     rows, best = _rows(box), None
-    for slab in box.slabs:
-        section = box.mesh.sheets.sections[box.mesh.sheets.names.index(slab.id)]
+    for panel in box.shells:
+        section = box.mesh.sheets.sections[box.mesh.sheets.names.index(panel.id)]
         D1, D2, D12, D66 = section.D[0, 0], section.D[1, 1], section.D[0, 1], section.D[2, 2]
-        long, wide = slab.cut
+        long, wide = panel.cut
         b = min(long, wide)
         critical = 2 * math.pi**2 / b**2 * (math.sqrt(D1 * D2) + D12 + 2 * D66)
-        push = _pushed(box, slab, b / 2)[rows]
+        push = _pushed(box, panel, b / 2)[rows]
         i = int(np.argmax(push))
         use = float(push[i]) * BUCKLES / critical
         if best is None or use > best[0]:
-            best = use, slab, i, float(push[i]), critical, b, section.D
+            best = use, panel, i, float(push[i]), critical, b, section.D
     if best is None:
         return
-    use, slab, i, push_, critical, b, D = best
+    use, panel, i, push_, critical, b, D = best
     case, w = box.cases[int(rows[i])], Working()
-    w.say(f"{slab.name}, {slab.sheet.label}, {case.name}.")
+    w.say(f"{panel.name}, {panel.sheet.label}, {case.name}.")
     w.given("N", push_, "N/mm", "pushed or sheared in its plane, the most that any half wave has as its mean")
     for name, value in (("D_1", D[0, 0]), ("D_2", D[1, 1]), ("D_12", D[0, 1]), ("D_66", D[2, 2])):
         w.given(name, float(value), "N mm", "plate stiffness")
@@ -172,8 +172,8 @@ def _buckles(box: Box) -> Iterator[Finding]:
     w.line("N_cr", "2 * pi**2 / b**2 * (sqrt(D_1 * D_2) + D_12 + 2 * D_66)", "N/mm", "orthotropic plate pushed one way (Lekhnitskii 1957)")
     found = w.line("use", "n * N / N_cr", "", n=BUCKLES)
     yield Finding(
-        f"{box.build.id}/slab.buckles", "slab.buckles", "prove", (slab.id,), "A panel buckles",
-        f"{slab.name} is pushed to {found / BUCKLES:.2f} of what buckles it, {case.name.lower()}; half of that is allowed.",
+        f"{box.build.id}/slab.buckles", "slab.buckles", "prove", (panel.id,), "A panel buckles",
+        f"{panel.name} is pushed to {found / BUCKLES:.2f} of what buckles it, {case.name.lower()}; half of that is allowed.",
         at_most(found, 1.0)[1], found, 1.0, "of the limit", found, case=case.name,
         basis=f"orthotropic plate, hinged edges, factor 2: {COMMON_PRACTICE}", working=w.done(),
     )  # fmt: skip
@@ -198,7 +198,7 @@ def _racks(box: Box) -> Iterator[Finding]:
 
 
 def _sways(box: Box, sway: float, limit: float, case: Case) -> str:
-    say, open_ = box.context.say, not any(slab.role == "back" for slab in box.slabs)
+    say, open_ = box.context.say, len({panel.across for panel in box.shells if panel.across != 2}) < 2
     if sway > FOLDS * limit:
         return f"It folds sideways, {case.name.lower()}: only its corners keep it square." + (" Close its back." if open_ else "")
     return f"{say.length(sway)} of {say.length(limit)} sideways at its top, {case.name.lower()}" + (

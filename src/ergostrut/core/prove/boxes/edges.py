@@ -13,8 +13,7 @@ from ...finding import Finding, Working, at_most, unknown
 from ...mechanics.boxes.mesh import Seam
 from ...mechanics.solver.linked import link_forces
 from ...mechanics.solver.model import Array, Results
-from ...structure.parts import EdgeWay, Slab
-from ...structure.slabs import rim_of
+from ...structure.panel import EdgeWay, Panel
 from ..joints.wooden import WET_SCREW
 from .model import Box, edging_of
 from .stiff import WET
@@ -34,8 +33,8 @@ class _Taken:
     use: Array
 
 
-def _pair(box: Box, seam: Seam) -> tuple[Slab, Slab]:
-    first, second = (next(slab for slab in box.slabs if slab.id == name) for name in (seam.first, seam.second))
+def _pair(box: Box, seam: Seam) -> tuple[Panel, Panel]:
+    first, second = (next(panel for panel in box.shells if panel.id == name) for name in (seam.first, seam.second))
     return first, second
 
 
@@ -92,10 +91,10 @@ def _taken(box: Box, run: _Run) -> Iterator[_Taken]:
         forces = run.forces[:, begin : begin + n]
         begin += n
         first, second = _pair(box, seam)
-        hold = hold_of(edging_of(box, seam), second.sheet, first.sheet)
+        hold = hold_of(edging_of(box, seam), second.plate, first.plate)
         mean: Array = np.einsum("wn,cnk->cwk", _windows(seam.lengths, hold.over), forces)
         # out of the first panel's face, towards the side the other stands on: apart is pull, together bears edge on face
-        away = 1.0 if (rim_of(second).mean(axis=0) - rim_of(first).mean(axis=0)) @ np.array(seam.out) > 0 else -1.0
+        away = 1.0 if (second.outline.mean(axis=0) - first.outline.mean(axis=0)) @ np.array(seam.out) > 0 else -1.0
         V, T, m = np.hypot(mean[..., 0], mean[..., 2]), away * mean[..., 1], np.abs(mean[..., 3])
         k = np.array([run.duration(hold, i)[0] for i in range(len(run.cases))])[:, None]
         yield _Taken(seam, hold, V, T, m, use_of(hold, V, T, m, k))

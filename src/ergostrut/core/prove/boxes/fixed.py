@@ -11,7 +11,8 @@ from ...mechanics.boxes.mesh import Meshed
 from ...mechanics.solver.model import Array, Link, Rest
 from ...structure.assembly import Assembly
 from ...structure.holds import Contact
-from ...structure.parts import Slab
+from ...structure.panel import Panel
+from .floor import lying
 
 TIE = 10_000.0
 """N/mm of a tie, and of what a wall gives where it is pressed at a fixing (typical, no published source)."""
@@ -45,16 +46,15 @@ def hangs(build: Assembly) -> bool:
     return any(contact.kind == "wall" and contact.carries for contact in build.contacts)
 
 
-def fixed(build: Assembly, mesh: Meshed, slabs: Sequence[Slab]) -> Fixed:
-    """Every tie pulls at a node of its panel (the bottom's, where there is one); a wall fixing holds its upright both ways, for the wall presses back."""
-    bottom = next((slab.id for slab in slabs if slab.role == "bottom"), None)
+def fixed(build: Assembly, mesh: Meshed, panels: Sequence[Panel]) -> Fixed:
+    """Every tie pulls at a node of the panel that lies on the floor there, or else of its own; a wall fixing holds its upright both ways, for the wall presses back."""
     z0, first = float(mesh.nodes[:, 2].min()), len(mesh.nodes)
     pulls, places, give, held = list[Rest](), list[Array](), list[Link](), list[tuple[int, int]]()
     for contact in ties_of(build):
         pin = first + len(places)
         axis = int(np.argmax(np.abs(contact.push)))
         if axis == 2:
-            n = mesh.near(bottom if bottom is not None else contact.member, (contact.at[0], contact.at[1], z0))
+            n = mesh.near(lying(panels, contact.at) or contact.member, (contact.at[0], contact.at[1], z0))
             pulls.append(Rest(contact.label, n, 2, -1, contact.gap, TIE))
             soft = (SLIP, SLIP, 0.0, 0.0, 0.0, 0.0)
         else:

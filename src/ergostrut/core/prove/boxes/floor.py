@@ -8,30 +8,36 @@ import numpy as np
 
 from ...mechanics.boxes.mesh import Meshed
 from ...mechanics.solver.model import Array
-from ...structure.parts import Slab
+from ...structure.panel import Panel
+from ...structure.parts import Point3
 
 APART = 140.0
 """mm between places where the floor pushes: about so many, evenly, both ends among them."""
 NEAR = 20.0
 
 
-def feet(mesh: Meshed, slabs: Sequence[Slab]) -> list[tuple[int, float]]:
-    """(node, mm of edge that it stands for): every upright slab that comes down to the floor, and the bottom under every other."""
-    bottom = next((slab for slab in slabs if slab.role == "bottom"), None)
+def feet(mesh: Meshed, panels: Sequence[Panel]) -> list[tuple[int, float]]:
+    """(node, mm of edge that it stands for): every upright panel that comes down to the floor, and what lies on it under every other."""
     z0 = float(mesh.nodes[:, 2].min())
     found: dict[int, float] = {}
-    for wall in (slab for slab in slabs if slab.across != 2):
+    for wall in (panel for panel in panels if panel.across != 2):
         own = wall.lo[2] < 1.0
-        if not own and bottom is None:
+        stands = wall.id if own else lying(panels, wall.middle)
+        if not stands:
             continue
-        nodes = np.array(
-            [n for n in mesh.of[wall.id if own or bottom is None else bottom.id].tolist() if abs(mesh.nodes[n, 2] - z0) < 0.5], dtype=int
-        )
+        nodes = np.array([n for n in mesh.of[stands].tolist() if abs(mesh.nodes[n, 2] - z0) < 0.5], dtype=int)
         if not own:
             nodes = nodes[[_under(mesh.nodes[n], wall) for n in nodes]]
         for n, long in _along(mesh, nodes, 1 - wall.across):
             found[n] = max(found.get(n, 0.0), long)
     return list(found.items())
+
+
+def lying(panels: Sequence[Panel], at: Point3) -> str:
+    """The level panel that lies on the floor at or under a place; empty without one."""
+    return next(
+        (s.id for s in panels if s.across == 2 and s.lo[2] < 1.0 and all(s.lo[i] - NEAR <= at[i] <= s.hi[i] + NEAR for i in (0, 1))), ""
+    )
 
 
 def _along(mesh: Meshed, nodes: np.ndarray, axis: int) -> Iterator[tuple[int, float]]:
@@ -47,8 +53,8 @@ def _along(mesh: Meshed, nodes: np.ndarray, axis: int) -> Iterator[tuple[int, fl
         yield int(nodes[k]), float(long)
 
 
-def _under(at: Array, wall: Slab) -> bool:
-    """Whether a place lies under an upright slab's middle plane."""
+def _under(at: Array, wall: Panel) -> bool:
+    """Whether a place lies under an upright panel's middle plane."""
     i = wall.across
     along = 1 - i
     return bool(abs(at[i] - wall.middle[i]) < 1.0 and wall.lo[along] - NEAR <= at[along] <= wall.hi[along] + NEAR)

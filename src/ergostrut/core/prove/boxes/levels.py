@@ -10,13 +10,13 @@ import numpy as np
 from ...constants import G
 from ...mechanics.boxes.mesh import Flat, Meshed
 from ...structure.carried import Placed
-from ...structure.parts import PanelPart, Slab
+from ...structure.panel import Panel
 
 Vec = tuple[float, float, float]
 
 
 class Top:
-    """Where a place on a level slab lies in its mesh: shares of the nodes round it."""
+    """Where a place on a level panel lies in its mesh: shares of the nodes round it."""
 
     def __init__(self, mesh: Meshed, flat: Flat) -> None:
         mine = mesh.of[flat.id]
@@ -25,7 +25,7 @@ class Top:
         self.node = {(round(float(x), 3), round(float(y), 3)): int(n) for n, (x, y, _) in zip(mine, at, strict=True)}
 
     def shares(self, x: float, y: float) -> list[tuple[int, float]]:
-        """Nodes round a place with their bilinear shares; held to the slab's edges."""
+        """Nodes round a place with their bilinear shares; held to the panel's edges."""
         rows = []
         for line, v in ((self.x, x), (self.y, y)):
             i = int(np.clip(np.searchsorted(line, v) - 1, 0, len(line) - 2))
@@ -52,23 +52,23 @@ class Top:
 class Levels:
     """Every level panel of a box, to find the one that something stands on."""
 
-    def __init__(self, mesh: Meshed, flats: Sequence[Flat], by_id: Mapping[str, Slab]) -> None:
+    def __init__(self, mesh: Meshed, flats: Sequence[Flat], by_id: Mapping[str, Panel]) -> None:
         self.rows = [(by_id[flat.id], Top(mesh, flat)) for flat in flats if by_id[flat.id].across == 2]
 
     def under(self, at: Vec) -> Top:
         """The panel under a place: whose upper face is nearest in height, and which reaches there."""
 
-        def off(slab: Slab) -> float:
-            beside = sum(max(slab.lo[i] - at[i], at[i] - slab.hi[i], 0.0) for i in (0, 1))
-            return abs(slab.hi[2] - at[2]) + beside
+        def off(panel: Panel) -> float:
+            beside = sum(max(panel.lo[i] - at[i], at[i] - panel.hi[i], 0.0) for i in (0, 1))
+            return abs(panel.hi[2] - at[2]) + beside
 
         return min(self.rows, key=lambda row: off(row[0]))[1]
 
-    def panel(self, panel: PanelPart, g: Vec) -> list[tuple[int, tuple[float, ...]]]:
+    def panel(self, panel: Panel, g: Vec) -> list[tuple[int, tuple[float, ...]]]:
         """A lid's own weight under 1 g along an axis, on the rim that it lies in."""
-        (x, y, z), (lx, ly) = panel.origin, panel.size
+        x, y, _ = panel.middle
         W = panel.mass * G
-        rows = self.under((x + lx / 2, y + ly / 2, z + panel.sheet.t)).patch(x + lx / 2, y + ly / 2, panel.size)
+        rows = self.under((x, y, panel.hi[2])).patch(x, y, panel.wide)
         return [(node, (W * share * g[0], W * share * g[1], W * share * g[2], 0.0, 0.0, 0.0)) for node, share, _, _ in rows]
 
     def thing(self, item: Placed, g: Vec) -> list[tuple[int, tuple[float, ...]]]:

@@ -10,20 +10,19 @@ from ...catalog.model import Sandwich, Sheet
 from ...constants import G
 from ...finding import Finding, Working, at_most
 from ...mechanics.panels import sandwich
+from ...structure.assembly import Assembly
 from ...structure.context import Context
-from ...structure.parts import PanelPart
+from ...structure.panel import Lid, Panel
 from .stiff import WET
 
 FOOT = 75.0
-ROLE = "hatch"
 AT_EDGE = "of it at a free edge"
 
 
-def check_lids(context: Context, panels: tuple[PanelPart, ...], build: str) -> Iterator[Finding]:
+def check_lids(context: Context, build: Assembly) -> Iterator[Finding]:
     """Each lid under the hardest of a foot in its middle and what stands over it; it lies on cleats under its two longer edges."""
-    for panel in panels:
-        if panel.role == ROLE:
-            yield max((_under(context, panel, build, patch) for patch in _patches(context, panel, build)), key=lambda one: one.use or 0.0)
+    for panel in build.lids:
+        yield max((_under(context, panel, build.id, patch) for patch in _patches(context, build, panel)), key=lambda one: one.use or 0.0)
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,29 +38,30 @@ class _Patch:
     """Somebody may stand there: at the lid's free edge as well."""
 
 
-def _patches(context: Context, panel: PanelPart, build: str) -> list[_Patch]:
+def _patches(context: Context, build: Assembly, panel: Panel) -> list[_Patch]:
     """A foot, and everything that stands over the lid, in a bump and for good, by the share of it that does."""
     loads = context.design.loads
     own = loads.cases.get("Bump")
     bump = 1.0 if "Bump" in loads.off else max(1.0, -own.z) if own else BUMP[loads.road]
     found = [_Patch(loads.foot, FOOT, "one foot on 75 x 75 mm", "Parked, foot", anywhere=True)]
-    (x0, y0, z0), (lx, ly) = panel.origin, panel.size
-    for item in context.plan.on(f"{build}/box"):
+    assert isinstance(panel.carries, Lid)
+    (x0, y0, _), (x1, y1, z1) = panel.lo, panel.hi
+    for item in context.plan.on(build.panel(panel.carries.over).body):
         (x, y, _), (sx, sy, _) = item.at(), item.size
-        a, b = min(x0 + lx, x + sx / 2) - max(x0, x - sx / 2), min(y0 + ly, y + sy / 2) - max(y0, y - sy / 2)
-        if a > 1.0 and b > 1.0 and abs(item.surface.origin[2] - z0 - panel.sheet.t) < 1.0:
+        a, b = min(x1, x + sx / 2) - max(x0, x - sx / 2), min(y1, y + sy / 2) - max(y0, y - sy / 2)
+        if a > 1.0 and b > 1.0 and abs(item.surface.origin[2] - z1) < 1.0:
             W = item.mass * G * a * b / (sx * sy)
             found.append(_Patch(bump * W, min(a, b), item.thing.name, "Bump" if context.scene == "driving" else "Parked"))
             found.append(_Patch(W, min(a, b), item.thing.name, "Parked", True))
     return found
 
 
-def _under(context: Context, panel: PanelPart, build: str, patch: _Patch) -> Finding:
+def _under(context: Context, panel: Panel, build: str, patch: _Patch) -> Finding:
     say, w = context.say, Working()
     P = w.given("P", patch.newton, "N", f"{patch.words}, {patch.case.lower()}")
     w.given("c", patch.wide, "mm", "its shorter side there")
-    L = w.given("L", min(panel.size), "mm", "the lid's shorter way, edge to edge, hinged on its cleats")
-    w.given("B", max(panel.size), "mm", "its longer way")
+    L = w.given("L", min(panel.wide), "mm", "the lid's shorter way, edge to edge, hinged on its cleats")
+    w.given("B", max(panel.wide), "mm", "its longer way")
     name = panel.id.rsplit("/", 2)[-2].replace(".", " ")
     ident, title = f"{build}/{panel.id.rsplit('/', 2)[-2]}.foot", f"{name.capitalize()} under a foot and what stands on it"
     text = f"in {panel.sheet.label} over {say.length(L)}, {patch.words}, {patch.case.lower()}."

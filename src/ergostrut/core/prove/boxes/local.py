@@ -10,7 +10,7 @@ import numpy as np
 from ...catalog.model import Sheet
 from ...finding import COMMON_PRACTICE, Finding, Working, at_least, at_most
 from ...mechanics.panels import sandwich
-from ...structure.parts import Slab
+from ...structure.panel import Panel
 from .fixed import ties_of
 from .model import Box
 from .stiff import BIRCH, SHEARS, WET
@@ -26,8 +26,8 @@ CORNER = 10.0
 def check_local(box: Box) -> Iterator[Finding]:
     """The hardest pulled washer, and the narrowest strip beside every opening."""
     yield from _washer(box)
-    for slab in box.slabs:
-        yield from _strips(box, slab)
+    for panel in box.shells:
+        yield from _strips(box, panel)
 
 
 def _washer(box: Box) -> Iterator[Finding]:
@@ -42,13 +42,13 @@ def _washer(box: Box) -> Iterator[Finding]:
     c, k = (int(v) for v in np.unravel_index(int(np.argmax(pulls)), pulls.shape))
     pad, case, say, w = pads[k], box.cases[rows[c]], box.context.say, Working()
     assert pad is not None
-    slab = next(one for one in box.slabs if one.id == pad.member)
+    panel = next(one for one in box.shells if one.id == pad.member)
     T = w.given("T", float(pulls[c, k]), "N", f"pulls on the {ties[k].label}, {case.name}")
     w.given("d_w", pad.along, "mm", "across the washer")
-    wet, sheet = box.context.design.loads.wet, slab.sheet
+    wet, sheet = box.context.design.loads.wet, panel.plate
     if isinstance(sheet, Sheet):
         _, shear = BIRCH.get(sheet.material.id, (0.0, SHEARS))
-        w.given("t", sheet.t, "mm", f"the {slab.name}, {sheet.label}")
+        w.given("t", sheet.t, "mm", f"the {panel.name}, {sheet.label}")
         w.line("R_p", "f * C * pi * d_w**2 / 4", "N", "presses into the face; no hole taken out", f=PRESSES, C=WET_PRESSES if wet else 1.0)
         w.line(
             "R_v",
@@ -65,34 +65,34 @@ def _washer(box: Box) -> Iterator[Finding]:
     use, state = at_most(T, limit)
     w.line("use", "T / R", "")
     yield Finding(
-        f"{box.build.id}/slab.washer", "slab.washer", "prove", (slab.id, ties[k].id), "The panel under a tie's washer",
-        f"{say.force(T)} of {say.force(limit)} that the {slab.name} holds under a washer {say.length(pad.along)} across, {case.name.lower()}.",
+        f"{box.build.id}/slab.washer", "slab.washer", "prove", (panel.id, ties[k].id), "The panel under a tie's washer",
+        f"{say.force(T)} of {say.force(limit)} that the {panel.name} holds under a washer {say.length(pad.along)} across, {case.name.lower()}.",
         state, T, limit, "N", use, case=case.name, basis=basis, working=w.done(),
     )  # fmt: skip
 
 
-def _strips(box: Box, slab: Slab) -> Iterator[Finding]:
+def _strips(box: Box, panel: Panel) -> Iterator[Finding]:
     """The narrowest strip between an opening and an edge or another opening; a notch's open side is none."""
-    if not slab.cutouts:
+    if not panel.openings:
         return
-    axes = [axis for axis in range(3) if axis != slab.across]
+    axes = [axis for axis in range(3) if axis != panel.across]
     best = math.inf
-    for n, (lo, hi) in enumerate(slab.cutouts):
+    for n, (lo, hi) in enumerate(panel.openings):
         for k, axis in enumerate(axes):
             other = axes[1 - k]
-            best = min([best, *(gap for gap in (lo[axis] - slab.lo[axis], slab.hi[axis] - hi[axis]) if gap > 0.5)])
-            for low, high in slab.cutouts[n + 1 :]:
+            best = min([best, *(gap for gap in (lo[axis] - panel.lo[axis], panel.hi[axis] - hi[axis]) if gap > 0.5)])
+            for low, high in panel.openings[n + 1 :]:
                 if max(lo[other], low[other]) < min(hi[other], high[other]):
                     best = min([best, *(gap for gap in (lo[axis] - high[axis], low[axis] - hi[axis]) if gap > 0.5)])
     if math.isinf(best):
         return
-    say, w, t = box.context.say, Working(), slab.sheet.t
+    say, w, t = box.context.say, Working(), panel.sheet.t
     w.given("w", best, "mm", "narrowest strip left")
     w.given("t", t, "mm", "thickness")
     want = w.line("w_want", "max(n * t, s)", "mm", n=TWICE, s=STRIP)
     use, state = at_least(best, t, want)
     yield Finding(
-        f"{box.build.id}/{slab.id.rsplit('/', 1)[-1]}.cutout", "slab.cutout", "prove", (slab.id,), f"{slab.name.capitalize()}, what is left beside its openings",
+        f"{box.build.id}/{panel.id.rsplit('/', 1)[-1]}.cutout", "slab.cutout", "prove", (panel.id,), f"{panel.name.capitalize()}, what is left beside its openings",
         f"{say.length(best)} left at the narrowest, {say.length(want)} wanted; inside corners rounded by {say.length(CORNER)} or more. "
         "What it carries there is in the panel's strength.",
         state, best, want, "mm", use, minimum=True, basis=COMMON_PRACTICE, working=w.done(),

@@ -1,4 +1,4 @@
-"""A box of slabs as shells in the solver: what it stands on, how its edges hold, and its basic loads."""
+"""A box of panels as shells in the solver: what it stands on, how its edges hold, and its basic loads."""
 
 from __future__ import annotations
 
@@ -20,13 +20,11 @@ from ...mechanics.solver.solve import Frame
 from ...structure.assembly import Assembly
 from ...structure.context import Context
 from ...structure.holds import Stand
-from ...structure.parts import Edging, Slab
-from ...structure.slabs import normal_of, rim_of
+from ...structure.panel import Edging, Panel
 from ..drawn import Loaded, drawn_out_rows, drawn_stands, loaded, pressed
 from .fixed import fixed, hangs, ties_of
 from .floor import feet
 from .levels import Levels
-from .lids import ROLE
 from .planes import drawn_out
 from .ways import line_of, splits
 
@@ -55,11 +53,11 @@ Vec = tuple[float, float, float]
 
 @dataclass(frozen=True)
 class Box:
-    """A build of slabs solved: ``cases`` match ``results``."""
+    """A build of panels solved: ``cases`` match ``results``."""
 
     context: Context
     build: Assembly
-    slabs: tuple[Slab, ...]
+    shells: tuple[Panel, ...]
     mesh: Meshed
     seams: tuple[Seam, ...]
     frame: Frame
@@ -82,15 +80,15 @@ class Box:
         assert self.frame.sheets is not None
         return resultants(self.frame.sheets, self.results.u)
 
-    def elements(self, slab: Slab) -> np.ndarray:
-        return np.flatnonzero(self.mesh.sheets.which == self.mesh.sheets.names.index(slab.id))
+    def elements(self, panel: Panel) -> np.ndarray:
+        return np.flatnonzero(self.mesh.sheets.which == self.mesh.sheets.names.index(panel.id))
 
-    def near(self, slab: Slab, wide: float) -> Array:
-        """(m, m): what makes of a slab's elements' values their means over squares ``wide`` mm wide round each, by area."""
-        corners = self.mesh.nodes[self.mesh.sheets.quads[self.elements(slab)]]
+    def near(self, panel: Panel, wide: float) -> Array:
+        """(m, m): what makes of a panel's elements' values their means over squares ``wide`` mm wide round each, by area."""
+        corners = self.mesh.nodes[self.mesh.sheets.quads[self.elements(panel)]]
         lo, hi, middle = corners.min(axis=1), corners.max(axis=1), corners.mean(axis=1)
         shares: Array = np.ones((len(middle), len(middle)))
-        for i in (axis for axis in range(3) if axis != slab.across):
+        for i in (axis for axis in range(3) if axis != panel.across):
             shared = np.minimum(hi[None, :, i], middle[:, None, i] + wide / 2) - np.maximum(lo[None, :, i], middle[:, None, i] - wide / 2)
             shares *= shared.clip(min=0.0)
         found: Array = shares / shares.sum(axis=1, keepdims=True)
@@ -98,8 +96,8 @@ class Box:
 
 
 def edging_of(box: Box, seam: Seam) -> Edging:
-    """The way of a seam: that of the slab that has its own, else all the others'."""
-    first, second = (next(slab for slab in box.slabs if slab.id == name) for name in (seam.first, seam.second))
+    """The way of a seam: that of the panel that has its own, else all the others'."""
+    first, second = (next(panel for panel in box.shells if panel.id == name) for name in (seam.first, seam.second))
     found = first.edging or second.edging or box.build.edging
     assert found is not None
     return found
@@ -107,11 +105,11 @@ def edging_of(box: Box, seam: Seam) -> Edging:
 
 def feet_of(build: Assembly) -> tuple[Stand, ...]:
     """A foot in the middle of every bay of the top, at its middle and both ends, and beside every opening in it."""
-    tops = [slab for slab in build.slabs if slab.use in ("deck", "sleeping") and slab.trodden]
+    tops = [panel for panel in build.shells if panel.use in ("deck", "sleeping") and panel.trodden]
     found = []
     for top in tops:
         which = f"{top.name}, " if len(tops) > 1 else ""
-        under = [s for s in build.slabs if s.across != 2 and s is not top and (len(tops) == 1 or _beside(s, top))]
+        under = [s for s in build.shells if s.across != 2 and s is not top and (len(tops) == 1 or _beside(s, top))]
         lines = [sorted({s.middle[i] for s in under if s.across == i}) for i in (0, 1)]
         k = 0 if len(lines[0]) > len(lines[1]) else 1
         bays = list(zip(lines[k], lines[k][1:], strict=False)) or [(top.lo[k], top.hi[k])]
@@ -128,7 +126,7 @@ def feet_of(build: Assembly) -> tuple[Stand, ...]:
                     f"one foot on {which}{word}" if which and len(bays) == 1 else f"one foot on {which}bay {i}, {word}",
                     at,
                 )
-        for n, (lo, hi) in enumerate(top.cutouts, 1):
+        for n, (lo, hi) in enumerate(top.openings, 1):
             for word, axis, side in (("ahead of", 0, -1), ("behind", 0, 1), ("left of", 1, -1), ("right of", 1, 1)):
                 at = [(lo[0] + hi[0]) / 2, (lo[1] + hi[1]) / 2]
                 rim = hi[axis] if side > 0 else lo[axis]
@@ -137,15 +135,14 @@ def feet_of(build: Assembly) -> tuple[Stand, ...]:
                 at[axis] = rim + side * wide / 2
                 size = (wide, FOOT) if axis == 0 else (FOOT, wide)
                 found += _foot(top, f"foot.{which}{word} opening {n}", f"one foot {which}{word} opening {n}", at, size)
-    for panel in build.panels:
-        if panel.role == ROLE and panel.trodden:
-            (x, y, z), (lx, ly) = panel.origin, panel.size
+    for panel in build.lids:
+        if panel.trodden:
             ident = panel.id.rsplit("/", 2)[-2]
             found.append(
                 Stand(
                     f"foot.{ident}",
                     f"one foot on {ident.replace('.', ' ')}",
-                    (x + lx / 2, y + ly / 2, z + panel.sheet.t),
+                    (panel.middle[0], panel.middle[1], panel.hi[2]),
                     "",
                     panel.body,
                     (FOOT, FOOT),
@@ -154,17 +151,17 @@ def feet_of(build: Assembly) -> tuple[Stand, ...]:
     return tuple(found)
 
 
-def _beside(wall: Slab, top: Slab) -> bool:
-    """Whether an upright slab stands at or under a level one."""
+def _beside(wall: Panel, top: Panel) -> bool:
+    """Whether an upright panel stands at or under a level one."""
     return all(wall.lo[i] <= top.hi[i] + NEAR and wall.hi[i] >= top.lo[i] - NEAR for i in range(3))
 
 
-def _foot(top: Slab, ident: str, words: str, at: Sequence[float], size: tuple[float, float] = (FOOT, FOOT)) -> list[Stand]:
+def _foot(top: Panel, ident: str, words: str, at: Sequence[float], size: tuple[float, float] = (FOOT, FOOT)) -> list[Stand]:
     """A foot there, unless it would stand over an opening or beyond the edge."""
     x, y = at
     half = [max(s / 2 - SAME, 0.0) for s in size]
     inside = min(size) > STRIP and all(top.lo[i] <= at[i] - half[i] and at[i] + half[i] <= top.hi[i] for i in (0, 1))
-    over = any(all(lo[i] < at[i] + half[i] and at[i] - half[i] < hi[i] for i in (0, 1)) for lo, hi in top.cutouts)
+    over = any(all(lo[i] < at[i] + half[i] and at[i] - half[i] < hi[i] for i in (0, 1)) for lo, hi in top.openings)
     return [Stand(ident, words, (x, y, top.hi[2]), "", top.body, size)] if inside and not over else []
 
 
@@ -187,12 +184,12 @@ def _rims(stands: Sequence[Stand]) -> list[Vec]:
     return found
 
 
-def _weights(mesh: Meshed, slabs: Sequence[Slab]) -> Array:
-    """(n,) kg at every node: a quarter of each element round it, which are rectangles; every slab as heavy as it is cut."""
+def _weights(mesh: Meshed, panels: Sequence[Panel]) -> Array:
+    """(n,) kg at every node: a quarter of each element round it, which are rectangles; every panel as heavy as it is cut."""
     corner = mesh.nodes[mesh.sheets.quads]
     area = np.linalg.norm(np.cross(corner[:, 2] - corner[:, 0], corner[:, 3] - corner[:, 1]), axis=1) / 2
-    whole = np.bincount(mesh.sheets.which, area, len(slabs))
-    by_id = {slab.id: slab.mass for slab in slabs}
+    whole = np.bincount(mesh.sheets.which, area, len(panels))
+    by_id = {panel.id: panel.mass for panel in panels}
     kg = np.array([by_id[name] for name in mesh.sheets.names]) / whole
     found: Array = np.zeros(len(mesh.nodes))
     np.add.at(found, mesh.sheets.quads, (kg[mesh.sheets.which] * area / 4)[:, None])
@@ -203,7 +200,7 @@ def _basic(
     context: Context, build: Assembly, mesh: Meshed, levels: Levels, stands: Sequence[Stand], drawers: Sequence[Loaded]
 ) -> list[LoadCase]:
     """1 g along x, y, z of panels, things and drawers, and 1 N at every place of ``stands``, or a drawer drawn out."""
-    kg, found = _weights(mesh, build.slabs), []
+    kg, found = _weights(mesh, build.shells), []
     drawn = {one.runner.body for one in drawers} | {holder.body for holder in build.holders}
     small = sum(item.mass * item.count for item in build.items if item.body not in drawn)
     for name, g in (("x", (1.0, 0.0, 0.0)), ("y", (0.0, 1.0, 0.0)), ("z", (0.0, 0.0, 1.0))):
@@ -214,7 +211,7 @@ def _basic(
                 rows += levels.thing(item, g)
         for one in drawers:
             rows += pressed(mesh, one, g)
-        for panel in (panel for panel in build.panels if panel.body not in drawn):
+        for panel in (panel for panel in build.lids if panel.body not in drawn):
             rows += levels.panel(panel, g)
         found.append(LoadCase(name, nodal=tuple(rows)))  # type: ignore[arg-type]
     for stand in stands:
@@ -235,15 +232,15 @@ def solved(context: Context, build: Assembly, level: int = 0, only: Sequence[Cas
     Raises:
         SolverError: it folds, or nothing holds it.
     """
-    slabs, edging = build.slabs, build.edging
+    panels, edging = build.shells, build.edging
     assert edging is not None
-    flats, outlines = drawn_out(slabs)
+    flats, outlines = drawn_out(panels)
     ties = ties_of(build)
-    area = sum(slab.cut[0] * slab.cut[1] for slab in slabs)
+    area = sum(panel.cut[0] * panel.cut[1] for panel in panels)
     stops = [*(contact.at for contact in ties), *_rims(feet_of(build))]
     fine = max(STEP, math.sqrt(area / ELEMENTS)) / math.sqrt(2.0) ** level
     mesh, step, off = _in_bounds(flats, outlines, fine, stops, MOST if level == 0 else 2 * MOST)
-    by_id = {slab.id: slab for slab in slabs}
+    by_id = {panel.id: panel for panel in panels}
     met = seams(flats, mesh, {outline.id: outline.normal for outline in outlines})
     faced = (_faced(seam, by_id[seam.first], by_id[seam.second], mesh) for seam in met)
     joined = tuple(seam for seam in faced if _held(seam, by_id))
@@ -251,8 +248,8 @@ def solved(context: Context, build: Assembly, level: int = 0, only: Sequence[Cas
         line_of(by_id[s.first].edging or by_id[s.second].edging or edging, by_id[s.second].sheet.t, by_id[s.first].sheet.t) for s in joined
     ]
     springs = links(joined, lines)
-    stood = feet(mesh, slabs)
-    holds = fixed(build, mesh, slabs)
+    stood = feet(mesh, panels)
+    holds = fixed(build, mesh, panels)
     floor = [] if hangs(build) else [Rest(f"floor {n}", n, 2, 1, 0.0, FLOOR * long) for n, long in stood]
     rests = (*floor, *holds.presses, *holds.pulls)
     held = list(holds.held)
@@ -281,7 +278,7 @@ def solved(context: Context, build: Assembly, level: int = 0, only: Sequence[Cas
     crash = crash_cases(context.design.loads) if context.scene == "driving" else ()
     hits = np.array([[*case.g, *[0.0] * len(stands)] for case in crash])
     hit = frame.run([case.name for case in crash], hits) if crash else None
-    return Box(context, build, slabs, mesh, joined, frame, holds.pins, stands, cases, results, crash, hit, step, off)
+    return Box(context, build, panels, mesh, joined, frame, holds.pins, stands, cases, results, crash, hit, step, off)
 
 
 def _in_bounds(
@@ -305,20 +302,20 @@ def _in_bounds(
     raise SolverError(f"so many panels and openings take more than {most} elements; take fewer openings or uprights, or two builds")
 
 
-def _faced(seam: Seam, one: Slab, other: Slab, mesh: Meshed) -> Seam:
+def _faced(seam: Seam, one: Panel, other: Panel, mesh: Meshed) -> Seam:
     """The seam with the panel first on whose face the other's edge stands, or in whose groove: it reaches past the line, the other's edge ends
     before it."""
     middle = mesh.nodes[seam.pairs[len(seam.pairs) // 2, 0]]
-    short = [_short_of(slab, middle) for slab in (one, other)]
+    short = [_short_of(panel, middle) for panel in (one, other)]
     if short[0] <= short[1]:
         return seam
-    x, y, z = (float(v) for v in normal_of(other))
+    x, y, z = (float(v) for v in other.normal)
     return Seam(seam.second, seam.first, seam.pairs[:, ::-1], seam.lengths, seam.along, (x, y, z))
 
 
-def _short_of(slab: Slab, at: Array) -> float:
-    """mm by which a slab, as it is cut, ends before a place in its plane; negative within it."""
-    rim, n = rim_of(slab), normal_of(slab)
+def _short_of(panel: Panel, at: Array) -> float:
+    """mm by which a panel, as it is cut, ends before a place in its plane; negative within it."""
+    rim, n = panel.outline, panel.normal
     inside = rim.mean(axis=0)
     found = []
     for a, b in zip(rim, np.roll(rim, -1, axis=0), strict=True):
@@ -328,7 +325,7 @@ def _short_of(slab: Slab, at: Array) -> float:
     return max(found)
 
 
-def _held(seam: Seam, by_id: Mapping[str, Slab]) -> bool:
+def _held(seam: Seam, by_id: Mapping[str, Panel]) -> bool:
     """Whether anything holds there: a back's own edge may be too thin for a screw; it is left loose, and not counted."""
     edge = by_id[seam.second]
     return edge.edging is None or not splits(edge.edging, edge.sheet.t)

@@ -1,4 +1,4 @@
-"""Slabs as they are solved: in their middle planes, drawn out to those they meet."""
+"""Panels as they are solved: in their middle planes, drawn out to those they meet."""
 
 from __future__ import annotations
 
@@ -9,55 +9,54 @@ import numpy as np
 from ...mechanics.boxes.mesh import SAME, Flat
 from ...mechanics.boxes.outlines import Outline
 from ...mechanics.solver.model import Array
-from ...structure.parts import Slab
-from ...structure.slabs import holes_of, normal_of, rim_of
+from ...structure.panel import Panel
 from .stiff import section
 
 REACH = 1.1
 """Thicknesses within which an edge meets a middle plane: half of one, and a groove or a rabbet."""
 
 
-def flat_of(slab: Slab) -> Flat:
-    """A slab along the axes in its middle plane, as it is cut."""
-    lo, size, k = list(slab.lo), list(slab.size), slab.across
+def flat_of(panel: Panel) -> Flat:
+    """A panel along the axes in its middle plane, as it is cut."""
+    lo, size, k = list(panel.lo), list(panel.size), panel.across
     lo[k] += size[k] / 2
     size[k] = 0.0
     holes = []
-    for a, b in slab.cutouts:
+    for a, b in panel.openings:
         corner, wide = list(a), [b[i] - a[i] for i in range(3)]
         corner[k], wide[k] = lo[k], 0.0
         holes.append(((corner[0], corner[1], corner[2]), (wide[0], wide[1], wide[2])))
-    return Flat(slab.id, (lo[0], lo[1], lo[2]), (size[0], size[1], size[2]), section(slab.sheet), slab.grain, tuple(holes))
+    return Flat(panel.id, (lo[0], lo[1], lo[2]), (size[0], size[1], size[2]), section(panel.plate), panel.grain_axis, tuple(holes))
 
 
-def drawn_out(slabs: Sequence[Slab]) -> tuple[list[Flat], list[Outline]]:
-    """Middle planes of slabs along the axes and of others, drawn out to those they meet: half a thickness is bridged at every edge. A
+def drawn_out(panels: Sequence[Panel]) -> tuple[list[Flat], list[Outline]]:
+    """Middle planes of panels along the axes and of others, drawn out to those they meet: half a thickness is bridged at every edge. A
     notch is drawn out with its edge."""
-    far = REACH * max(slab.sheet.t for slab in slabs)
-    planes = [(slab.id, normal_of(slab), float(normal_of(slab) @ rim_of(slab)[0])) for slab in slabs]
-    flats = [_flat(slab, [plane for plane in planes if plane[0] != slab.id], far) for slab in slabs if not slab.rim]
-    outlines = [_outline(slab, [plane for plane in planes if plane[0] != slab.id], far) for slab in slabs if slab.rim]
+    far = REACH * max(panel.sheet.t for panel in panels)
+    planes = [(panel.id, panel.normal, float(panel.normal @ panel.outline[0])) for panel in panels]
+    flats = [_flat(panel, [plane for plane in planes if plane[0] != panel.id], far) for panel in panels if panel.along_axes]
+    outlines = [_outline(panel, [plane for plane in planes if plane[0] != panel.id], far) for panel in panels if not panel.along_axes]
     return flats, outlines
 
 
 Plane = tuple[str, Array, float]
 
 
-def _ends(slab: Slab, axis: int, planes: Sequence[Plane]) -> Iterator[float]:
-    """Where others' planes cross a slab along the axes, along one of them."""
-    k = slab.across
+def _ends(panel: Panel, axis: int, planes: Sequence[Plane]) -> Iterator[float]:
+    """Where others' planes cross a panel along the axes, along one of them."""
+    k = panel.across
     other = 3 - k - axis
     for _, n, d in planes:
         if abs(n[other]) < 1e-6 and abs(n[axis]) > 0.5:
-            yield float((d - n[k] * slab.middle[k]) / n[axis])
+            yield float((d - n[k] * panel.middle[k]) / n[axis])
 
 
-def _flat(slab: Slab, planes: Sequence[Plane], far: float) -> Flat:
-    flat = flat_of(slab)
+def _flat(panel: Panel, planes: Sequence[Plane], far: float) -> Flat:
+    flat = flat_of(panel)
     corner, size, holes = list(flat.corner), list(flat.size), [(list(a), list(b)) for a, b in flat.holes]
-    for axis in (i for i in range(3) if i != slab.across):
+    for axis in (i for i in range(3) if i != panel.across):
         low, high = flat.corner[axis], flat.corner[axis] + flat.size[axis]
-        met = list(_ends(slab, axis, planes))
+        met = list(_ends(panel, axis, planes))
         to = [min((p for p in met if abs(p - end) < far), key=lambda p: abs(p - end), default=end) for end in (low, high)]
         corner[axis], size[axis] = to[0], to[1] - to[0]
         for at, wide in holes:
@@ -68,8 +67,8 @@ def _flat(slab: Slab, planes: Sequence[Plane], far: float) -> Flat:
     return Flat(flat.id, (corner[0], corner[1], corner[2]), (size[0], size[1], size[2]), flat.section, flat.grain, cut)
 
 
-def _outline(slab: Slab, planes: Sequence[Plane], far: float) -> Outline:
-    rim, n = rim_of(slab), normal_of(slab)
+def _outline(panel: Panel, planes: Sequence[Plane], far: float) -> Outline:
+    rim, n = panel.outline, panel.normal
     places, ways = [], []
     for a, b in zip(rim, np.roll(rim, -1, axis=0), strict=True):
         way = (b - a) / np.linalg.norm(b - a)
@@ -87,4 +86,4 @@ def _outline(slab: Slab, planes: Sequence[Plane], far: float) -> Outline:
         p, q, v, w = places[i - 1], places[i], ways[i - 1], ways[i]
         side = np.cross(n, w)
         corners.append(p + ((q - p) @ side) / (v @ side) * v)
-    return Outline(slab.id, np.array(corners), section(slab.sheet), slab.grain, tuple(holes_of(slab)))
+    return Outline(panel.id, np.array(corners), section(panel.plate), panel.grain_axis, panel.hole_rims)

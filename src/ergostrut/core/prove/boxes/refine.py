@@ -39,10 +39,10 @@ Watch = Callable[[str, Level], None]
 
 
 def check_refined(context: Context, build: Assembly, watch: Watch = lambda _build, _level: None) -> tuple[list[Finding], tuple[Level, ...]]:
-    """All findings of a build whose slabs carry, on a mesh so fine that the governing use moved by under 3 % since the one before; where it
+    """All findings of a build whose panels carry, on a mesh so fine that the governing use moved by under 3 % since the one before; where it
     still moves on the finest, every use is taken higher by what it moved."""
     levels: list[Level] = []
-    if not build.slabs:
+    if not build.shells:
         return [], ()
     found: dict[str, Finding] = {}
     series: dict[str, list[tuple[float, float]]] = {}

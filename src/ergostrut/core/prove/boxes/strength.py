@@ -13,7 +13,7 @@ from ...finding import Finding, State, Working, at_most, state_of_use
 from ...mechanics.boxes.mesh import SAME
 from ...mechanics.panels import sandwich
 from ...mechanics.solver.model import Array
-from ...structure.parts import Slab
+from ...structure.panel import Panel
 from .model import FOOT, Box, edging_of
 from .stiff import IN_PLANE, WET, Allowed, allowed
 
@@ -70,20 +70,20 @@ def _limits(panel: Sandwich, lasting: bool) -> tuple[float, float]:
     return plain.face_allow, plain.shear_allow
 
 
-def _left(box: Box, slab: Slab, at: np.ndarray) -> Array:
-    """(m, 4) part of its thickness that grooves leave a slab at every corner of its elements."""
+def _left(box: Box, panel: Panel, at: np.ndarray) -> Array:
+    """(m, 4) part of its thickness that grooves leave a panel at every corner of its elements."""
     grooved = np.ones(len(box.mesh.nodes))
     for seam in box.seams:
         edging = edging_of(box, seam)
-        if seam.first == slab.id and edging.way == "dado":
-            grooved[seam.pairs[:, 0]] = 1 - edging.size / slab.sheet.t
+        if seam.first == panel.id and edging.way == "dado":
+            grooved[seam.pairs[:, 0]] = 1 - edging.size / panel.sheet.t
     found: Array = grooved[box.mesh.sheets.quads[at]]
     return found
 
 
 @dataclass(frozen=True)
 class _Worked:
-    """A slab in every case that has a result (cases, m, 4, ...): actions at its corners and the use there, in which of ``GOVERNS``; ``rows``
+    """A panel in every case that has a result (cases, m, 4, ...): actions at its corners and the use there, in which of ``GOVERNS``; ``rows``
     those cases."""
 
     rows: np.ndarray
@@ -97,16 +97,16 @@ class _Worked:
     """(m, 4) part of its thickness left at the corners."""
 
 
-def _worked(box: Box, slab: Slab) -> _Worked:
-    sheet, at, wet = slab.sheet, box.elements(slab), box.context.design.loads.wet
+def _worked(box: Box, panel: Panel) -> _Worked:
+    sheet, at, wet = panel.plate, box.elements(panel), box.context.design.loads.wet
     rows = np.array([i for i in range(len(box.cases)) if i not in box.results.errors], dtype=int)
     r = box.resultants
     mine = np.ix_(rows, at)
     N, M = (_averaged(box, at, values[mine]) for values in (r.N, r.M))
     # shear across is a mean over twice the thickness or half a foot: beside what bears it, a corner's would be the mesh's
-    Q = np.einsum("em,cmk->cek", box.near(slab, max(2 * sheet.t, FOOT / 2)), r.Q[mine].mean(axis=2), optimize=True)
+    Q = np.einsum("em,cmk->cek", box.near(panel, max(2 * sheet.t, FOOT / 2)), r.Q[mine].mean(axis=2), optimize=True)
     Q = np.repeat(Q[:, :, None], 4, axis=2)
-    uses, left = np.zeros((*N.shape[:-1], len(GOVERNS))), _left(box, slab, at)
+    uses, left = np.zeros((*N.shape[:-1], len(GOVERNS))), _left(box, panel, at)
     thin = left[..., None]
     N_, M_, Q_ = N / thin, M / thin**2, Q / thin
     long = np.array([lasts(box.cases[i]) for i in rows], dtype=bool)
@@ -136,8 +136,8 @@ class PanelUse:
 def panel_uses(box: Box, case: str | None = None) -> tuple[PanelUse, ...]:
     """Every panel in one case, or over all; worst first."""
     found = []
-    for slab in box.slabs:
-        one = _worked(box, slab)
+    for panel in box.shells:
+        one = _worked(box, panel)
         use = one.use if case is None else one.use[[box.cases[int(i)].name == case for i in one.rows]]
         if not use.size:
             continue
@@ -146,22 +146,22 @@ def panel_uses(box: Box, case: str | None = None) -> tuple[PanelUse, ...]:
         x, y, z = (float(v) for v in box.mesh.nodes[box.mesh.sheets.quads[one.at[e], k]])
         worst, name = float(use[c, e, k]), box.cases[int(one.rows[row])].name
         governs = GOVERNS[int(one.governs[row, e, k])]
-        found.append(PanelUse(slab.id, slab.name, slab.sheet.label, worst, state_of_use(worst), governs, (x, y, z), name))
+        found.append(PanelUse(panel.id, panel.name, panel.sheet.label, worst, state_of_use(worst), governs, (x, y, z), name))
     return tuple(sorted(found, key=lambda row: -row.use))
 
 
 def by_case(box: Box) -> dict[str, float]:
     """The largest use of any panel's strength in every case that has a result."""
     found = np.zeros(len(box.cases))
-    for slab in box.slabs:
-        one = _worked(box, slab)
+    for panel in box.shells:
+        one = _worked(box, panel)
         found[one.rows] = np.maximum(found[one.rows], one.use.max(axis=(1, 2)))
     return {case.name: float(found[i]) for i, case in enumerate(box.cases) if i not in box.results.errors}
 
 
-def check_strength(box: Box, slab: Slab) -> Iterator[Finding]:
-    """The hardest place of a slab in any case."""
-    sheet, wet, one = slab.sheet, box.context.design.loads.wet, _worked(box, slab)
+def check_strength(box: Box, panel: Panel) -> Iterator[Finding]:
+    """The hardest place of a panel in any case."""
+    sheet, wet, one = panel.plate, box.context.design.loads.wet, _worked(box, panel)
     if not one.use.size:
         return
     c, e, k = (int(v) for v in np.unravel_index(int(np.argmax(one.use)), one.use.shape))
@@ -170,7 +170,7 @@ def check_strength(box: Box, slab: Slab) -> Iterator[Finding]:
     case, place = box.cases[int(rows[c])], box.mesh.nodes[box.mesh.sheets.quads[at[e], k]]
     w = Working()
     w.say(
-        f"{slab.name}, {sheet.label}, at {place[0]:.0f}, {place[1]:.0f}, {place[2]:.0f} mm, {case.name}; means of the elements of {box.step:.0f} mm that meet there."
+        f"{panel.name}, {sheet.label}, at {place[0]:.0f}, {place[1]:.0f}, {place[2]:.0f} mm, {case.name}; means of the elements of {box.step:.0f} mm that meet there."
     )
     if box.off > SAME:
         w.say(f"Many openings: a coarser mesh, in which their edges lie up to {box.off:.0f} mm off.")
@@ -182,14 +182,14 @@ def check_strength(box: Box, slab: Slab) -> Iterator[Finding]:
     use_ = (
         _of_ply(w, sheet, float(one.left[e, k]) * sheet.t, lasting=lasting, wet=wet)
         if isinstance(sheet, Sheet)
-        else _of_core(w, box, slab, sheet, lasting=lasting)
+        else _of_core(w, box, panel, sheet, lasting=lasting)
     )
     yield Finding(
-        f"{box.build.id}/{slab.id.rsplit('/', 1)[-1]}.strength",
+        f"{box.build.id}/{panel.id.rsplit('/', 1)[-1]}.strength",
         "slab.strength",
         "prove",
-        (slab.id,),
-        f"{slab.name.capitalize()}, strength",
+        (panel.id,),
+        f"{panel.name.capitalize()}, strength",
         f"{use_:.2f} of its working limit, {GOVERNS[int(one.governs[c, e, k])]}, {sheet.label}, {case.name.lower()}.",
         at_most(use_, 1.0)[1],
         use_,
@@ -216,18 +216,18 @@ def _of_ply(w: Working, sheet: Sheet, t: float, *, lasting: bool, wet: bool) -> 
     return w.line("use", "max(u_1, u_2, u_v, u_r)", "")
 
 
-def _of_core(w: Working, box: Box, slab: Slab, panel: Sandwich, *, lasting: bool) -> float:
-    face, core = _limits(panel, lasting)
-    _, _, d = sandwich.stiffness(panel)
-    w.given("t_f", panel.t_face, "mm", "a face")
+def _of_core(w: Working, box: Box, panel: Panel, sheet: Sandwich, *, lasting: bool) -> float:
+    face, core = _limits(sheet, lasting)
+    _, _, d = sandwich.stiffness(sheet)
+    w.given("t_f", sheet.t_face, "mm", "a face")
     w.given("d", d, "mm", "between the faces' centres")
     w.given("s", face, "MPa", "a face's working limit, or half of what wrinkles it")
     w.line("u_1", "(M_1 / (t_f * d) + N_1 / (2 * t_f)) / s", "", "faces")
     w.line("u_2", "(M_2 / (t_f * d) + N_2 / (2 * t_f)) / s", "")
     w.line("u_v", "2 * (M_12 / (t_f * d) + N_12 / (2 * t_f)) / s", "", "faces sheared, at half of it")
     w.line("u_c", "Q / d / r", "", "core sheared", r=core)
-    if slab.use in ("deck", "sleeping"):
+    if panel.use in ("deck", "sleeping"):
         w.given("P", box.context.design.loads.foot, "N", "a foot on it, without an insert")
-        w.line("u_p", "P / a**2 / (f / 3)", "", "crushes the core under it", a=FOOT, f=panel.core.crush)
+        w.line("u_p", "P / a**2 / (f / 3)", "", "crushes the core under it", a=FOOT, f=sheet.core.crush)
         return w.line("use", "max(u_1, u_2, u_v, u_c, u_p)", "")
     return w.line("use", "max(u_1, u_2, u_v, u_c)", "")

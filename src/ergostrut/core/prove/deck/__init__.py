@@ -38,7 +38,7 @@ def _checked(field: Field) -> Iterator[Finding]:
         yield from check_planks(field, sheet)
     elif isinstance(sheet, Sandwich):
         yield from check_sandwich(field, sheet)
-    elif field.panel.edges == "slots":
+    elif field.panel.laid.edges == "slots":
         yield from check_plate(field, sheet)
     else:
         yield from check_strips(field, sheet)

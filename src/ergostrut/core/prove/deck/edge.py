@@ -15,14 +15,14 @@ REACH = 40.0
 def overhangs(field: Field) -> tuple[float, float]:
     """How far the panel reaches over the face of its first and of its last member, mm."""
     first, last = ends(field)
-    panel, k = field.panel, field.panel.span
-    return first - panel.origin[k], panel.origin[k] + panel.size[k] - last
+    panel, k = field.panel, field.panel.laid.span
+    return first - panel.lo[k], panel.hi[k] - last
 
 
 def ends(field: Field) -> tuple[float, float]:
     """Outer faces of the first and the last member under a panel, along its span."""
-    k = field.panel.span
-    under = [field.assembly.member(name) for name in field.panel.on]
+    k = field.panel.laid.span
+    under = [field.assembly.member(name) for name in field.panel.laid.on]
     first, last = min(under, key=lambda m: m.a[k]), max(under, key=lambda m: m.a[k])
     return first.a[k] - first.shape.width / 2, last.a[k] + last.shape.width / 2
 

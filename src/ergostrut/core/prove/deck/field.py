@@ -14,7 +14,7 @@ from ...structure.assembly import Assembly
 from ...structure.carried import Placed
 from ...structure.context import Context
 from ...structure.feet import FLUSH
-from ...structure.parts import PanelPart
+from ...structure.panel import Panel
 
 FOOT = 75.0
 CREEP = 1.5
@@ -59,7 +59,7 @@ class Field:
 
     context: Context
     assembly: Assembly
-    panel: PanelPart
+    panel: Panel
     L: float
     bays: Bays
 
@@ -70,19 +70,19 @@ class Field:
     @property
     def wide(self) -> float:
         """mm of the panel across its span."""
-        return self.panel.size[1 - self.panel.span]
+        return self.panel.wide[1 - self.panel.laid.span]
 
     @property
     def free_edges(self) -> bool:
         """Whether an edge along its span lies on nothing: no member runs under it, flush with the others."""
-        k, panel = 1 - self.panel.span, self.panel
-        lo, hi = panel.origin[k], panel.origin[k] + panel.size[k]
+        k, panel = 1 - self.panel.laid.span, self.panel
+        lo, hi = panel.lo[k], panel.hi[k]
         under = [
             member
             for member in self.assembly.members
-            if member.body == self.assembly.member(panel.on[0]).body
-            and abs(member.axes[0][panel.span]) > 0.9
-            and abs(member.middle[2] + member.shape.depth / 2 - panel.origin[2]) <= FLUSH
+            if member.body == self.assembly.member(panel.laid.on[0]).body
+            and abs(member.axes[0][panel.laid.span]) > 0.9
+            and abs(member.middle[2] + member.shape.depth / 2 - panel.lo[2]) <= FLUSH
         ]
         return not all(any(abs(member.middle[k] - edge) <= member.shape.width for member in under) for edge in (lo, hi))
 
@@ -92,15 +92,14 @@ class Field:
         return "at its free edge" if self.free_edges else "mid bay"
 
     def _over(self, item: Placed) -> bool:
-        (x, y, _), at, size = self.panel.origin, item.at(), item.size
-        inside = (at[0] + size[0] / 2 > x, at[0] - size[0] / 2 < x + self.panel.size[0])
-        return all(inside) and at[1] + size[1] / 2 > y and at[1] - size[1] / 2 < y + self.panel.size[1]
+        lo, hi, at, size = self.panel.lo, self.panel.hi, item.at(), item.size
+        return all(at[i] + size[i] / 2 > lo[i] and at[i] - size[i] / 2 < hi[i] for i in (0, 1))
 
     @property
     def things(self) -> tuple[Load, ...]:
         """Everything on it, alone and with what lies beside it on the same bay; but for what another outdoes: presses at least as hard
         on at least as long and wide a place."""
-        k = self.panel.span
+        k = self.panel.laid.span
         each = [
             Load(item.thing.name, item.mass, item.size[k], item.size[1 - k], item.at()[k], item.at()[1 - k])
             for item in self.context.plan.on(self.panel.body)
@@ -181,17 +180,17 @@ class Field:
 
 def fields(context: Context, assembly: Assembly) -> Iterator[Field]:
     """Every panel that members carry, with its longest clear bay."""
-    for panel in assembly.panels:
-        k = panel.span
-        under = sorted((assembly.member(name) for name in panel.on), key=lambda m: m.a[k])
+    for panel in assembly.decks:
+        k = panel.laid.span
+        under = sorted((assembly.member(name) for name in panel.laid.on), key=lambda m: m.a[k])
         clear = [b.a[k] - a.a[k] - (a.shape.width + b.shape.width) / 2 for a, b in itertools.pairwise(under)]
         if clear:
             yield Field(context, assembly, panel, max(clear), bays(len(clear)))
 
 
-def along(panel: PanelPart, sheet: Sheet) -> tuple[float, float, float, float]:
+def along(panel: Panel, sheet: Sheet) -> tuple[float, float, float, float]:
     """E along the span, E across it, and characteristic bending strength along and across it."""
-    i, j = (0, 1) if panel.along == (panel.span == 0) else (1, 0)
+    i, j = (0, 1) if panel.grain == panel.laid.span else (1, 0)
     return sheet.E[i], sheet.E[j], sheet.f[i], sheet.f[j]
 
 

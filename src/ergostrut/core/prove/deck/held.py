@@ -47,7 +47,9 @@ def check_plate(field: Field, sheet: Sheet) -> Iterator[Finding]:
     limit = allowable(w, field, sheet, strength, lasting=False)
     text = f"{say.stress(stress)} of the {say.stress(limit)} working limit, {sheet.label} held on four edges."
     yield field.finding("deck.foot", "Deck, one foot mid bay", text, stress, limit, "Parked, foot", w, basis)
-    opening = min((slot.opening for m in field.panel.on if (slot := field.assembly.member(m).section.slot) is not None), default=sheet.t)
+    opening = min(
+        (slot.opening for m in field.panel.laid.on if (slot := field.assembly.member(m).section.slot) is not None), default=sheet.t
+    )
     if opening < sheet.t:
         yield _tongue(field, sheet, opening)
     s = Working()

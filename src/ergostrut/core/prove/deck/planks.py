@@ -28,7 +28,9 @@ def check_planks(field: Field, boards: Planks) -> Iterator[Finding]:
     E = boards.E * (boards.wet[1] if field.context.design.loads.wet else 1.0)
     basis = f"{BOARDS}; {boards.source}"
     w = Working()
-    w.say(f"{panel.boards} boards, {boards.label}, {say.length(panel.gap)} apart, over {row.count} bay{'s' if row.count > 1 else ''}.")
+    w.say(
+        f"{panel.laid.boards} boards, {boards.label}, {say.length(panel.laid.gap)} apart, over {row.count} bay{'s' if row.count > 1 else ''}."
+    )
     w.given("P", field.foot, "N", "one foot, on one board alone")
     L = w.given("L", field.L, "mm", "longest bay between ribs")
     w.given("c", min(FOOT, L), "mm", "contact along the board")
@@ -51,7 +53,7 @@ def _under(field: Field, boards: Planks, item: Load, E: float) -> Iterator[Findi
     """A thing's place on the boards, standing still and in a bump, and its lasting sag."""
     say, row, basis = field.context.say, field.bays, f"{BOARDS}; {boards.source}"
     long, across = item.long, item.across
-    k = 1 - field.panel.span
+    k = 1 - field.panel.laid.span
     edges = [(rect[k], rect[k] + rect[k + 2]) for rect in field.panel.rects]
     part = share_of(edges, item.c, across)
     under = sum(min(b, item.c + across / 2) - max(a, item.c - across / 2) > 1e-6 for a, b in edges)

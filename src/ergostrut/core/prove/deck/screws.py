@@ -37,7 +37,7 @@ def check_deck_screws(study: Study) -> Iterator[Finding]:
         return
     worst: tuple[float, Bay, int, float, float] | None = None
     for bay in study.posed.bays:
-        if bay.panel.edges != "screwed" or bay.panel.corners:
+        if bay.panel.laid.edges != "screwed" or not bay.panel.level:
             continue
         shear, tie = _pulled(study, bay)
         duration = np.array([1.0 if item.case.lasting else ROAD_DURATION for item in study.solved])
@@ -54,7 +54,7 @@ def _on_a_screw(bay: Bay, shear: Array, tie: Array) -> tuple[Array, Array]:
     """N on a screw from the shear of its bay, and across that from its tie."""
     sheet = bay.panel.sheet
     if isinstance(sheet, Planks):
-        return shear * bay.a / (2 * bay.panel.boards) / spacing(sheet), tie / bay.panel.boards
+        return shear * bay.a / (2 * bay.panel.laid.boards) / spacing(sheet), tie / bay.panel.laid.boards
     return shear / bay.b * SCREW_PITCH, tie * 2 * SCREW_PITCH / bay.b
 
 
@@ -75,7 +75,7 @@ def _finding(study: Study, bay: Bay, c: int, shear: float, tie: float) -> Findin
     w.given("N", tie, "N", "pull or push from one to the other at an end")
     w.given("a", bay.a, "mm", "from member to member")
     if isinstance(sheet, Planks):
-        w.given("n_b", bay.panel.boards, "", "boards, two screws each at every member")
+        w.given("n_b", bay.panel.laid.boards, "", "boards, two screws each at every member")
         w.line("F_1", "V * a / (2 * n_b) / e", "N", "turns a board on its two screws", e=spacing(sheet))
         w.line("F_2", "N / n_b", "N", "half of the boards, two screws each")
     else:

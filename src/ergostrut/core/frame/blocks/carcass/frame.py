@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from dataclasses import replace
-from typing import Literal
 
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Planks, Sandwich, Sheet
@@ -12,7 +11,8 @@ from ....constants import G
 from ....structure.assembly import Assembly, Tag
 from ....structure.holds import Contact, Pad
 from ....structure.host import WIDTH_HIGH, WIDTH_LOW, Reader
-from ....structure.parts import EdgeWay, Edging, Item, Point3, Slab, Surface
+from ....structure.panel import Axis, EdgeWay, Edging, Panel, Shell, between, leaning
+from ....structure.parts import Item, Point3, Surface
 from ..joining import Joints, joint_spec
 from ..stock import bought, sheet_of
 from .hatches import lids
@@ -25,7 +25,6 @@ BESIDE = 10.0
 """mm between a box and the side it stands at (common practice, no published source)."""
 DOWN: Point3 = (0.0, 0.0, -1.0)
 Vec = tuple[float, float, float]
-Axis = Literal[0, 1, 2]
 
 
 def _sheet(catalog: Catalog, field: str, name: str) -> Sheet | Sandwich:
@@ -42,7 +41,7 @@ def _edging(build: Carcass, catalog: Catalog, way: EdgeWay) -> Edging:
     return Edging(way, catalog.wood_screws[build.screw], build.spacing.mm, build.bite.mm, size.mm if size is not None else 0.0, newton)
 
 
-def _slabs(build: Carcass, catalog: Catalog, beside: float | None) -> tuple[Slab, ...]:
+def _panels(build: Carcass, catalog: Catalog, beside: float | None) -> tuple[Panel, ...]:
     """Panels between planes that meet: the top lies on the sides, uprights stand under it, the back closes the far side under it. ``beside``:
     half the clear width, where a box on one side without an offset stands."""
     x0, x1 = build.front.mm, build.front.mm + build.length.mm
@@ -95,12 +94,22 @@ def _slabs(build: Carcass, catalog: Catalog, beside: float | None) -> tuple[Slab
     lengthways: Axis = 0 if build.grain == "along" else 1
     over: Axis = 1 if rear else 0
     found = [
-        Slab(
-            f"{body}/top", "top", body, sheet, *placed((lo, hi), depth(z1 if lean else 0.0, 0.0), (z1 - t, z1)), lengthways, build.use, "T"
+        between(
+            f"{body}/top",
+            "top",
+            body,
+            sheet,
+            *placed((lo, hi), depth(z1 if lean else 0.0, 0.0), (z1 - t, z1)),
+            lengthways,
+            Shell(),
+            build.use,
+            "T",
         )
     ]
     if build.bottom:
-        found.append(Slab(f"{body}/bottom", "bottom", body, sheet, *placed((lo, hi), depth(0.0, thick), (0.0, t)), over, "wall", "B"))
+        found.append(
+            between(f"{body}/bottom", "bottom", body, sheet, *placed((lo, hi), depth(0.0, thick), (0.0, t)), over, Shell(), mark="B")
+        )
     rows = build.inner + 1
     low, high = t - groove if build.bottom else 0.0, z1 - t + groove
     for i in range(rows + 1):
@@ -109,24 +118,26 @@ def _slabs(build: Carcass, catalog: Catalog, beside: float | None) -> tuple[Slab
         role = "side" if i in (0, rows) else "upright"
         bound = placed((stands, stands + t), depth(low, thick), (low, high))
         rim = upright(stands + t / 2, low, high)
-        found.append(Slab(f"{body}/{name}", role, body, sheet, *bound, 2, "wall", "S" if role == "side" else "U", rim=rim))
+        stood = between(f"{body}/{name}", role, body, sheet, *bound, 2, Shell(), mark="S" if role == "side" else "U")
+        found.append(leaning(stood, rim, 2) if rim else stood)
     if back is not None:
         top, own = z1 - t, _edging(build, catalog, build.back_joint)
         mid = [far(z, thick / 2) for z in (0.0, top)]
         edge = tuple(sorted((far(0.0, 0.0), far(top if lean else 0.0, thick))))
         rim = (at(lo, mid[0], 0.0), at(hi, mid[0], 0.0), at(hi, mid[1], top), at(lo, mid[1], top)) if lean else ()
         bound = placed((lo, hi), (edge[0], edge[1]), (0.0, top))
-        found.append(Slab(f"{body}/back", "back", body, back, *bound, over, "wall", "K", edging=own, rim=rim))
+        closes = between(f"{body}/back", "back", body, back, *bound, over, Shell(own), mark="K")
+        found.append(leaning(closes, rim, over) if rim else closes)
     return cut_out(build, list(with_pods(build, tuple(found))))
 
 
-def _contacts(build: Carcass, slabs: tuple[Slab, ...]) -> tuple[Contact, ...]:
+def _contacts(build: Carcass, panels: tuple[Panel, ...]) -> tuple[Contact, ...]:
     """Its four lower corners tied down; that it stands on the floor is the model's own."""
     if not build.tied:
         return ()
-    sides = [slab for slab in slabs if slab.role == "side"]
+    sides = [panel for panel in panels if panel.role == "side"]
     tie = build.tie_rating.kg * G if build.tie_rating else None
-    bottom = next((slab.id for slab in slabs if slab.role == "bottom"), None)
+    bottom = next((panel.id for panel in panels if panel.role == "bottom"), None)
     pad = Pad(bottom, build.tie_washer.mm, build.tie_washer.mm, "its washer") if bottom is not None else None
     found = []
     for side in sides:
@@ -140,14 +151,14 @@ def _contacts(build: Carcass, slabs: tuple[Slab, ...]) -> tuple[Contact, ...]:
     return tuple(found)
 
 
-def _hardware(build: Carcass, slabs: tuple[Slab, ...], catalog: Catalog) -> tuple[Item, ...]:
+def _hardware(build: Carcass, panels: tuple[Panel, ...], catalog: Catalog) -> tuple[Item, ...]:
     """Screws or brackets along every edge, glued or not, and what ties it down."""
-    body, at = f"{build.id}/box", slabs[0].middle
-    deep, high = max(slab.size[1 if build.opens != "rear" else 0] for slab in slabs), build.height.mm
-    stands = [slab for slab in slabs if slab.role in ("side", "upright")]
+    body, at = f"{build.id}/box", panels[0].middle
+    deep, high = max(panel.size[1 if build.opens != "rear" else 0] for panel in panels), build.height.mm
+    stands = [panel for panel in panels if panel.role in ("side", "upright")]
     lines = len(stands) * deep * (2 if build.bottom else 1)
-    behind = len(stands) * high + slabs[0].cut[0] if build.back is not None else 0.0
-    ways = [(build.joint, lines, slabs[0].sheet.t, "screws"), (build.back_joint, behind, _behind(slabs), "back screws")]
+    behind = len(stands) * high + panels[0].cut[0] if build.back is not None else 0.0
+    ways = [(build.joint, lines, panels[0].sheet.t, "screws"), (build.back_joint, behind, _behind(panels), "back screws")]
     found = []
     for way, long, through, name in ways:
         count = math.ceil(long / build.spacing.mm)
@@ -170,8 +181,8 @@ def _hardware(build: Carcass, slabs: tuple[Slab, ...], catalog: Catalog) -> tupl
     return tuple(found)
 
 
-def _behind(slabs: tuple[Slab, ...]) -> float:
-    return next((slab.sheet.t for slab in slabs if slab.role == "back"), 0.0)
+def _behind(panels: tuple[Panel, ...]) -> float:
+    return next((panel.sheet.t for panel in panels if panel.role == "back"), 0.0)
 
 
 def frame(build: Carcass, host: Reader, catalog: Catalog) -> Assembly:
@@ -181,29 +192,30 @@ def frame(build: Carcass, host: Reader, catalog: Catalog) -> Assembly:
         StockError: a sheet that the catalogue does not hold, or sizes that cannot be built.
     """
     apart = host.known(WIDTH_LOW) or host.known(WIDTH_HIGH) if build.side != "middle" and not build.off_centre.mm else None
-    slabs = _slabs(build, catalog, apart / 2 if apart is not None else None)
-    body, top = f"{build.id}/box", slabs[0]
+    panels = _panels(build, catalog, apart / 2 if apart is not None else None)
+    body, top = f"{build.id}/box", panels[0]
     size = top.hi[0] - top.lo[0], top.hi[1] - top.lo[1]
-    sides = [slab for slab in slabs if slab.role == "side"]
-    y0, y1 = (min(slab.lo[1] for slab in sides), max(slab.hi[1] for slab in sides)) if build.pods is not None else (top.lo[1], top.hi[1])
+    sides = [panel for panel in panels if panel.role == "side"]
+    y0, y1 = (
+        (min(panel.lo[1] for panel in sides), max(panel.hi[1] for panel in sides)) if build.pods is not None else (top.lo[1], top.hi[1])
+    )
     more = lids(build, top, catalog)
     return Assembly(
         id=build.id,
         family=build.family,
         label=build.label,
         members=(),
-        panels=more.panels,
-        items=(*_hardware(build, slabs, catalog), *more.items),
+        panels=(*panels, *more.panels),
+        items=(*_hardware(build, panels, catalog), *more.items),
         surfaces=(
             Surface(f"{build.id}/top", "top", body, (top.lo[0], top.lo[1], top.hi[2]), size, build.use),
-            *pod_surfaces(build, slabs),
+            *pod_surfaces(build, panels),
         ),
         motions=more.motions,
         stows=more.stows,
         joining=joint_spec("lumber_plywood", Joints(), catalog),
-        slabs=slabs,
         edging=_edging(build, catalog, build.joint),
-        contacts=_contacts(build, slabs),
+        contacts=_contacts(build, panels),
         tags=(
             Tag("side", "h", top.lo[0], top.hi[0], "below", 1, "Length", "length"),
             Tag("side", "v", 0.0, top.hi[2], "right", 1, "Height", "height", at=top.hi[0]),

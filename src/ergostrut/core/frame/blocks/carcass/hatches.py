@@ -7,8 +7,10 @@ from dataclasses import dataclass
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog
 from ....structure.holds import SCENES, Motion, Position
-from ....structure.parts import Item, PanelPart, Point3, Slab
+from ....structure.panel import Lid, Panel
+from ....structure.parts import Item, Point3
 from ....structure.stow import Stow
+from ..deck import deck
 from ..keeping import stow
 from ..stock import bought
 from .params import Carcass, Hatch
@@ -25,7 +27,7 @@ OPEN = 100.0
 class Lids:
     """What a carcass's hatches add to it."""
 
-    panels: tuple[PanelPart, ...] = ()
+    panels: tuple[Panel, ...] = ()
     motions: tuple[Motion, ...] = ()
     stows: tuple[Stow, ...] = ()
     items: tuple[Item, ...] = ()
@@ -42,21 +44,21 @@ def _hinge(hatch: Hatch, lo: Point3, hi: Point3) -> tuple[Point3, Point3] | None
     }.get(hatch.hinged)
 
 
-def lids(build: Carcass, top: Slab, catalog: Catalog) -> Lids:
+def lids(build: Carcass, top: Panel, catalog: Catalog) -> Lids:
     """Every hatch's lid, in the sheet of the top: ``top`` with its openings cut, the hatches' the last of them.
 
     Raises:
         StockError: a cleat too narrow for its lid.
     """
-    panels, motions, stows, items = list[PanelPart](), list[Motion](), list[Stow](), list[Item]()
-    holes = top.cutouts[len(top.cutouts) - len(build.hatches) :]
+    panels, motions, stows, items = list[Panel](), list[Motion](), list[Stow](), list[Item]()
+    holes = top.openings[len(top.openings) - len(build.hatches) :]
     for n, (hatch, (lo, hi)) in enumerate(zip(build.hatches, holes, strict=True), 1):
         body = f"{build.id}/hatch.{n}"
         if hatch.cleat.mm - 2 * PLAY < BEARS:
             raise StockError(f"hatches/{n - 1}/cleat", f"less than {BEARS:.0f} mm of it would be under the lid's edge; make it wider")
         origin = lo[0] + PLAY, lo[1] + PLAY, top.lo[2]
         size = hi[0] - lo[0] - 2 * PLAY, hi[1] - lo[1] - 2 * PLAY
-        panel = PanelPart(f"{body}/lid", "hatch", body, top.sheet, origin, size, build.grain == "along", use=build.use)
+        panel = deck(f"{body}/lid", "hatch", body, top.sheet, origin, size, Lid(top.id), along=build.grain == "along", use=build.use)
         panels.append(panel)
         hinge = _hinge(hatch, lo, (hi[0], hi[1], top.hi[2]))
         middle = (lo[0] + hi[0]) / 2, (lo[1] + hi[1]) / 2, top.lo[2]

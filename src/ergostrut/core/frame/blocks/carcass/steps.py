@@ -30,30 +30,30 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
     every = say.length(edging.spacing) if edging is not None else ""
     way = edging.way if edging is not None else "screws"
     size = say.length(edging.size) if edging is not None else ""
-    openings = sum(len(slab.cutouts) for slab in build.slabs)
-    parts = tuple(slab.id for slab in build.slabs)
-    back = [slab for slab in build.slabs if slab.role == "back"]
+    openings = sum(len(panel.holes) for panel in build.shells)
+    parts = tuple(panel.id for panel in build.shells)
+    back = [panel for panel in build.shells if panel.role == "back"]
     rows: list[Row] = [
         Row(
             "cut",
             "Cut the panels",
-            f"{len(build.slabs)} panels. Mark every piece and its face grain as on the cut list.",
+            f"{len(build.shells)} panels. Mark every piece and its face grain as on the cut list.",
             "Alike panels alike within 1 mm, corners square.",
             "Eyes, ears and lungs. Support the sheet on both sides of the cut.",
-            12.0 * len(build.slabs),
+            12.0 * len(build.shells),
             parts,
         ),
         *([Row("openings", "Cut the openings", "Drill the corners first, 20 mm or more across, then saw from hole to hole; break the edges.",
-            "No saw cut past a corner.", "A square inside corner tears first.", 8.0 * openings, tuple(s.id for s in build.slabs if s.cutouts))] if openings else []),
+            "No saw cut past a corner.", "A square inside corner tears first.", 8.0 * openings, tuple(s.id for s in build.shells if s.holes))] if openings else []),
         Row(
             "sides",
             "Stand sides and uprights on the bottom",
             _JOINED[way].format(every=every, size=size),
             "Uprights square to the bottom" + ("; no screw nearer the face than twice its thickness." if way == "screws" else "."),
             "",
-            10.0 * sum(slab.role in ("side", "upright") for slab in build.slabs),
-            tuple(slab.id for slab in build.slabs if slab.role in ("side", "upright", "bottom")),
-            tuple(slab.id for slab in build.slabs if slab.role in ("side", "upright", "bottom")),
+            10.0 * sum(panel.role in ("side", "upright") for panel in build.shells),
+            tuple(panel.id for panel in build.shells if panel.role in ("side", "upright", "bottom")),
+            tuple(panel.id for panel in build.shells if panel.role in ("side", "upright", "bottom")),
         ),
         Row(
             "square",
@@ -62,11 +62,11 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             "Diagonals within 2 mm.",
             "" if back else "Without a back it racks: carry it by two sides, never by one corner.",
             20,
-            tuple(slab.id for slab in back),
-            tuple(slab.id for slab in back),
+            tuple(panel.id for panel in back),
+            tuple(panel.id for panel in back),
         ),
         Row("top", "Screw the top on", "Over every side and upright, as they stand on the bottom.", "Nothing rocks, no screw stands up.", "", 25, (f"{build.id}/box/top",),
-            tuple(slab.id for slab in build.slabs if slab.role not in ("side", "upright", "bottom", "back"))),
+            tuple(panel.id for panel in build.shells if panel.role not in ("side", "upright", "bottom", "back"))),
         Row(
             "fit",
             "Set it in and tie it down",

@@ -7,8 +7,9 @@ from dataclasses import dataclass
 
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Section, Sheet
-from ....structure.parts import Member, PanelPart
-from ...blocks.deck import boarded
+from ....structure.panel import Covers, Panel
+from ....structure.parts import Member
+from ...blocks.deck import boarded, deck
 from ...blocks.stock import section_of, sheet_of
 from .params import BedSlide
 
@@ -66,7 +67,7 @@ def own_slot(section: Section, build: BedSlide, catalog: Catalog, field: str) ->
 
 def decks_of(
     build: BedSlide, body: str, origin: tuple[float, float, float], rail: float, bite: float, ribs: list[Member], catalog: Catalog
-) -> tuple[PanelPart, ...]:
+) -> tuple[Panel, ...]:
     """One deck over everything from ``origin``, or a sheet in every bay between ribs, within rails ``rail`` mm wide.
 
     Raises:
@@ -76,12 +77,12 @@ def decks_of(
     (_, y, z), size = origin, (build.tray_length.mm, build.tray_width.mm)
     along, rows = build.grain == "along", sorted(ribs, key=lambda m: m.a[0])
     if build.deck_edges == "screwed":
-        deck = PanelPart(f"{body}/deck", "deck", body, sheet, origin, size, along, on=tuple(m.id for m in rows))
-        return (boarded(deck, build.board_gap.mm, "deck", "tray"),)
+        whole = deck(f"{body}/deck", "deck", body, sheet, origin, size, Covers(tuple(m.id for m in rows)), along=along)
+        return (boarded(whole, build.board_gap.mm, "deck", "tray"),)
     found = []
     for i, (one, two) in enumerate(itertools.pairwise(rows), 1):
         lo, hi = one.a[0] + one.shape.width / 2 - bite, two.a[0] - two.shape.width / 2 + bite
         at = (lo, y + rail - bite, z)
         cut = (hi - lo, size[1] - 2 * (rail - bite))
-        found.append(PanelPart(f"{body}/deck.{i}", "deck", body, sheet, at, cut, along, "slots", on=(one.id, two.id)))
+        found.append(deck(f"{body}/deck.{i}", "deck", body, sheet, at, cut, Covers((one.id, two.id), edges="slots"), along=along))
     return tuple(found)

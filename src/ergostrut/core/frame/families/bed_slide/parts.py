@@ -6,7 +6,8 @@ from dataclasses import replace
 
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog
-from ....structure.parts import Group, Item, Member, PanelPart
+from ....structure.panel import Panel
+from ....structure.parts import Group, Item, Member
 from ....structure.systems import SYSTEMS
 from ...blocks.joining import joint_parts
 from ...blocks.stock import bought, section_of
@@ -98,15 +99,15 @@ def _base_rails(build: BedSlide, place: Layout, catalog: Catalog) -> list[Member
     return found
 
 
-def items_of(build: BedSlide, place: Layout, catalog: Catalog, decks: tuple[PanelPart, ...]) -> list[Item]:
+def items_of(build: BedSlide, place: Layout, catalog: Catalog, decks: tuple[Panel, ...]) -> list[Item]:
     tray, base = f"{build.id}/tray", f"{build.id}/base"
 
     def item(name: str, part: str, body: str, at: tuple[float, float, float], count: int = 1) -> Item:
         return bought(catalog, f"{body}/{name}", part, body, at, count)
 
     mid = (place.front + place.back) / 2
-    deck = decks[0]
-    screws = 2 * deck.boards * (build.mid_ribs + 2) if deck.boards else max(12, round(deck.size[0] * deck.size[1] / 40_000))
+    deck, boards = decks[0], decks[0].laid.boards
+    screws = 2 * boards * (build.mid_ribs + 2) if boards else max(12, round(deck.wide[0] * deck.wide[1] / 40_000))
     found = [
         replace(item("roller.front", "roller", tray, (place.x_front, 0, place.axle_front), 2), aboard=False),
         item("roller.rear", "roller", base, (place.x_rear, 0, place.axle_rear), 2),

@@ -147,11 +147,11 @@ def _deck(say: Say, build: Assembly) -> Row:
     return Row(
         "deck",
         "Cut and screw the deck",
-        f"{panel.boards} boards of {say.length(panel.size[0])}, {panel.sheet.label}, {say.length(panel.gap)} apart. Seal the ends."
-        if panel.boards
-        else f"{panel.sheet.label}, {say.length(panel.size[0])} by {say.length(panel.size[1])}, face grain {'along' if panel.along else 'across'}. Seal the edges.",
+        f"{panel.laid.boards} boards of {say.length(panel.wide[0])}, {panel.sheet.label}, {say.length(panel.laid.gap)} apart. Seal the ends."
+        if panel.laid.boards
+        else f"{panel.sheet.label}, {say.length(panel.wide[0])} by {say.length(panel.wide[1])}, face grain {'along' if panel.grain == 0 else 'across'}. Seal the edges.",
         "Two screws a board at every rib, so that any one board comes off alone."
-        if panel.boards
+        if panel.laid.boards
         else "Screws every 200 mm on rails and ribs, heads under the surface.",
         "",
         45,
@@ -174,7 +174,7 @@ def _sheets(context: Context, build: Assembly) -> Row:
     return Row(
         "sheets",
         "Cut the deck's sheets for the slots",
-        f"{len(panels)} of {panels[0].sheet.label}, one a bay, face grain {'along' if panels[0].along else 'across'}. {edges} Seal the edges.",
+        f"{len(panels)} of {panels[0].sheet.label}, one a bay, face grain {'along' if panels[0].grain == 0 else 'across'}. {edges} Seal the edges.",
         "Slide every sheet into rails and ribs as the tray is bolted together: none goes in afterwards.",
         "Eyes, ears and dust mask.",
         15.0 * len(panels),
@@ -192,7 +192,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
     ribs = [m for m in bars if m.role in ("end rib", "mid rib")]
     wide = max(m.a[1] + m.shape.width / 2 for m in rails) - min(m.a[1] - m.shape.width / 2 for m in rails)
     diagonal = math.hypot(rails[0].length, wide)
-    let_in = build.panels[0].edges == "slots"
+    let_in = build.panels[0].laid.edges == "slots"
     drilled = [a for a in build.anchors if a.hole is None]
     existing = [a for a in build.anchors if a.hole is not None]
     cuts = sum(piece.count for piece in cut.pieces if piece.width is None)

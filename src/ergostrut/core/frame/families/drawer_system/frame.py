@@ -11,7 +11,8 @@ from ....structure.assembly import Assembly, Tag
 from ....structure.catch import CatchPin
 from ....structure.holds import SCENES, Motion, Position
 from ....structure.host import Reader
-from ....structure.parts import Item, PanelPart, Point3, Slab, Surface
+from ....structure.panel import Axis, Boxed, Panel, between, pierced
+from ....structure.parts import Item, Point3, Surface
 from ....structure.runners import Keeper, Runner
 from ...blocks.carcass.frame import frame as carcass
 from ...blocks.stock import bought, sheet_of
@@ -25,7 +26,7 @@ class Drawer:
     """One drawer with its parts."""
 
     cell: Cell
-    panels: tuple[PanelPart, ...]
+    panels: tuple[Panel, ...]
     runner: Runner
     motion: Motion
     surface: Surface
@@ -39,19 +40,11 @@ def _sheet(catalog: Catalog, field: str, name: str) -> Sheet | Sandwich:
     return found
 
 
-def _box(ident: str, role: str, body: str, sheet: Sheet | Sandwich, lo: Point3, hi: Point3) -> PanelPart:
-    """An upright or level panel between two corners, cut as long as its longest side."""
-    size = [b - a for a, b in zip(lo, hi, strict=True)]
-    thin = min(range(3), key=lambda i: size[i])
-    wide = sorted((size[i] for i in range(3) if i != thin), reverse=True)
-    (x0, y0, z0), (x1, y1, z1) = lo, hi
-    under = ((x0, y0, z0), (x1, y0, z0), (x1, y1, z0), (x0, y1, z0))
-    over = ((x0, y0, z1), (x1, y0, z1), (x1, y1, z1), (x0, y1, z1))
-    # corners of one face, then of the other, as a turned panel has them
-    corners = (*under, *over)
-    middle = [(a + b) / 2 for a, b in zip(lo, hi, strict=True)]
-    origin = (middle[0] - wide[0] / 2, middle[1] - wide[1] / 2, middle[2] - sheet.t / 2)
-    return PanelPart(ident, role, body, sheet, origin, (wide[0], wide[1]), True, corners=corners, trodden=False)
+def _box(ident: str, role: str, body: str, sheet: Sheet | Sandwich, lo: Point3, hi: Point3) -> Panel:
+    """An upright or level panel between two corners, its face grain along its longest side."""
+    axes: tuple[Axis, ...] = (0, 1, 2)
+    longest = max(axes, key=lambda i: hi[i] - lo[i])
+    return between(ident, role, body, sheet, lo, hi, longest, Boxed(), "deck", trodden=False)
 
 
 def _drawer(build: DrawerSystem, cell: Cell, across: int, catalog: Catalog) -> Drawer:
@@ -70,7 +63,7 @@ def _drawer(build: DrawerSystem, cell: Cell, across: int, catalog: Catalog) -> D
     def at(u: float, v: float, z: float) -> Point3:
         return (v, u, z) if across == 1 else (u, v, z)
 
-    def part(name: str, u: tuple[float, float], v: tuple[float, float], z: tuple[float, float], what: Sheet | Sandwich) -> PanelPart:
+    def part(name: str, u: tuple[float, float], v: tuple[float, float], z: tuple[float, float], what: Sheet | Sandwich) -> Panel:
         v = (min(v), max(v))
         return _box(f"{body}/{name}", f"drawer {name.split('.', maxsplit=1)[0]}", body, what, at(u[0], v[0], z[0]), at(u[1], v[1], z[1]))
 
@@ -128,23 +121,17 @@ def _drawer(build: DrawerSystem, cell: Cell, across: int, catalog: Catalog) -> D
     return Drawer(cell, panels, runner, motion, surface, (slides, screws))
 
 
-def _vented(cell: Cell, slabs: tuple[Slab, ...]) -> tuple[Slab, ...]:
+def _vented(cell: Cell, panel: Panel) -> Panel:
     """The back with two openings behind a bay that breathes, low and high, each half as wide as the bay and an eighth as high."""
-    found = []
-    for slab in slabs:
-        if slab.role != "back" or not cell.column.vent:
-            found.append(slab)
-            continue
-        across = 1 - slab.across
-        inset, room = (cell.hi - cell.lo) / 4, cell.high - cell.low
-        high = room / 8
-        holes = list(slab.cutouts)
-        for z in (cell.low + 0.15 * room, cell.low + 0.68 * room):
-            lo, hi = list(slab.lo), list(slab.hi)
-            lo[across], hi[across], lo[2], hi[2] = cell.lo + inset, cell.hi - inset, z, z + high
-            holes.append(((lo[0], lo[1], lo[2]), (hi[0], hi[1], hi[2])))
-        found.append(replace(slab, cutouts=tuple(holes)))
-    return tuple(found)
+    across = 1 - panel.across
+    inset, room = (cell.hi - cell.lo) / 4, cell.high - cell.low
+    high = room / 8
+    holes = []
+    for z in (cell.low + 0.15 * room, cell.low + 0.68 * room):
+        lo, hi = list(panel.lo), list(panel.hi)
+        lo[across], hi[across], lo[2], hi[2] = cell.lo + inset, cell.hi - inset, z, z + high
+        holes.append(((lo[0], lo[1], lo[2]), (hi[0], hi[1], hi[2])))
+    return pierced(panel, tuple(holes))
 
 
 def _bay(build: DrawerSystem, cell: Cell, across: int) -> Surface:
@@ -164,16 +151,16 @@ def frame(build: DrawerSystem, host: Reader, catalog: Catalog) -> Assembly:
         made, room = framed(build, catalog)
     else:
         made = carcass(build, host, catalog)
-        room = room_of(build, made.slabs)
+        room = room_of(build, made.shells)
     rooms = cells(build, room)
     drawers = [_drawer(build, cell, room.across, catalog) for cell in rooms if cell.column.holds == "drawers"]
     if build.made == "frame":
         made, sides = with_rails(made, [(drawer.cell.sides, drawer.runner.z) for drawer in drawers])
         drawers = [replace(drawer, runner=replace(drawer.runner, sides=pair)) for drawer, pair in zip(drawers, sides, strict=True)]
     bays = [cell for cell in rooms if cell.column.holds == "bay"]
-    slabs = made.slabs
+    panels = made.panels
     for cell in bays:
-        slabs = _vented(cell, slabs)
+        panels = tuple(_vented(cell, panel) if panel.role == "back" and cell.column.vent else panel for panel in panels)
     latch = build.latch
     keeper = Keeper(
         f"{build.id}/latch",
@@ -188,8 +175,7 @@ def frame(build: DrawerSystem, host: Reader, catalog: Catalog) -> Assembly:
         items.append(bought(catalog, f"{build.id}/box/latches", "latch", f"{build.id}/box", keeper.at, count))
     return replace(
         made,
-        slabs=slabs,
-        panels=(*made.panels, *(panel for drawer in drawers for panel in drawer.panels)),
+        panels=(*panels, *(panel for drawer in drawers for panel in drawer.panels)),
         items=tuple(items),
         surfaces=(*made.surfaces, *(drawer.surface for drawer in drawers), *(_bay(build, cell, room.across) for cell in bays)),
         motions=(*(drawer.motion for drawer in drawers), *made.motions),

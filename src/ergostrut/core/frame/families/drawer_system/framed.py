@@ -12,8 +12,10 @@ from ....constants import G
 from ....sections import Properties
 from ....structure.assembly import Assembly, Tag
 from ....structure.holds import Contact, Hold, Joint
-from ....structure.parts import Group, Item, Member, PanelPart, Point3, Surface
+from ....structure.panel import Covers
+from ....structure.parts import Group, Item, Member, Point3, Surface
 from ....structure.systems import SYSTEMS
+from ...blocks.deck import deck
 from ...blocks.joining import joint_parts, joint_spec
 from ...blocks.stock import bought, framed_section, sheet_of
 from .geometry import Room
@@ -126,9 +128,8 @@ def framed(build: DrawerSystem, catalog: Catalog) -> tuple[Assembly, Room]:
     lo = min(xs) - half[0], min(ys) - half[1]
     size = max(xs) + half[0] - lo[0], max(ys) + half[1] - lo[1]
     on = tuple(f"{body}/top.{i}" for i in range(1, len(grid.lines) + 1))
-    deck = PanelPart(
-        f"{body}/deck", "deck", body, sheet, (lo[0], lo[1], grid.top), size, build.grain == "along", on=on, span=1 if grid.along == 0 else 0, use=build.use
-    )  # fmt: skip
+    lies = Covers(on, 1 if grid.along == 0 else 0)
+    panel = deck(f"{body}/deck", "deck", body, sheet, (lo[0], lo[1], grid.top), size, lies, along=build.grain == "along", use=build.use)
     ends = len(joints)
     items: list[Item] = [
         bought(catalog, f"{body}/deck screws", "deckscrew", body, (lo[0], lo[1], grid.top), max(8, round(size[0] * size[1] / 40_000)))
@@ -148,7 +149,7 @@ def framed(build: DrawerSystem, catalog: Catalog) -> tuple[Assembly, Room]:
         family=build.family,
         label=build.label,
         members=tuple(members),
-        panels=(deck,),
+        panels=(panel,),
         items=tuple(items),
         surfaces=(Surface(f"{build.id}/top", "top", body, (lo[0], lo[1], grid.top + sheet.t), size, build.use),),
         joining=replace(joint_spec(build.framing, build.joints, catalog), key="rail", between="rail to post"),

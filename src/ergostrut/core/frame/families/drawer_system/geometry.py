@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from ....catalog.errors import StockError
-from ....structure.parts import Slab
+from ....structure.panel import Panel
 from .params import Column, DrawerSystem
 
 BESIDE = {"side": 12.7, "locking": 12.7, "bottom": 5.0, "runner": 3.0, "bin": 3.0}
@@ -43,11 +43,11 @@ class Room:
     high: float
 
 
-def room_of(build: DrawerSystem, slabs: Sequence[Slab]) -> Room:
+def room_of(build: DrawerSystem, panels: Sequence[Panel]) -> Room:
     """Between the panels of a carcass."""
-    stands = sorted((s for s in slabs if s.role in ("side", "upright")), key=lambda s: s.middle[s.across])
-    bottom = next(s for s in slabs if s.role == "bottom")
-    top = next(s for s in slabs if s.role == "top")
+    stands = sorted((s for s in panels if s.role in ("side", "upright")), key=lambda s: s.middle[s.across])
+    bottom = next(s for s in panels if s.role == "bottom")
+    top = next(s for s in panels if s.role == "top")
     across = stands[0].across
     along = 1 - across
     outward = 1.0 if build.opens in ("rear", "right") else -1.0

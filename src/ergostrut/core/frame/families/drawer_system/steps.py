@@ -71,7 +71,7 @@ def _framed(build: Assembly) -> list[Row]:
 
 def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
     """(id, title, text, hold, caution, minutes, parts) in order."""
-    say, rows = context.say, carcass_steps(context, build, cut) if build.slabs else _framed(build)
+    say, rows = context.say, carcass_steps(context, build, cut) if build.shells else _framed(build)
     drawers = build.runners
     if not drawers:
         return rows

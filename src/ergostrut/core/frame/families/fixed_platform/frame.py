@@ -12,7 +12,8 @@ from ....constants import G
 from ....structure.assembly import Assembly, Tag
 from ....structure.holds import SCENES, Contact, Hold, Joint, Motion, Pad, Position
 from ....structure.host import Reader
-from ....structure.parts import Member, PanelPart, Point3, Surface
+from ....structure.panel import Panel
+from ....structure.parts import Member, Point3, Surface
 from ....structure.stow import Stow
 from ...blocks.joining import joint_spec
 from ...blocks.keeping import stow
@@ -174,7 +175,7 @@ def _tags(build: FixedPlatform, place: Layout, bearers: list[Member]) -> tuple[T
     return tuple(found)
 
 
-def _stows(build: FixedPlatform, members: list[Member], panels: tuple[PanelPart, ...]) -> tuple[Stow, ...]:
+def _stows(build: FixedPlatform, members: list[Member], panels: tuple[Panel, ...]) -> tuple[Stow, ...]:
     """The loose rear half, and props folded up."""
     found = [stow(build.half_kept, f"{build.id}/half", "rear half", "in its place", panel.body, panel.mass) for panel in panels[1:]]
     props = [m for m in members if m.role == "prop"]

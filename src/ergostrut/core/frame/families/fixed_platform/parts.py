@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from typing import Literal
 
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Planks
-from ....structure.parts import Group, Item, Member, PanelPart
+from ....structure.panel import Covers, Panel
+from ....structure.parts import Group, Item, Member
 from ....structure.systems import SYSTEMS
-from ...blocks.deck import boarded
+from ...blocks.deck import boarded, deck
 from ...blocks.joining import joint_parts
 from ...blocks.stock import bought, section_of, sheet_of
 from .geometry import Layout, Seat
@@ -90,7 +92,7 @@ def members_of(build: FixedPlatform, place: Layout, catalog: Catalog) -> list[Me
     return [replace(m, welded=welded and m.group is not None) for m in (*bearers, *uprights)]
 
 
-def decks_of(build: FixedPlatform, place: Layout, catalog: Catalog, bearers: list[Member]) -> tuple[PanelPart, ...]:
+def decks_of(build: FixedPlatform, place: Layout, catalog: Catalog, bearers: list[Member]) -> tuple[Panel, ...]:
     """One deck, or two halves that meet over a bearer.
 
     Raises:
@@ -101,29 +103,28 @@ def decks_of(build: FixedPlatform, place: Layout, catalog: Catalog, bearers: lis
     found = []
     for n, (lo, hi) in enumerate(spans):
         body = f"{build.id}/frame" if n == 0 else f"{build.id}/half"
-        k = 0 if build.run == "across" else 1
+        k: Literal[0, 1] = 0 if build.run == "across" else 1
         on = tuple(m.id for m in bearers if k == 1 or lo - 1e-6 <= m.a[0] <= hi + 1e-6)
-        panel = PanelPart(
+        panel = deck(
             f"{build.id}/{'deck' if n == 0 else 'deck.rear'}",
             "deck",
             body,
             sheet,
             (lo, -place.half, place.top),
             (hi - lo, 2 * place.half),
-            build.grain == "along",
-            on=on,
-            span=k,  # type: ignore[arg-type]
+            Covers(on, k),
+            along=build.grain == "along",
             use=build.use,
         )
         found.append(boarded(panel, build.board_gap.mm, "deck", "platform") if isinstance(sheet, Planks) else panel)
     return tuple(found)
 
 
-def items_of(build: FixedPlatform, place: Layout, catalog: Catalog, members: list[Member], panels: tuple[PanelPart, ...]) -> list[Item]:
+def items_of(build: FixedPlatform, place: Layout, catalog: Catalog, members: list[Member], panels: tuple[Panel, ...]) -> list[Item]:
     """Screws, ties, joints, mattress."""
     frame = f"{build.id}/frame"
     middle = ((place.front + place.back) / 2, 0.0, place.deck_top)
-    screws = sum(max(8, round(panel.size[0] * panel.size[1] / 40_000)) for panel in panels)
+    screws = sum(max(8, round(panel.wide[0] * panel.wide[1] / 40_000)) for panel in panels)
     found = [bought(catalog, f"{frame}/deck screws", "deckscrew", frame, middle, screws)]
     joined = sum(m.role == "leg" for m in members)
     if joined:

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import replace
-from typing import Literal
 
 from ....catalog.model import Catalog, Planks
-from ....structure.parts import Group, Item, Member, PanelPart
+from ....structure.panel import Covers, Panel
+from ....structure.parts import Group, Item, Member
 from ....structure.systems import SYSTEMS
-from ...blocks.deck import boarded
+from ...blocks.deck import boarded, deck
 from ...blocks.joining import joint_parts
 from ...blocks.stock import bought, section_of, sheet_of
 from .geometry import Layout, spaced
@@ -47,27 +47,25 @@ def members_of(build: HungBunk, place: Layout, catalog: Catalog) -> list[Member]
     return found
 
 
-def deck_of(build: HungBunk, place: Layout, catalog: Catalog, members: list[Member]) -> PanelPart:
+def deck_of(build: HungBunk, place: Layout, catalog: Catalog, members: list[Member]) -> Panel:
     """The deck on ribs and rails.
 
     Raises:
         StockError: boards wider than the bunk.
     """
     lo, hi = place.y_span()
-    span: Literal[0, 1] = 0
-    deck = PanelPart(
+    panel = deck(
         f"{build.id}/deck",
         "deck",
         f"{build.id}/bed",
         sheet_of(catalog, "deck", build.deck),
         (place.front, lo, place.top),
         (place.back - place.front, hi - lo),
-        build.grain == "along",
-        on=tuple(m.id for m in members if m.role == "rib"),
-        span=span,
+        Covers(tuple(m.id for m in members if m.role == "rib")),
+        along=build.grain == "along",
         use="sleeping",
     )
-    return boarded(deck, build.board_gap.mm, "deck", "bunk") if isinstance(deck.sheet, Planks) else deck
+    return boarded(panel, build.board_gap.mm, "deck", "bunk") if isinstance(panel.sheet, Planks) else panel
 
 
 def edge_height(place: Layout, members: list[Member]) -> float | None:
@@ -76,12 +74,12 @@ def edge_height(place: Layout, members: list[Member]) -> float | None:
     return None if board is None else board.a[2] + board.shape.depth / 2 - place.deck_top
 
 
-def items_of(build: HungBunk, place: Layout, catalog: Catalog, deck: PanelPart, bolts: int) -> list[Item]:
+def items_of(build: HungBunk, place: Layout, catalog: Catalog, panel: Panel, bolts: int) -> list[Item]:
     """Screws, joints, hinges, straps, wall bolts, mattress."""
     bed, wall = f"{build.id}/bed", f"{build.id}/wall"
     x = (place.front + place.back) / 2
     middle = x, (place.y_inner + place.y_front) / 2, place.deck_top
-    screws = max(8, round(deck.size[0] * deck.size[1] / 40_000))
+    screws = max(8, round(panel.wide[0] * panel.wide[1] / 40_000))
     found = [bought(catalog, f"{bed}/deck screws", "deckscrew", bed, middle, screws)]
     found += [
         bought(catalog, f"{bed}/{name}", part, bed, middle, each * 2 * build.ribs)

@@ -13,9 +13,10 @@ from ....structure.assembly import Assembly, Tag
 from ....structure.holds import Bears, Contact, Hold, Joint, Pad
 from ....structure.host import Reader
 from ....structure.hung import Mount
-from ....structure.parts import Group, Height, Item, Member, PanelPart, Surface
+from ....structure.panel import Covers, Panel, pierced
+from ....structure.parts import Group, Height, Item, Member, Point3, Surface
 from ....structure.systems import SYSTEMS
-from ...blocks.deck import boarded
+from ...blocks.deck import boarded, deck
 from ...blocks.joining import joint_parts, joint_spec
 from ...blocks.stock import bought, section_of
 from .ceiling import hung_up
@@ -63,38 +64,38 @@ def _joints(build: ShelfRack, place: Layout) -> tuple[Joint, ...]:
     )
 
 
-def _panel(build: ShelfRack, place: Layout, level: Level) -> PanelPart:
+def _panel(build: ShelfRack, place: Layout, level: Level) -> Panel:
     lo, hi = place.y_span()
     body = f"{build.id}/{level.key}"
     half = place.upright.depth / 2
     # the uprights pass it at both edges
     start, end = place.xs[0] - half, place.xs[-1] + half
-    panel = PanelPart(
+    panel = deck(
         f"{body}/deck",
         "shelf",
         body,
         place.sheet,
         (start, lo, level.top - place.sheet.t),
         (end - start, hi - lo),
-        build.grain == "along",
-        on=tuple(f"{body}/bearer.{i}" for i in range(1, len(place.xs) + 1)),
+        Covers(tuple(f"{body}/bearer.{i}" for i in range(1, len(place.xs) + 1))),
+        along=build.grain == "along",
         trodden=trodden(level.shelf),
-        notches=_round_uprights(place),
     )
+    panel = pierced(panel, _round_uprights(place))
     if isinstance(place.sheet, Planks):
         panel = boarded(panel, build.board_gap.mm, "deck", "shelf")
     if panel.narrowest < LEFT:
         raise StockError(
             "deck",
-            f"the posts would cut through {'a board' if panel.boards else 'the shelf'}; choose wider boards, slimmer posts or a deeper rack",
+            f"the posts would cut through {'a board' if panel.laid.boards else 'the shelf'}; choose wider boards, slimmer posts or a deeper rack",
         )
     return panel
 
 
-def _round_uprights(place: Layout) -> tuple[tuple[float, float, float, float], ...]:
+def _round_uprights(place: Layout) -> tuple[tuple[Point3, Point3], ...]:
     """What is cut out of a shelf for the uprights that pass it, a little wider than they are."""
     x_half, y_half = place.upright.depth / 2 + ROUND, place.upright.width / 2 + ROUND
-    return tuple((x - x_half, y - y_half, x + x_half, y + y_half) for x in place.xs for y in (place.y_rear, place.y_front))
+    return tuple(((x - x_half, y - y_half, 0.0), (x + x_half, y + y_half, 0.0)) for x in place.xs for y in (place.y_rear, place.y_front))
 
 
 def _surface(build: ShelfRack, place: Layout, level: Level) -> Surface:
@@ -161,11 +162,11 @@ def _mounts(build: ShelfRack, place: Layout) -> tuple[Mount, ...]:
     return tuple(found)
 
 
-def _items(build: ShelfRack, place: Layout, catalog: Catalog, panels: tuple[PanelPart, ...]) -> tuple[Item, ...]:
+def _items(build: ShelfRack, place: Layout, catalog: Catalog, panels: tuple[Panel, ...]) -> tuple[Item, ...]:
     body = f"{build.id}/{place.levels[0].key}"
     at = (place.xs[0] + place.xs[-1]) / 2, (place.y_rear + place.y_front) / 2, place.levels[0].top
     ends = 2 * len(place.xs) * len(place.levels)
-    screws = sum(max(8, round(panel.size[0] * panel.size[1] / 40_000)) for panel in panels)
+    screws = sum(max(8, round(panel.wide[0] * panel.wide[1] / 40_000)) for panel in panels)
     found = [bought(catalog, f"{body}/shelf screws", "deckscrew", body, at, screws)]
     found += [
         bought(catalog, f"{body}/{name}", part, body, at, each * ends) for name, part, each in joint_parts(build.framing, build.joints)

@@ -12,7 +12,8 @@ from ....constants import G
 from ....structure.assembly import Assembly, Tag
 from ....structure.holds import Contact
 from ....structure.host import WELL_HEIGHT, WELL_LENGTH, WELL_START, WIDTH_LOW, HostRow, Reader
-from ....structure.parts import Item, Point3, Slab, Surface
+from ....structure.panel import Axis, Panel, Shell, between, pierced
+from ....structure.parts import Item, Point3, Surface
 from ...blocks.edges import edging
 from ...blocks.joining import Joints, joint_spec
 from ...blocks.stock import bought, sheet_of
@@ -92,7 +93,7 @@ def _notch(place: Walls, x: float) -> tuple[tuple[Point3, Point3], ...]:
     return (((x - half, lo, 0.0), (x + half, hi, place.well.height + OFF_WELL)),)
 
 
-def _slabs(build: ShelfRack, place: Walls, catalog: Catalog) -> tuple[Slab, ...]:
+def _panels(build: ShelfRack, place: Walls, catalog: Catalog) -> tuple[Panel, ...]:
     body, half, high = f"{build.id}/box", place.t / 2, build.height.mm
     upright, shelf = _solid(catalog, "panel", build.panel), _solid(catalog, "deck", build.deck)
     back = _solid(catalog, "back", build.back) if build.back is not None else None
@@ -105,7 +106,8 @@ def _slabs(build: ShelfRack, place: Walls, catalog: Catalog) -> tuple[Slab, ...]
     for i, x in enumerate(place.xs, 1):
         role = "side" if i in (1, last) else "upright"
         holes = (*_notch(place, x), *((((x - half, *passage[0]), (x + half, *passage[1])),) if passage else ()))
-        found.append(Slab(f"{body}/upright.{i}", role, body, upright, (x - half, y0, 0.0), (x + half, y1, high), 2, "wall", "U", holes))
+        stood = between(f"{body}/upright.{i}", role, body, upright, (x - half, y0, 0.0), (x + half, y1, high), 2, Shell(), mark="U")
+        found.append(pierced(stood, holes))
     for n, row in enumerate(sorted(build.shelves, key=lambda row: row.height.mm), 1):
         top = row.height.mm
         for b, (p, q) in enumerate(itertools.pairwise(place.xs), 1):
@@ -114,15 +116,15 @@ def _slabs(build: ShelfRack, place: Walls, catalog: Catalog) -> tuple[Slab, ...]
                 where = "over the uprights" if top > high + 0.5 else "into the wheel box"
                 raise StockError("shelves", f"{row.name} reaches {where}; {'lower' if top > high else 'lift'} it")
             lo, hi = (p + half - groove, y0, top - shelf.t), (q - half + groove, y1, top)
-            along = 0 if build.grain == "along" else 1
-            found.append(Slab(f"{body}/shelf.{n}.{b}", "shelf", body, shelf, lo, hi, along, "deck", "S", trodden=trodden(row)))  # type: ignore[arg-type]
+            along: Axis = 0 if build.grain == "along" else 1
+            found.append(between(f"{body}/shelf.{n}.{b}", "shelf", body, shelf, lo, hi, along, Shell(), "deck", "S", trodden=trodden(row)))
     if back is not None:
         # a thin back takes no groove: it is glued, its screws clamp
         own = edging(build.edges.model_copy(update={"way": "glue"}), back, catalog, "edges")
         behind = sorted((place.rear, inner))
         low = place.well.height + OFF_WELL if place.well is not None else 0.0
         found.append(
-            Slab(
+            between(
                 f"{body}/back",
                 "back",
                 body,
@@ -130,9 +132,8 @@ def _slabs(build: ShelfRack, place: Walls, catalog: Catalog) -> tuple[Slab, ...]
                 (place.xs[0] - half, behind[0], low),
                 (place.xs[-1] + half, behind[1], high),
                 0,
-                "wall",
-                "K",
-                edging=own,
+                Shell(own),
+                mark="K",
             )
         )
     return tuple(found)
@@ -187,20 +188,20 @@ def _contacts(build: ShelfRack, place: Walls) -> tuple[Contact, ...]:
     return tuple(found)
 
 
-def _surfaces(build: ShelfRack, place: Walls, slabs: tuple[Slab, ...]) -> tuple[Surface, ...]:
+def _surfaces(build: ShelfRack, place: Walls, panels: tuple[Panel, ...]) -> tuple[Surface, ...]:
     rows = sorted(build.shelves, key=lambda row: row.height.mm)
     found = []
-    for slab in slabs:
-        if slab.role != "shelf":
+    for panel in panels:
+        if panel.role != "shelf":
             continue
-        n, bay = (int(part) for part in slab.id.rsplit(".", 2)[-2:])
+        n, bay = (int(part) for part in panel.id.rsplit(".", 2)[-2:])
         row, half = rows[n - 1], place.t / 2
         p, q = place.xs[bay - 1] + half, place.xs[bay] - half
-        clear = rows[n].height.mm - slab.sheet.t - slab.hi[2] if n < len(rows) else None
+        clear = rows[n].height.mm - panel.sheet.t - panel.hi[2] if n < len(rows) else None
         edge = row.edge_height.mm if row.edge != "none" else None
         found.append(
             Surface(
-                f"{build.id}/shelf.{n}.{bay}", f"{row.name}, bay {bay}", slab.body, (p, slab.lo[1], slab.hi[2]), (q - p, slab.hi[1] - slab.lo[1]),
+                f"{build.id}/shelf.{n}.{bay}", f"{row.name}, bay {bay}", panel.body, (p, panel.lo[1], panel.hi[2]), (q - p, panel.hi[1] - panel.lo[1]),
                 edge=edge, clear=clear, tilt=row.tilt.mm / build.depth.mm, faces=-place.sign,
             )
         )  # fmt: skip
@@ -221,11 +222,11 @@ def _surfaces(build: ShelfRack, place: Walls, slabs: tuple[Slab, ...]) -> tuple[
     return tuple(found)
 
 
-def _items(build: ShelfRack, place: Walls, slabs: tuple[Slab, ...], catalog: Catalog) -> tuple[Item, ...]:
-    body, at = f"{build.id}/box", slabs[0].middle
+def _items(build: ShelfRack, place: Walls, panels: tuple[Panel, ...], catalog: Catalog) -> tuple[Item, ...]:
+    body, at = f"{build.id}/box", panels[0].middle
     deep = build.depth.mm
-    ends = 2 * sum(slab.role == "shelf" for slab in slabs)
-    behind = sum(slab.size[2] for slab in slabs if slab.role in ("side", "upright")) if build.back is not None else 0.0
+    ends = 2 * sum(panel.role == "shelf" for panel in panels)
+    behind = sum(panel.size[2] for panel in panels if panel.role in ("side", "upright")) if build.back is not None else 0.0
     count = math.ceil((ends * deep + behind) / build.edges.spacing.mm)
     fixings = len(place.xs) * len(wall_heights(build, place.row, 0.0))
     found = [replace(bought(catalog, f"{body}/screws", "deckscrew", body, at, count), label=f"wood screw {build.edges.screw}")]
@@ -241,7 +242,7 @@ def panelled(build: ShelfRack, host: Reader, catalog: Catalog) -> Assembly:
     """
     sheet = _solid(catalog, "panel", build.panel)
     place = _walls(build, host, sheet.t)
-    slabs = _slabs(build, place, catalog)
+    panels = _panels(build, place, catalog)
     lo, hi = place.span()
     x0, x1 = place.xs[0] - place.t / 2, place.xs[-1] + place.t / 2
     return Assembly(
@@ -249,11 +250,10 @@ def panelled(build: ShelfRack, host: Reader, catalog: Catalog) -> Assembly:
         family=build.family,
         label=build.label,
         members=(),
-        panels=(),
-        items=_items(build, place, slabs, catalog),
-        surfaces=_surfaces(build, place, slabs),
+        panels=panels,
+        items=_items(build, place, panels, catalog),
+        surfaces=_surfaces(build, place, panels),
         joining=joint_spec("lumber_plywood", Joints(), catalog),
-        slabs=slabs,
         edging=edging(build.edges, sheet, catalog, "edges"),
         contacts=_contacts(build, place),
         tags=(

@@ -19,7 +19,7 @@ LOAD = Row(
 
 
 def _measure(context: Context, build: Assembly) -> Row:
-    high = max([*(m.b[2] for m in build.members if m.role == "upright"), *(slab.hi[2] for slab in build.slabs)])
+    high = max([*(m.b[2] for m in build.members if m.role == "upright"), *(panel.hi[2] for panel in build.shells)])
     return Row(
         "measure",
         "Check the wall and what is behind it",
@@ -32,8 +32,8 @@ def _measure(context: Context, build: Assembly) -> Row:
 
 
 def _panels(build: Assembly) -> list[Row]:
-    uprights = tuple(slab.id for slab in build.slabs if slab.role in ("side", "upright"))
-    shelves = tuple(slab.id for slab in build.slabs if slab.role == "shelf")
+    uprights = tuple(panel.id for panel in build.shells if panel.role in ("side", "upright"))
+    shelves = tuple(panel.id for panel in build.shells if panel.role == "shelf")
     fixings = tuple(contact.id for contact in build.contacts if contact.kind == "wall")
     return [
         Row(
@@ -52,8 +52,8 @@ def _panels(build: Assembly) -> list[Row]:
             "Diagonals within 2 mm before the glue sets.",
             "",
             12.0 * len(shelves),
-            tuple(slab.id for slab in build.slabs),
-            tuple(slab.id for slab in build.slabs),
+            tuple(panel.id for panel in build.shells),
+            tuple(panel.id for panel in build.shells),
         ),
         Row(
             "stand",
@@ -70,7 +70,7 @@ def _panels(build: Assembly) -> list[Row]:
 
 def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
     """(id, title, text, hold, caution, minutes, parts) in order."""
-    return [_measure(context, build), *(_panels(build) if build.slabs else _posts(build)), LOAD]
+    return [_measure(context, build), *(_panels(build) if build.shells else _posts(build)), LOAD]
 
 
 def _posts(build: Assembly) -> list[Row]:

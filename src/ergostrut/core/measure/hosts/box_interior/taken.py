@@ -5,13 +5,13 @@ from __future__ import annotations
 from typing import Any
 
 from ....structure.assembly import Assembly
-from ....structure.parts import Slab
+from ....structure.panel import Panel
 
 
-def _inner(slabs: list[Slab], axis: int, low: float, high: float) -> tuple[float, float, bool, bool]:
+def _inner(panels: list[Panel], axis: int, low: float, high: float) -> tuple[float, float, bool, bool]:
     """From where to where it is clear along an axis between what closes its ends, and whether each end is closed."""
-    first = [s for s in slabs if s.across == axis and s.lo[axis] < low + 1.0]
-    last = [s for s in slabs if s.across == axis and s.hi[axis] > high - 1.0]
+    first = [s for s in panels if s.across == axis and s.lo[axis] < low + 1.0]
+    last = [s for s in panels if s.across == axis and s.hi[axis] > high - 1.0]
     return (
         max((s.hi[axis] for s in first), default=low),
         min((s.lo[axis] for s in last), default=high),
@@ -22,13 +22,13 @@ def _inner(slabs: list[Slab], axis: int, low: float, high: float) -> tuple[float
 
 def taken_over(build: Assembly) -> dict[str, Any] | None:
     """The survey of a build's inside, everything as built; None for a build that is no box of panels."""
-    slabs = list(build.slabs)
-    if not slabs:
+    panels = list(build.shells)
+    if not panels:
         return None
-    low, high = ([pick(getattr(s, end)[i] for s in slabs) for i in range(3)] for pick, end in ((min, "lo"), (max, "hi")))
-    x0, x1, _, shut = _inner(slabs, 0, low[0], high[0])
-    y0, y1, left, right = _inner(slabs, 1, low[1], high[1])
-    z0, z1, floor, _ = _inner(slabs, 2, low[2], high[2])
+    low, high = ([pick(getattr(s, end)[i] for s in panels) for i in range(3)] for pick, end in ((min, "lo"), (max, "hi")))
+    x0, x1, _, shut = _inner(panels, 0, low[0], high[0])
+    y0, y1, left, right = _inner(panels, 1, low[1], high[1])
+    z0, z1, floor, _ = _inner(panels, 2, low[2], high[2])
     known = {
         "floor_length": x1 - x0,
         "length_to_gate": high[0] - x0,
