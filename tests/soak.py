@@ -49,7 +49,7 @@ BOUNDS: tuple[tuple[str, Any], ...] = (
     ("/loads/rolling", 1),
     ("/shop/kerf_mm", 20),
     ("/goals/price", 1e308),
-    ("/host/weights/front_empty", "-1 kg"),
+    ("/host/weights/front/empty", "-1 kg"),
     ("/name", ""),
     ("/name", "Łódź 日本"),
     ("/builds/0/tray_length", "200 mm"),

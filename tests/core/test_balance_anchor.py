@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from ergostrut.core.anchor.body import Bolt, share, supports
 from ergostrut.core.anchor.bolts import bolt_use, capacity
-from ergostrut.core.balance.ledger import axle_loads, ledger
+from ergostrut.core.balance.ledger import ledger, loads_of
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.edit import Change
 from ergostrut.core.job.change import apply
@@ -27,26 +27,24 @@ def _with(sample: Job, catalog: Catalog, *changes: tuple[str, Any]) -> Report:
 def test_axles_by_moments(report: Report) -> None:
     """Rear takes m (x - x_front)/wheelbase; the two axles carry everything."""
     entries, missing = ledger(report.context, {PULL: 500.0})
-    axles = axle_loads(report.context, entries, missing)
-    assert axles.front is not None and axles.rear is not None
+    axles = loads_of(report.context, entries, missing)
     base, front = 145 * 25.4, (45.25 - 145) * 25.4
     moment = sum(e.kg * ((e.x or 0) - front) for e in entries)
-    assert axles.rear == pytest.approx(moment / base)
-    assert axles.front + axles.rear == pytest.approx(axles.total)
+    assert axles.on["rear"] == pytest.approx(moment / base)
+    assert axles.on["front"] + axles.on["rear"] == pytest.approx(axles.total)
 
 
 def test_pulling_the_tray_moves_its_mass_to_the_rear_axle(report: Report) -> None:
     reach = report.context.builds[0].motions[0].reach
-    home, out = (axle_loads(report.context, *ledger(report.context, {PULL: t})) for t in (0.0, reach))
+    home, out = (loads_of(report.context, *ledger(report.context, {PULL: t})) for t in (0.0, reach))
     moving = sum(e.kg for e in ledger(report.context, {PULL: 0.0})[0] if e.body == "slide1/tray")
-    assert out.rear is not None and home.rear is not None
-    assert out.rear - home.rear == pytest.approx(moving * reach / (145 * 25.4))
+    assert out.on["rear"] - home.on["rear"] == pytest.approx(moving * reach / (145 * 25.4))
 
 
 def test_what_was_aboard_at_the_weighing_comes_off(sample: Job, catalog: Catalog) -> None:
     with_driver = _with(sample, catalog)
     alone = _with(sample, catalog, ("/host/weights/aboard/crew", "0 kg"))
-    difference = [axle_loads(r.context, *ledger(r.context, {PULL: 0.0})).total for r in (alone, with_driver)]
+    difference = [loads_of(r.context, *ledger(r.context, {PULL: 0.0})).total for r in (alone, with_driver)]
     assert difference[0] - difference[1] == pytest.approx(82)
 
 
@@ -58,10 +56,10 @@ def test_half_a_tank_is_filled_up(sample: Job, catalog: Catalog) -> None:
     assert [(e.kg, e.x) for e in fuel] == [(35.0, 300.0)]
 
 
-@pytest.mark.parametrize("rating", ["front_rating", "rear_rating", "gross_rating"])
+@pytest.mark.parametrize("rating", ["front/rating", "rear/rating", "gross_rating"])
 def test_ratings_are_never_assumed(sample: Job, catalog: Catalog, rating: str) -> None:
     report = _with(sample, catalog, (f"/host/weights/{rating}", None))
-    ident = {"front_rating": "balance/front", "rear_rating": "balance/rear", "gross_rating": "balance/gross"}[rating]
+    ident = {"front/rating": "balance/front", "rear/rating": "balance/rear", "gross_rating": "balance/gross"}[rating]
     assert by_id(report, ident).state == "unknown"
     assert report.places["balance"] == "unknown"
     assert (report.tally.payload_left_kg is None) == (rating == "gross_rating")
@@ -73,7 +71,7 @@ def test_typical_weights_are_provisional(sample: Job, catalog: Catalog) -> None:
 
 
 def test_an_axle_over_its_rating(sample: Job, catalog: Catalog) -> None:
-    assert by_id(_with(sample, catalog, ("/host/weights/rear_rating", "1100 kg")), "balance/rear").state == "over"
+    assert by_id(_with(sample, catalog, ("/host/weights/rear/rating", "1100 kg")), "balance/rear").state == "over"
 
 
 FOUR = [Bolt(f"B{i}", x, y) for i, (x, y) in enumerate([(0, -400), (0, 400), (1500, -400), (1500, 400)])]
@@ -183,25 +181,25 @@ def test_each_axle_is_asked_with_what_moves_where_it_loads_it_most(shop_job: Job
     half = "platform1/half/shift"
     reach = next(m.reach for build in context.builds for m in build.motions if m.id == half)
     pulled = {PULL: context.builds[0].motions[0].reach}
-    rear = axle_loads(context, *ledger(context, pulled)).rear
-    front = axle_loads(context, *ledger(context, {half: reach})).front
+    rear = loads_of(context, *ledger(context, pulled)).on["rear"]
+    front = loads_of(context, *ledger(context, {half: reach})).on["front"]
     report = check(shop_job.design, catalog)
     assert by_id(report, "balance/rear.out").demand == pytest.approx(rear)
     assert by_id(report, "balance/front.out").demand == pytest.approx(front)
-    both = axle_loads(context, *ledger(context, {**pulled, half: reach}))
-    assert both.rear is not None and rear is not None and both.rear < rear
+    both = loads_of(context, *ledger(context, {**pulled, half: reach}))
+    assert both.on["rear"] < rear
 
 
 @pytest.mark.parametrize(("front", "state"), [("2000 kg", "holds"), ("1000 kg", "tight"), ("100 kg", "over")])
 def test_a_light_front_axle(sample: Job, catalog: Catalog, front: str, state: str) -> None:
     """Below a fifth of the whole it is tight, below nothing the truck stands on its rear axle alone."""
     heavy = {**sample.design.carry.things[0].model_dump(mode="json"), "mass": "1500 kg", "at": {"x": "1600 mm", "y": "0 mm"}}
-    report = _with(sample, catalog, ("/host/weights/front_empty", front), ("/carry/things", [heavy]))
+    report = _with(sample, catalog, ("/host/weights/front/empty", front), ("/carry/things", [heavy]))
     found = by_id(report, "balance/front.light")
     rows, missing = ledger(report.context, {PULL: report.context.builds[0].motions[0].reach})
-    axles = axle_loads(report.context, rows, missing)
-    assert found.state == state and found.demand == pytest.approx(axles.front)
-    assert axles.front is not None and (state == "holds") == (axles.front >= axles.total / 5)
+    axles = loads_of(report.context, rows, missing)
+    assert found.state == state and found.demand == pytest.approx(axles.on["front"])
+    assert (state == "holds") == (axles.on["front"] >= axles.total / 5)
 
 
 def test_an_unknown_fixing_names_its_largest_force(sample: Job, catalog: Catalog) -> None:

@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 
 from ergostrut.core.advice.mends import advise, candidates
 from ergostrut.core.advice.trying import effects
-from ergostrut.core.balance.ledger import axle_loads, ledger
+from ergostrut.core.balance.ledger import ledger, loads_of
 from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.drawing.frame import frame_views
@@ -82,7 +82,7 @@ def test_a_new_job_passes_nothing_unmeasured(catalog: Catalog, template: str, un
         ("/builds/0/rollers/rating", "slide1/roller.carrying"),
         ("/builds/0/guides/rating", "slide1/guides"),
         ("/builds/0/base/keeper_rating", "slide1/keeper"),
-        ("/host/weights/rear_empty", "balance/rear"),
+        ("/host/weights/rear/empty", "balance/rear"),
         ("/host/dims/gate_rise/value", "slide1/fit.lowered-gate"),
         ("/carry/things/0/hold/strap_rating", "thing/cold-box/held"),
     ],
@@ -186,7 +186,7 @@ def _views(report: Report) -> list[View]:
         *frame_views(report, out, out.setting.travels, {}, {}),
         *proof_views(out, "Parked", {})[0],
     ]
-    beam = beam_view(report.context.host, entries, axle_loads(report.context, entries, missing), report.context.say)
+    beam = beam_view(report.context.host, entries, loads_of(report.context, entries, missing), report.context.say)
     assert beam is not None
     held = report.anchors[0]
     return [*found, beam, anchor_view(report.context.host, held, held.cases[0], held.pull_of(held.cases[0]), {})]

@@ -108,7 +108,7 @@ def test_numbers_no_job_has(database: Database, number: str) -> None:
         (b'{"version": 1', "line 1"),
         (b"\xff\xfe\x00", ""),
         (b'{"version": 1, "changes": [{"path": "/builds/0/joints/weld_leg", "value": "-3 mm"}]}', "/builds/0/joints/weld_leg"),
-        (b'{"version": 1, "changes": [{"path": "/host/weights/front_empty", "value": "-1000 kg"}]}', "/host/weights/front_empty"),
+        (b'{"version": 1, "changes": [{"path": "/host/weights/front/empty", "value": "-1000 kg"}]}', "/host/weights/front/empty"),
         (b'{"version": 1, "changes": [{"path": "/shop/prices", "value": {"a": 1e14}}]}', "/shop/prices/a"),
     ],
 )

@@ -1582,6 +1582,14 @@ export interface components {
              *     }
              */
             track: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            axle_spread: components["schemas"]["Dimension"];
         };
         /**
          * BoxInterior
@@ -1663,8 +1671,26 @@ export interface components {
             seats: components["schemas"]["Seat"][];
             /**
              * @default {
-             *       "front_empty": null,
-             *       "rear_empty": null,
+             *       "front": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
+             *       "rear": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
+             *       "coupling": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
+             *       "axle": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
+             *       "second": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
              *       "source": "typical",
              *       "aboard": {
              *         "crew": "0 kg",
@@ -1676,8 +1702,6 @@ export interface components {
              *         "ahead": null,
              *         "full": null
              *       },
-             *       "front_rating": null,
-             *       "rear_rating": null,
              *       "gross_rating": null
              *     }
              */
@@ -1773,6 +1797,11 @@ export interface components {
              *         "state": "typical",
              *         "tolerance": null,
              *         "value": null
+             *       },
+             *       "axle_spread": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
              *       }
              *     }
              */
@@ -1783,6 +1812,14 @@ export interface components {
              * @enum {string}
              */
             made: "enclosed trailer" | "camper shell" | "topper" | "own body";
+            /**
+             * Axles
+             * @default one
+             * @enum {string}
+             */
+            axles: "one" | "two on an equaliser" | "two on springs of their own";
+            /** @default null */
+            tow: components["schemas"]["TowVehicle"] | null;
             /**
              * Stations
              * @default []
@@ -1835,6 +1872,22 @@ export interface components {
              * @default null
              */
             wall_thickness: string | null;
+        };
+        /**
+         * Carried
+         * @description What an axle or a coupling bears with the vehicle empty, and what it may bear.
+         */
+        Carried: {
+            /**
+             * Empty
+             * @default null
+             */
+            empty: string | null;
+            /**
+             * Rating
+             * @default null
+             */
+            rating: string | null;
         };
         /**
          * Ceiling
@@ -4377,8 +4430,26 @@ export interface components {
             seats: components["schemas"]["Seat"][];
             /**
              * @default {
-             *       "front_empty": null,
-             *       "rear_empty": null,
+             *       "front": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
+             *       "rear": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
+             *       "coupling": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
+             *       "axle": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
+             *       "second": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
              *       "source": "typical",
              *       "aboard": {
              *         "crew": "0 kg",
@@ -4390,8 +4461,6 @@ export interface components {
              *         "ahead": null,
              *         "full": null
              *       },
-             *       "front_rating": null,
-             *       "rear_rating": null,
              *       "gross_rating": null
              *     }
              */
@@ -6027,6 +6096,62 @@ export interface components {
             hinge_gap: string;
         };
         /**
+         * TowVehicle
+         * @description What tows a trailer, loaded as it travels: its axles, where the ball is behind the rear one, and what its plate and its hitch allow.
+         */
+        TowVehicle: {
+            /**
+             * Label
+             * @default tow vehicle
+             */
+            label: string;
+            /**
+             * Wheelbase
+             * @default null
+             */
+            wheelbase: string | null;
+            /**
+             * Ball
+             * @default null
+             */
+            ball: string | null;
+            /**
+             * @default {
+             *       "empty": null,
+             *       "rating": null
+             *     }
+             */
+            front: components["schemas"]["Carried"];
+            /**
+             * @default {
+             *       "empty": null,
+             *       "rating": null
+             *     }
+             */
+            rear: components["schemas"]["Carried"];
+            /**
+             * Source
+             * @default typical
+             * @enum {string}
+             */
+            source: "typical" | "ticket";
+            /**
+             * Gross Rating
+             * @default null
+             */
+            gross_rating: string | null;
+            /**
+             * Hitch Rating
+             * @default null
+             */
+            hitch_rating: string | null;
+            /**
+             * Combination Rating
+             * @default null
+             */
+            combination_rating: string | null;
+        };
+        /**
          * Units
          * @description Units a bare number takes and results are shown in.
          */
@@ -6282,8 +6407,26 @@ export interface components {
             seats: components["schemas"]["Seat"][];
             /**
              * @default {
-             *       "front_empty": null,
-             *       "rear_empty": null,
+             *       "front": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
+             *       "rear": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
+             *       "coupling": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
+             *       "axle": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
+             *       "second": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
              *       "source": "typical",
              *       "aboard": {
              *         "crew": "0 kg",
@@ -6295,8 +6438,6 @@ export interface components {
              *         "ahead": null,
              *         "full": null
              *       },
-             *       "front_rating": null,
-             *       "rear_rating": null,
              *       "gross_rating": null
              *     }
              */
@@ -6733,8 +6874,26 @@ export interface components {
             seats: components["schemas"]["Seat"][];
             /**
              * @default {
-             *       "front_empty": null,
-             *       "rear_empty": null,
+             *       "front": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
+             *       "rear": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
+             *       "coupling": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
+             *       "axle": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
+             *       "second": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
              *       "source": "typical",
              *       "aboard": {
              *         "crew": "0 kg",
@@ -6746,8 +6905,6 @@ export interface components {
              *         "ahead": null,
              *         "full": null
              *       },
-             *       "front_rating": null,
-             *       "rear_rating": null,
              *       "gross_rating": null
              *     }
              */
@@ -6980,19 +7137,45 @@ export interface components {
         };
         /**
          * Weights
-         * @description Empty axle loads and ratings. Ratings come from the plate or stay unknown.
+         * @description Empty loads and ratings by carrier: a vehicle's ``front`` and ``rear`` axle; a trailer's ``coupling``, its ``axle`` and the ``second`` of
+         *     two. Ratings come from the plate or stay unknown.
          */
         Weights: {
             /**
-             * Front Empty
-             * @default null
+             * @default {
+             *       "empty": null,
+             *       "rating": null
+             *     }
              */
-            front_empty: string | null;
+            front: components["schemas"]["Carried"];
             /**
-             * Rear Empty
-             * @default null
+             * @default {
+             *       "empty": null,
+             *       "rating": null
+             *     }
              */
-            rear_empty: string | null;
+            rear: components["schemas"]["Carried"];
+            /**
+             * @default {
+             *       "empty": null,
+             *       "rating": null
+             *     }
+             */
+            coupling: components["schemas"]["Carried"];
+            /**
+             * @default {
+             *       "empty": null,
+             *       "rating": null
+             *     }
+             */
+            axle: components["schemas"]["Carried"];
+            /**
+             * @default {
+             *       "empty": null,
+             *       "rating": null
+             *     }
+             */
+            second: components["schemas"]["Carried"];
             /**
              * Source
              * @default typical
@@ -7015,16 +7198,6 @@ export interface components {
              *     }
              */
             tank: components["schemas"]["Tank"];
-            /**
-             * Front Rating
-             * @default null
-             */
-            front_rating: string | null;
-            /**
-             * Rear Rating
-             * @default null
-             */
-            rear_rating: string | null;
             /**
              * Gross Rating
              * @default null
@@ -7657,6 +7830,20 @@ export interface components {
             label: string;
             /** Groups */
             groups: components["schemas"]["FormGroup"][];
+            /** Carriers */
+            carriers: components["schemas"]["BearsOut"][];
+            /** Engine */
+            engine: boolean;
+        };
+        /**
+         * BearsOut
+         * @description An axle or a coupling: its name in the survey's weights, and in words.
+         */
+        BearsOut: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
         };
         /** DimensionOut */
         DimensionOut: {
@@ -7740,38 +7927,40 @@ export interface components {
         /** BalanceOut */
         BalanceOut: {
             view: components["schemas"]["View"] | null;
+            /** Called */
+            called: string;
+            /** Engine */
+            engine: boolean;
             /** Entries */
             entries: components["schemas"]["LedgerRow"][];
-            axles: components["schemas"]["Axles"];
-            /** Ratings */
-            ratings: {
-                [key: string]: number | null;
-            };
+            /** Carriers */
+            carriers: components["schemas"]["CarrierOut"][];
+            /** Total */
+            total: number | null;
+            /** Gross Rating */
+            gross_rating: number | null;
+            /** Missing */
+            missing: string[];
+            /** Provisional */
+            provisional: boolean;
             /** Motions */
             motions: components["schemas"]["MotionOut"][];
             /** Findings */
             findings: components["schemas"]["Finding"][];
         };
         /**
-         * Axles
-         * @description Loads on the axles in kg, and the missing inputs that keep them unknown.
+         * CarrierOut
+         * @description An axle or a coupling, kg.
          */
-        Axles: {
-            /** Front */
-            front: number | null;
-            /** Rear */
-            rear: number | null;
-            /** Total */
-            total: number;
-            /** Missing */
-            missing: string[];
-            /** Provisional */
-            provisional: boolean;
-            /**
-             * Y
-             * @default 0
-             */
-            y: number;
+        CarrierOut: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Load */
+            load: number | null;
+            /** Rating */
+            rating: number | null;
         };
         /**
          * LedgerRow

@@ -37,7 +37,7 @@ function margins(view: View, column: number): Projection["margin"] {
     left: 24 + rows.left * column,
     // names of loads rise to the right of them
     right: 24 + rows.right * column + (view.name === "beam" && column < 60 ? 66 : 0),
-    top: (rows.above > 0 ? 40 : 22) + rows.above * ROW + (view.name === "beam" ? 96 : 0),
+    top: (rows.above > 0 ? 40 : 22) + rows.above * ROW + (view.name === "beam" ? 128 : 0),
     bottom: Math.max(22 + rows.below * ROW, arrows * 0.6),
   };
 }

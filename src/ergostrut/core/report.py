@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 from .anchor.checks import AnchorStudy
 from .balance.checks import check_balance
-from .balance.ledger import axle_loads, ledger
+from .balance.ledger import ledger, loads_of
 from .carry.checks import check_places
 from .carry.eyes import check_eyes
 from .carry.held import check_held
@@ -275,13 +275,14 @@ def here(studies: Iterable[Study]) -> dict[str, Finding]:
 
 def _tally(context: Context, cut: CutPlan, todo: tuple[Step, ...]) -> Tally:
     entries, missing = ledger(context, {})
-    axles = axle_loads(context, entries, missing)
+    loads = loads_of(context, entries, missing)
     rating = context.host.weights.gross_rating
-    lacking = [name for name in missing if name not in ("wheelbase", "axle_from_front")]
+    places = {role for carrier in context.host.carriers for role in carrier.at}
+    lacking = [name for name in missing if name not in places]
     return Tally(
         build_kg=sum(build.mass for build in context.builds),
         carried_kg=sum(item.mass for item in context.plan.placed),
-        payload_left_kg=None if rating is None or lacking else rating.kg - axles.total,
+        payload_left_kg=None if rating is None or lacking else rating.kg - loads.total,
         price=cut.price,
         bars=sum(group.count for group in cut.bars),
         sheets=sum(group.count for group in cut.sheets),

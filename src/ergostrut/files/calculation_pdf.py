@@ -135,13 +135,9 @@ def _given(design: Design, report: Report) -> list[Any]:
         cells = [[row.label, _said(row, value_at(data, row.path))] for row in rows]
         flow += [p(f"{title}, as given", HEAD), table(cells or [["nothing", ""]], (95, 75)), Spacer(1, 2 * mm)]
     w = design.host.weights
-    plate = (
-        ("Front axle, empty", w.front_empty),
-        ("Rear axle, empty", w.rear_empty),
-        ("Front axle rating", w.front_rating),
-        ("Rear axle rating", w.rear_rating),
-        ("Gross rating", w.gross_rating),
-    )
+    plate = [(f"{one.label}, empty", getattr(w, one.id).empty) for one in context.host.carriers]
+    plate += [(f"{one.label}, rating", getattr(w, one.id).rating) for one in context.host.carriers]
+    plate.append(("Gross rating", w.gross_rating))
     flow += [p("Weights and ratings", HEAD), table([[name, str(value) if value else "not given"] for name, value in plate], (95, 75))]
     people = [[p.name, f"{p.mass}, {p.stature or 'stature not given'}", p.sleeps or p.seat or ""] for p in design.carry.crew]
     return [*flow, *([p("People", HEAD), table(people, (50, 70, 50))] if people else [])]

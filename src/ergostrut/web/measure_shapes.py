@@ -19,8 +19,17 @@ class DimensionOut(Wire):
     optional: bool
 
 
+class BearsOut(Wire):
+    """An axle or a coupling: its name in the survey's weights, and in words."""
+
+    id: str
+    label: str
+
+
 class MeasureOut(Wire):
     views: list[View]
     dimensions: list[DimensionOut]
     label: str
     groups: list[FormGroup]
+    carriers: list[BearsOut]
+    engine: bool

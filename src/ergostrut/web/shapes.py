@@ -7,7 +7,7 @@ from typing import Any, Literal
 from pydantic import BaseModel, ConfigDict, Field
 
 from ergostrut.core.advice.trying import Effect, Mend
-from ergostrut.core.balance.ledger import Axles, LedgerRow
+from ergostrut.core.balance.ledger import LedgerRow
 from ergostrut.core.drawing.room import Show
 from ergostrut.core.finding import Finding, Place, State
 from ergostrut.core.job.document import Design, Entry
@@ -277,11 +277,25 @@ class BalanceQuery(SettingQuery):
     crew: bool = True
 
 
+class CarrierOut(Wire):
+    """An axle or a coupling, kg."""
+
+    id: str
+    label: str
+    load: float | None
+    rating: float | None
+
+
 class BalanceOut(Wire):
     view: View | None
+    called: str
+    engine: bool
     entries: list[LedgerRow]
-    axles: Axles
-    ratings: dict[str, float | None]
+    carriers: list[CarrierOut]
+    total: float | None
+    gross_rating: float | None
+    missing: list[str]
+    provisional: bool
     motions: list[MotionOut]
     findings: list[Finding]
 

@@ -45,29 +45,30 @@ function AxleRow({
   );
 }
 
-/** 5 Balance: the truck as a beam on two axles. */
+/** 5 Balance: the vehicle as a beam on its axles, a trailer on its coupling and axles. */
 export function Balance() {
   const { jobId, version, units, travels } = useJob();
   const [crew, setCrew] = useState(true);
   const settled = useDeferredValue(travels);
   const balance = useBalance(jobId, version, standing(settled), crew);
   const data = balance.data;
-  const axles = data?.axles;
-  const unknown = (axles?.missing ?? []).map((name) => name.replaceAll("_", " "));
+  const unknown = data?.missing ?? [];
   return (
     <Page right={<Findings places={["balance"]} title="Axles and payload" />}>
       <div className="flex flex-wrap items-center gap-6 px-4 pt-2">
         {data && <Motions motions={data.motions} />}
-        <label className="flex min-h-11 items-center gap-2">
-          <input
-            type="checkbox"
-            className="size-[22px] accent-[var(--chalk)]"
-            checked={crew}
-            onChange={(event) => setCrew(event.currentTarget.checked)}
-          />
-          Crew aboard
-        </label>
-        {axles?.provisional && <p className="text-tight">Provisional: typical empty weights, not a ticket.</p>}
+        {data?.engine !== false && (
+          <label className="flex min-h-11 items-center gap-2">
+            <input
+              type="checkbox"
+              className="size-[22px] accent-[var(--chalk)]"
+              checked={crew}
+              onChange={(event) => setCrew(event.currentTarget.checked)}
+            />
+            Crew aboard
+          </label>
+        )}
+        {data?.provisional && <p className="text-tight">Provisional: typical empty weights, not a ticket.</p>}
       </div>
       {unknown.length > 0 && (
         <p className="px-4 pt-2">
@@ -77,20 +78,21 @@ export function Balance() {
           </Link>
         </p>
       )}
-      <div className="h-[330px] shrink-0 px-2">
+      <div className="h-[460px] shrink-0 px-2">
         {data?.view ? (
-          <Drawing view={data.view} units={units} title="The truck on its axles" />
+          <Drawing view={data.view} units={units} title={`The ${data.called} and what carries it`} />
         ) : (
-          <p className="p-6 text-steel">The beam is drawn once wheelbase and rear axle are measured.</p>
+          <p className="p-6 text-steel">The beam is drawn once the places of its axles are measured.</p>
         )}
       </div>
       <div className="px-4">
         <table className="w-full max-w-3xl">
-          <caption className="text-left font-head text-[18px] font-semibold">On the axles now</caption>
+          <caption className="text-left font-head text-[18px] font-semibold">What carries it, now</caption>
           <tbody>
-            <AxleRow name="Front axle" load={axles?.front} rating={data?.ratings["front"]} />
-            <AxleRow name="Rear axle" load={axles?.rear} rating={data?.ratings["rear"]} />
-            <AxleRow name="All told" load={unknown.length ? null : axles?.total} rating={data?.ratings["gross"]} />
+            {data?.carriers.map((one) => (
+              <AxleRow key={one.id} name={one.label} load={one.load} rating={one.rating} />
+            ))}
+            <AxleRow name="All told" load={data?.total} rating={data?.gross_rating} />
           </tbody>
         </table>
         <table className="mt-4 mb-4 w-full max-w-3xl text-[14px]">

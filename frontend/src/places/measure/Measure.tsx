@@ -166,7 +166,7 @@ export function Measure() {
               </Group>
             ))}
             <Outline />
-            <Truck />
+            {measure.data && <Truck carriers={measure.data.carriers} engine={measure.data.engine} />}
           </div>
         </>
       }

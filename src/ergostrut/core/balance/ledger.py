@@ -1,4 +1,4 @@
-"""Every mass with its place, and the truck as a beam on two axles."""
+"""Every mass with its place, and what that puts on every axle and coupling."""
 
 from __future__ import annotations
 
@@ -8,8 +8,10 @@ from typing import Literal
 
 from ..structure.assembly import centroid
 from ..structure.context import Context, standing
+from ..structure.host import Host
 from ..structure.posed import as_it_stands, poses_of
 from ..structure.setting import setting_at
+from .statics import shared
 
 FUEL_LEFT = {"full": 0.0, "half": 0.5, "empty": 1.0}
 
@@ -29,36 +31,37 @@ class LedgerRow:
 
 
 @dataclass(frozen=True, slots=True)
-class Axles:
-    """Loads on the axles in kg, and the missing inputs that keep them unknown."""
+class Loads:
+    """kg on every carrier by id, nothing where an input is missing; ``missing``: which; ``y`` mm of all masses right of the centre line."""
 
-    front: float | None
-    rear: float | None
+    on: Mapping[str, float]
     total: float
     missing: tuple[str, ...]
     provisional: bool
     y: float = 0.0
 
 
+def words_of(host: Host, names: Sequence[str]) -> list[str]:
+    """What people call missing inputs."""
+    return [host.dims[name].label.lower() if name in host.dims else name for name in names]
+
+
 def ledger(context: Context, travels: Mapping[str, float], crew: bool = True) -> tuple[tuple[LedgerRow, ...], tuple[str, ...]]:
     """Entries with every motion at its travel (mm by id; home where absent), and what is missing.
 
-    The vehicle's empty axle loads are one entry an axle; what was aboard when they were taken is
+    The vehicle's empty loads are one entry a carrier; what was aboard when they were taken is
     taken off (crew) or put on (fuel short of full).
     """
     host, w = context.host, context.host.weights
     missing: list[str] = []
     entries: list[LedgerRow] = []
-    rear_x, front_x = host.rear_axle_x, host.front_axle_x
-    if rear_x is None:
-        missing.append("axle_from_front")
-    if host.mm("wheelbase") is None:
-        missing.append("wheelbase")
-    for name, mass, x in (("empty, front axle", w.front_empty, front_x), ("empty, rear axle", w.rear_empty, rear_x)):
-        if mass is None:
+    missing += dict.fromkeys(role for carrier in host.carriers for role in carrier.at if host.mm(role) is None)
+    for carrier in host.carriers:
+        name = f"empty, {carrier.label.lower()}"
+        if carrier.empty is None:
             missing.append(name)
         else:
-            entries.append(LedgerRow(name, "vehicle", mass.kg, x, 0.0))
+            entries.append(LedgerRow(name, "vehicle", carrier.empty, carrier.x, 0.0))
     if w.aboard.crew.kg > 0:
         seat = host.seats.get(w.aboard.crew_seat or "")
         if seat is None:
@@ -66,6 +69,8 @@ def ledger(context: Context, travels: Mapping[str, float], crew: bool = True) ->
         else:
             entries.append(LedgerRow("aboard at the weighing, taken off", "vehicle", -w.aboard.crew.kg, seat[0], seat[1]))
     left = FUEL_LEFT.get(w.aboard.fuel)
+    if not host.engine:
+        left = 0.0
     if left is None:
         missing.append("fuel aboard at the weighing")
     elif left > 0:
@@ -95,13 +100,13 @@ def ledger(context: Context, travels: Mapping[str, float], crew: bool = True) ->
     return tuple(entries), tuple(missing)
 
 
-def axle_loads(context: Context, entries: Sequence[LedgerRow], missing: Sequence[str]) -> Axles:
-    """Rear takes m (x - x_front)/wheelbase; shares below 0 and over 1 count."""
+def loads_of(context: Context, entries: Sequence[LedgerRow], missing: Sequence[str]) -> Loads:
+    """Each carrier's load by statics (``statics.shared``); one that lifts is negative."""
     total = sum(entry.kg for entry in entries)
-    base, front_x = context.host.mm("wheelbase"), context.host.front_axle_x
     provisional = context.host.weights.source == "typical"
-    if missing or base is None or front_x is None:
-        return Axles(None, None, total, tuple(missing), provisional)
-    rear = sum(entry.kg * ((entry.x or 0.0) - front_x) / base for entry in entries)
+    places = [(carrier, carrier.x) for carrier in context.host.carriers if carrier.x is not None]
+    if missing or len(places) < len(context.host.carriers):
+        return Loads({}, total, tuple(missing), provisional)
+    moment = sum(entry.kg * (entry.x or 0.0) for entry in entries)
     side = sum(entry.kg * entry.y for entry in entries) / total if total else 0.0
-    return Axles(total - rear, rear, total, (), provisional, side)
+    return Loads(shared(total, moment, places), total, (), provisional, side)

@@ -133,17 +133,40 @@ class Tank(Record):
     ahead: Place | None = None
 
 
-class Weights(Record):
-    """Empty axle loads and ratings. Ratings come from the plate or stay unknown."""
+class Carried(Record):
+    """What an axle or a coupling bears with the vehicle empty, and what it may bear."""
 
-    front_empty: AxleLoad | None = None
-    rear_empty: AxleLoad | None = None
+    empty: AxleLoad | None = None
+    rating: AxleLoad | None = None
+
+
+class Weights(Record):
+    """Empty loads and ratings by carrier: a vehicle's ``front`` and ``rear`` axle; a trailer's ``coupling``, its ``axle`` and the ``second`` of
+    two. Ratings come from the plate or stay unknown."""
+
+    front: Carried = Carried()
+    rear: Carried = Carried()
+    coupling: Carried = Carried()
+    axle: Carried = Carried()
+    second: Carried = Carried()
     source: Literal["typical", "ticket"] = "typical"
     aboard: Aboard = Aboard()
     tank: Tank = Tank()
-    front_rating: AxleLoad | None = None
-    rear_rating: AxleLoad | None = None
     gross_rating: AxleLoad | None = None
+
+
+class TowVehicle(Record):
+    """What tows a trailer, loaded as it travels: its axles, where the ball is behind the rear one, and what its plate and its hitch allow."""
+
+    label: Name = "tow vehicle"
+    wheelbase: Annotated[Length, Between(1_000, 7_000)] | None = None
+    ball: Annotated[Length, Between(200, 3_000)] | None = None
+    front: Carried = Carried()
+    rear: Carried = Carried()
+    source: Literal["typical", "ticket"] = "typical"
+    gross_rating: AxleLoad | None = None
+    hitch_rating: AxleLoad | None = None
+    combination_rating: AxleLoad | None = None
 
 
 def corners_of(text: str) -> tuple[tuple[float, float], ...]:

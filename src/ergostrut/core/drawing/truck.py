@@ -1,4 +1,4 @@
-"""The truck as a beam on two axles, and the plan of fixings with their forces."""
+"""The vehicle as a beam on what carries it, and the plan of fixings with their forces."""
 
 from __future__ import annotations
 
@@ -8,13 +8,16 @@ import numpy as np
 
 from ..anchor.checks import AnchorCase, AnchorStudy
 from ..anchor.side import ON_FLOOR
-from ..balance.ledger import Axles, LedgerRow
+from ..balance.ledger import LedgerRow, Loads
 from ..constants import G
 from ..finding import State
 from ..measure.hosts import kind_of
 from ..primitives import Arrow, Circle, DimensionLine, Label, Path, Primitive, View, box_of, rect
-from ..structure.host import Host
+from ..structure.host import REAR_AXLE, WHEELBASE, Host
 from ..wording import Say
+
+LOW = 3
+"""The first row of lengths: under the forces of what carries it, and their words."""
 
 
 def _together(entries: Sequence[LedgerRow], near: float) -> list[tuple[str, float, float]]:
@@ -29,38 +32,40 @@ def _together(entries: Sequence[LedgerRow], near: float) -> list[tuple[str, floa
     for group in groups:
         kg = sum(e.kg for e in group)
         x = sum(e.kg * (e.x or 0.0) for e in group) / kg if kg else group[0].x or 0.0
-        names = [e.body.rsplit("/", 1)[-1] if e.group == "build" else e.name for e in group]
+        heaviest = sorted(group, key=lambda e: -abs(e.kg))
+        names = [e.body.rsplit("/", 1)[-1] if e.group == "build" else e.name for e in heaviest]
         text = ", ".join(names) if len(names) <= 2 else f"{names[0]} and {len(names) - 1} more"
         found.append((text, x, kg))
     return found
 
 
-def beam_view(host: Host, entries: Sequence[LedgerRow], axles: Axles, say: Say) -> View | None:
-    """Masses as arrows down on a line between the axles; None while the axles' places are unknown."""
-    front, rear = host.front_axle_x, host.rear_axle_x
-    if front is None or rear is None:
+def beam_view(host: Host, entries: Sequence[LedgerRow], loads: Loads, say: Say) -> View | None:
+    """Masses as arrows down on a line over what carries them; None while its places are unknown."""
+    places = [(carrier, carrier.x) for carrier in host.carriers if carrier.x is not None]
+    if len(places) < len(host.carriers):
         return None
+    front, rear = places[0][1], places[-1][1]
     reach = max([rear + 900, *(e.x + 60 for e in entries if e.x is not None)])
-    items: list[Primitive] = [
-        kind_of(host).silhouette(host, front),
-        Path(((front - 700, 0), (reach, 0)), "line"),
-        Circle((front, -330), 300, "host", "host/front", "front axle"),
-        Circle((rear, -330), 300, "host", "host/rear", "rear axle"),
-        rect(0, 0, host.shape("floor_length"), 36, "host-faint", "host/bed", "bed"),
-    ]
+    items: list[Primitive] = [kind_of(host).silhouette(host, front), Path(((front - 700, 0), (reach, 0)), "line")]
+    for carrier, x in places:
+        r, z = (300.0, -330.0) if carrier.kind == "axle" else (60.0, -90.0)
+        items.append(Circle((x, z), r, "host", f"host/{carrier.id}", carrier.label.lower()))
+    items.append(rect(0, 0, host.shape("floor_length"), 36, "host-faint", "host/bed", "bed"))
     box = box_of([*items, Path(((front, 900), (front, -650)), "line")])
     together = _together([e for e in entries if e.x is not None and e.group != "vehicle"], (rear - front) * 0.07)
     top = max((abs(kg) for _, _, kg in together), default=1.0)
     for name, x, kg in together:
         items.append(Arrow((x, 40), (0, -1), max(abs(kg) / top, 0.15), kg * G, f"{name} {say.mass(kg)}", "load"))
-    if axles.front is not None and axles.rear is not None:
-        most = max(axles.front, axles.rear, 1.0)
-        items.append(Arrow((front, -640), (0, 1), axles.front / most, axles.front * G, "front axle"))
-        items.append(Arrow((rear, -640), (0, 1), axles.rear / most, axles.rear * G, "rear axle"))
-    items.append(DimensionLine((front, box[1]), (rear, box[1]), "h", "below", 1, rear - front, "Wheelbase", "/host/dims/wheelbase"))
-    items.append(
-        DimensionLine((0, box[1]), (rear, box[1]), "h", "below", 2, rear, host.dims["axle_from_front"].label, "/host/dims/axle_from_front")
-    )
+    most = max([1.0, *(abs(kg) for kg in loads.on.values())])
+    for carrier, x in places:
+        if carrier.id in loads.on:
+            held = loads.on[carrier.id]
+            # what would lift must be held down
+            items.append(Arrow((x, -640), (0, 1 if held >= 0 else -1), abs(held) / most, abs(held) * G, carrier.label.lower()))
+    axle = places[1][1]
+    base, place = host.dims[WHEELBASE], host.dims[REAR_AXLE]
+    items.append(DimensionLine((front, box[1]), (axle, box[1]), "h", "below", LOW, axle - front, base.label, f"/host/dims/{WHEELBASE}"))
+    items.append(DimensionLine((0, box[1]), (axle, box[1]), "h", "below", LOW + 1, axle, place.label, f"/host/dims/{REAR_AXLE}"))
     return View("beam", box, tuple(items))
 
 

@@ -1,4 +1,4 @@
-"""The job document, version 2: what is saved, exported, imported, checked and compared.
+"""The job document, version 3: what is saved, exported, imported, checked and compared.
 
 It holds what the user said, never what was computed. ``design`` is what undo and restore act on;
 ``record`` only grows. Here the unions over kinds of host and families of builds close.
@@ -57,7 +57,7 @@ class Job(Record):
     """The whole file."""
 
     format: Literal["ergostrut-job"] = "ergostrut-job"
-    version: Literal[2] = VERSION
+    version: Literal[3] = VERSION
     catalog: Annotated[str, Field(max_length=40)] = ""
     design: Design
     record: tuple[Entry, ...] = ()

@@ -10,7 +10,7 @@ from ..frame.families import FAMILIES
 from ..measure.hosts import KINDS
 from ..problem import InputError, Problem
 
-VERSION: Literal[2] = 2
+VERSION: Literal[3] = 3
 
 Data = dict[str, Any]
 
@@ -31,11 +31,25 @@ def _to_2(design: Data) -> Data:
     return design
 
 
+def _to_3(design: Data) -> Data:
+    """Weights go by what carries: version 2 knew a front and a rear axle, which of a trailer were its coupling and its axle."""
+    host = design.get("host")
+    weights = host.get("weights") if isinstance(host, dict) else None
+    if not isinstance(host, dict) or not isinstance(weights, dict):
+        return design
+    towed = any(kind.id == host.get("kind") and kind.towed(host) for kind in KINDS.values())
+    for old, new in (("front", "coupling" if towed else "front"), ("rear", "axle" if towed else "rear")):
+        said = {name: weights.pop(f"{old}_{name}") for name in ("empty", "rating") if f"{old}_{name}" in weights}
+        if said and isinstance(weights.setdefault(new, {}), dict):
+            weights[new].update(said)
+    return design
+
+
 def _rows(value: Any) -> list[Data]:
     return [row for row in value if isinstance(row, dict)] if isinstance(value, list) else []
 
 
-STEPS: dict[int, Callable[[Data], Data]] = {1: _to_2}
+STEPS: dict[int, Callable[[Data], Data]] = {1: _to_2, 2: _to_3}
 """From a version to the next."""
 
 

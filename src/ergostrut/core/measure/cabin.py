@@ -4,7 +4,7 @@ stand-in size and tagged."""
 from __future__ import annotations
 
 from ..primitives import Circle, Label, Path, Point2, Primitive, View, box_of, rect
-from ..structure.host import Host
+from ..structure.host import SPREAD, Host
 from .tags import Tag, tags
 
 WHEEL = 340.0
@@ -112,7 +112,8 @@ def side_shapes(host: Host) -> list[Primitive]:
         found.append(rect(u0, low, u1, high, "ghost", f"host/{one.name}", one.name))
     found += _beside(host, 0, 2)
     found += _bulkhead(host, [(-28.0, 0.0), (0.0, roof)])
-    found += [Circle((axle, GROUND + WHEEL), WHEEL, "host"), Circle((axle, GROUND + WHEEL), WHEEL * 0.55, "host-faint")]
+    for x in (axle, *((axle + host.shape(SPREAD),) if SPREAD in host.dims else ())):
+        found += [Circle((x, GROUND + WHEEL), WHEEL, "host"), Circle((x, GROUND + WHEEL), WHEEL * 0.55, "host-faint")]
     return found + _rows(host, 0, 2, ("left wall", "right wall"))
 
 
@@ -133,9 +134,18 @@ def rear_shapes(host: Host) -> list[Primitive]:
 
 def silhouette(host: Host, front_axle: float) -> Path:
     """The vehicle from its left as one faint line: load space as measured, cab and bonnet in usual proportion to the front axle's place."""
+    if host.called == "trailer":
+        return _drawbar(host, front_axle)
     roof, rear, d = host.shape("cover_height") + 70, host.shape("length_to_gate") + 60, -front_axle
     points = ((rear, -60), (rear, roof), (-0.3 * d, roof), (-0.75 * d, roof * 0.95), (-1.15 * d, roof * 0.5), (-1.45 * d, roof * 0.4))
     return Path((*points, (-1.5 * d, -60)), "host-faint", False, "", "vehicle")
+
+
+def _drawbar(host: Host, coupling: float) -> Path:
+    """A box as measured, a drawbar from under it to the coupling."""
+    roof, rear = host.shape("cover_height") + 70, host.shape("length_to_gate") + 60
+    points = ((rear, -60), (rear, roof), (0.0, roof), (0.0, -60), (coupling, -60), (coupling, -120), (rear, -120), (rear, -60))
+    return Path(points, "host-faint", False, "", "trailer")
 
 
 def host_views(host: Host) -> tuple[View, ...]:
@@ -173,6 +183,7 @@ def host_views(host: Host) -> tuple[View, ...]:
         Tag("floor_thickness", (0, -host.shape("floor_thickness")), (0, 0), "v", "left", 2),
         Tag("axle_from_front", (0, GROUND), (axle, GROUND), "h", "below", 1),
         Tag("wheelbase", (axle - host.shape("wheelbase"), GROUND), (axle, GROUND), "h", "below", 2),
+        Tag("axle_spread", (axle, GROUND), (axle + host.shape("axle_spread"), GROUND), "h", "below", 1),
     )
     rear_dims = tags(
         host,

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Any
 
@@ -31,6 +31,8 @@ class HostKind:
     """Whether people ride or sleep behind or under what is built in it: a new job's crash restraint is on."""
     taken_over: Callable[[Assembly], dict[str, Any] | None] | None = None
     """The survey of a finished build's inside as a host of this kind; None for a build that has none."""
+    towed: Callable[[Mapping[str, Any]], bool] = lambda _: False
+    """Whether a survey's plain data is of what has a coupling."""
     since: int = 2
     """The first version of the job document that knew it."""
 

@@ -7,6 +7,7 @@ from dataclasses import replace
 
 from ..constants import G
 from ..document.survey import DEFAULT_TOLERANCE, DimensionNote, FixingRow, Hole, HostBase, Slot
+from ..structure.carriers import Carrier, Tow
 from ..structure.host import (
     COVER,
     FLOOR_END,
@@ -26,6 +27,7 @@ from ..structure.host import (
     Opening,
     SlotPair,
 )
+from .carrying import two_axles
 from .leaves import eye_of, panes_of
 from .solids import obstacles_of, points_of
 
@@ -49,10 +51,12 @@ def resolved(
     leaves: tuple[Leaf, ...] = (),
     pane_at: float | None = None,
     asides: tuple[tuple[str, str, str, str], ...] = (),
+    carriers: tuple[Carrier, ...] = (),
+    tow: Tow | None = None,
 ) -> Host:
     """The host in numbers from what its kind measured: ``half_at`` gives half its width at a height, for what is fixed to its sides;
     ``solids``: what its kind knows to stand in it besides wheel wells;
-    ``leaves``: what opens and folds; ``pane_at``: where a pane behind the driver stands, if not at the rear."""
+    ``leaves``: what opens and folds; ``carriers``: what carries it, if not two axles; ``pane_at``: where a pane behind the driver stands, if not at the rear."""
     rows = rows_of(survey, half_at, dims[COVER].mm or stand_in[COVER])
     lining = survey.lining
     beside = lining.walls.mm
@@ -89,6 +93,9 @@ def resolved(
         again=tuple((one.of, one.value.mm) for one in survey.again),
         no_trace=survey.no_trace,
         asides=(*asides, *_sloped(survey)),
+        carriers=carriers or two_axles(dims, survey.weights),
+        engine=not carriers,
+        tow=tow,
     )
     return replace(host, words=words) if words else host
 
@@ -127,7 +134,7 @@ def dims_of(taken: object, notes: Mapping[str, DimensionNote]) -> dict[str, Meas
 
 def without(dims: Mapping[str, Measured], **gone: bool) -> dict[str, Measured]:
     """Dimensions left out that belong to what this host has not: those whose name begins so."""
-    return {name: taken for name, taken in dims.items() if not any(out and name.startswith(f"{stem}_") for stem, out in gone.items())}
+    return {name: taken for name, taken in dims.items() if not any(out and f"{name}_".startswith(f"{stem}_") for stem, out in gone.items())}
 
 
 def holes_of(survey: HostBase) -> dict[str, FloorHole]:

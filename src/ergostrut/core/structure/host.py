@@ -13,6 +13,7 @@ from typing import Literal
 import numpy as np
 
 from ..document.survey import Confidence, Inside, Weights
+from .carriers import Carrier, Tow
 
 FLOOR_END = "floor_length"
 """Front to the end of the floor."""
@@ -26,7 +27,7 @@ LOWERED_GATE, GATE_RISE = "gate_length", "gate_rise"
 """How far the lowered gate reaches behind the floor, and how high."""
 WELL_START, WELL_LENGTH, WELL_HEIGHT = "well_start", "well_length", "well_height"
 FLOOR_SHEET = "floor_thickness"
-WHEELBASE, REAR_AXLE, TRACK = "wheelbase", "axle_from_front", "track"
+WHEELBASE, REAR_AXLE, TRACK, SPREAD = "wheelbase", "axle_from_front", "track", "axle_spread"
 
 
 @dataclass(frozen=True, slots=True)
@@ -198,10 +199,20 @@ class Host:
     lined: Mapping[str, float] = field(default_factory=dict)
     """mm that the lining to come takes off a length, by role, and off the ``front``."""
     no_trace: bool = False
+    carriers: tuple[Carrier, ...] = ()
+    """What carries it on the ground, from the front."""
+    engine: bool = True
+    """Whether it has a tank of its own and seats to drive it from."""
+    tow: Tow | None = None
     asides: tuple[tuple[str, str, str, str], ...] = ()
     """Key, title, sentence and caution of what is said of it besides."""
     words: Mapping[str, str] = field(default_factory=lambda: {"rear": "closed gate", "over": "cover"})
     """What people call what closes the rear, and what lies over."""
+
+    @property
+    def called(self) -> str:
+        """What people call it on the road."""
+        return "trailer" if any(carrier.kind == "coupling" for carrier in self.carriers) else "truck"
 
     def mm(self, role: str) -> float | None:
         """A length by its role, less the lining to come; None where it is not measured, or this kind of host has none."""
@@ -216,15 +227,6 @@ class Host:
     def half_at(self, z: float) -> float | None:
         """Half the clear width at a height (``half_width``); None without stations."""
         return half_width(self.walls, z) if self.walls else None
-
-    @property
-    def rear_axle_x(self) -> float | None:
-        return self.mm(REAR_AXLE)
-
-    @property
-    def front_axle_x(self) -> float | None:
-        rear, base = self.mm(REAR_AXLE), self.mm(WHEELBASE)
-        return None if rear is None or base is None else rear - base
 
 
 @dataclass

@@ -9,7 +9,7 @@ from flask_openapi3 import APIBlueprint
 from ergostrut.core.anchor.body import share
 from ergostrut.core.anchor.bolts import bolt_use, capacity
 from ergostrut.core.anchor.checks import AnchorCase, AnchorStudy
-from ergostrut.core.balance.ledger import axle_loads, ledger
+from ergostrut.core.balance.ledger import ledger, loads_of, words_of
 from ergostrut.core.carry.place import floor_of, how_many_more, litres, top_of
 from ergostrut.core.drawing.frame import frame_views
 from ergostrut.core.drawing.truck import anchor_view, beam_view
@@ -59,7 +59,10 @@ def measure(path: s.JobPath) -> dict[str, object]:
         b.FormGroup(title=group.title, help=group.help, rows=[form_row(row, "/host") for row in group.rows])
         for group in shown(kind.sheet, design.host, report.context.catalog)
     ]
-    return m.MeasureOut(views=list(kind.measured(host)), dimensions=rows, label=kind.label, groups=groups).model_dump(mode="json")
+    carriers = [m.BearsOut(id=one.id, label=one.label) for one in host.carriers]
+    views = list(kind.measured(host))
+    out = m.MeasureOut(views=views, dimensions=rows, label=kind.label, groups=groups, carriers=carriers, engine=host.engine)
+    return out.model_dump(mode="json")
 
 
 @api.get("/carry", responses={200: s.CarryOut})
@@ -99,18 +102,20 @@ def balance(path: s.JobPath, query: s.BalanceQuery) -> dict[str, object]:
     design, report = service().load(path.job)
     travels = travels_of(query.at)
     entries, missing = ledger(report.context, travels, query.crew)
-    axles = axle_loads(report.context, entries, missing)
-    w = design.host.weights
-    ratings = {
-        "front": w.front_rating.kg if w.front_rating else None,
-        "rear": w.rear_rating.kg if w.rear_rating else None,
-        "gross": w.gross_rating.kg if w.gross_rating else None,
-    }
+    loads, gross = loads_of(report.context, entries, missing), design.host.weights.gross_rating
+    carriers = [
+        s.CarrierOut(id=one.id, label=one.label, load=loads.on.get(one.id), rating=one.rating) for one in report.context.host.carriers
+    ]
     return s.BalanceOut(
-        view=beam_view(report.context.host, entries, axles, report.context.say),
+        view=beam_view(report.context.host, entries, loads, report.context.say),
         entries=list(entries),
-        axles=axles,
-        ratings=ratings,
+        called=report.context.host.called,
+        engine=report.context.host.engine,
+        carriers=carriers,
+        total=None if loads.missing else loads.total,
+        gross_rating=gross.kg if gross else None,
+        missing=words_of(report.context.host, loads.missing),
+        provisional=loads.provisional,
         motions=motions_out(report, travels),
         findings=[f for f in report.findings if f.place == "balance"],
     ).model_dump(mode="json")

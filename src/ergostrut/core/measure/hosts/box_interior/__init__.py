@@ -4,7 +4,7 @@ from ...cabin import host_views, plan_shapes, rear_shapes, side_shapes, silhouet
 from ...kind import HostKind
 from .resolve import resolve
 from .sheet import SHEET
-from .survey import BoxInterior
+from .survey import TRAILER, BoxInterior
 from .taken import taken_over
 
 HOST = HostKind(
@@ -17,4 +17,5 @@ HOST = HostKind(
     silhouette=silhouette,
     sheet=SHEET,
     taken_over=taken_over,
+    towed=lambda survey: survey.get("made", TRAILER) == TRAILER,
 )

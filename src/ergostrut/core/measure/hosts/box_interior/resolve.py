@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
+from ....structure.carriers import Springs
 from ....structure.host import Host, half_width
+from ...carrying import tow_of, trailer
 from ...leaves import leaves_of
 from ...openings import rear_opening, side_openings
 from ...resolving import dims_of, resolved, without
-from .survey import DIMENSIONS, BoxInterior
+from .survey import DIMENSIONS, TRAILER, BoxInterior
 
 PLATE = 20.0
 """mm of plate, washers and nut (common practice, no published source)."""
+SPRINGS: dict[str, Springs] = {"one": "alone", "two on an equaliser": "equaliser", "two on springs of their own": "each"}
 _STAND_IN = {
     "floor_length": 3000.0,
     "length_to_gate": 3000.0,
@@ -31,13 +34,22 @@ _STAND_IN = {
     "wheelbase": 3500.0,
     "axle_from_front": 1800.0,
     "track": 1900.0,
+    "axle_spread": 850.0,
 }
 
 
 def resolve(survey: BoxInterior) -> Host:
     """The host in numbers. Without stations its walls stand upright, as wide as measured above the floor."""
     dims = dims_of(survey.dims, DIMENSIONS)
-    dims = without(dims, side_door=survey.side_door == "none", rear_door=survey.rear == "closed", door=survey.rear == "closed")
+    towed = survey.made == TRAILER
+    springs = SPRINGS[survey.axles] if towed else "alone"
+    dims = without(
+        dims,
+        axle_spread=springs == "alone",
+        side_door=survey.side_door == "none",
+        rear_door=survey.rear == "closed",
+        door=survey.rear == "closed",
+    )
     wide = dims["width_above_wells"].mm
     level = () if wide is None else ((0.0, wide / 2), (dims["cover_height"].mm or _STAND_IN["cover_height"], wide / 2))
     walls = tuple((station.height.mm, station.width.mm / 2) for station in survey.stations) or level
@@ -71,8 +83,9 @@ def resolve(survey: BoxInterior) -> Host:
     }
     leaves = leaves_of(ways, survey.rear_hung, survey.side_hung)
     return resolved(
-        survey, dims, _STAND_IN, lambda z: half_width(upright, z), walls, words, openings=tuple(ways), leaves=leaves, asides=_asides(survey)
-    )
+        survey, dims, _STAND_IN, lambda z: half_width(upright, z), walls, words, openings=tuple(ways), leaves=leaves, asides=_asides(survey),
+        carriers=trailer(dims, survey.weights, springs) if towed else (), tow=tow_of(survey.tow) if towed else None,
+    )  # fmt: skip
 
 
 def _asides(survey: BoxInterior) -> tuple[tuple[str, str, str, str], ...]:

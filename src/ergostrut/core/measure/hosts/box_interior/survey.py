@@ -15,11 +15,14 @@ from ....document.survey import (
     Name,
     SideHung,
     Station,
+    TowVehicle,
     check_stations,
     check_survey_fields,
 )
 from ....quantity import Between, Length
 from ....record import Record
+
+TRAILER = "enclosed trailer"
 
 
 class BoxDimensions(Record):
@@ -43,6 +46,7 @@ class BoxDimensions(Record):
     wheelbase: Dimension = Dimension()
     axle_from_front: Dimension = Dimension()
     track: Dimension = Dimension()
+    axle_spread: Dimension = Dimension()
 
 
 DIMENSIONS: dict[str, DimensionNote] = {
@@ -63,10 +67,21 @@ DIMENSIONS: dict[str, DimensionNote] = {
     "side_door_width": DimensionNote("Side door, width", "Between the posts, narrowest place.", 80, 4000, True),
     "side_door_height": DimensionNote("Side door, height", "Floor to the top of the opening.", 80, 2600, True),
     "floor_thickness": DimensionNote("Floor", "Thickness of the floor that a bolt goes through.", 0.4, 120),
-    "wheelbase": DimensionNote("Wheelbase of what carries it", "Front hub to rear hub; a trailer: coupling to axle.", 1000, 9000, True),
-    "axle_from_front": DimensionNote(
-        "Front wall to rear axle", "Front wall inside to the (rear) hub, level along the side.", -2000, 11_000, True
+    "wheelbase": DimensionNote(
+        "Coupling to axle, or wheelbase",
+        "A trailer: coupling's centre to the hub of its first axle. A vehicle: front hub to rear hub.",
+        1000,
+        9000,
+        True,
     ),
+    "axle_from_front": DimensionNote(
+        "Front wall to axle",
+        "Front wall inside to the hub of a trailer's first axle, or a vehicle's rear one, level along the side.",
+        -2000,
+        11_000,
+        True,
+    ),
+    "axle_spread": DimensionNote("Axle to axle", "A trailer on two axles: hub to hub.", 500, 2500, True),
     "track": DimensionNote("Track", "Middle of one tyre to the middle of the other on that axle.", 700, 2600, True),
 }
 
@@ -78,6 +93,9 @@ class BoxInterior(HostBase):
     label: Name = "box"
     dims: BoxDimensions = BoxDimensions()
     made: Literal["enclosed trailer", "camper shell", "topper", "own body"] = "enclosed trailer"
+    axles: Literal["one", "two on an equaliser", "two on springs of their own"] = "one"
+    """Of a trailer."""
+    tow: TowVehicle | None = None
     stations: tuple[Station, ...] = Field(default=(), max_length=12)
     rear: Literal["door", "closed"] = "door"
     side_door: Literal["none", "left", "right", "both"] = "none"

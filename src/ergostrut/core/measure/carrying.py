@@ -1,0 +1,67 @@
+"""What carries a host on the ground, from its survey: two axles, or a trailer's coupling and axles; and what tows it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from ..document.survey import Carried, TowVehicle, Weights
+from ..quantity import Mass
+from ..structure.carriers import Carrier, Springs, Tow
+from ..structure.host import REAR_AXLE, SPREAD, WHEELBASE, Measured
+
+
+def _kg(mass: Mass | None) -> float | None:
+    return mass.kg if mass is not None else None
+
+
+def _carrier(
+    ident: str, label: str, x: float | None, one: Carried, at: tuple[str, ...], *, steers: bool = False, springs: Springs = "alone"
+) -> Carrier:
+    return Carrier(ident, "axle", label, x, _kg(one.empty), _kg(one.rating), at, steers, springs)
+
+
+def _ahead(dims: Mapping[str, Measured]) -> float | None:
+    """x of what bears a wheelbase ahead of the axle that is measured."""
+    axle, base = dims[REAR_AXLE].mm, dims[WHEELBASE].mm
+    return None if axle is None or base is None else axle - base
+
+
+def two_axles(dims: Mapping[str, Measured], w: Weights) -> tuple[Carrier, ...]:
+    """A vehicle's, the front one steers."""
+    return (
+        _carrier("front", "Front axle", _ahead(dims), w.front, (REAR_AXLE, WHEELBASE), steers=True),
+        _carrier("rear", "Rear axle", dims[REAR_AXLE].mm, w.rear, (REAR_AXLE,)),
+    )
+
+
+def trailer(dims: Mapping[str, Measured], w: Weights, springs: Springs) -> tuple[Carrier, ...]:
+    """A trailer's coupling with one axle behind it, or two."""
+    first, spread = dims[REAR_AXLE].mm, dims[SPREAD].mm if SPREAD in dims else None
+    c = w.coupling
+    coupling = Carrier("coupling", "coupling", "Coupling", _ahead(dims), _kg(c.empty), _kg(c.rating), (REAR_AXLE, WHEELBASE))
+    if springs == "alone":
+        return coupling, _carrier("axle", "Axle", first, w.axle, (REAR_AXLE,))
+    second = None if first is None or spread is None else first + spread
+    return (
+        coupling,
+        _carrier("axle", "First axle", first, w.axle, (REAR_AXLE,), springs=springs),
+        _carrier("second", "Second axle", second, w.second, (REAR_AXLE, SPREAD), springs=springs),
+    )
+
+
+def tow_of(tow: TowVehicle | None) -> Tow | None:
+    """What tows it in numbers; None where nobody said."""
+    if tow is None:
+        return None
+    base = tow.wheelbase.mm if tow.wheelbase is not None else None
+    return Tow(
+        tow.label,
+        _carrier("tow.front", "Front axle", 0.0, tow.front, (), steers=True),
+        _carrier("tow.rear", "Rear axle", base, tow.rear, ()),
+        base,
+        tow.ball.mm if tow.ball is not None else None,
+        _kg(tow.gross_rating),
+        _kg(tow.hitch_rating),
+        _kg(tow.combination_rating),
+        tow.source == "typical",
+    )

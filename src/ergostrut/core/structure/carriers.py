@@ -1,0 +1,41 @@
+"""What carries a host on the ground: its axles, or axles and a coupling; and the vehicle that takes what a coupling gives. mm, kg, host axes."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+Springs = Literal["alone", "equaliser", "each"]
+"""An axle by itself; one of two on an equaliser, which shares evenly; one of two on springs of their own."""
+
+
+@dataclass(frozen=True, slots=True)
+class Carrier:
+    """An axle or a coupling: ``x`` where it bears, None while that is not measured; ``empty`` and ``rating`` kg, None where nobody read them.
+
+    ``at``: the lengths by role that its place needs; ``steers``: whether it must keep a share of the whole."""
+
+    id: str
+    kind: Literal["axle", "coupling"]
+    label: str
+    x: float | None
+    empty: float | None
+    rating: float | None
+    at: tuple[str, ...] = ()
+    steers: bool = False
+    springs: Springs = "alone"
+
+
+@dataclass(frozen=True, slots=True)
+class Tow:
+    """What tows: its own two axles, rear last, by x behind the front one; the ``ball`` behind the rear one; ratings kg, None where not known."""
+
+    label: str
+    front: Carrier
+    rear: Carrier
+    wheelbase: float | None
+    ball: float | None
+    gross: float | None
+    hitch: float | None
+    combination: float | None
+    provisional: bool
