@@ -97,7 +97,7 @@ def test_any_of_them_is_reported_or_refused(build: dict[str, Any], kg: float, we
         assert all(value is None or math.isfinite(value) for value in (finding.use, finding.demand, finding.limit)), finding.id
         assert finding.state != "holds" or not finding.missing, finding.id
     assert len({finding.id for finding in report.findings}) == len(report.findings)
-    views = frame_views(report, None, {m.id: m.reach for b in report.context.builds for m in b.motions}, {}, {})
+    views = frame_views(report.context, None, {m.id: m.reach for b in report.context.builds for m in b.motions}, {}, {})
     assert all(view.items for view in views) and all(
         overlays(report.context, name, ("swept",), "b") is not None for name in ("plan", "side", "rear")
     )

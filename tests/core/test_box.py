@@ -248,11 +248,11 @@ def test_what_it_weighs_and_what_is_cut(catalog: Catalog) -> None:
 
 def test_it_is_drawn_from_every_side(catalog: Catalog) -> None:
     report = check(box(), catalog)
-    views = frame_views(report, None, {}, {}, {})
+    views = frame_views(report.context, None, {}, {}, {})
     for view in views:
         parts = {getattr(item, "part", "") for item in view.items}
         assert {panel.id for panel in report.context.builds[0].shells} <= parts
-    drawn = scene(report, {}, {})
+    drawn = scene(report.context, {}, {})
     assert sum(prism.part.startswith("box1/box/") for prism in drawn.prisms) == len(report.context.builds[0].shells)
 
 

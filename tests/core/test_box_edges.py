@@ -315,9 +315,9 @@ def test_leaning_panels_as_they_are_cut_and_weigh(catalog: Catalog) -> None:
     i = next(k for k, item in enumerate(found.cases) if item.name == "Parked")
     up = found.results.rest_force[i, : -len(found.ties)].sum() - found.results.rest_force[i, -len(found.ties) :].sum()
     assert up == pytest.approx((build.mass + 60) * G, rel=1e-4)
-    for view in frame_views(report, None, {}, {}, {}):
+    for view in frame_views(report.context, None, {}, {}, {}):
         assert {panel.id for panel in build.shells} <= {getattr(item, "part", "") for item in view.items}
-    assert sum(prism.part.startswith("box1/box/") for prism in scene(report, {}, {}).prisms) == len(build.shells)
+    assert sum(prism.part.startswith("box1/box/") for prism in scene(report.context, {}, {}).prisms) == len(build.shells)
     views, _ = box_views(found, i, {})
     assert all(any(getattr(item, "role", "") == "bent" for item in view.items) for view in views)
     room = next(body for body in bodies(report.context, build) if body.part == back.id)

@@ -147,7 +147,9 @@ def test_what_tows_it_takes_the_tongue(catalog: Catalog) -> None:
     assert light.demand == pytest.approx(1750 + down - rear) and light.state == "holds" and "off it" in light.sentence
     for ball, state in ((1100, "holds"), (2900, "tight"), (2990, "tight")):
         tow = {**TOW, "ball": f"{ball} mm", "front": {"empty": "330 kg"}}
-        assert found(check(trailer(tow=tow), catalog), "balance/tow.light").state == state, "an extension levers the front axle off the road"
+        assert found(check(trailer(tow=tow), catalog), "balance/tow.light").state == state, (
+            "an extension levers the front axle off the road"
+        )
     lifted = check(trailer(tow={**TOW, "front": {"empty": "30 kg"}}), catalog)
     assert found(lifted, "balance/tow.light").state == "over"
 

@@ -62,9 +62,9 @@ def test_local_axes_are_right_handed(out: Study) -> None:
 
 
 def test_scene_holds_every_member_and_thing(report: Report) -> None:
-    found = scene(report, {PULL: 500.0}, {RAIL: "tight"})
+    found = scene(report.context, {PULL: 500.0}, {RAIL: "tight"})
     build = report.context.builds[0]
-    assert {p.part for p in found.prisms} == {m.id for m in build.members}
+    assert {p.part for p in found.prisms} == {part.id for part in (*build.members, *build.panels)}
     rail = next(p for p in found.prisms if p.part == RAIL)
     assert rail.state == "tight" and rail.a[0] == pytest.approx(build.member(RAIL).a[0] + 500)
     assert {b.part for b in found.blocks if b.role == "thing"} == {f"thing/{t.thing.id}" for t in report.context.plan.placed}
@@ -73,7 +73,7 @@ def test_scene_holds_every_member_and_thing(report: Report) -> None:
 
 
 def test_bare_scene_carries_bent_lines_and_reactions(report: Report, out: Study) -> None:
-    found = scene(report, {}, {}, out, "Parked", "bent")
+    found = scene(report.context, {}, {}, out, "Parked", "bent")
     assert found.scale > 1 and not found.blocks
     assert out.posed is not None and len(found.strands) == len(out.posed.pieces)
     solved = next(s for s in out.solved if s.case.name == "Parked")
@@ -83,8 +83,8 @@ def test_bare_scene_carries_bent_lines_and_reactions(report: Report, out: Study)
 
 
 def test_buckled_shape_is_drawn_a_tenth_of_the_tray(report: Report, out: Study) -> None:
-    found = scene(report, {}, {}, out, "Slope, nose up, right low", "buckled")
-    straight = scene(report, {}, {}, out, "no such case")
+    found = scene(report.context, {}, {}, out, "Slope, nose up, right low", "buckled")
+    straight = scene(report.context, {}, {}, out, "no such case")
     assert found.strands and all(s.role == "buckled" for s in found.strands)
     assert not straight.strands
 
@@ -95,7 +95,7 @@ def test_swinging_shape_goes_mostly_up_and_down(report: Report) -> None:
     assert home.frequency is not None
     shape = np.abs(home.frequency.shape[:, :3])
     assert shape[:, 2].max() == pytest.approx(1.0) and shape[:, :2].max() < 0.2
-    assert all(s.role == "swinging" for s in scene(report, {}, {}, home, "Parked", "swinging").strands)
+    assert all(s.role == "swinging" for s in scene(report.context, {}, {}, home, "Parked", "swinging").strands)
 
 
 def test_legs_take_the_tail_after_their_gap(sample: Job, catalog: Catalog) -> None:

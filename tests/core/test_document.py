@@ -43,7 +43,7 @@ def _broken(sample: Job, change: Any) -> str:
 @pytest.mark.parametrize(
     ("change", "field", "says"),
     [
-        (lambda d: d.update(version=9), "/version", "reads versions 1 to 2"),
+        (lambda d: d.update(version=9), "/version", "reads versions 1 to 3"),
         (lambda d: d.update(format="other"), "/format", "not an Ergostrut job"),
         (lambda d: d["design"].update(bogus=1), "/design/bogus", "not known"),
         (lambda d: d["design"].pop("host"), "/design/host", "missing"),

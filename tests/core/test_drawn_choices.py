@@ -36,7 +36,7 @@ def built(sample: Job, catalog: Catalog) -> Report:
 
 def test_plan_shows_every_board_and_the_brace(built: Report) -> None:
     study = built.studies[0]
-    plan = next(view for view in frame_views(built, study, {}, {}, {}) if view.name == "plan")
+    plan = next(view for view in frame_views(built.context, study, {}, {}, {}) if view.name == "plan")
     paths = [item for item in plan.items if isinstance(item, Path)]
     boards = sorted((p for p in paths if p.part == "slide1/tray/deck"), key=lambda p: p.points[0][1])
     assert len(boards) == 8
@@ -74,13 +74,13 @@ def test_diagram_of_a_brace_runs_through_its_crossings(built: Report) -> None:
     assert found.s[0] == 0 and found.s[-1] == pytest.approx(found.length) and np.all(np.diff(found.s) > -1e-9)
 
 
-def test_solid_holds_a_block_a_board_and_a_slanting_prism(built: Report) -> None:
-    found = scene(built, {}, {})
-    assert sum(block.part == "slide1/tray/deck" for block in found.blocks) == 8
+def test_solid_holds_a_prism_a_board_and_a_slanting_prism(built: Report) -> None:
+    found = scene(built.context, {}, {})
+    assert sum(prism.part == "slide1/tray/deck" for prism in found.prisms) == 8
     prism = next(p for p in found.prisms if p.part == BRACE)
     run = np.subtract(prism.b, prism.a)
     assert run[0] == pytest.approx(1600) and run[2] == 0
-    bare = scene(built, {}, {}, built.studies[0], "Brake")
+    bare = scene(built.context, {}, {}, built.studies[0], "Brake")
     assert {BRACE, RIB} <= {p.part for p in bare.prisms} and np.all(np.isfinite(next(s.points for s in bare.strands if s.points)))
 
 
@@ -90,5 +90,5 @@ def test_moved_shapes_follow_the_refined_frame(built: Report) -> None:
     assert study.frequency is not None and study.refined is not None
     assert study.frequency.shape.shape == (len(study.refined.model.nodes), 6)
     for shape in ("swinging", "buckled"):
-        drawn = scene(built, {}, {}, study, "Brake", shape)  # type: ignore[arg-type]
+        drawn = scene(built.context, {}, {}, study, "Brake", shape)  # type: ignore[arg-type]
         assert drawn.prisms

@@ -97,9 +97,9 @@ def test_an_obstacle_is_drawn_and_named_once(catalog: Catalog) -> None:
     rows = {"x": "300 mm", "y": "700 mm", "length": "200 mm", "width": "150 mm", "height": "250 mm"}
     report = job(catalog, {**BED, "height": "300 mm"}, obstacles=[{"name": "filler", **rows}])
     host = report.context.host
-    for view in (*frame_views(report, None, {}, {}, {}), *kind_of(host).measured(host)):
+    for view in (*frame_views(report.context, None, {}, {}, {}), *kind_of(host).measured(host)):
         if view.name in ("plan", "side", "rear"):
             assert sum(getattr(item, "part", "") == "host/filler" for item in view.items) == 1
-    assert any(block.title == "filler" for block in scene(report, {}, {}).blocks)
+    assert any(block.title == "filler" for block in scene(report.context, {}, {}).blocks)
     with pytest.raises(InputError, match="same name"):
         job(catalog, BED, obstacles=[{"name": "filler", **rows}] * 2)

@@ -122,7 +122,7 @@ def test_a_platform_buckles_and_swings_on_the_page(shop_job: Job, catalog: Catal
     report = check(shop_job.design, catalog)
     study = next(s for s in report.studies if s.assembly.id == "platform1")
     for shape in ("swinging", "buckled"):
-        assert scene(report, {}, {}, study, "Parked", shape).prisms  # type: ignore[arg-type]
+        assert scene(report.context, {}, {}, study, "Parked", shape).prisms  # type: ignore[arg-type]
 
 
 def test_a_short_leg_bears_after_its_gap(catalog: Catalog) -> None:

@@ -183,7 +183,7 @@ def _views(report: Report) -> list[View]:
     entries, missing = ledger(report.context, {PULL: 0.0})
     found = [
         *kind_of(report.context.host).views(report.context.host),
-        *frame_views(report, out, out.setting.travels, {}, {}),
+        *frame_views(report.context, out, out.setting.travels, {}, {}),
         *proof_views(out, "Parked", {})[0],
     ]
     beam = beam_view(report.context.host, entries, loads_of(report.context, entries, missing), report.context.say)

@@ -116,7 +116,7 @@ from ergostrut.files.catalog_files import shipped_catalog, shipped_templates
 catalog = shipped_catalog()
 design = start(shipped_templates()[0], "toy", Units(), ("toy_shelf",))
 report = check(design, catalog)
-views = frame_views(report, None, {}, {}, {})
+views = frame_views(report.context, None, {}, {}, {})
 rows = [row.path for group in shown(package.FAMILIES["toy_shelf"].sheet, design.builds[0], catalog) for row in group.rows]
 print(json.dumps({
     "family": design.builds[0].family,

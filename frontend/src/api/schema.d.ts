@@ -216,7 +216,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Every finding, worst first, with its working. */
+        /** Every finding, worst first, with its working. Without waiting, what was found by now: ask again while something is being checked. */
         get: operations["job_report_report_get"];
         put?: never;
         post?: never;
@@ -7304,7 +7304,7 @@ export interface components {
             counts: {
                 [key: string]: number;
             };
-            tally: components["schemas"]["Tally"];
+            tally: components["schemas"]["Tally"] | null;
             /** Notice */
             notice: string;
             /**
@@ -7312,6 +7312,11 @@ export interface components {
              * @default false
              */
             coarse: boolean;
+            /**
+             * Checking
+             * @default
+             */
+            checking: string;
         };
         /**
          * Finding
@@ -7945,8 +7950,6 @@ export interface components {
             provisional: boolean;
             /** Motions */
             motions: components["schemas"]["MotionOut"][];
-            /** Findings */
-            findings: components["schemas"]["Finding"][];
         };
         /**
          * CarrierOut
@@ -9617,7 +9620,10 @@ export interface operations {
     };
     job_report_report_get: {
         parameters: {
-            query?: never;
+            query?: {
+                wait?: boolean;
+                build?: string;
+            };
             header?: never;
             path: {
                 job: number;

@@ -84,11 +84,13 @@ interface RowProps {
   now: Here | undefined;
   mends: readonly Mend[];
   chosen: boolean;
+  /** It stands from before: not checked anew yet. */
+  pale: boolean;
   onPick?: (finding: Finding) => void;
 }
 
 /** One finding: its tape, its sentence, what would mend it. Lights its parts, and is lit with them. */
-const Row = memo(function Row({ finding: f, now, mends, chosen, onPick }: RowProps) {
+const Row = memo(function Row({ finding: f, now, mends, chosen, pale, onPick }: RowProps) {
   const { jobId, light } = useJob();
   const navigate = useNavigate();
   const on = useLit(f.parts);
@@ -99,7 +101,8 @@ const Row = memo(function Row({ finding: f, now, mends, chosen, onPick }: RowPro
     <li
       data-finding={f.id}
       data-state={state}
-      className={`border-b border-hair py-2 ${chosen ? "bg-offer" : on ? "bg-card" : ""}`}
+      data-pale={pale || undefined}
+      className={`border-b border-hair py-2 ${pale ? "opacity-45" : ""} ${chosen ? "bg-offer" : on ? "bg-card" : ""}`}
       onMouseEnter={() => light(f.parts)}
       onMouseLeave={() => light([])}
     >
@@ -157,8 +160,8 @@ function Search({
 
 /** Findings worst first, each with its tape, its sentence, what it hangs on and what would mend it. */
 export function Findings({ places, here, pick, selected, onPick, title = "Findings, worst first" }: Props) {
-  const { report, version, jobId } = useJob();
-  const advice = useAdvice(jobId, version);
+  const { report, version, jobId, pale, checking } = useJob();
+  const advice = useAdvice(jobId, version, !checking);
   const control = useAdviceControl(jobId, version);
   const offered = advice.data?.mends;
   const mends = useMemo(() => byFinding(offered ?? []), [offered]);
@@ -171,7 +174,14 @@ export function Findings({ places, here, pick, selected, onPick, title = "Findin
   return (
     <section aria-label={title}>
       <h2 className="text-[21px] leading-tight">{title}</h2>
-      <p className="text-[14px] text-steel">{counts.join(", ") || "nothing to check yet"}.</p>
+      <p className="text-[14px] text-steel">
+        {counts.join(", ") || (checking ? "nothing found yet" : "nothing to check yet")}.
+      </p>
+      {checking && (
+        <p className="text-[14px] font-medium" role="status" data-checking={checking}>
+          Still checking: {checking}.{shown.some((f) => pale.has(f.id)) && " Pale ones stand from before."}
+        </p>
+      )}
       {advice.data && !advice.isPlaceholderData && (count("over") > 0 || count("tight") > 0) && (
         <Search advice={advice.data} onStop={control.stop} onAgain={control.again} />
       )}
@@ -183,6 +193,7 @@ export function Findings({ places, here, pick, selected, onPick, title = "Findin
             now={here?.get(f.id)}
             mends={mends.get(f.id) ?? NONE}
             chosen={selected === f.id}
+            pale={pale.has(f.id)}
             onPick={onPick}
           />
         ))}

@@ -23,6 +23,8 @@ function inHand(builds: readonly { id?: string }[], wanted: string): string {
 /** Everything as it is driven. */
 const HOME = { travels: {}, scene: "driving" as SceneName };
 
+const NONE: ReadonlySet<string> = new Set();
+
 const SINGLE = "ergostrut.single-keys";
 
 /** Everything around the nine places: the blade, saves, keys, conflicts, the live region. */
@@ -33,8 +35,18 @@ export function JobShell() {
   const navigate = useNavigate();
   const { query, change, move, busy, conflict, reload, takeMine, offline } = useDesign(jobId);
   const saved = query.data;
-  const report = useReport(jobId, saved?.version);
-  useRefining(jobId, saved?.version, report.data?.coarse ?? false);
+  const [wanted, takeInHand] = useState("");
+  const hand = inHand(saved?.design.builds ?? [], wanted);
+  const report = useReport(jobId, saved?.version, hand);
+  const shown = report.data;
+  // an answer to the version before says nothing of this one
+  const before = report.isPlaceholderData;
+  const checking = before ? "everything" : (shown?.ahead ?? "");
+  const pale = useMemo(
+    () => (before ? new Set(shown?.report.findings.map(({ id }) => id)) : (shown?.pale ?? NONE)),
+    [before, shown],
+  );
+  useRefining(jobId, saved?.version, shown?.report.coarse ?? false);
   const [lit] = useState(createLit);
   const [message, setMessage] = useState("");
   const [stands, setStands] = useState<{ travels: Readonly<Record<string, number>>; scene: SceneName }>(HOME);
@@ -43,7 +55,6 @@ export function JobShell() {
       setStands((before) => ({ travels, scene: scene ?? before.scene })),
     [],
   );
-  const [wanted, takeInHand] = useState("");
   const [finding, setFinding] = useState(false);
   const [help, setHelp] = useState(false);
   const [single, setSingle] = useState(() => localStorage.getItem(SINGLE) !== "off");
@@ -75,7 +86,7 @@ export function JobShell() {
     [navigate, jobId, flip, move],
   );
   useKeys(actions, single);
-  const worst = report.data?.findings[0];
+  const worst = checking ? undefined : shown?.report.findings[0];
   const value = useMemo<JobContext | null>(
     () =>
       saved
@@ -83,7 +94,9 @@ export function JobShell() {
             jobId,
             version: saved.version,
             design: saved.design,
-            report: report.data,
+            report: shown?.report,
+            pale,
+            checking,
             units,
             change,
             lit,
@@ -92,11 +105,11 @@ export function JobShell() {
             travels: stands.travels,
             setTravels,
             scene: stands.scene,
-            hand: inHand(saved.design.builds ?? [], wanted),
+            hand,
             takeInHand,
           }
         : null,
-    [saved, jobId, report.data, units, change, lit, stands, setTravels, wanted],
+    [saved, jobId, shown, pale, checking, units, change, lit, stands, setTravels, hand],
   );
   if (query.isError) {
     return (
@@ -125,10 +138,10 @@ export function JobShell() {
         <BladeBar
           jobId={jobId}
           current={current}
-          states={report.data?.places}
+          states={shown?.report.places}
           lengthUnit={units.length}
           massUnit={units.mass}
-          status={busy ? "saving…" : `R${saved.revision} saved`}
+          status={busy ? "saving…" : checking ? "checking…" : `R${saved.revision} saved`}
           canUndo={saved.can_undo}
           canRedo={saved.can_redo}
           night={night}

@@ -12,6 +12,10 @@ export interface JobContext {
   version: number;
   design: Design;
   report: Report | undefined;
+  /** Findings that stand from before: the running check has not come to them yet. */
+  pale: ReadonlySet<string>;
+  /** What is being checked, in words; empty once all is. */
+  checking: string;
   units: Units;
   /** Save changes as one revision; throws `Refused` when the server cannot take them. */
   change: (changes: ChangeIn[], label: string) => Promise<void>;

@@ -1,18 +1,33 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
-import { api, type Schemas, take } from "../api/client";
+import { api, type Report, type Schemas, take } from "../api/client";
+import { shownOf } from "./checking";
 import { type SceneName, useJob } from "./context";
 
 /** Milliseconds between looks at a search that runs. */
 const LOOK_AGAIN = 700;
 
-/** Every query of a job is keyed by its version, so that a save makes all of it fresh. */
-export function useReport(job: number, version: number | undefined) {
+/** Milliseconds between looks at a check that runs. */
+const CHECK_AGAIN = 250;
+
+/**
+ * Every query of a job is keyed by its version, so that a save makes all of it fresh. What is found so far comes at once, the rest as it is
+ * found; a lost answer is asked for again.
+ */
+export function useReport(job: number, version: number | undefined, build: string) {
+  const client = useQueryClient();
   return useQuery({
     queryKey: ["job", job, "report", version],
-    queryFn: ({ signal }) => take(api.GET("/api/jobs/{job}/report", { params: { path: { job } }, signal })),
+    queryFn: async ({ signal }) => {
+      const query = { wait: false, build };
+      const now = await take(api.GET("/api/jobs/{job}/report", { params: { path: { job }, query }, signal }));
+      const whole = ["job", job, "whole report"];
+      if (!now.checking) client.setQueryData(whole, now);
+      return shownOf(now, client.getQueryData<Report>(whole));
+    },
     enabled: version !== undefined,
     placeholderData: keepPreviousData,
+    refetchInterval: (query) => (query.state.data?.ahead ? CHECK_AGAIN : false),
   });
 }
 
@@ -31,10 +46,12 @@ export function useRefining(job: number, version: number | undefined, wanted: bo
   });
 }
 
-export function useAdvice(job: number, version: number) {
+export function useAdvice(job: number, version: number, checked: boolean) {
   return useQuery({
     queryKey: ["job", job, "advice", version],
     queryFn: ({ signal }) => take(api.GET("/api/jobs/{job}/advice", { params: { path: { job } }, signal })),
+    // mends are sought once it is known what is to be mended
+    enabled: checked,
     placeholderData: keepPreviousData,
     // the search runs behind: what it has found so far is shown as it comes
     refetchInterval: (query) => (query.state.data?.running ? LOOK_AGAIN : false),
@@ -75,9 +92,11 @@ export function useFrame(
   show: readonly Shown[] = [],
   part = "",
   scene: SceneName = "driving",
+  checked = true,
 ) {
   return useQuery({
-    queryKey: ["job", job, "frame", version, build, at, show, part, scene],
+    // drawn at once; states, forces and what findings say here follow when all is checked
+    queryKey: ["job", job, "frame", version, build, at, show, part, scene, checked],
     queryFn: ({ signal }) =>
       take(
         api.GET("/api/jobs/{job}/frame", {
@@ -117,9 +136,9 @@ export function useMeasure(job: number, version: number) {
   });
 }
 
-export function useCarry(job: number, version: number, at: readonly string[] = [], part = "") {
+export function useCarry(job: number, version: number, at: readonly string[] = [], part = "", checked = true) {
   return useQuery({
-    queryKey: ["job", job, "carry", version, at, part],
+    queryKey: ["job", job, "carry", version, at, part, checked],
     queryFn: () => take(api.GET("/api/jobs/{job}/carry", { params: { path: { job }, query: { at: [...at], part } } })),
     placeholderData: keepPreviousData,
   });
@@ -146,9 +165,9 @@ export interface SolidQuery {
   shape?: Shape;
 }
 
-export function useSolid(job: number, version: number, query: SolidQuery) {
+export function useSolid(job: number, version: number, query: SolidQuery, checked = true) {
   return useQuery({
-    queryKey: ["job", job, "solid", version, query],
+    queryKey: ["job", job, "solid", version, query, checked],
     queryFn: ({ signal }) => take(api.GET("/api/jobs/{job}/solid", { params: { path: { job }, query }, signal })),
     placeholderData: keepPreviousData,
   });

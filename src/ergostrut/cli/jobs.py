@@ -14,8 +14,7 @@ from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job, read_job, write_job
 from ergostrut.core.problem import InputError, Problem
 from ergostrut.core.prove.boxes.refine import Level
-from ergostrut.core.report import Report, context_of
-from ergostrut.core.report import check as whole_report
+from ergostrut.core.report import Report, context_of, stages, with_found, worst_of
 from ergostrut.files.catalog_files import shipped_catalog
 from ergostrut.threads import one_thread
 
@@ -49,13 +48,26 @@ def load(path: str) -> tuple[Job, Report] | None:
     if job is None:
         return None
     one_thread()
-    if sys.stderr.isatty():
-        print(f"checking {', '.join(build.label for build in job.design.builds) or 'the host'} ...", file=sys.stderr)
     try:
-        return job, whole_report(job.design, shipped_catalog(), watch=_told)
+        return job, _checked(job)
     except InputError as error:
         print(f"{path}: {error}", file=sys.stderr)
         return None
+
+
+def _checked(job: Job) -> Report:
+    running, watched = stages(job.design, shipped_catalog(), watch=_told), sys.stderr.isatty()
+    rows, said = list[Finding](), ""
+    while True:
+        try:
+            found = next(running)
+        except StopIteration as end:
+            report: Report = end.value
+            return report
+        rows = with_found(rows, found)
+        if watched and found.ahead not in ("", said):
+            said, over = found.ahead, sum(one.state == "over" for one in worst_of(rows))
+            print(f"checking {said} ...{f' {over} over so far' if over else ''}", file=sys.stderr)
 
 
 def check(args: argparse.Namespace) -> int:

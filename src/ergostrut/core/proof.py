@@ -71,6 +71,9 @@ Keep = Callable[[str, Callable[[], Proof]], Proof]
 """A cache: gives the proof kept under a key, or has it worked out and keeps it. Shared by threads at its own care."""
 
 
+Pause = Callable[[], None]
+
+
 def key_of(context: Context, index: int, version: str) -> str:
     """Everything that a build's proof reads: its parameters, the host, what and who is on it, loads, own stock, units, the catalogue."""
     design, build = context.design, context.builds[index]
@@ -188,7 +191,7 @@ def _asked(build: Assembly) -> tuple[Setting, ...]:
     )
 
 
-def _proved(context: Context, build: Assembly, key: str, watch: Watch | None) -> Proof:
+def _proved(context: Context, build: Assembly, key: str, watch: Watch | None, pause: Pause) -> Proof:
     found: list[Finding] = []
     kept: list[Study] = []
     room = KEPT
@@ -196,11 +199,13 @@ def _proved(context: Context, build: Assembly, key: str, watch: Watch | None) ->
     there = setting_at(build, scene_travels(build, context.scene))
     stood = standing(context, build, (replace(there, drivable=False),) if still else _asked(build))
     for item in stood.studies:
+        pause()
         found += setting_findings(item)
         room -= item.floats
         item.let_go(otherwise=room < 0)
         if room >= 0:
             kept.append(item)
+    pause()
     panels = check_box(context, build)[1] if watch is None else check_refined(context, build, watch)[0]
     found += [
         *panels,
@@ -223,12 +228,16 @@ def _proved(context: Context, build: Assembly, key: str, watch: Watch | None) ->
     return Proof(key, tuple(found), tuple(kept), anchors, bool(build.shells) and watch is None)
 
 
-def prove(context: Context, index: int, version: str, keep: Keep | None = None, watch: Watch | None = None) -> Proof:
+def on() -> None:
+    """Go on."""
+
+
+def prove(context: Context, index: int, version: str, keep: Keep | None = None, watch: Watch | None = None, pause: Pause = on) -> Proof:
     """A build of the job proved; taken from ``keep`` when nothing it reads has changed. With ``watch``, panels that carry are refined until
-    their governing use stays, and it is told of every mesh."""
+    their governing use stays, and it is told of every mesh. ``pause`` is called between settings, and may end it by raising."""
     build, key = context.builds[index], key_of(context, index, version)
     if watch is not None:
         key += FINE
     if keep is None:
-        return _proved(context, build, key, watch)
-    return keep(key, lambda: _proved(context, build, key, watch))
+        return _proved(context, build, key, watch, pause)
+    return keep(key, lambda: _proved(context, build, key, watch, pause))

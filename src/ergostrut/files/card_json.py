@@ -22,7 +22,7 @@ def maker_of(catalog: str) -> str:
 
 def write_card(report: Report) -> str:
     """The card's text. ``by``: the program and catalogue that found it."""
-    side = next(v for v in frame_views(report, None, {}, {}, {}) if v.name == "side")
+    side = next(v for v in frame_views(report.context, None, {}, {}, {}) if v.name == "side")
     return json.dumps(
         {
             "by": maker_of(report.context.catalog.version),

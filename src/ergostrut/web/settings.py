@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 
-from ergostrut.core.finding import RANK, State
+from ergostrut.core.finding import RANK, Finding, State
 from ergostrut.core.problem import InputError, Problem
-from ergostrut.core.report import Report
+from ergostrut.core.structure.context import Context
 
 from . import shapes as s
 
@@ -34,7 +34,7 @@ def travels_of(rows: Sequence[str]) -> dict[str, float]:
     return found
 
 
-def motions_out(report: Report, travels: Mapping[str, float]) -> list[s.MotionOut]:
+def motions_out(context: Context, travels: Mapping[str, float]) -> list[s.MotionOut]:
     """Every motion of the job and where it stands."""
     return [
         s.MotionOut(
@@ -47,15 +47,15 @@ def motions_out(report: Report, travels: Mapping[str, float]) -> list[s.MotionOu
             unit=motion.unit,
             positions=list(motion.positions),
         )
-        for build in report.context.builds
+        for build in context.builds
         for motion in build.handles
     ]
 
 
-def part_states(report: Report, place: str = "") -> dict[str, State]:
+def part_states(findings: Iterable[Finding], place: str = "") -> dict[str, State]:
     """Worst verdict of each part, of one place's findings where one is named; notes colour nothing."""
     found: dict[str, State] = {}
-    for finding in report.findings:
+    for finding in findings:
         if finding.state == "note" or (place and finding.place != place):
             continue
         for part in finding.parts:

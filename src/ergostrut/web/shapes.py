@@ -146,9 +146,11 @@ class ReportOut(Wire):
     findings: list[Finding]
     places: dict[Place, State | None]
     counts: dict[State, int]
-    tally: Tally
+    tally: Tally | None
     notice: str
     coarse: bool = False
+    checking: str = ""
+    """What is being checked, in words; empty once all is."""
 
 
 class MeshOut(Wire):
@@ -273,6 +275,13 @@ class SheetQuery(Wire):
     finding: list[str] = []
 
 
+class WaitQuery(Wire):
+    """``wait``: for the whole check; else what is known by now. ``build``: the one that is looked at, checked first."""
+
+    wait: bool = True
+    build: str = Field(default="", max_length=24)
+
+
 class BalanceQuery(SettingQuery):
     crew: bool = True
 
@@ -297,7 +306,6 @@ class BalanceOut(Wire):
     missing: list[str]
     provisional: bool
     motions: list[MotionOut]
-    findings: list[Finding]
 
 
 class AnchorQuery(Wire):

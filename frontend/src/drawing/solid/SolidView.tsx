@@ -15,9 +15,9 @@ const WAIT = <p className="p-4 text-steel">Setting up the solid view…</p>;
 
 /** The 3D view; its code is fetched when it is first opened. */
 export function SolidView({ query, title, chosen }: Props) {
-  const { jobId, version, light } = useJob();
+  const { jobId, version, light, checking } = useJob();
   const lit = useLitParts();
-  const solid = useSolid(jobId, version, query);
+  const solid = useSolid(jobId, version, query, !checking);
   if (solid.isError)
     return (
       <p role="alert" className="p-4 font-medium">

@@ -341,9 +341,9 @@ function NewThing({ surfaces, onAdded }: { surfaces: readonly Surface[]; onAdded
 
 /** 2 Carry: things to scale on their surfaces, people on seats and in bed. */
 export function Carry() {
-  const { jobId, version, units, design, change, travels } = useJob();
+  const { jobId, version, units, design, change, travels, checking } = useJob();
   const [chosen, setChosen] = useState<string>("");
-  const carry = useCarry(jobId, version, standing(travels), chosen);
+  const carry = useCarry(jobId, version, standing(travels), chosen, !checking);
   const surfaces = carry.data?.surfaces ?? [];
   const [view, setView] = useState("plan");
   const things = design.carry?.things ?? [];

@@ -143,7 +143,7 @@ function Besides({ show, onShow }: { show: readonly Shown[]; onShow: (show: read
 
 /** 3 Frame: the builds with live dimensions, one in hand; move what moves and everything follows. */
 export function Frame() {
-  const { jobId, version, units, design, light, travels, hand, scene } = useJob();
+  const { jobId, version, units, design, light, travels, hand, scene, checking } = useJob();
   const [view, setView] = useState("side");
   const [selected, setSelected] = useState("");
   const [whose, setWhose] = useState("all");
@@ -151,7 +151,7 @@ export function Frame() {
   const at = useMemo(() => standing(settled), [settled]);
   const [show, setShow] = useState<readonly Shown[]>([]);
   const [part, setPart] = useState("");
-  const frame = useFrame(jobId, version, hand, at, show, show.includes("way in") ? part : "", scene);
+  const frame = useFrame(jobId, version, hand, at, show, show.includes("way in") ? part : "", scene, !checking);
   const data = frame.data;
   const shown = data?.views.find((one) => one.name === view);
   const here = useMemo(() => new Map((data?.here ?? []).map((f) => [f.id, f])), [data?.here]);

@@ -10,10 +10,9 @@ from ..measure.hosts import kind_of
 from ..primitives import Arrow, Circle, DimensionLine, Label, Path, Point2, Primitive, View, ViewName, box_of, rect
 from ..prove.posed import pressed
 from ..prove.study import Study
-from ..report import Report
 from ..structure.assembly import Assembly
 from ..structure.carried import Placed
-from ..structure.context import standing
+from ..structure.context import Context, standing
 from ..structure.host import SIDE_HEIGHT, Host
 from ..structure.posed import poses_of
 from ..structure.setting import Setting, setting_at
@@ -30,9 +29,9 @@ def _pale(items: list[Primitive]) -> list[Primitive]:
     return found
 
 
-def _thing(report: Report, item: Placed, view: str, travels: Mapping[str, float], say_mass: str) -> list[Primitive]:
+def _thing(context: Context, item: Placed, view: str, travels: Mapping[str, float], say_mass: str) -> list[Primitive]:
     u, v, _ = AXES[view]
-    at, size = standing(report.context, item, travels), item.size
+    at, size = standing(context, item, travels), item.size
     part = f"thing/{item.thing.id}"
     box = rect(at[u] - size[u] / 2, at[v] - size[v] / 2, at[u] + size[u] / 2, at[v] + size[v] / 2, "thing", part, item.thing.name)
     return [box, Label((at[u], at[v]), item.thing.name, "middle", say_mass, "thing", part)]
@@ -78,7 +77,7 @@ def _tags(build: Assembly, index: int, view: str, setting: Setting, box: tuple[f
     return found
 
 
-def _travel_tags(report: Report, build: Assembly, index: int, setting: Setting, low: float) -> list[Primitive]:
+def _travel_tags(context: Context, build: Assembly, index: int, setting: Setting, low: float) -> list[Primitive]:
     """How far each body is out, and what overlap its rollers have left."""
     found, poses = list[Primitive](), poses_of(build, setting)
     for slider in build.sliders:
@@ -89,14 +88,14 @@ def _travel_tags(report: Report, build: Assembly, index: int, setting: Setting, 
         travel = poses.travel(motion)
         ends = [m.b[0] for m in build.of_body(motion.body)] + [p.hi[0] for p in build.panels if p.body == motion.body]
         if travel > 1 and motion.pivot is None and abs(motion.toward[0]) > 0.5 and ends:
-            x, top = max(ends) + travel * motion.toward[0], report.context.host.shape(SIDE_HEIGHT) + 60
+            x, top = max(ends) + travel * motion.toward[0], context.host.shape(SIDE_HEIGHT) + 60
             field = f"/builds/{index}/{motion.path}" if motion.path else ""
             found.append(DimensionLine((x - travel * motion.toward[0], top), (x, top), "h", "above", 1, travel, "out", field))
     return found
 
 
 def frame_views(
-    report: Report,
+    context: Context,
     study: Study | None,
     travels: Mapping[str, float],
     states: Mapping[str, State],
@@ -104,7 +103,7 @@ def frame_views(
     in_hand: str = "",
 ) -> tuple[View, ...]:
     """Plan, side and rear of every build, the one in hand (the first unless named) with its dimensions, the others pale."""
-    context, views = report.context, []
+    views = []
     hand = context.build(in_hand) or next(iter(context.builds), None)
     names: tuple[ViewName, ...] = ("plan", "side", "rear")
     for name in names:
@@ -116,7 +115,7 @@ def frame_views(
         if hand is not None:
             items += build_shapes(hand, name, setting_at(hand, travels), states)
         for item in context.plan.placed:
-            things = _thing(report, item, name, travels, masses.get(item.thing.id, ""))
+            things = _thing(context, item, name, travels, masses.get(item.thing.id, ""))
             items += things if hand is None or item.surface.body in hand.bodies else _pale(things[:1])
         box = box_of(items)
         if name == "side":
@@ -125,7 +124,7 @@ def frame_views(
             index, setting = context.builds.index(hand), setting_at(hand, travels)
             items += _tags(hand, index, name, setting, box)
             if name == "side":
-                items += _travel_tags(report, hand, index, setting, box[1])
+                items += _travel_tags(context, hand, index, setting, box[1])
                 items += _forces(study) if study is not None else []
         views.append(View(name, box, tuple(items)))
     return tuple(views)

@@ -13,9 +13,8 @@ from ..mechanics.solver.along import lines
 from ..primitives import Role
 from ..prove.posed import Solved
 from ..prove.study import Study
-from ..report import Report
 from ..structure.assembly import Assembly
-from ..structure.context import standing
+from ..structure.context import Context, standing
 from ..structure.host import FLOOR_END, SIDE_HEIGHT, WIDTH_TOP, Host
 from ..structure.panel import Panel
 from ..structure.panel_shape import rings
@@ -143,7 +142,7 @@ def _host(host: Host) -> list[Block]:
 
 
 def scene(
-    report: Report,
+    context: Context,
     travels: Mapping[str, float],
     states: Mapping[str, State],
     study: Study | None = None,
@@ -154,9 +153,9 @@ def scene(
     if study is not None:
         return _bare(study, states, case, shape)
     prisms: list[Prism] = []
-    blocks = _host(report.context.host)
+    blocks = _host(context.host)
     wheels: list[Wheel] = []
-    for build in report.context.builds:
+    for build in context.builds:
         setting = setting_at(build, travels)
         build = as_it_stands(build, setting)
         poses = poses_of(build, setting)
@@ -168,8 +167,8 @@ def scene(
             for pair in (slider.carrying, slider.hold_down):
                 x = pair.x + (poses.shift(slider.body)[0] if pair.rides == "body" else 0.0)
                 wheels += [Wheel((x, side * pair.y, pair.z), pair.diameter, pair.width, pair.id, states.get(pair.id)) for side in (-1, 1)]
-    for item in report.context.plan.placed:
-        at, size = standing(report.context, item, travels), item.size
+    for item in context.plan.placed:
+        at, size = standing(context, item, travels), item.size
         lo = (at[0] - size[0] / 2, at[1] - size[1] / 2, at[2] - size[2] / 2)
         hi = (at[0] + size[0] / 2, at[1] + size[1] / 2, at[2] + size[2] / 2)
         blocks.append(Block(lo, hi, "thing", f"thing/{item.thing.id}", item.thing.name))

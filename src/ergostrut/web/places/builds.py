@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 from flask_openapi3 import APIBlueprint
 
 from ergostrut.core.catalog.own import extended
@@ -19,6 +17,7 @@ from ergostrut.core.measure.hosts import resolve
 from ergostrut.core.primitives import Path, View, box_of
 from ergostrut.core.problem import InputError, Problem
 from ergostrut.core.report import Report, here, studies_at
+from ergostrut.core.structure.context import Context
 from ergostrut.core.structure.host import Reader
 from ergostrut.core.structure.setting import setting_at
 from ergostrut.core.structure.sheet import shown
@@ -38,36 +37,36 @@ api = APIBlueprint("builds", __name__, url_prefix="/api/jobs/<int:job>", abp_res
 @api.get("/frame", responses={200: s.FrameOut})
 def frame(path: s.JobPath, query: s.SettingQuery) -> dict[str, object]:
     """The builds with motions where they stand, the one in hand with its dimensions, and what its findings say there."""
-    design, report = service().load(path.job)
-    context, travels, say = report.context, travels_of(query.at), Say(design.units)
-    there = replace(report, context=context.at(query.scene))
-    masses = {item.thing.id: say.mass(item.mass) for item in there.context.plan.placed}
-    studies = studies_at(report, travels)
+    design, context, known = service().drawn(path.job, query.build)
+    travels, say, there = travels_of(query.at), Say(design.units), context.at(query.scene)
+    masses = {item.thing.id: say.mass(item.mass) for item in there.plan.placed}
+    # what is not proved yet is drawn all the same: forces, and what findings say here, follow
+    studies = studies_at(known, travels) if isinstance(known, Report) else ()
     hand = context.build(query.build) or next(iter(context.builds), None)
-    study = next((item for item in studies if item.assembly is hand), None)
+    study = next((item for item in studies if hand is not None and item.assembly.id == hand.id), None)
     tables: list[s.CompareTable] = []
     if hand is not None:
         params = design.builds[context.builds.index(hand)]
         for title, heads, rows in family_of(hand.family).tables(params, Reader(context.host), context.catalog):
             tables.append(s.CompareTable(title=title, heads=list(heads), rows=[list(row) for row in rows]))
     return s.FrameOut(
-        views=_with_overlays(report, frame_views(there, study, travels, part_states(report), masses, query.build), query),
+        views=_with_overlays(context, frame_views(there, study, travels, part_states(known.findings), masses, query.build), query),
         here=[s.HereFinding(id=f.id, use=f.use, state=f.state, sentence=f.sentence) for f in here(studies).values()],
         build=hand.id if hand is not None else "",
         drivable=all(setting_at(build, travels).drivable for build in context.builds),
-        motions=motions_out(report, travels),
+        motions=motions_out(context, travels),
         stack=list(hand.stack) if hand is not None else [],
         tables=tables,
     ).model_dump(mode="json")
 
 
-def _with_overlays(report: Report, views: tuple[View, ...], query: s.SettingQuery) -> list[View]:
+def _with_overlays(context: Context, views: tuple[View, ...], query: s.SettingQuery) -> list[View]:
     """Views with what was asked for besides the parts."""
     if not query.show:
         return list(views)
     found = []
     for view in views:
-        more = overlays(report.context, view.name, query.show, query.build, query.part)
+        more = overlays(context, view.name, query.show, query.build, query.part)
         box = box_of([*more, Path((view.box[:2], view.box[2:]), "line")])
         found.append(View(view.name, box, (*view.items, *more)))
     return found

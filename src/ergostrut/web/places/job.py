@@ -12,12 +12,13 @@ from ergostrut.core.edit import Change
 from ergostrut.core.finding import RANK
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Design
-from ergostrut.files.card_json import write_card
+from ergostrut.core.report import counts_of, places_of
 from ergostrut.files.report_json import NOTICE
 from ergostrut.store import jobs
 
 from .. import shapes as s
 from ..adviser import Advice
+from ..checker import Checking
 from ..service import service
 from .yard import job_out
 
@@ -55,10 +56,12 @@ def save_changes(job: int, version: int, changes: list[Change], label: str) -> d
         base, seen = jobs.seen_at(session, job, version)
     # checked before the write lock is taken: others save meanwhile
     design = apply(seen, changes)
-    card = write_card(service().report(design))
+    service().context(design)
     with service().database.writing() as session:
-        found = jobs.save(session, job, version, design, label, base=base, card=card)
-    return _done(found)
+        found = jobs.save(session, job, version, design, label, base=base)
+    done = _done(found)
+    service().begin(job, design)
+    return done
 
 
 @api.get("", responses={200: s.JobOut})
@@ -116,8 +119,15 @@ def restore(path: s.RevisionPath, body: s.VersionIn) -> dict[str, object]:
 
 
 @api.get("/report", responses={200: s.ReportOut})
-def report(path: s.JobPath) -> dict[str, object]:
-    """Every finding, worst first, with its working."""
+def report(path: s.JobPath, query: s.WaitQuery) -> dict[str, object]:
+    """Every finding, worst first, with its working. Without waiting, what was found by now: ask again while something is being checked."""
+    if not query.wait:
+        known = service().drawn(path.job, query.build)[2]
+        if isinstance(known, Checking):
+            return s.ReportOut(
+                findings=list(known.findings), places=places_of(known.findings), counts=counts_of(known.findings), tally=None, notice=NOTICE,
+                coarse=False, checking=known.ahead,
+            ).model_dump(mode="json")  # fmt: skip
     _, found = service().load(path.job)
     return s.ReportOut(
         findings=list(found.findings), places=found.places, counts=found.counts, tally=found.tally, notice=NOTICE, coarse=found.coarse

@@ -39,8 +39,8 @@ api = APIBlueprint("nine", __name__, url_prefix="/api/jobs/<int:job>", abp_respo
 @api.get("/measure", responses={200: m.MeasureOut})
 def measure(path: s.JobPath) -> dict[str, object]:
     """The host in three views with every dimension."""
-    design, report = service().load(path.job)
-    host, dims = report.context.host, design.host.model_dump(mode="json")["dims"]
+    design, context, _ = service().drawn(path.job)
+    host, dims = context.host, design.host.model_dump(mode="json")["dims"]
     rows = [
         m.DimensionOut(
             name=name,
@@ -57,7 +57,7 @@ def measure(path: s.JobPath) -> dict[str, object]:
     kind = kind_of(host)
     groups = [
         b.FormGroup(title=group.title, help=group.help, rows=[form_row(row, "/host") for row in group.rows])
-        for group in shown(kind.sheet, design.host, report.context.catalog)
+        for group in shown(kind.sheet, design.host, context.catalog)
     ]
     carriers = [m.BearsOut(id=one.id, label=one.label) for one in host.carriers]
     views = list(kind.measured(host))
@@ -68,11 +68,10 @@ def measure(path: s.JobPath) -> dict[str, object]:
 @api.get("/carry", responses={200: s.CarryOut})
 def carry(path: s.JobPath, query: s.SettingQuery) -> dict[str, object]:
     """Things on their surfaces, to scale."""
-    design, report = service().load(path.job)
-    say, states = Say(design.units), part_states(report)
-    masses = {item.thing.id: say.mass(item.mass) for item in report.context.plan.placed}
-    drawn = frame_views(report, None, travels_of(query.at), states, masses, query.build)
-    plan = report.context.plan
+    design, context, known = service().drawn(path.job, query.build)
+    say, states, plan = Say(design.units), part_states(known.findings), context.plan
+    masses = {item.thing.id: say.mass(item.mass) for item in plan.placed}
+    drawn = frame_views(context, None, travels_of(query.at), states, masses, query.build)
     placed = [
         s.PlacedOut(
             id=p.thing.id,
@@ -85,12 +84,12 @@ def carry(path: s.JobPath, query: s.SettingQuery) -> dict[str, object]:
         )
         for p in plan.placed
     ]
-    known = [(f"{build.label}, {x.label}", x) for build in report.context.builds for x in build.surfaces]
-    floor = floor_of(report.context.host)
-    known += [(floor.label.capitalize(), floor)] if floor is not None else []
-    known += [(top.label.capitalize(), top) for top in (top_of(p) for p in plan.placed)]
+    named = [(f"{build.label}, {x.label}", x) for build in context.builds for x in build.surfaces]
+    floor = floor_of(context.host)
+    named += [(floor.label.capitalize(), floor)] if floor is not None else []
+    named += [(top.label.capitalize(), top) for top in (top_of(p) for p in plan.placed)]
     surfaces = [
-        s.SurfaceOut(id=x.id, label=label, size=x.size, sleeping=x.use == "sleeping", clear=x.clear, litres=litres(x)) for label, x in known
+        s.SurfaceOut(id=x.id, label=label, size=x.size, sleeping=x.use == "sleeping", clear=x.clear, litres=litres(x)) for label, x in named
     ]
     views = [v for v in drawn if v.name in ("plan", "side")]
     return s.CarryOut(views=views, placed=placed, surfaces=surfaces).model_dump(mode="json")
@@ -99,25 +98,22 @@ def carry(path: s.JobPath, query: s.SettingQuery) -> dict[str, object]:
 @api.get("/balance", responses={200: s.BalanceOut})
 def balance(path: s.JobPath, query: s.BalanceQuery) -> dict[str, object]:
     """The truck on its axles with motions where they stand, with or without crew."""
-    design, report = service().load(path.job)
-    travels = travels_of(query.at)
-    entries, missing = ledger(report.context, travels, query.crew)
-    loads, gross = loads_of(report.context, entries, missing), design.host.weights.gross_rating
-    carriers = [
-        s.CarrierOut(id=one.id, label=one.label, load=loads.on.get(one.id), rating=one.rating) for one in report.context.host.carriers
-    ]
+    design, context, _ = service().drawn(path.job)
+    travels, host = travels_of(query.at), context.host
+    entries, missing = ledger(context, travels, query.crew)
+    loads, gross = loads_of(context, entries, missing), design.host.weights.gross_rating
+    carriers = [s.CarrierOut(id=one.id, label=one.label, load=loads.on.get(one.id), rating=one.rating) for one in host.carriers]
     return s.BalanceOut(
-        view=beam_view(report.context.host, entries, loads, report.context.say),
+        view=beam_view(host, entries, loads, context.say),
         entries=list(entries),
-        called=report.context.host.called,
-        engine=report.context.host.engine,
+        called=host.called,
+        engine=host.engine,
         carriers=carriers,
         total=None if loads.missing else loads.total,
         gross_rating=gross.kg if gross else None,
-        missing=words_of(report.context.host, loads.missing),
+        missing=words_of(host, loads.missing),
         provisional=loads.provisional,
-        motions=motions_out(report, travels),
-        findings=[f for f in report.findings if f.place == "balance"],
+        motions=motions_out(context, travels),
     ).model_dump(mode="json")
 
 

@@ -111,7 +111,7 @@ def _box(report: Report, build: Assembly, wanted: str) -> p.ProveOut:
     case = wanted if wanted in (*rows, WORST) else hardest
     drawn = hardest if case == WORST else case
     place = next((i for i, one in enumerate(box.cases) if one.name == drawn), 0)
-    views, scale = box_views(box, place, part_states(report, "prove"))
+    views, scale = box_views(box, place, part_states(report.findings, "prove"))
     cases = [p.CaseOut(name=name, worst=use) for name, use in rows.items()]
     # its top bends from side to side: seen along the uprights
     facing = "rear" if any(panel.role == "side" and panel.across == 1 for panel in build.shells) else "side"
@@ -122,7 +122,7 @@ def _box(report: Report, build: Assembly, wanted: str) -> p.ProveOut:
 
 def _solid_box(report: Report, build: Assembly, wanted: str) -> Scene:
     """A box bent in a case, or as it was built where it cannot be solved."""
-    states = part_states(report, "prove")
+    states = part_states(report.findings, "prove")
     try:
         box = solved(report.context, build)
     except SolverError:
@@ -172,15 +172,16 @@ def member_diagram(path: s.JobPath, query: p.DiagramQuery) -> dict[str, object]:
 @api.get("/solid", responses={200: p.SolidOut})
 def solid(path: s.JobPath, query: p.SolidQuery) -> dict[str, object]:
     """Everything in three dimensions with motions where they stand; ``proof``: one build's frame in a named setting with its case drawn in."""
+    if not query.proof:
+        _, context, known = service().drawn(path.job, query.build)
+        found = scene(context, travels_of(query.at), part_states(known.findings))
+        return p.SolidOut(scene=found).model_dump(mode="json")
     _, report = service().load(path.job)
-    study = study_named(report, query.position, query.build) if query.proof else None
+    study = study_named(report, query.position, query.build)
     if study is not None and study.assembly.shells:
         return p.SolidOut(scene=_solid_box(report, study.assembly, query.case)).model_dump(mode="json")
-    if study is not None:
-        states: dict[str, State] = {row.member: row.state for row in member_uses(study, query.case)}
-        found = scene(report, {}, states, study, query.case, query.shape)
-    else:
-        found = scene(report, travels_of(query.at), part_states(report))
+    states: dict[str, State] = {row.member: row.state for row in member_uses(study, query.case)} if study is not None else {}
+    found = scene(report.context, {}, states, study, query.case, query.shape)
     return p.SolidOut(scene=found).model_dump(mode="json")
 
 

@@ -1,0 +1,221 @@
+"""check(design, catalog) -> Report: every stage once, every finding, worst first; stage by stage for who shows them as they are found."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Generator, Iterable, Iterator
+from dataclasses import replace
+
+from ..balance.checks import check_balance
+from ..balance.ledger import ledger, loads_of
+from ..carry.checks import check_places
+from ..carry.eyes import check_eyes
+from ..carry.held import check_held
+from ..carry.in_crash import check_things_in_crash
+from ..carry.look_in import check_look_in
+from ..carry.people import with_people
+from ..carry.place import OTHERS, arrange, load_in, moved_in
+from ..carry.sleep import check_sleepers
+from ..carry.stowed import check_stowed
+from ..carry.wants import check_wants
+from ..catalog.model import Catalog
+from ..catalog.own import extended
+from ..cut.plan import cut_plan
+from ..document.base import DesignBase
+from ..finding import RANK, Finding
+from ..fit.aisle import check_aisle, check_long_stock
+from ..fit.between import check_between
+from ..fit.cargo import check_cargo
+from ..fit.changes import check_changes
+from ..fit.ends import check_ends
+from ..fit.leaves import check_leaves
+from ..fit.own import check_ways
+from ..fit.people import check_headroom
+from ..fit.rack import check_rack
+from ..fit.reach import check_reach
+from ..fit.services import check_services
+from ..fit.sight import check_sight
+from ..fit.stack import stacked
+from ..fit.straps import check_straps
+from ..fit.way_in import check_way_in
+from ..fit.way_out import check_ways_out
+from ..fit.within import check_within
+from ..frame.build import assemble
+from ..goals import check_goals
+from ..make.steps import steps
+from ..measure.checks import check_survey
+from ..measure.cross import check_cross
+from ..measure.hosts import resolve
+from ..proof import Keep, Pause, Proof, on, prove
+from ..prove.asked import check_asked
+from ..prove.boxes.refine import Watch
+from ..structure.assembly import Assembly
+from ..structure.carried import CarryPlan
+from ..structure.context import Context
+from ..structure.holds import Scene
+from ..structure.parts import Point3
+from ..structure.plans import CutPlan, Step
+from .gathered import Found, Report, Tally, worst_of
+from .known import kept
+
+CUTTING, ROOM, WAYS = "what to buy and cut", "what stands in whose way", "ways in and out"
+SCENES, TOLERANCES, PLANNED = "parked and at night", "what hangs on typical figures", "what is planned left out"
+"""What a check says it is at, besides the builds."""
+OF_LOAD: tuple[Callable[[Context], Iterable[Finding]], ...] = (
+    check_asked, check_places, check_held, check_things_in_crash, check_eyes, check_wants, check_stowed, check_cargo, check_within, check_rack,
+    check_sleepers, check_headroom, check_look_in, check_balance,
+)  # fmt: skip
+OF_ROOM: tuple[Callable[[Context], Iterable[Finding]], ...] = (
+    check_ways, check_changes, check_aisle, check_leaves, check_sight, check_straps, check_services, check_long_stock, check_between,
+)  # fmt: skip
+
+
+def context_of(design: DesignBase, catalog: Catalog) -> Context:
+    """Stages measure, frame, carry.
+
+    Raises:
+        StockError: the design names stock that the catalogue does not hold.
+    """
+    catalog = extended(catalog, design.own)
+    host = resolve(design.host)
+    builds = tuple(with_people(build, design.carry.crew) for build in assemble(design.builds, host, catalog))
+    plans: dict[Scene, CarryPlan] = {
+        scene: arrange(load_in(design.carry, scene), builds, host) for scene in OTHERS if moved_in(design.carry, scene)
+    }
+    return Context(design, host, catalog, builds, arrange(design.carry, builds, host), plans)
+
+
+def stages(
+    design: DesignBase, catalog: Catalog, keep: Keep | None = None, watch: Watch | None = None, *, first: str = "", pause: Pause = on
+) -> Generator[Found, None, Report]:
+    """The whole report in stages, cheap ones first: what each found, and at the end the report, which is all of them together.
+
+    Args:
+        keep: a cache of proofs by what each read; equal jobs have equal reports with it and without.
+        watch: panels that carry are refined until their governing use stays; it is told of every mesh.
+        first: the build that is proved before the others.
+        pause: called now and then; what it raises ends the check.
+
+    Raises:
+        StockError: the design names stock that the catalogue does not hold, or cannot be built.
+    """
+    context, found, by_build = context_of(design, catalog), list[Finding](), dict[int, Proof]()
+
+    def stage(findings: Iterable[Finding], ahead: str) -> Found:
+        one = Found(tuple(findings), ahead)
+        found.extend(one.findings)
+        return one
+
+    order = sorted(range(len(context.builds)), key=lambda i: context.builds[i].id != first)
+    ahead = [*(context.builds[i].label for i in order), CUTTING]
+    yield stage(_of_load(context), ahead[0])
+    for i, after in zip(order, ahead[1:], strict=True):
+        by_build[i] = prove(context, i, catalog.version, keep, watch, pause)
+        yield stage(by_build[i].findings, after)
+    proofs = tuple(by_build[i] for i in sorted(by_build))
+    cut = cut_plan(context)
+    todo = steps(context, cut)
+    yield stage(cut.findings, ROOM)
+    yield stage(_of_room(context, todo), WAYS)
+    yield stage((*check_ends(context), *check_way_in(context), *check_ways_out(context)), SCENES)
+    yield stage(_of_scenes(context, catalog.version, keep), TOLERANCES)
+    sure = tuple(stacked(context, found, lambda other: context_of(other, catalog)))
+    turned = {after.id for before, after in zip(found, sure, strict=True) if after is not before}
+    yield Found(tuple(finding for finding in sure if finding.id in turned), PLANNED, instead=True)
+    found = list(sure)
+    tally = _tally(context, cut, todo)
+    yield stage(check_goals(context, tally.build_kg, tally.price), PLANNED)
+    yield stage(_without_planned(design, catalog, found, kept(proofs, keep), watch), "")
+    return Report(context, worst_of(found), proofs, cut, todo, tally)
+
+
+def check(design: DesignBase, catalog: Catalog, keep: Keep | None = None, watch: Watch | None = None) -> Report:
+    """The whole report at once (``stages``); a pure function of its inputs.
+
+    Raises:
+        StockError: the design names stock that the catalogue does not hold, or cannot be built.
+    """
+    running = stages(design, catalog, keep, watch)
+    while True:
+        try:
+            next(running)
+        except StopIteration as end:
+            report: Report = end.value
+            return report
+
+
+def _of_load(context: Context) -> Iterator[Finding]:
+    """What is asked of the survey, the load and the people: no proof is read for it."""
+    for ask in OF_LOAD:
+        yield from ask(context)
+    yield from check_cross(context.host, context.say)
+    yield from check_survey(context.host)
+
+
+def _of_room(context: Context, todo: tuple[Step, ...]) -> Iterator[Finding]:
+    """What stands in whose way."""
+    for ask in OF_ROOM:
+        yield from ask(context)
+    yield from check_reach(context, todo)
+
+
+def _of_scenes(context: Context, version: str, keep: Keep | None) -> Iterator[Finding]:
+    """What changes where things are elsewhere."""
+    for scene in context.plans:
+        yield from _standing_there(context.at(scene), version, keep)
+        yield from _places_then(context.at(scene))
+
+
+def _standing_there(context: Context, version: str, keep: Keep | None) -> Iterator[Finding]:
+    """What is asked of the builds on which other things are in a scene: standing still, as everything stands then. The others were asked it as
+    they are driven about."""
+    driven = context.driven or context.plan
+    for i, build in enumerate(context.builds):
+        if _carried(build, context.plan) == _carried(build, driven):
+            continue
+        for finding in prove(context, i, version, keep).findings:
+            if finding.case.startswith(("Parked", "Slope")):
+                yield finding
+
+
+def _carried(build: Assembly, plan: CarryPlan) -> list[tuple[str, str, Point3]]:
+    """What is on a build, and where."""
+    bodies = set(build.bodies)
+    return sorted((item.thing.id, item.surface.id, item.at()) for item in plan.placed if item.surface.body in bodies)
+
+
+def _places_then(context: Context) -> Iterator[Finding]:
+    """Things without a place, over an edge or in each other in a scene."""
+    for finding in (*check_places(context), *check_cargo(context), *check_within(context)):
+        yield replace(finding, id=f"{finding.id}.{context.scene}", sentence=f"{context.scene.capitalize()}: {finding.sentence}")
+
+
+def _without_planned(design: DesignBase, catalog: Catalog, found: Iterable[Finding], keep: Keep, watch: Watch | None) -> Iterator[Finding]:
+    """What is worse while what is planned is not there yet."""
+    builds = tuple(build for build in design.builds if build.stage == "fitted")
+    things = tuple(thing for thing in design.carry.things if thing.stage == "fitted")
+    if len(builds) == len(design.builds) and len(things) == len(design.carry.things):
+        return
+    with_it = {finding.id: finding for finding in worst_of(found)}
+    carry = design.carry.model_copy(update={"things": things})
+    less = check(design.model_copy(update={"builds": builds, "carry": carry}), catalog, keep, watch)
+    for finding in less.findings:
+        before = with_it.get(finding.id)
+        if before is not None and RANK[finding.state] < RANK[before.state] and finding.state in ("over", "tight"):
+            yield replace(finding, sentence=f"Without what is planned: {finding.sentence}")
+
+
+def _tally(context: Context, cut: CutPlan, todo: tuple[Step, ...]) -> Tally:
+    entries, missing = ledger(context, {})
+    loads = loads_of(context, entries, missing)
+    rating = context.host.weights.gross_rating
+    places = {role for carrier in context.host.carriers for role in carrier.at}
+    lacking = [name for name in missing if name not in places]
+    return Tally(
+        build_kg=sum(build.mass for build in context.builds),
+        carried_kg=sum(item.mass for item in context.plan.placed),
+        payload_left_kg=None if rating is None or lacking else rating.kg - loads.total,
+        price=cut.price,
+        bars=sum(group.count for group in cut.bars),
+        sheets=sum(group.count for group in cut.sheets),
+        hours=sum(step.minutes for step in todo) / 60,
+    )
