@@ -2108,7 +2108,7 @@ export interface components {
              * Builds
              * @default []
              */
-            builds: (components["schemas"]["BedSlide"] | components["schemas"]["DrawerSystem"] | components["schemas"]["FixedPlatform"] | components["schemas"]["HungBunk"] | components["schemas"]["PlywoodBox"] | components["schemas"]["ShelfRack"])[];
+            builds: (components["schemas"]["BedSlide"] | components["schemas"]["DrawerSystem"] | components["schemas"]["FixedPlatform"] | components["schemas"]["HungBunk"] | components["schemas"]["PlywoodBox"] | components["schemas"]["ShelfRack"] | components["schemas"]["WallCabinet"])[];
             /**
              * @default {
              *       "road": "gravel",
@@ -2180,6 +2180,42 @@ export interface components {
              * @default null
              */
             tolerance: string | null;
+        };
+        /**
+         * Doors
+         * @description A door before every bay: ``hinged`` at which edge, so many ``hinges`` each, one of which holds ``rating``; ``kept`` shut by what, all of a
+         *     door's together.
+         */
+        Doors: {
+            /**
+             * Sheet
+             * @default birch.12
+             */
+            sheet: string;
+            /**
+             * Hinged
+             * @default top
+             * @enum {string}
+             */
+            hinged: "front" | "rear" | "top" | "bottom";
+            /**
+             * Hinges
+             * @default 2
+             */
+            hinges: number;
+            /**
+             * Rating
+             * @default null
+             */
+            rating: string | null;
+            /**
+             * @default {
+             *       "by": "spring catch",
+             *       "rating": null,
+             *       "friction": null
+             *     }
+             */
+            kept: components["schemas"]["Keep"];
         };
         /**
          * DrawerSystem
@@ -2623,6 +2659,38 @@ export interface components {
              * @default 100
              */
             fill: number;
+        };
+        /**
+         * Fixed
+         * @description How its uprights are held by the wall: ``row`` of the host's points (empty: where they hang), ``bolts`` an upright, the highest ``below``
+         *     its top; ``rating`` of one where the row has none.
+         */
+        Fixed: {
+            /**
+             * Row
+             * @default
+             */
+            row: string;
+            /**
+             * Bolts
+             * @default 2
+             */
+            bolts: number;
+            /**
+             * Below
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 1000 mm.
+             * @default {
+             *       "value": "50",
+             *       "unit": "mm"
+             *     }
+             */
+            below: string;
+            /**
+             * Rating
+             * @default null
+             */
+            rating: string | null;
         };
         /**
          * FixedPlatform
@@ -7107,6 +7175,164 @@ export interface components {
              * @default null
              */
             rating: string | null;
+        };
+        /**
+         * WallCabinet
+         * @description Uprights hung on a wall, bottom, shelves and top between them, a back, doors.
+         */
+        WallCabinet: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            family: "wall_cabinet";
+            /**
+             * Id
+             * @default cabinet1
+             */
+            id: string;
+            /**
+             * Label
+             * @default Wall cabinet
+             */
+            label: string;
+            /**
+             * Stage
+             * @default fitted
+             * @enum {string}
+             */
+            stage: "fitted" | "planned";
+            /**
+             * Carried In
+             * @default in parts
+             * @enum {string}
+             */
+            carried_in: "in parts" | "whole";
+            /**
+             * Side
+             * @default left
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /**
+             * Front
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 10000 mm.
+             * @default {
+             *       "value": "200",
+             *       "unit": "mm"
+             *     }
+             */
+            front: string;
+            /**
+             * Length
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 200 to 4000 mm.
+             * @default {
+             *       "value": "900",
+             *       "unit": "mm"
+             *     }
+             */
+            length: string;
+            /**
+             * Depth
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 100 to 800 mm.
+             * @default {
+             *       "value": "300",
+             *       "unit": "mm"
+             *     }
+             */
+            depth: string;
+            /**
+             * Low
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 20 to 2400 mm.
+             * @default {
+             *       "value": "1200",
+             *       "unit": "mm"
+             *     }
+             */
+            low: string;
+            /**
+             * Height
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 120 to 1600 mm.
+             * @default {
+             *       "value": "400",
+             *       "unit": "mm"
+             *     }
+             */
+            height: string;
+            /**
+             * Bays
+             * @default 2
+             */
+            bays: number;
+            /**
+             * Shelves
+             * @default 0
+             */
+            shelves: number;
+            /**
+             * Lip
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 200 mm.
+             * @default {
+             *       "value": "25",
+             *       "unit": "mm"
+             *     }
+             */
+            lip: string;
+            /**
+             * Panel
+             * @default birch.12
+             */
+            panel: string;
+            /**
+             * Back
+             * @default birch.6.5
+             */
+            back: string | null;
+            /**
+             * Grain
+             * @default along
+             * @enum {string}
+             */
+            grain: "along" | "across";
+            /**
+             * @default {
+             *       "way": "dado",
+             *       "screw": "No. 8",
+             *       "spacing": "150 mm",
+             *       "bite": "32 mm",
+             *       "groove": "4 mm"
+             *     }
+             */
+            edges: components["schemas"]["Edges"];
+            /**
+             * @default {
+             *       "sheet": "birch.12",
+             *       "hinged": "top",
+             *       "hinges": 2,
+             *       "rating": null,
+             *       "kept": {
+             *         "by": "spring catch",
+             *         "friction": null,
+             *         "rating": null
+             *       }
+             *     }
+             */
+            doors: components["schemas"]["Doors"] | null;
+            /**
+             * @default {
+             *       "row": "",
+             *       "bolts": 2,
+             *       "below": "50 mm",
+             *       "rating": null
+             *     }
+             */
+            wall: components["schemas"]["Fixed"];
         };
         /**
          * WallRail

@@ -25,6 +25,7 @@ from .prove.boxes.check import check_box
 from .prove.boxes.refine import Watch, check_refined
 from .prove.checks import check_setting
 from .prove.deck import check_deck
+from .prove.doors import check_doors
 from .prove.holders import check_holders
 from .prove.judged import check_judged
 from .prove.reactions import pressing
@@ -216,6 +217,7 @@ def _proved(context: Context, build: Assembly, key: str, watch: Watch | None, pa
         *check_deck(context, build),
         *check_runners(context, build),
         *check_holders(context, build),
+        *check_doors(context, build),
     ]
     anchors = None
     if build.base:

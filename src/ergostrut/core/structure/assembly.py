@@ -7,7 +7,7 @@ from functools import cached_property
 from typing import Literal
 
 from .holds import Anchor, Contact, Hold, Joint, JointSpec, Link, Lock, Loop, Motion, Slider, Stand
-from .hung import Holder, Latch, Mount, Pivot, Strap
+from .hung import Door, Holder, Latch, Mount, Pivot, Strap
 from .panel import Covers, Edging, Lid, Panel, Shell
 from .parts import Height, Item, Member, Point3, Surface
 from .runners import Keeper, Runner
@@ -62,6 +62,7 @@ class Assembly:
     mounts: tuple[Mount, ...] = ()
     pivots: tuple[Pivot, ...] = ()
     latches: tuple[Latch, ...] = ()
+    doors: tuple[Door, ...] = ()
     holders: tuple[Holder, ...] = ()
     """What hangs under the roof by itself."""
     runners: tuple[Runner, ...] = ()

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from .parts import Point3
+from .stow import By
 
 Marked = Literal["working", "breaking"]
 
@@ -86,6 +87,25 @@ class Latch:
     axis: Literal[0, 1, 2]
     travel: float
     rating: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Door:
+    """``panel`` turns on ``hinges`` (two or more, in a line, at home) at the edge of the panel ``on``; home it is shut, and opens ``out`` (unit
+    vector); its free edge is ``far`` mm from its hinges. ``rating`` N of one hinge; ``by`` what keeps it shut and ``holds`` N of that, all of it
+    together. ``behind``: surfaces whose things lean on it."""
+
+    id: str
+    label: str
+    panel: str
+    on: str
+    hinges: tuple[Point3, ...]
+    out: Point3
+    far: float
+    rating: float | None = None
+    by: By = "unsaid"
+    holds: float | None = None
+    behind: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

@@ -63,6 +63,11 @@ class Lid:
 
 
 @dataclass(frozen=True, slots=True)
+class Leaf:
+    """Hangs on hinges and turns: a Door says on which."""
+
+
+@dataclass(frozen=True, slots=True)
 class Boxed:
     """A floor or wall of a box that runs in a build: what is in the box leans on it."""
 
@@ -74,7 +79,7 @@ class Shell:
     edging: Edging | None = None
 
 
-Carries = Covers | Lid | Boxed | Shell
+Carries = Covers | Lid | Leaf | Boxed | Shell
 NOTHING = Covers()
 
 

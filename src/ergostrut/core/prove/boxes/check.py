@@ -187,7 +187,7 @@ def _racks(box: Box) -> Iterator[Finding]:
     k = int(np.argmax(sway))
     case, w = box.cases[rows[k]], Working()
     sway_ = w.given("s", float(sway[k]), "mm", f"its top goes sideways, {case.name}")
-    w.given("H", top.hi[2], "mm", "height")
+    w.given("H", top.hi[2] - min(panel.lo[2] for panel in box.shells), "mm", "height")
     limit = w.line("s_limit", "H / r", "mm", r=RACKS)
     use, state = at_most(sway_, limit)
     yield Finding(

@@ -20,6 +20,7 @@ from ...mechanics.solver.solve import Frame
 from ...structure.assembly import Assembly
 from ...structure.context import Context
 from ...structure.holds import Stand
+from ...structure.hung import Door
 from ...structure.panel import Edging, Panel
 from ..drawn import Loaded, drawn_out_rows, drawn_stands, loaded, pressed
 from .fixed import fixed, hangs, ties_of
@@ -213,6 +214,8 @@ def _basic(
             rows += pressed(mesh, one, g)
         for panel in (panel for panel in build.lids if panel.body not in drawn):
             rows += levels.panel(panel, g)
+        for door in build.doors:
+            rows += _hanging(mesh, door, build.panel(door.panel), g)
         found.append(LoadCase(name, nodal=tuple(rows)))  # type: ignore[arg-type]
     for stand in stands:
         if stand.kind == "drawn":
@@ -224,6 +227,24 @@ def _basic(
         ]
         found.append(LoadCase(stand.words, nodal=tuple(rows)))  # type: ignore[arg-type]
     return found
+
+
+def _hanging(mesh: Meshed, door: Door, leaf: Panel, g: Vec) -> list[tuple[int, tuple[float, ...]]]:
+    """A shut door under 1 g along an axis, on the edge that carries it: even on its hinges, and the couple of what pulls along their line."""
+    at = np.array(door.hinges)
+    run = at[-1] - at[0]
+    pitch = float(np.linalg.norm(run))
+    along, out = run / pitch, np.array(door.out)
+    arm = np.array(leaf.middle) - at.mean(axis=0)
+    arm -= (arm @ along) * along + (arm @ out) * out
+    force = leaf.mass * G * np.array(g)
+    couple = float(force @ along) / pitch * arm
+    rows = []
+    for n, place in enumerate(at):
+        end = couple if n == 0 else -couple if n == len(at) - 1 else np.zeros(3)
+        pull = force / len(at) + end
+        rows.append((mesh.near(door.on, (float(place[0]), float(place[1]), float(place[2]))), (*(float(v) for v in pull), 0.0, 0.0, 0.0)))
+    return rows
 
 
 def solved(context: Context, build: Assembly, level: int = 0, only: Sequence[Case] = ()) -> Box:

@@ -7,7 +7,8 @@ from dataclasses import dataclass
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Planks, Sandwich, Sheet
 from ....sections import Properties
-from ....structure.host import WELL_HEIGHT, WELL_LENGTH, WELL_START, WIDTH_HIGH, WIDTH_LOW, HostRow, Reader
+from ....structure.host import WELL_HEIGHT, WELL_LENGTH, WELL_START, WIDTH_LOW, HostRow, Reader
+from ...blocks.at_wall import half_between, heights_at, row_at, stood_along
 from ...blocks.stock import framed_section, sheet_of
 from .params import Shelf, ShelfRack
 
@@ -53,38 +54,16 @@ class Layout:
 
 def inner_wall(build: ShelfRack, host: Reader) -> float:
     """Half the clear width where the wall stands farthest in, over the height of the uprights."""
-    known = [host.host.half_at(z) for z in (0.0, build.height.mm / 2, build.height.mm)]
-    heights = [z for z, _ in host.host.walls or () if z < build.height.mm]
-    known += [host.host.half_at(z) for z in heights]
-    least = [half for half in known if half is not None]
-    return min(least) if least else host.need(WIDTH_HIGH, 1600.0) / 2
+    return half_between(host, 0.0, build.height.mm)
 
 
 def row_of(build: ShelfRack, host: Reader) -> HostRow | None:
-    if not build.wall.row:
-        return None
-    row = host.host.rows.get(build.wall.row)
-    if row is None:
-        have = ", ".join(f"“{name}”" for name in host.host.rows) or "none"
-        raise StockError("wall/row", f"the host has no row “{build.wall.row}”; there is {have}. Add it on Measure, or leave this empty")
-    if row.face != f"{build.side} wall":
-        raise StockError("wall/row", f"“{row.name}” is on the {row.face}, the rack on the {build.side} wall; choose a row there")
-    return row
+    return row_at(host, build.side, build.wall.row, "rack")
 
 
 def places(build: ShelfRack, row: HostRow | None, width: float) -> tuple[float, ...]:
     """Where the pairs stand: evenly, each moved to the host's next point where there are points."""
-    lo, hi = build.front.mm + width / 2, build.front.mm + build.length.mm - width / 2
-    if hi - lo < width * (build.frames - 1):
-        raise StockError("frames", "so many pairs of uprights do not go side by side; take fewer, or a longer rack")
-    even = [lo + (hi - lo) * i / (build.frames - 1) for i in range(build.frames)]
-    if row is None or row.free_along:
-        return tuple(even)
-    known = [x for x, _, _ in row.spots if lo - width <= x <= hi + width]
-    found = sorted({min(known, key=lambda x: abs(x - at)) for at in even}) if known else []
-    if len(found) < 2:
-        raise StockError("wall/row", f"fewer than two places of “{row.name}” lie along the rack; move it, or choose another row")
-    return tuple(found)
+    return stood_along(row, build.front.mm, build.length.mm, build.frames, width, ("frames", "so many pairs of uprights", "rack"))
 
 
 def _feet(host: Reader, xs: tuple[float, ...], y: float, upright: Properties) -> list[tuple[float, bool]]:
@@ -138,13 +117,6 @@ def layout(build: ShelfRack, host: Reader, catalog: Catalog) -> Layout:
 
 def wall_heights(build: ShelfRack, row: HostRow | None, low: float) -> tuple[float, ...]:
     """Heights of the wall fixings of an upright, highest first."""
-    if row is not None and row.kind not in ("ribs", "studs"):
-        level = row.spots[0][2]
-        if not low < level < build.height.mm:
-            raise StockError("wall/row", f"“{row.name}” lies at {level:.0f} mm and the uprights do not pass it; choose another row")
-        return (level,)
-    top = build.height.mm - build.wall.below.mm
-    if top <= low:
-        raise StockError("wall/below", "the highest wall fixing would lie under the upright's foot; set it higher")
-    n = build.wall.bolts
-    return tuple(top - (top - low - 60.0) * i / max(n - 1, 1) for i in range(n))
+    level = row is not None and row.kind not in ("ribs", "studs")
+    top = build.height.mm if level else build.height.mm - build.wall.below.mm
+    return heights_at(row, low, top, build.wall.bolts, "the uprights")
