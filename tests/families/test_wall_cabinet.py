@@ -160,9 +160,9 @@ def test_an_open_door_stands_in_the_room_where_it_is_drawn(catalog: Catalog, hin
     shut = build.panel(leaf.id)
     assert leaf.mass == shut.mass and sorted(leaf.size) == pytest.approx(sorted(shut.size))
     near, far = sorted((leaf.lo[1] * room, leaf.hi[1] * room))
-    face = shut.lo[1] * room if room > 0 else shut.hi[1] * room
+    face = shut.hi[1] * room if room > 0 else shut.lo[1] * room
     assert near == pytest.approx(face, abs=1e-6) and far == pytest.approx(face + build.doors[0].far, abs=1e-6), (
-        "it stands out square from the face"
+        "it stands out square from its knuckles"
     )
     upright = hinged in ("front", "rear")
     assert (leaf.across == 0) == upright and (leaf.across == 2) != upright, "upright on upright hinges, level on level ones"
@@ -173,6 +173,12 @@ def test_an_open_door_stands_in_the_room_where_it_is_drawn(catalog: Catalog, hin
     plan = next(view for view in frame_views(context, None, {motion.id: 90.0}, {}, {}) if view.name == "plan")
     ys = [point[1] for item in plan.items if getattr(item, "part", "") == leaf.id for point in item.points]  # type: ignore[union-attr]
     assert max(y * room for y in ys) == pytest.approx(far, abs=1e-6)
+
+
+@pytest.mark.parametrize("hinged", ["front", "rear", "top", "bottom"])
+def test_doors_side_by_side_clear_each_other_and_the_box(catalog: Catalog, hinged: str) -> None:
+    own = found(check(job({"hinged": hinged}, kg=0, bays=3), catalog), "c/fit.own")
+    assert own.state == "holds", own.sentence
 
 
 def test_what_stands_in_a_doors_way_is_said(catalog: Catalog) -> None:

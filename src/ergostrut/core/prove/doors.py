@@ -22,6 +22,7 @@ from .deck.field import PLYWOOD, WET
 HAND = 100.0
 """N of a hand that leans on an open door's free edge (common practice, no published source)."""
 HINGES = f"statics of a leaf on hinges, all that pulls along them on one; {ROAD_BASIS}"
+FALLS = "A door that comes off its hinges falls on whoever opens it."
 FLIES = "A door that flies open on the road spills what is behind it, and strikes whoever sits beside it."
 Cases = Sequence[tuple[str, tuple[float, float, float]]]
 
@@ -56,7 +57,7 @@ def _blank(build: Assembly, door: Door, check: str, title: str, *, crash: bool) 
     words = f"{door.label[:1].upper()}{door.label[1:]}, {title}{' in a crash' if crash else ''}"
     name = f"{check}.crash" if crash else check
     return Finding(ident, name, "prove", (door.panel, door.on), words, "", "unknown", unit="N", basis=CRASH_BASIS if crash else HINGES,
-                   caution=CRASH_CAUTION if crash else FLIES)  # fmt: skip
+                   caution=CRASH_CAUTION if crash else FALLS if check == "door.hinges" else FLIES if check == "door.latch" else "")  # fmt: skip
 
 
 def _hinges(context: Context, build: Assembly, door: Door, behind: float, cases: Cases, *, crash: bool) -> Finding:
@@ -98,7 +99,8 @@ def _hinges(context: Context, build: Assembly, door: Door, behind: float, cases:
         )
         opened = w.line("F_1", "max(F, F_o)", "N")
         if opened > force:
-            force, case = opened, "parked, open, a hand leaning on it"
+            force, name = opened, "Parked, open, a hand leaning on it"
+            case = name.lower()
     found = replace(
         _blank(build, door, "door.hinges", "its hinges", crash=crash), sentence=f"{say.force(force)} on one of {n} hinges, {case}.", demand=force,
         limit=door.rating, case=name,

@@ -105,8 +105,9 @@ class Panel:
 
     @property
     def name(self) -> str:
-        """What people call it: the last word of its id where there are many like it, else its role."""
-        return self.id.rsplit("/", 1)[-1].replace(".", " ") if isinstance(self.carries, Shell) else self.role
+        """What people call it: the last word of its id, of a leaf its body's, where there are many like it; else its role."""
+        many = self.id if isinstance(self.carries, Shell) else self.body if isinstance(self.carries, Leaf) else ""
+        return many.rsplit("/", 1)[-1].replace(".", " ") or self.role
 
     @property
     def plate(self) -> Sheet | Sandwich:

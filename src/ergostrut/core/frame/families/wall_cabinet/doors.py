@@ -36,7 +36,7 @@ class Hung:
 
 @dataclass(frozen=True, slots=True)
 class Edge:
-    """Where a leaf hangs: from ``a`` to ``b`` along its hinged edge, ``axis`` it turns about to open, ``far`` mm to its free edge, ``on`` which panel."""
+    """Where a leaf hangs: from ``a`` to ``b`` along its hinged edge, on its outer face, where the knuckles are; ``axis`` it turns about to open, ``far`` mm to its free edge, ``on`` which panel."""
 
     a: Point3
     b: Point3
@@ -46,7 +46,9 @@ class Edge:
 
 
 def _edge(doors: Doors, lo: Point3, hi: Point3, face: tuple[float, float], box: str, bay: int) -> Edge:
-    (x0, _, z0), (x1, _, z1), (y, way) = lo, hi, face
+    (x0, y0, z0), (x1, y1, z1), way = lo, hi, face[1]
+    # a knuckle outside turns the leaf clear of its neighbour and of the face
+    y = y1 if way > 0 else y0
     match doors.hinged:
         case "front":
             return Edge((x0, y, z0), (x0, y, z1), (0.0, 0.0, way), x1 - x0, f"{box}/upright.{bay}")
