@@ -13,9 +13,12 @@ from scipy.spatial.transform import Rotation
 
 from ergostrut.core.cases import Case, live_cases, parked_cases, road_cases, slope_cases
 from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.drawing.frame import frame_views
 from ergostrut.core.edit import Change
+from ergostrut.core.frame.families import FAMILIES
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Design
+from ergostrut.core.job.start import start
 from ergostrut.core.mechanics.shells.section import isotropic
 from ergostrut.core.mechanics.solver.model import FrameModel, LoadCase
 from ergostrut.core.mechanics.solver.solve import Frame, solve_all
@@ -24,8 +27,9 @@ from ergostrut.core.prove.study import study
 from ergostrut.core.report import check, context_of, here, studies_at
 from ergostrut.core.structure.assembly import Assembly
 from ergostrut.core.structure.setting import settings_of
+from ergostrut.core.units import Units
 from ergostrut.demo.sample import load_once, sample_jobs
-from ergostrut.files.catalog_files import shipped_catalog
+from ergostrut.files.catalog_files import shipped_catalog, shipped_templates
 from ergostrut.store.database import Database
 from ergostrut.threads import one_thread
 from ergostrut.web.app import create_app
@@ -102,6 +106,20 @@ def _bodies() -> None:
     print(f"500 bodies against each other: {statistics.median(mine):.0f} ms, {statistics.median(ratios):.1f} of the largest bare grid")
 
 
+def _drawing(catalog: Catalog) -> None:
+    """What an edit waits for, framed, placed, posed and drawn, against the whole report, turn by turn."""
+    host, units = shipped_templates()[0], Units(length="mm", mass="kg")
+    jobs = [(job.design.name, job.design) for job in sample_jobs()]
+    jobs += [(f"{family} as it starts", start(host, family, units, [family])) for family in FAMILIES]
+    print("the drawing after an edit, of the whole report")
+    for name, design in jobs:
+        ratios, drawn = [], []
+        for _ in range(3):
+            drawn.append(measured(lambda design=design: frame_views(context_of(design, catalog), None, {}, {}, {}), 3))
+            ratios.append(drawn[-1] / measured(lambda design=design: check(design, catalog), 1))
+        print(f"  {name:46s}{statistics.median(drawn):8.1f} ms, {statistics.median(ratios):.3f}")
+
+
 def main() -> None:
     """Stages of the sample's report, a slider drag, and grids against PyNite."""
     one_thread()
@@ -127,6 +145,7 @@ def main() -> None:
         with database.writing() as session:
             load_once(session)
         client = create_app(database).test_client()
+        client.get("/api/jobs/1/report", base_url="http://127.0.0.1:5170")
         rows["slider drag, answered by the server"] = measured(
             lambda: client.get(f"/api/jobs/1/frame?at={PULL}={next(spots):.1f}", base_url="http://127.0.0.1:5170")
         )
@@ -134,6 +153,7 @@ def main() -> None:
     print("sample job, median of nine runs")
     for name, span in rows.items():
         print(f"  {name:46s}{span:8.1f} ms{span / whole:8.2f} of the whole")
+    _drawing(catalog)
     _large(catalog, design)
     _panels()
     _bodies()

@@ -24,7 +24,7 @@ def test_parts_are_chosen_by_key(screen: Page) -> None:
     rail.focus()
     page.keyboard.press("Enter")
     expect(page.locator('[data-finding="slide1/rib.wall"].bg-card')).to_have_count(1)
-    expect(rail).to_have_attribute("aria-label", "rail.left, 1.5 x 2.5 x 11ga tube")
+    expect(rail).to_have_attribute("aria-label", "left rail, 1.5 x 2.5 x 11ga tube")
 
 
 def test_enter_and_tab_save_once(screen: Page) -> None:

@@ -14,7 +14,7 @@ def test_prove_follows_a_member_through_case_and_position(screen: Page) -> None:
     expect(working).to_contain_text("AISC 360-16 F7-1")
     expect(page.get_by_text("far from buckling, over 100 times this load")).to_be_visible()
     page.get_by_label("Case").select_option("all cases")
-    page.get_by_role("button", name="rail.left 1.5 x 2.5").click()
+    page.get_by_role("button", name="left rail 1.5 x 2.5").click()
     along = page.get_by_role("region", name="Along the member")
     expect(along.get_by_text("bending, upright", exact=True)).to_be_visible()
     expect(along.get_by_text("N m").first).to_be_visible()

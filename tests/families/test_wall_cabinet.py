@@ -124,6 +124,15 @@ def test_a_catch_takes_half_of_what_leans_on_the_door(report: Report, catalog: C
     assert found(light, "c/door.latch.door.1").demand == pytest.approx(g * m * G / 2)
 
 
+def test_what_is_stacked_on_what_is_behind_a_door_leans_on_it_too(catalog: Catalog) -> None:
+    data = job().model_dump(mode="json")
+    data["carry"]["things"].append({**data["carry"]["things"][0], "id": "more", "name": "more tins", "mass": "9 kg", "height": "60 mm", "on": "thing/tins", "at": {"x": "150 mm", "y": "0 mm"}})  # fmt: skip
+    report = check(read_design(data), catalog)
+    build = report.context.builds[0]
+    m, g = build.panel(build.doors[0].panel).mass, max(case.g[1] for case in _road(report))
+    assert found(report, "c/door.latch.door.1").demand == pytest.approx(g * (m + 12 + 9) * G / 2)
+
+
 @pytest.mark.parametrize(("by", "rating", "state"), [("unsaid", None, "unknown"), ("spring catch", None, "unknown"), ("weight", None, "over"), ("friction", None, "over"),
                                                     ("turn button", "90 kg", "tight"), ("magnet", "40 kg", "holds")])  # fmt: skip
 def test_what_keeps_a_door_shut(catalog: Catalog, by: str, rating: str | None, state: str) -> None:

@@ -3,6 +3,7 @@ import { useEffect, useId, useMemo, useRef, useState } from "react";
 
 import type { View } from "../api/client";
 import { useLit } from "../job/context";
+import { called } from "../job/words";
 import { showForce, showLength, type Units } from "../quantity/format";
 import { shaftOf, SLANT, type Spot, spotsOf } from "./forces";
 import {
@@ -183,7 +184,7 @@ export function Drawing({ view, units, title, selected, onField, onPart, onMove 
                 onPointerDown={part ? grab(part) : undefined}
                 className={`${part && (onPart || onMove) ? "cursor-pointer" : ""} ${part.startsWith("thing/") && onMove ? "touch-none" : ""}`}
                 data-part={part || undefined}
-                {...(reach ? chooser(part, item.title || part.split("/").at(-1) || part) : {})}
+                {...(reach ? chooser(part, item.title || called(part)) : {})}
               >
                 {item.title && <title>{item.title}</title>}
                 {part !== "" && (

@@ -1,5 +1,6 @@
 import type { Schemas } from "../../api/client";
 import { useJob } from "../../job/context";
+import { called } from "../../job/words";
 import { useDiagram } from "../../job/queries";
 import { showNumber, withUnit } from "../../quantity/format";
 import { band, counts, HEIGHT, largest, path, scaleOf, WIDTH } from "./diagram";
@@ -103,7 +104,7 @@ export function Diagrams({ build, position, chosen, member, onMember, members }:
           >
             {members.map((row) => (
               <option key={row.member} value={row.member}>
-                {row.member.split("/").at(-1)}, {row.section}
+                {called(row.member)}, {row.section}
               </option>
             ))}
           </select>

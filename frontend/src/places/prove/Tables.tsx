@@ -1,12 +1,12 @@
 import type { Schemas } from "../../api/client";
 import { useJob } from "../../job/context";
+import { called } from "../../job/words";
 import { showForce, withUnit } from "../../quantity/format";
 import { STATE_TEXT, STATE_WORD } from "../../tape/state";
 import { Tape } from "../../tape/Tape";
 
 type ProveData = Schemas["ProveOut"];
 type State = Schemas["JointOut"]["state"];
-const last = (id: string) => id.split("/").at(-1) ?? id;
 
 /** A row of a table of uses: what it is, words below its name, its tape and number; what it is about is lit while it is over. */
 function UseRow(props: { parts: string[]; name: string; words: string; state: State; use: number | null | undefined }) {
@@ -53,7 +53,7 @@ export function Members({ data, onMember }: { data: ProveData; onMember: (member
                 onFocus={() => light([row.member])}
                 onBlur={() => light([])}
               >
-                <span className="text-chalk underline">{last(row.member)}</span>
+                <span className="text-chalk underline">{called(row.member)}</span>
                 <span className="block text-[13px] text-steel">
                   {row.section}, at {withUnit(row.at, units.length)}
                   {data.case !== row.case && `, ${row.case.toLowerCase()}`}
@@ -88,7 +88,7 @@ export function Joints({ data }: { data: ProveData }) {
             <UseRow
               key={row.rib + row.side}
               parts={[row.rib, row.rail]}
-              name={`${last(row.rib)}, ${row.side}`}
+              name={`${called(row.rib)}, ${row.side}`}
               words={row.text}
               state={row.state}
               use={row.use}

@@ -150,7 +150,7 @@ def _decks(build: Assembly) -> Iterator[Fastener]:
         for member in (build.member(name) for name in panel.laid.on):
             heads = _along(panel, member)
             if heads:
-                yield Fastener(f"{panel.id}/{member.name}", f"screws of the {panel.role} into {member.name}", "screw", (panel.id, member.id), heads, min(2, len(heads)))  # fmt: skip
+                yield Fastener(f"{panel.id}/{member.key}", f"screws of the {panel.role} into {member.name}", "screw", (panel.id, member.id), heads, min(2, len(heads)))  # fmt: skip
 
 
 def _along(panel: Panel, member: Member) -> tuple[tuple[Head, ...], ...]:
@@ -236,7 +236,7 @@ def _hinges(build: Assembly) -> Iterator[Fastener]:
             a, x = np.array(member.a), np.array(member.axes[0])
             at = a + float((np.array(pivot.at) - a) @ x) * x
             ways = tuple((_head(at + n * _half(member, n), n),) for n in _sides(member))
-            yield Fastener(f"{pivot.id}/{member.name}", f"screws of {pivot.label} on {member.name}", "screw", (member.id,), ways)
+            yield Fastener(f"{pivot.id}/{member.key}", f"screws of {pivot.label} on {member.name}", "screw", (member.id,), ways)
 
 
 def _bounds(build: Assembly, part: str) -> tuple[Point3, Point3]:

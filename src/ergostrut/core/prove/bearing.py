@@ -158,7 +158,7 @@ def _opening(study: Study) -> Iterator[Finding]:
     contact = (tight if tight[0] < 0 else loose)[1]
     w = Working()
     w.given("o", slots[contact.source].opening, "mm", f"opening of {contact.source}")
-    w.given("t", study.assembly.member(contact.member).shape.width, "mm", contact.member.rsplit("/", 1)[-1])
+    w.given("t", study.assembly.member(contact.member).shape.width, "mm", study.assembly.member(contact.member).name)
     play = w.line("p", "o - t", "mm")
     state: State = "over" if play < 0 else "tight" if play > RATTLES else "holds"
     text = (

@@ -34,7 +34,7 @@ def check_doors(context: Context, build: Assembly) -> Iterator[Finding]:
     road = [(case.name, case.g) for case in road_cases(loads)] if driven else [("Parked", (0.0, 0.0, -1.0))]
     crash = [(case.name, case.g) for case in crash_cases(loads)] if driven else []
     for door in build.doors:
-        behind = sum(item.mass for item in context.plan.placed if item.surface.id in door.behind)
+        behind = sum(item.mass for item in context.plan.stacked_on(door.behind))
         yield _hinges(context, build, door, behind, road, crash=False)
         yield _latch(context, build, door, behind, road, crash=False)
         yield _leaf(context, build, door, behind, road)
@@ -73,7 +73,7 @@ def _hinges(context: Context, build: Assembly, door: Door, behind: float, cases:
     name, vector = max(cases, key=lambda row: on_one(np.array(row[1])))
     g, w = np.array(vector), Working()
     w.given("m", kg, "kg", f"{door.label}, {build.panel(door.panel).sheet.label}")
-    w.given("m_b", behind, "kg", "leans on it from behind")
+    w.given("m_b", behind, "kg", "leans on it from behind, fastened or not")
     w.line("V", "a_v * m * 9.80665", "N", f"along the hinges, all of it on one, {name}", a_v=abs(float(g @ along)))
     w.line(
         "H",
@@ -129,7 +129,7 @@ def _latch(context: Context, build: Assembly, door: Door, behind: float, cases: 
     name, vector = max(cases, key=lambda row: float(np.array(row[1]) @ out))
     g = max(float(np.array(vector) @ out), 0.0)
     w.given("m", kg, "kg", f"{door.label}, {build.panel(door.panel).sheet.label}")
-    w.given("m_b", behind, "kg", "leans on it from behind")
+    w.given("m_b", behind, "kg", "leans on it from behind, fastened or not")
     need = w.line("F", "a * (m + m_b) * 9.80665 / 2", "N", f"at its free edge, {name}; the hinges take the other half", a=g)
     found = _blank(build, door, "door.latch", "what keeps it shut", crash=crash)
     found = replace(

@@ -143,7 +143,7 @@ def _post(study: Study, joint: Joint) -> _Place | None:
     push = np.maximum(-forces.N[:, columns][:, 0 if joint.end == "a" else -1], 0.0)
     return _Place(
         "post",
-        post.name.replace(".", " "),
+        post.name,
         member,
         post.shape.width,
         min(post.shape.depth, member.shape.width),

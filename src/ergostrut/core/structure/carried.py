@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 from ..document.load import Thing
@@ -36,6 +37,18 @@ class CarryPlan:
     """Things whose surface does not exist."""
     no_room: tuple[Thing, ...]
     """Things that found no free place on their surface."""
+
+    def stacked_on(self, surfaces: Iterable[str]) -> tuple[Placed, ...]:
+        """What stands on some surfaces, and what stands on that."""
+        known, found = set(surfaces), list[Placed]()
+        rest = list(self.placed)
+        while True:
+            more = [item for item in rest if item.surface.id in known]
+            if not more:
+                return tuple(found)
+            found += more
+            known |= {f"thing/{item.thing.id}" for item in more}
+            rest = [item for item in rest if item not in more]
 
     def on(self, body: str) -> tuple[Placed, ...]:
         return tuple(item for item in self.placed if item.surface.body == body)

@@ -31,6 +31,17 @@ def _unit(a: Point3) -> Point3:
     return a[0] / length, a[1] / length, a[2] / length
 
 
+SIDES = frozenset({"left", "right", "front", "rear"})
+
+
+def called(key: str) -> str:
+    """The last part of an id in words: a side after its number, or before what has none."""
+    *words, last = key.split(".")
+    if last not in SIDES or not words:
+        return " ".join([*words, last])
+    return f"{' '.join(words)}, {last}" if words[-1].isdigit() else f"{last} {' '.join(words)}"
+
+
 Use = Literal["rail", "deck", "sleeping", "brace", "leg", "base", "wall"]
 """What a part is for, which limits hang on."""
 
@@ -105,9 +116,14 @@ class Member:
         return x, y, z
 
     @property
-    def name(self) -> str:
-        """The last word of its id: what people call it."""
+    def key(self) -> str:
+        """The last part of its id."""
         return self.id.rsplit("/", 1)[-1]
+
+    @property
+    def name(self) -> str:
+        """What people call it: leg 4, right; left rail; bearer 3."""
+        return called(self.key)
 
 
 @dataclass(frozen=True, slots=True)

@@ -63,7 +63,7 @@ def check_joints(study: Study) -> Iterator[Finding]:
         return
     end = worst[1].one(worst[2])
     verdict = way.check(end, spec)
-    name = end.rib.id.rsplit("/", 1)[-1]
+    name = end.rib.name
     state = at_most(verdict.use, 1.0)[1] if verdict.use is not None else "unknown"
     finding = Finding(
         f"{study.assembly.id}/{spec.key}.joint",

@@ -31,7 +31,7 @@ def joints_of(members: list[Member]) -> tuple[Joint, ...]:
             ident = f"{member.id}/{side}"
             found.append(Joint(ident, rails[side].id, member.id, end, "face" if lies else "axis", holds=not lies))  # type: ignore[arg-type]
     for brace, rib in itertools.product(braces, ribs):
-        found.append(Joint(f"{brace.id}/{rib.name}", rib.id, brace.id, "crosses", "face", holds=False))
+        found.append(Joint(f"{brace.id}/{rib.key}", rib.id, brace.id, "crosses", "face", holds=False))
     return tuple(found)
 
 

@@ -52,7 +52,7 @@ def _bearing(build: FixedPlatform, place: Layout, bearers: list[Member], seats: 
     well = build.well_rating.kg * G if build.well_rating else None
     found = []
     for bearer, seat in zip(bearers, seats, strict=True):
-        number = bearer.name.split(".")[1]
+        number = bearer.key.split(".")[1]
         for name, at in _places(build, place, bearer, seat):
             ident, words = f"{bearer.id}/{name}", f"{WORDS[seat.bears]} {name}, {bearer.name}"
             lies = {"slot": place.on_ledge, "well": place.on_well if place.well is not None else None}.get(seat.bears)
@@ -79,11 +79,11 @@ def _bearing(build: FixedPlatform, place: Layout, bearers: list[Member], seats: 
 def _standing(build: FixedPlatform, bearers: list[Member], uprights: list[Member]) -> tuple[tuple[Contact, ...], tuple[Joint, ...]]:
     """Feet of legs and props on the floor, and how their tops meet the bearers."""
     contacts, joints = [], []
-    by_number = {bearer.name.split(".")[1]: bearer for bearer in bearers}
+    by_number = {bearer.key.split(".")[1]: bearer for bearer in bearers}
     for upright in uprights:
-        bearer = by_number[upright.name.split(".")[1]]
+        bearer = by_number[upright.key.split(".")[1]]
         short = (build.props.gap.mm if build.props else 0.0) if upright.role == "prop" else build.legs.gap.mm
-        words = upright.name.replace(".", " ")
+        words = upright.name
         contacts.append(Contact(f"{upright.id}/foot", f"foot of {words}", "floor", upright.id, upright.a, gap=max(short, LEAST)))
         joints.append(Joint(f"{upright.id}/top", bearer.id, upright.id, "b", holds=False, hinge=upright.role == "prop"))
     return tuple(contacts), tuple(joints)
