@@ -8,6 +8,7 @@ from typing import Any
 import numpy as np
 import pytest
 
+from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
 from ergostrut.core.drawing.frame import frame_views
@@ -228,6 +229,16 @@ def test_every_part_has_a_verdict_and_its_making(report: Report, catalog: Catalo
     doorless = check(job(None), catalog)
     assert not any(f.check.startswith("door") for f in doorless.findings) and not doorless.context.builds[0].motions
     assert any(piece.role == "door" for piece in report.cut.pieces) and not any(piece.role == "door" for piece in doorless.cut.pieces)
+
+
+@pytest.mark.parametrize(
+    ("field", "more"),
+    [("doors/sheet", {"doors": {"sheet": "board.1x4.spf"}}), ("panel", {"panel": "board.1x4.spf"}), ("back", {"back": "board.1x4.spf"})],
+)
+def test_boards_make_no_cabinet_and_no_door(catalog: Catalog, field: str, more: dict[str, Any]) -> None:
+    with pytest.raises(StockError, match="boards do not make") as caught:
+        context_of(job(**more), catalog)
+    assert caught.value.field.endswith(field)
 
 
 def test_a_hung_box_racks_by_its_own_height(report: Report) -> None:

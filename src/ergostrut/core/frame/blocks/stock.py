@@ -45,6 +45,18 @@ def sheet_of(catalog: Catalog, field: str, name: str) -> Sheet | Sandwich | Plan
         raise UnknownStockError(field, name, "sheet", catalog.sheets) from None
 
 
+def solid_of(catalog: Catalog, field: str, name: str, what: str, instead: str = "a sheet or a sandwich panel") -> Sheet | Sandwich:
+    """A sheet or a sandwich panel of the catalogue, for ``what`` boards do not make.
+
+    Raises:
+        StockError: it holds no such sheet, or it is boards.
+    """
+    found = sheet_of(catalog, field, name)
+    if isinstance(found, Planks):
+        raise StockError(field, f"boards do not make {what}; choose {instead}")
+    return found
+
+
 def framed_section(catalog: Catalog, system_id: SystemId, field: str, name: str, what: str) -> Section:
     """A section that is framed with, checked against the framing system; ``what`` is built of it.
 

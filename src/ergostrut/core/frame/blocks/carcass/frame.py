@@ -6,7 +6,7 @@ import math
 from dataclasses import replace
 
 from ....catalog.errors import StockError
-from ....catalog.model import Catalog, Planks, Sandwich, Sheet
+from ....catalog.model import Catalog, Sheet
 from ....constants import G
 from ....structure.assembly import Assembly, Tag
 from ....structure.holds import Contact, Pad
@@ -14,7 +14,7 @@ from ....structure.host import WIDTH_HIGH, WIDTH_LOW, Reader
 from ....structure.panel import Axis, EdgeWay, Edging, Panel, Shell, between, leaning
 from ....structure.parts import Item, Point3, Surface
 from ..joining import Joints, joint_spec
-from ..stock import bought, sheet_of
+from ..stock import bought, solid_of
 from .hatches import lids
 from .openings import cut_out
 from .params import Carcass
@@ -25,13 +25,6 @@ BESIDE = 10.0
 """mm between a box and the side it stands at (common practice, no published source)."""
 DOWN: Point3 = (0.0, 0.0, -1.0)
 Vec = tuple[float, float, float]
-
-
-def _sheet(catalog: Catalog, field: str, name: str) -> Sheet | Sandwich:
-    found = sheet_of(catalog, field, name)
-    if isinstance(found, Planks):
-        raise StockError(field, "boards do not make a box; choose a sheet or a sandwich panel")
-    return found
 
 
 def _edging(build: Carcass, catalog: Catalog, way: EdgeWay) -> Edging:
@@ -48,7 +41,7 @@ def _panels(build: Carcass, catalog: Catalog, beside: float | None) -> tuple[Pan
     off = build.off_centre.mm or max((beside or 0.0) - build.width.mm / 2 - BESIDE, 0.0)
     middle = {"middle": 0.0, "left": -off, "right": off}[build.side]
     y0, y1, z1 = middle - build.width.mm / 2, middle + build.width.mm / 2, build.height.mm
-    sheet = _sheet(catalog, "sheet", build.sheet)
+    sheet = solid_of(catalog, "sheet", build.sheet, "a box")
     t = sheet.t
     if z1 < 3 * t or min(build.length.mm, build.width.mm) < 3 * t:
         raise StockError("height", "the sheet is too thick for so small a box; choose a thinner one")
@@ -62,7 +55,7 @@ def _panels(build: Carcass, catalog: Catalog, beside: float | None) -> tuple[Pan
     rear = build.opens == "rear"
     lo, hi = (y0, y1) if rear else (x0, x1)
     far_lo, far_hi = (x0, x1) if rear else (y0, y1)
-    back = _sheet(catalog, "back", build.back) if build.back is not None else None
+    back = solid_of(catalog, "back", build.back, "a box") if build.back is not None else None
     at_front = rear or build.opens == "right"
     lean = build.lean.mm
     thick = back.t * math.hypot(1.0, lean / z1) if back is not None else 0.0

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from ....catalog.errors import StockError
-from ....catalog.model import Catalog, Planks, Sandwich, Sheet
+from ....catalog.model import Catalog, Sandwich, Sheet
 from ....constants import G
 from ....structure.assembly import Assembly, Tag
 from ....structure.catch import CatchPin
@@ -15,7 +15,7 @@ from ....structure.panel import Axis, Boxed, Panel, between, pierced
 from ....structure.parts import Item, Point3, Surface
 from ....structure.runners import Keeper, Runner
 from ...blocks.carcass.frame import frame as carcass
-from ...blocks.stock import bought, sheet_of
+from ...blocks.stock import bought, solid_of
 from .framed import framed, with_rails
 from .geometry import BEHIND, BESIDE, Cell, cells, room_of
 from .params import DrawerSystem
@@ -33,13 +33,6 @@ class Drawer:
     items: tuple[Item, ...]
 
 
-def _sheet(catalog: Catalog, field: str, name: str) -> Sheet | Sandwich:
-    found = sheet_of(catalog, field, name)
-    if isinstance(found, Planks):
-        raise StockError(field, "boards do not make a drawer; choose a sheet")
-    return found
-
-
 def _box(ident: str, role: str, body: str, sheet: Sheet | Sandwich, lo: Point3, hi: Point3) -> Panel:
     """An upright or level panel between two corners, its face grain along its longest side."""
     axes: tuple[Axis, ...] = (0, 1, 2)
@@ -49,7 +42,10 @@ def _box(ident: str, role: str, body: str, sheet: Sheet | Sandwich, lo: Point3, 
 
 def _drawer(build: DrawerSystem, cell: Cell, across: int, catalog: Catalog) -> Drawer:
     body = f"{build.id}/{cell.key}"
-    sheet, floor = _sheet(catalog, "box/sheet", build.box.sheet), _sheet(catalog, "box/floor", build.box.floor)
+    sheet, floor = (
+        solid_of(catalog, "box/sheet", build.box.sheet, "a drawer", "a sheet"),
+        solid_of(catalog, "box/floor", build.box.floor, "a drawer", "a sheet"),
+    )
     along = 1 - across
     out = 1.0 if cell.near > cell.far else -1.0
     beside = build.slide.beside.mm if build.slide.beside is not None else BESIDE[build.slide.kind]

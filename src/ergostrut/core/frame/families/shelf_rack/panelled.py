@@ -7,7 +7,7 @@ import math
 from dataclasses import dataclass, replace
 
 from ....catalog.errors import StockError
-from ....catalog.model import Catalog, Planks, Sandwich, Sheet
+from ....catalog.model import Catalog
 from ....constants import G
 from ....structure.assembly import Assembly, Tag
 from ....structure.holds import Contact
@@ -16,12 +16,13 @@ from ....structure.panel import Axis, Panel, Shell, between, pierced
 from ....structure.parts import Item, Point3, Surface
 from ...blocks.edges import edging
 from ...blocks.joining import Joints, joint_spec
-from ...blocks.stock import bought, sheet_of
+from ...blocks.stock import bought, solid_of
 from .geometry import inner_wall, places, row_of, wall_heights
 from .params import ShelfRack
 from .trodden import trodden
 
 LEAST = 1e-6
+RATHER = "a sheet or a sandwich panel, or a rack with posts"
 BRACKET = 60.0
 """mm off the wall at which a wall fixing's bracket holds an upright (common practice, no published source)."""
 OFF_WELL = 5.0
@@ -59,13 +60,6 @@ class Walls:
         return self.well is not None and self.well.start - self.t / 2 < x < self.well.end + self.t / 2
 
 
-def _solid(catalog: Catalog, field: str, name: str) -> Sheet | Sandwich:
-    found = sheet_of(catalog, field, name)
-    if isinstance(found, Planks):
-        raise StockError(field, "boards do not make a box; choose a sheet or a sandwich panel, or a rack with posts")
-    return found
-
-
 def _well(build: ShelfRack, host: Reader, rear: float) -> Well | None:
     dims = host.host.dims
     if WELL_HEIGHT not in dims or (dims[WELL_HEIGHT].optional and dims[WELL_HEIGHT].mm is None):
@@ -95,8 +89,8 @@ def _notch(place: Walls, x: float) -> tuple[tuple[Point3, Point3], ...]:
 
 def _panels(build: ShelfRack, place: Walls, catalog: Catalog) -> tuple[Panel, ...]:
     body, half, high = f"{build.id}/box", place.t / 2, build.height.mm
-    upright, shelf = _solid(catalog, "panel", build.panel), _solid(catalog, "deck", build.deck)
-    back = _solid(catalog, "back", build.back) if build.back is not None else None
+    upright, shelf = solid_of(catalog, "panel", build.panel, "a box", RATHER), solid_of(catalog, "deck", build.deck, "a box", RATHER)
+    back = solid_of(catalog, "back", build.back, "a box", RATHER) if build.back is not None else None
     inner = place.rear - place.sign * (back.t if back is not None else 0.0)
     y0, y1 = place.span(inner)
     groove = build.edges.groove.mm if build.edges.way == "dado" else 0.0
@@ -240,7 +234,7 @@ def panelled(build: ShelfRack, host: Reader, catalog: Catalog) -> Assembly:
     Raises:
         StockError: a sheet that the catalogue does not hold, a row the host has not, or sizes that cannot be built.
     """
-    sheet = _solid(catalog, "panel", build.panel)
+    sheet = solid_of(catalog, "panel", build.panel, "a box", RATHER)
     place = _walls(build, host, sheet.t)
     panels = _panels(build, place, catalog)
     lo, hi = place.span()

@@ -13,7 +13,7 @@ from ....structure.holds import SCENES, Motion, Position
 from ....structure.hung import Door
 from ....structure.panel import Leaf, Panel, between
 from ....structure.parts import Item, Point3
-from ...blocks.stock import bought, sheet_of
+from ...blocks.stock import bought, solid_of
 from .params import Doors, WallCabinet
 
 GAP = 2.0
@@ -71,12 +71,13 @@ def hung(build: WallCabinet, xs: tuple[float, ...], z: tuple[float, float], face
     """A leaf before every bay between the uprights at ``xs``, from ``z`` to z, on the ``face``: its y, and which way the room is.
 
     Raises:
-        StockError: a sheet that the catalogue does not hold.
+        StockError: a sheet that the catalogue does not hold, or boards.
     """
     doors = build.doors
     if doors is None:
         return Hung()
-    sheet, half, box = sheet_of(catalog, "doors/sheet", doors.sheet), sheet_of(catalog, "panel", build.panel).t / 2, f"{build.id}/box"
+    sheet, box = solid_of(catalog, "doors/sheet", doors.sheet, "a door"), f"{build.id}/box"
+    half = solid_of(catalog, "panel", build.panel, "a cabinet").t / 2
     panels, motions, found, items = list[Panel](), list[Motion](), list[Door](), list[Item]()
     last = len(xs) - 1
     for bay, (p, q) in enumerate(itertools.pairwise(xs), 1):

@@ -7,7 +7,7 @@ import math
 from dataclasses import dataclass, replace
 
 from ....catalog.errors import StockError
-from ....catalog.model import Catalog, Planks, Sandwich, Sheet
+from ....catalog.model import Catalog, Sandwich, Sheet
 from ....constants import G
 from ....structure.assembly import Assembly, Tag
 from ....structure.holds import Contact
@@ -17,7 +17,7 @@ from ....structure.parts import Item, Surface
 from ...blocks.at_wall import half_between, heights_at, row_at, sign_of, stood_along
 from ...blocks.edges import edging
 from ...blocks.joining import Joints, joint_spec
-from ...blocks.stock import bought, sheet_of
+from ...blocks.stock import bought, solid_of
 from .doors import Hung, hung
 from .params import WallCabinet
 
@@ -51,13 +51,6 @@ class Place:
         return a, b
 
 
-def _solid(catalog: Catalog, field: str, name: str) -> Sheet | Sandwich:
-    found = sheet_of(catalog, field, name)
-    if isinstance(found, Planks):
-        raise StockError(field, "boards do not make a cabinet; choose a sheet or a sandwich panel")
-    return found
-
-
 def _place(build: WallCabinet, host: Reader, sheet: Sheet | Sandwich, back: float) -> Place:
     sign, low, high, t = sign_of(build.side), build.low.mm, build.low.mm + build.height.mm, sheet.t
     rear = sign * half_between(host, low, high)
@@ -72,7 +65,7 @@ def _place(build: WallCabinet, host: Reader, sheet: Sheet | Sandwich, back: floa
 
 def _panels(build: WallCabinet, place: Place, catalog: Catalog) -> tuple[Panel, ...]:
     body, half, high = f"{build.id}/box", place.t / 2, place.tops[-1]
-    sheet, (y0, y1) = _solid(catalog, "panel", build.panel), place.span
+    sheet, (y0, y1) = solid_of(catalog, "panel", build.panel, "a cabinet"), place.span
     groove = build.edges.groove.mm if build.edges.way == "dado" else 0.0
     along: Axis = 0 if build.grain == "along" else 1
     found, last = list[Panel](), len(place.xs)
@@ -88,7 +81,7 @@ def _panels(build: WallCabinet, place: Place, catalog: Catalog) -> tuple[Panel, 
             name = f"{role}.{b}" if role != "shelf" else f"shelf.{n}.{b}"
             found.append(between(f"{body}/{name}", role, body, sheet, lo, hi, along, Shell(), "deck", "S", trodden=False))
     if build.back is not None:
-        back = _solid(catalog, "back", build.back)
+        back = solid_of(catalog, "back", build.back, "a cabinet")
         # a thin back takes no groove: it is glued, its screws clamp
         own = edging(build.edges.model_copy(update={"way": "glue"}), back, catalog, "edges")
         y2, y3 = sorted((place.rear, place.rear - place.sign * back.t))
@@ -152,8 +145,8 @@ def frame(build: WallCabinet, host: Reader, catalog: Catalog) -> Assembly:
     Raises:
         StockError: a sheet that the catalogue does not hold, a row the host has not, or sizes that cannot be built.
     """
-    sheet = _solid(catalog, "panel", build.panel)
-    place = _place(build, host, sheet, _solid(catalog, "back", build.back).t if build.back is not None else 0.0)
+    sheet = solid_of(catalog, "panel", build.panel, "a cabinet")
+    place = _place(build, host, sheet, solid_of(catalog, "back", build.back, "a cabinet").t if build.back is not None else 0.0)
     panels, fixings, surfaces = _panels(build, place, catalog), _fixings(build, place), _surfaces(build, place)
     doors = hung(build, place.xs, (place.low, place.tops[-1]), (place.face, -place.sign), catalog) if build.doors is not None else Hung()
     lo, hi = place.span
