@@ -12,7 +12,7 @@ ROOT = Path(__file__).parents[2]
 DOCUMENTS = sorted([ROOT / "README.md", *(ROOT / "docs").rglob("*.md"), *(ROOT / "src" / "ergostrut").rglob("README.md")])
 PATH = re.compile(r"`((?:[\w.-]+/)+[\w.-]*)`")
 LINK = re.compile(r"\]\((?!http)([^)#]+)\)")
-LINES = 100
+LINES = 90
 
 
 @functools.cache
