@@ -13,8 +13,8 @@ from scipy.spatial.transform import Rotation
 
 from ergostrut.core.cases import Case, live_cases, parked_cases, road_cases, slope_cases
 from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.changes import Change
 from ergostrut.core.drawing.frame import frame_views
-from ergostrut.core.edit import Change
 from ergostrut.core.frame.families import FAMILIES
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Design
@@ -23,7 +23,7 @@ from ergostrut.core.mechanics.shells.section import isotropic
 from ergostrut.core.mechanics.solver.model import FrameModel, LoadCase
 from ergostrut.core.mechanics.solver.solve import Frame, solve_all
 from ergostrut.core.mechanics.space.boxes import Boxes, among
-from ergostrut.core.prove.study import study
+from ergostrut.core.prove.model.study import study
 from ergostrut.core.report import check, context_of, here, studies_at
 from ergostrut.core.structure.assembly import Assembly
 from ergostrut.core.structure.setting import settings_of

@@ -10,11 +10,11 @@ import pytest
 from hypothesis import settings
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.edit import Change
+from ergostrut.core.changes import Change
 from ergostrut.core.finding import Finding
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Design, Job, read_job
-from ergostrut.core.prove.study import Study
+from ergostrut.core.prove.model.study import Study
 from ergostrut.core.report import Report, check
 from ergostrut.demo.sample import sample_jobs
 from ergostrut.files.catalog_files import shipped_catalog

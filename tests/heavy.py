@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ergostrut.core.edit import Change
+from ergostrut.core.changes import Change
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Design
 

@@ -11,7 +11,7 @@ import pytest
 from pypdf import PdfReader
 
 from ergostrut.cli import main
-from ergostrut.core.edit import Change
+from ergostrut.core.changes import Change
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job, read_job, write_job
 from ergostrut.core.report import Report

@@ -9,7 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from ergostrut.core.catalog.errors import StockError
-from ergostrut.core.edit import Change
+from ergostrut.core.changes import Change
 from ergostrut.core.finding import STATES
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import read_job, write_job

@@ -10,8 +10,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.changes import Change
 from ergostrut.core.cut.parts import pieces
-from ergostrut.core.edit import Change
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Design, Job
 from ergostrut.core.problem import InputError

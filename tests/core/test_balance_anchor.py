@@ -13,7 +13,7 @@ from ergostrut.core.anchor.body import Bolt, share, supports
 from ergostrut.core.anchor.bolts import bolt_use, capacity
 from ergostrut.core.balance.ledger import ledger, loads_of
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.edit import Change
+from ergostrut.core.changes import Change
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job
 from ergostrut.core.report import Report, check

@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.fit.bodies import bodies, near
+from ergostrut.core.fit.space.bodies import bodies, near
 from ergostrut.core.job.document import read_design
 from ergostrut.core.mechanics.space.boxes import nearest
 from ergostrut.core.report import Report, check

@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.fit.way_in import check_way_in
+from ergostrut.core.fit.ways.way_in import check_way_in
 from ergostrut.core.job.document import read_design
 from ergostrut.core.mechanics.space import passage
 from ergostrut.core.problem import InputError

@@ -18,7 +18,7 @@ from ergostrut.core.drawing.boxes import box_views
 from ergostrut.core.drawing.frame import frame_views
 from ergostrut.core.drawing.solid import scene
 from ergostrut.core.finding import Finding
-from ergostrut.core.fit.bodies import bodies
+from ergostrut.core.fit.space.bodies import bodies
 from ergostrut.core.mechanics.solver.linked import link_forces
 from ergostrut.core.problem import InputError
 from ergostrut.core.prove.boxes import refine

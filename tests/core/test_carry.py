@@ -11,8 +11,8 @@ from hypothesis import strategies as st
 
 from ergostrut.core.carry.place import arrange
 from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.changes import Change
 from ergostrut.core.document.load import LoadOut
-from ergostrut.core.edit import Change
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job
 from ergostrut.core.report import Report, check

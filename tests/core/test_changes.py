@@ -8,7 +8,7 @@ import pytest
 
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.finding import Finding
-from ergostrut.core.fit.changes import check_changes, in_order, moves
+from ergostrut.core.fit.ways.changes import check_changes, in_order, moves
 from ergostrut.core.job.document import read_design
 from ergostrut.core.mechanics.lifting import recommended
 from ergostrut.core.report import check, context_of

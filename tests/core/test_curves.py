@@ -6,7 +6,7 @@ import numpy as np
 from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
-from ergostrut.core.mechanics.solver.along import along, curves, lines, sample
+from ergostrut.core.mechanics.solver.member_forces import along, curves, lines, sample
 from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, Point, Spread
 from ergostrut.core.mechanics.solver.refine import refine
 from ergostrut.core.mechanics.solver.solve import Frame, solve_all

@@ -13,10 +13,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.changes import Change
 from ergostrut.core.cut.bars import plan_bars
 from ergostrut.core.cut.search import search
 from ergostrut.core.cut.trap import Trap, lost, trap
-from ergostrut.core.edit import Change
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job
 from ergostrut.core.report import Report, check

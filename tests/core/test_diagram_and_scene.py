@@ -6,12 +6,12 @@ import numpy as np
 import pytest
 
 from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.changes import Change
 from ergostrut.core.drawing.solid import scene
-from ergostrut.core.edit import Change
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job
-from ergostrut.core.prove.diagram import ACTIONS, diagram
-from ergostrut.core.prove.study import Study
+from ergostrut.core.prove.members.diagram import ACTIONS, diagram
+from ergostrut.core.prove.model.study import Study
 from ergostrut.core.report import Report, check
 from tests.conftest import PULL, by_id
 

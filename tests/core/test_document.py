@@ -9,7 +9,7 @@ from typing import Any
 import jsonschema
 import pytest
 
-from ergostrut.core.edit import Change
+from ergostrut.core.changes import Change
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job, job_schema, read_design, read_job, write_job
 from ergostrut.core.problem import InputError

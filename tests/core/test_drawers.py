@@ -10,12 +10,12 @@ import pytest
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
 from ergostrut.core.finding import Finding
-from ergostrut.core.fit.bodies import bodies
+from ergostrut.core.fit.space.bodies import bodies
 from ergostrut.core.job.document import read_design
 from ergostrut.core.problem import InputError
 from ergostrut.core.prove.boxes.model import solved
-from ergostrut.core.prove.drawn import loaded
-from ergostrut.core.prove.runners import check_runners
+from ergostrut.core.prove.drawers.check import check_runners
+from ergostrut.core.prove.drawers.pulled import loaded
 from ergostrut.core.report import Report, check, context_of
 from ergostrut.core.structure.context import Context
 

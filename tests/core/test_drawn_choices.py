@@ -9,15 +9,15 @@ import numpy as np
 import pytest
 
 from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.changes import Change
 from ergostrut.core.drawing.frame import frame_views
 from ergostrut.core.drawing.proof import JointMark, proof_views
 from ergostrut.core.drawing.solid import scene
-from ergostrut.core.edit import Change
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job
 from ergostrut.core.primitives import DimensionLine, Path
-from ergostrut.core.prove.diagram import diagram
 from ergostrut.core.prove.joints.check import joint_rows
+from ergostrut.core.prove.members.diagram import diagram
 from ergostrut.core.report import Report, check
 
 BRACE = "slide1/tray/own.x"

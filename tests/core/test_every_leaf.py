@@ -13,7 +13,7 @@ from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.document.load import Thing
 from ergostrut.core.frame.families.bed_slide.params import OwnMember, TipLeg
 from ergostrut.core.job.document import Design, Job, read_job, write_job
-from ergostrut.core.plain import MOST, check_plain, read_json
+from ergostrut.core.json_limits import MOST, check_plain, read_json
 from ergostrut.core.problem import InputError
 from ergostrut.core.proof import Keep, Proof
 from ergostrut.core.report import Report, check

@@ -7,8 +7,8 @@ from typing import Any
 import pytest
 
 from ergostrut.core.carry.eyes import check_eyes
-from ergostrut.core.carry.held import check_held
 from ergostrut.core.carry.in_crash import check_things_in_crash
+from ergostrut.core.carry.retention import check_held
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
 from ergostrut.core.finding import Finding

@@ -94,7 +94,7 @@ def test_lag_and_pocket_add_pull_to_shear(sample: Job, catalog: Catalog) -> None
 
 def test_wet_screws_keep_seven_tenths(sample: Job, catalog: Catalog) -> None:
     """NDS 2018 table 11.3.3: C_M 0.7 for screws in wood that stays wet."""
-    from ergostrut.core.edit import Change
+    from ergostrut.core.changes import Change
     from ergostrut.core.job.change import apply
 
     for fastener in ("usual", "lag screw"):

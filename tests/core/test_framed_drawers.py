@@ -10,7 +10,7 @@ from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
 from ergostrut.core.proof import setting_findings
-from ergostrut.core.prove.study import study
+from ergostrut.core.prove.model.study import study
 from ergostrut.core.structure.posed import poses_of
 from ergostrut.core.structure.setting import settings_of
 

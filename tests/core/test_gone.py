@@ -10,11 +10,11 @@ import pytest
 from ergostrut.core.anchor import checks as anchored
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.job.document import Design
-from ergostrut.core.prove import gone
+from ergostrut.core.prove import support_lost
 from ergostrut.core.prove.boxes import check as boxes
 from ergostrut.core.prove.hung import ways
-from ergostrut.core.prove.members import uses
-from ergostrut.core.prove.study import study
+from ergostrut.core.prove.members.strength import uses
+from ergostrut.core.prove.model.study import study
 from ergostrut.core.report import check, context_of
 from ergostrut.core.structure.setting import settings_of
 from ergostrut.demo.sample import sample_jobs
@@ -24,7 +24,7 @@ from tests.core.test_platform import SPREAD, platform, value
 
 def test_a_third_more_is_accepted_with_one_gone_wherever_that_is_asked() -> None:
     """Common practice, no published source."""
-    assert [gone.GONE, ways.MOUNT_GONE.accept, ways.FOOT_AWAY.accept, boxes.GONE, anchored.GONE_LIMIT] == [1.33] * 5
+    assert [support_lost.GONE, ways.MOUNT_GONE.accept, ways.FOOT_AWAY.accept, boxes.GONE, anchored.GONE_LIMIT] == [1.33] * 5
     assert ways.STRAP_GONE.accept == 1.0, "people count twice then"
 
 

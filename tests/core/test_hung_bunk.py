@@ -15,7 +15,7 @@ from ergostrut.core.finding import Finding
 from ergostrut.core.job.document import Design
 from ergostrut.core.prove.hung.mounts import held_by, mount_forces
 from ergostrut.core.prove.hung.pivots import pin_force
-from ergostrut.core.prove.study import Study
+from ergostrut.core.prove.model.study import Study
 from ergostrut.core.structure.hung import Mount
 
 from .vans import bunk, found, job, posed, van
@@ -124,7 +124,7 @@ def test_two_straps_leave_too_little_when_one_is_gone(catalog: Catalog) -> None:
 def test_a_hinge_is_pulled_up_when_an_end_strap_is_gone_and_somebody_sits_at_that_end(catalog: Catalog) -> None:
     from dataclasses import replace
 
-    from ergostrut.core.prove.study import study
+    from ergostrut.core.prove.model.study import study
 
     held = posed(job(bunk(hinges={"count": 4})), catalog, "down")
     left = study(held.context, replace(held.assembly, straps=held.assembly.straps[:-1]), held.setting)
@@ -226,7 +226,7 @@ def test_a_finding_about_what_hangs_has_its_working(catalog: Catalog) -> None:
 
 def test_half_way_up_it_is_on_its_way_not_over(catalog: Catalog) -> None:
     from ergostrut.core.prove.checks import check_setting
-    from ergostrut.core.prove.study import study
+    from ergostrut.core.prove.model.study import study
     from ergostrut.core.structure.setting import setting_at
 
     held = posed(job(), catalog, "down")

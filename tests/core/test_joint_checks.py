@@ -7,8 +7,8 @@ import math
 import pytest
 
 from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.changes import Change
 from ergostrut.core.constants import KSI
-from ergostrut.core.edit import Change
 from ergostrut.core.finding import Finding
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job

@@ -7,7 +7,7 @@ import pytest
 from ergostrut.core.advice.longest import LEAST, longest, spanning
 from ergostrut.core.advice.mends import advising, candidates, sought
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.edit import Change
+from ergostrut.core.changes import Change
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Design, read_design
 from ergostrut.core.report import check

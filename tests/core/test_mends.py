@@ -6,7 +6,7 @@ import pytest
 
 from ergostrut.core.advice.mends import advise, advising, candidates, mends_for
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.edit import Change
+from ergostrut.core.changes import Change
 from ergostrut.core.finding import RANK
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Design, Job

@@ -12,12 +12,12 @@ import pytest
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.cut.plan import cut_plan
 from ergostrut.core.finding import Finding
-from ergostrut.core.fit.bodies import bodies_at
-from ergostrut.core.fit.own import ON_ITS_WAY, STEPS, check_own, check_ways, clashes
-from ergostrut.core.fit.walls import check_walls
+from ergostrut.core.fit.space.bodies import bodies_at
+from ergostrut.core.fit.space.walls import check_walls
+from ergostrut.core.fit.space.within_build import ON_ITS_WAY, STEPS, check_own, check_ways, clashes
 from ergostrut.core.job.document import Job, read_design
 from ergostrut.core.job.start import start
-from ergostrut.core.prove.study import study
+from ergostrut.core.prove.model.study import study
 from ergostrut.core.report import context_of
 from ergostrut.core.structure.context import Context
 from ergostrut.core.structure.panel import Panel

@@ -9,8 +9,8 @@ import pytest
 from ergostrut.core.advice.mends import mends_for
 from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.changes import Change
 from ergostrut.core.constants import G
-from ergostrut.core.edit import Change
 from ergostrut.core.finding import Finding
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job

@@ -8,7 +8,7 @@ from pydantic import ValidationError
 from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.catalog.own import SIZES, OwnMetal, OwnSection, OwnStock, extended
-from ergostrut.core.edit import Change
+from ergostrut.core.changes import Change
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job, read_job, write_job
 from ergostrut.core.problem import InputError

@@ -7,7 +7,7 @@ import pytest
 from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog, Sheet, Wood
 from ergostrut.core.catalog.own import OwnLumber, OwnPanel, OwnStock, extended, merged
-from ergostrut.core.edit import Change
+from ergostrut.core.changes import Change
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job, read_job, write_job
 from ergostrut.core.problem import InputError

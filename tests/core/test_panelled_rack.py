@@ -11,11 +11,11 @@ from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
 from ergostrut.core.finding import Finding
-from ergostrut.core.fit.bodies import bodies
+from ergostrut.core.fit.space.bodies import bodies
 from ergostrut.core.job.document import read_design
 from ergostrut.core.prove.boxes.fixed import ties_of
 from ergostrut.core.prove.boxes.model import Box, solved
-from ergostrut.core.prove.holders import check_holders, shares
+from ergostrut.core.prove.hung.holders import check_holders, shares
 from ergostrut.core.report import context_of
 from ergostrut.core.structure.context import Context
 from ergostrut.core.structure.panel_shape import room_of

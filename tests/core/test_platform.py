@@ -11,14 +11,14 @@ import pytest
 
 from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.changes import Change
 from ergostrut.core.constants import G
 from ergostrut.core.drawing.solid import scene
-from ergostrut.core.edit import Change
 from ergostrut.core.finding import Finding
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Design, Job, read_design
 from ergostrut.core.problem import InputError
-from ergostrut.core.prove.posed import pressed
+from ergostrut.core.prove.model.posed import pressed
 from ergostrut.core.report import Report, check, context_of
 from ergostrut.core.units import Units
 from tests.conftest import by_id

@@ -12,7 +12,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.fit.bodies import turning
+from ergostrut.core.fit.space.bodies import turning
 from ergostrut.core.mechanics.kinematics import CLOSED, JammedError, closed
 from ergostrut.core.report import context_of
 from ergostrut.core.structure.assembly import Assembly

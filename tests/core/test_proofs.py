@@ -9,7 +9,7 @@ import pytest
 
 from ergostrut.core import proof as proof_module
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.edit import Change
+from ergostrut.core.changes import Change
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Design, Job
 from ergostrut.core.job.start import with_build

@@ -11,9 +11,9 @@ import pytest
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.cut.plan import cut_plan
 from ergostrut.core.finding import Finding
-from ergostrut.core.fit.bodies import Body
-from ergostrut.core.fit.fasteners import HAND, Fastener, Head, fasteners, fixings
-from ergostrut.core.fit.reach import OFF, TOOLS, check_reach, in_the_way, rooms_of
+from ergostrut.core.fit.hands.fasteners import HAND, Fastener, Head, fasteners, fixings
+from ergostrut.core.fit.hands.reach import OFF, TOOLS, check_reach, in_the_way, rooms_of
+from ergostrut.core.fit.space.bodies import Body
 from ergostrut.core.job.document import Job, read_design
 from ergostrut.core.make.steps import steps
 from ergostrut.core.mechanics.space.boxes import upright

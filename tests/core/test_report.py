@@ -15,10 +15,10 @@ from ergostrut.core.advice.trying import effects
 from ergostrut.core.balance.ledger import ledger, loads_of
 from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.changes import Change
+from ergostrut.core.drawing.axle_view import anchor_view, beam_view
 from ergostrut.core.drawing.frame import frame_views
 from ergostrut.core.drawing.proof import member_uses, proof_views
-from ergostrut.core.drawing.truck import anchor_view, beam_view
-from ergostrut.core.edit import Change
 from ergostrut.core.finding import PLACES, RANK
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job

@@ -8,8 +8,8 @@ import pytest
 
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.finding import Finding
-from ergostrut.core.fit.changes import carries, check_changes
-from ergostrut.core.fit.way_out import check_ways_out
+from ergostrut.core.fit.ways.changes import carries, check_changes
+from ergostrut.core.fit.ways.way_out import check_ways_out
 from ergostrut.core.job.document import read_design
 from ergostrut.core.report import Report, check, context_of
 from ergostrut.core.structure.context import Context

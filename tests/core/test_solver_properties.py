@@ -7,7 +7,7 @@ from hypothesis import example, given, settings
 from hypothesis import strategies as st
 from scipy.spatial.transform import Rotation
 
-from ergostrut.core.mechanics.solver.along import along
+from ergostrut.core.mechanics.solver.member_forces import along
 from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, Rest, SolverError, Spread, Strap
 from ergostrut.core.mechanics.solver.refine import refine
 from ergostrut.core.mechanics.solver.solve import solve_all

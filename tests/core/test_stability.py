@@ -9,13 +9,13 @@ import numpy as np
 import pytest
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.edit import Change
+from ergostrut.core.changes import Change
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job
 from ergostrut.core.mechanics.solver.modes import Mode
-from ergostrut.core.prove.members import uses
-from ergostrut.core.prove.stability import check_fatigue, check_frequency, check_stability
-from ergostrut.core.prove.study import Study
+from ergostrut.core.prove.members.stability import check_fatigue, check_frequency, check_stability
+from ergostrut.core.prove.members.strength import uses
+from ergostrut.core.prove.model.study import Study
 from ergostrut.core.report import Report, check
 from tests.conftest import by_id, moving
 

@@ -9,7 +9,7 @@ import numpy as np
 import pytest
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.fit.stack import clearances, loose_of, stacks
+from ergostrut.core.fit.space.stack import clearances, loose_of, stacks
 from ergostrut.core.job.document import Design, read_design
 from ergostrut.core.report import check, context_of
 

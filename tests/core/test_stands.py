@@ -60,7 +60,7 @@ def test_stands_hold_what_lifts_the_upper_rail(edit: Edit, catalog: Catalog, rep
 
 @pytest.fixture(scope="module")
 def screwed(catalog: Catalog, sample: object) -> Report:
-    from ergostrut.core.edit import Change
+    from ergostrut.core.changes import Change
     from ergostrut.core.job.change import apply
 
     return check(apply(sample.design, [Change(p, v) for p, v in LUMBER.items()]), catalog)  # type: ignore[attr-defined]

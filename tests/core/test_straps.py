@@ -7,8 +7,8 @@ from typing import Any
 import pytest
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.fit.straps import PIECES, WIDE, check_straps, straps_at
-from ergostrut.core.fit.way_out import ways_out
+from ergostrut.core.fit.space.straps import PIECES, WIDE, check_straps, straps_at
+from ergostrut.core.fit.ways.way_out import ways_out
 from ergostrut.core.report import context_of
 from ergostrut.core.structure.context import Context
 from ergostrut.core.structure.setting import settings_of

@@ -10,10 +10,10 @@ import pytest
 
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.finding import Finding
-from ergostrut.core.fit.ends import OUT, check_ends
-from ergostrut.core.fit.leaves import check_leaves, way_of
-from ergostrut.core.fit.services import check_services
-from ergostrut.core.fit.sight import check_sight, shadow
+from ergostrut.core.fit.hands.services import check_services
+from ergostrut.core.fit.people.sight import check_sight, shadow
+from ergostrut.core.fit.ways.doors import check_leaves, way_of
+from ergostrut.core.fit.ways.sharp_ends import OUT, check_ends
 from ergostrut.core.job.document import read_design
 from ergostrut.core.measure.leaves import THICK, rear_leaves, side_leaves
 from ergostrut.core.report import context_of

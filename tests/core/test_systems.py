@@ -8,7 +8,7 @@ from ergostrut.core.advice.mends import advise, candidates
 from ergostrut.core.cases import cases_at
 from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.edit import Change
+from ergostrut.core.changes import Change
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Design, Job
 from ergostrut.core.problem import InputError

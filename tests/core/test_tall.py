@@ -6,15 +6,15 @@ from typing import Any
 
 import pytest
 
-from ergostrut.core.carry.held import check_held
 from ergostrut.core.carry.in_crash import check_things_in_crash
+from ergostrut.core.carry.retention import check_held
 from ergostrut.core.carry.stowed import check_stowed
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
 from ergostrut.core.finding import Finding
 from ergostrut.core.job.document import read_design
-from ergostrut.core.prove.holders import check_holders
-from ergostrut.core.prove.runners import check_runners
+from ergostrut.core.prove.drawers.check import check_runners
+from ergostrut.core.prove.hung.holders import check_holders
 from ergostrut.core.report import check, context_of
 from ergostrut.core.structure.context import Context
 

@@ -6,14 +6,14 @@ import numpy as np
 import pytest
 
 from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.changes import Change
 from ergostrut.core.constants import G
-from ergostrut.core.edit import Change
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Design, Job
 from ergostrut.core.mechanics.solver.model import MechanismError
-from ergostrut.core.prove.frame_model import frame_model, taken
-from ergostrut.core.prove.posed import Posed
-from ergostrut.core.prove.study import Study
+from ergostrut.core.prove.model.frame_model import frame_model, taken
+from ergostrut.core.prove.model.posed import Posed
+from ergostrut.core.prove.model.study import Study
 from ergostrut.core.report import Report, check, context_of
 from ergostrut.core.structure.setting import setting_at
 from ergostrut.core.structure.systems import SYSTEMS
@@ -90,7 +90,7 @@ def test_softer_joints_bend_more(sample: Job, catalog: Catalog) -> None:
         tray = trays(design, catalog, 0.0, fixity)
         result = tray.frame.solve("foot", parked(tray, middle=1330.0))
         (piece,) = (row.index for row in tray.rows["slide1/tray/rib.rear"])
-        from ergostrut.core.mechanics.solver.along import lines
+        from ergostrut.core.mechanics.solver.member_forces import lines
 
         sinks.append(-float(lines(tray.frame, result, 2)[piece, 1, 2]))
     assert sinks[0] < sinks[1]

@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from ergostrut.core.balance.ledger import ledger
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
-from ergostrut.core.fit.bodies import bodies
+from ergostrut.core.fit.space.bodies import bodies
 from ergostrut.core.job.document import Job
 from ergostrut.core.report import Report, check, context_of, here, studies_at
 from ergostrut.core.structure.pose import turned_about

@@ -9,9 +9,9 @@ import pytest
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.drawing.room import overlays
 from ergostrut.core.finding import Finding
-from ergostrut.core.fit.shell import shell_of
-from ergostrut.core.fit.way_in import check_way_in, way_in
-from ergostrut.core.fit.way_out import check_ways_out
+from ergostrut.core.fit.ways.hull import hull_of
+from ergostrut.core.fit.ways.way_in import check_way_in, way_in
+from ergostrut.core.fit.ways.way_out import check_ways_out
 from ergostrut.core.job.document import read_design
 from ergostrut.core.measure.hosts import KINDS
 from ergostrut.core.primitives import Path
@@ -160,8 +160,8 @@ def test_ways_are_drawn(catalog: Catalog) -> None:
 def test_a_shell_is_closed_but_for_its_openings(catalog: Catalog) -> None:
     """Rear wall of 1900 x 1900 less the opening's 1200 x 1700, as boxes."""
     host = room(catalog).host
-    shell = shell_of(host, host.openings, shrunk=False)
-    rear = [(a, b) for a, b in shell.solids if a[0] == 3000.0 and b[0] == 3040.0]
+    hull = hull_of(host, host.openings, shrunk=False)
+    rear = [(a, b) for a, b in hull.solids if a[0] == 3000.0 and b[0] == 3040.0]
     assert sum((b[1] - a[1]) * (b[2] - a[2]) for a, b in rear) == pytest.approx(1900 * 1900 - 1200 * 1700)
 
 

@@ -8,7 +8,7 @@ import pytest
 
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.finding import Finding
-from ergostrut.core.fit.within import check_within
+from ergostrut.core.fit.space.within import check_within
 from ergostrut.core.job.document import read_design
 from ergostrut.core.report import context_of
 

@@ -6,7 +6,7 @@ from typing import Any
 
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.job.document import Design, read_design
-from ergostrut.core.prove.study import Study, study
+from ergostrut.core.prove.model.study import Study, study
 from ergostrut.core.report import Report, check, context_of
 from ergostrut.core.structure.setting import settings_of
 

@@ -14,7 +14,7 @@ from ergostrut.core.constants import G
 from ergostrut.core.drawing.frame import frame_views
 from ergostrut.core.drawing.solid import scene
 from ergostrut.core.finding import Finding
-from ergostrut.core.fit.bodies import bodies_at
+from ergostrut.core.fit.space.bodies import bodies_at
 from ergostrut.core.job.document import Design, read_design
 from ergostrut.core.make.steps import steps
 from ergostrut.core.prove.boxes.model import solved

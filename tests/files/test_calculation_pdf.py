@@ -8,7 +8,7 @@ import pytest
 from pypdf import PdfReader
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.edit import Change
+from ergostrut.core.changes import Change
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job, read_design
 from ergostrut.core.report import Report, check, studies_at

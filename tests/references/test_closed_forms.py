@@ -7,7 +7,7 @@ import math
 import numpy as np
 import pytest
 
-from ergostrut.core.mechanics.solver.along import along, lines
+from ergostrut.core.mechanics.solver.member_forces import along, lines
 from ergostrut.core.mechanics.solver.model import (
     Bar,
     FrameModel,

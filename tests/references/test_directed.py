@@ -7,7 +7,7 @@ import math
 import numpy as np
 import pytest
 
-from ergostrut.core.mechanics.solver.along import lines
+from ergostrut.core.mechanics.solver.member_forces import lines
 from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, Rest, SolverError, Spread, Strap
 from ergostrut.core.mechanics.solver.solve import solve_all
 

@@ -12,8 +12,8 @@ from scipy.optimize import nnls
 
 from ergostrut.core.mechanics.solver.contact import Contacts, OneWay, settle, settle_all
 from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, Rest, SolverError
+from ergostrut.core.mechanics.solver.settle_batch import MANY
 from ergostrut.core.mechanics.solver.solve import Frame
-from ergostrut.core.mechanics.solver.together import MANY
 
 E_STEEL, INERTIA, FLOOR = 200_000.0, 33_000.0, 1_000.0
 

@@ -11,7 +11,7 @@ from ergostrut.core.constants import G
 from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, MechanismError, Spread, Strap
 from ergostrut.core.mechanics.solver.modes import frequency, lumped
 from ergostrut.core.mechanics.solver.solve import Frame
-from ergostrut.core.prove.hanging import swinging
+from ergostrut.core.prove.model.hanging import swinging
 
 LONG, HIGH, WEIGHT = 1_800.0, 700.0, 400.0
 """mm of a stiff bar, mm of the straps it hangs from, N."""

@@ -12,7 +12,7 @@ from ergostrut.core.constants import KSI, LBF
 from ergostrut.core.mechanics.joints import bolt, hardware, thin, weld, woodscrew
 from ergostrut.core.mechanics.panels import boards, plate, sandwich
 from ergostrut.core.mechanics.panels.strip import bays, carrying_width
-from ergostrut.core.mechanics.solver.along import along
+from ergostrut.core.mechanics.solver.member_forces import along
 from ergostrut.core.mechanics.solver.model import LoadCase, Point, Spread
 from ergostrut.core.mechanics.solver.solve import solve_all
 from ergostrut.core.sections import pipe, tube

@@ -10,7 +10,7 @@ import pytest
 from scipy.optimize import brentq
 
 from ergostrut.core.constants import G as GRAVITY
-from ergostrut.core.mechanics.solver.along import along, lines
+from ergostrut.core.mechanics.solver.member_forces import along, lines
 from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, Point, Rest, SolverError, Spread, Strap
 from ergostrut.core.mechanics.solver.modes import critical, frequency, lumped
 from ergostrut.core.mechanics.solver.refine import refine

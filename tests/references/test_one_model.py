@@ -11,15 +11,15 @@ from hypothesis import strategies as st
 
 from ergostrut.core.anchor.base import SOFT, Base
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.edit import Change
+from ergostrut.core.changes import Change
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job
 from ergostrut.core.mechanics.solver.ground import Ground
 from ergostrut.core.mechanics.solver.model import Array, Bar, CaseResult, FrameModel, LoadCase, Rest, SolverError
 from ergostrut.core.mechanics.solver.solve import Frame
 from ergostrut.core.proof import standing
-from ergostrut.core.prove.reactions import pressing
-from ergostrut.core.prove.study import Study
+from ergostrut.core.prove.model.reactions import pressing
+from ergostrut.core.prove.model.study import Study
 from ergostrut.core.report import context_of
 from ergostrut.core.structure.setting import settings_of
 from tests.core.test_same_numbers import ROWS

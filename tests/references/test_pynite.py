@@ -10,15 +10,15 @@ import pytest
 from ergostrut.core.carry.place import arrange
 from ergostrut.core.cases import cases_at
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.edit import Change
+from ergostrut.core.changes import Change
 from ergostrut.core.frame.build import assemble
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job
 from ergostrut.core.measure.hosts import resolve
 from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, Point, Spread
 from ergostrut.core.mechanics.solver.solve import solve_all
-from ergostrut.core.prove.frame_model import frame_model
-from ergostrut.core.prove.posed import Posed
+from ergostrut.core.prove.model.frame_model import frame_model
+from ergostrut.core.prove.model.posed import Posed
 from ergostrut.core.structure.setting import setting_at
 from ergostrut.core.structure.systems import SYSTEMS, System
 from tests.conftest import PULL

@@ -12,9 +12,9 @@ from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.job.document import read_design
 from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase
 from ergostrut.core.mechanics.solver.solve import Frame
-from ergostrut.core.prove.diaphragm import SCREW_PITCH, SCREW_SLIP
-from ergostrut.core.prove.frame_model import frame_model
-from ergostrut.core.prove.posed import Posed
+from ergostrut.core.prove.model.diaphragm import SCREW_PITCH, SCREW_SLIP
+from ergostrut.core.prove.model.frame_model import frame_model
+from ergostrut.core.prove.model.posed import Posed
 from ergostrut.core.report import context_of
 from ergostrut.core.structure.setting import settings_of
 from tests.core.test_rack import rack

@@ -9,7 +9,7 @@ import pytest
 
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.job.document import Design, read_design
-from ergostrut.core.prove.posed import pressed
+from ergostrut.core.prove.model.posed import pressed
 from ergostrut.core.report import Report, check, context_of, here, studies_at
 from ergostrut.core.units import Units
 from tests.conftest import PULL, by_id, moving

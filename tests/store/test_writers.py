@@ -6,7 +6,7 @@ import threading
 import time
 from pathlib import Path
 
-from ergostrut.core.edit import Change
+from ergostrut.core.changes import Change
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job
 from ergostrut.store import jobs

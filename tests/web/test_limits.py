@@ -13,7 +13,7 @@ from urllib.parse import unquote
 import pytest
 from pypdf import PdfReader
 
-from ergostrut.core.edit import Change
+from ergostrut.core.changes import Change
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Entry, Job, read_job, write_job
 from ergostrut.store import jobs

@@ -8,7 +8,7 @@ import sys
 from pathlib import Path
 from typing import Any
 
-from ergostrut.core.edit import Change
+from ergostrut.core.changes import Change
 from ergostrut.core.finding import Finding
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job, read_job, write_job

@@ -14,11 +14,11 @@ from .anchor.crash import check_crash
 from .anchor.footing import Footing, footing
 from .anchor.rails import check_rails
 from .finding import Finding
-from .fit.clearance import doubtful
-from .fit.obstacles import check_obstacles
-from .fit.own import check_own
-from .fit.sliding import check_floor, check_lowered_gate, check_sliding
-from .fit.standing import check_standing
+from .fit.space.clearance import doubtful
+from .fit.space.in_host import check_standing
+from .fit.space.obstacles import check_obstacles
+from .fit.space.sliding import check_floor, check_lowered_gate, check_sliding
+from .fit.space.within_build import check_own
 from .mechanics.solver.ground import Ground
 from .mechanics.solver.model import Array
 from .prove.boxes.check import check_box
@@ -26,16 +26,16 @@ from .prove.boxes.refine import Watch, check_refined
 from .prove.checks import check_setting
 from .prove.deck import check_deck
 from .prove.doors import check_doors
-from .prove.holders import check_holders
+from .prove.drawers.check import check_runners
+from .prove.hung.holders import check_holders
 from .prove.judged import check_judged
-from .prove.reactions import pressing
-from .prove.runners import check_runners
-from .prove.study import Study, begin, finish
+from .prove.model.reactions import pressing
+from .prove.model.study import Study, begin, finish
 from .structure.assembly import Assembly
 from .structure.context import Context
 from .structure.feet import present
 from .structure.posed import as_it_stands
-from .structure.pressing import Pressing
+from .structure.reactions import Pressing
 from .structure.setting import Setting, scene_travels, setting_at, settings_of
 
 ROUNDS = 3

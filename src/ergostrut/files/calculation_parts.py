@@ -14,7 +14,7 @@ from reportlab.platypus import KeepTogether, Spacer
 from ergostrut.core.drawing.proof import proof_views
 from ergostrut.core.drawing.shapes import build_shapes
 from ergostrut.core.primitives import Arrow, Circle, Path, Primitive, View, ViewName, box_of
-from ergostrut.core.prove.study import Study
+from ergostrut.core.prove.model.study import Study
 from ergostrut.core.report import Report, studies_at
 from ergostrut.core.structure.assembly import Assembly
 from ergostrut.core.structure.setting import setting_at

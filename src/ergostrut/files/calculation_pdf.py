@@ -18,7 +18,7 @@ from ergostrut.core.frame.build import family_of
 from ergostrut.core.job.document import Design
 from ergostrut.core.measure.hosts import kind_of
 from ergostrut.core.prove.boxes.model import ASSUMPTIONS as PANEL_ASSUMPTIONS
-from ergostrut.core.prove.posed import ASSUMPTIONS
+from ergostrut.core.prove.model.posed import ASSUMPTIONS
 from ergostrut.core.report import Report
 from ergostrut.core.structure.host import Host
 from ergostrut.core.structure.sheet import Group, Row, shown, value_at

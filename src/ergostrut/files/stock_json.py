@@ -7,7 +7,7 @@ import json
 from pydantic import ValidationError
 
 from ergostrut.core.catalog.own import OwnStock
-from ergostrut.core.plain import read_json
+from ergostrut.core.json_limits import read_json
 from ergostrut.core.problem import InputError, Problem, problems_of
 
 FORMAT = "ergostrut-stock"

@@ -7,7 +7,7 @@ from dataclasses import replace
 from ergostrut.core.drawing.hung import wall_view
 from ergostrut.core.finding import State, state_of_use
 from ergostrut.core.prove.hung.mounts import held_by
-from ergostrut.core.prove.study import Study, study
+from ergostrut.core.prove.model.study import Study, study
 from ergostrut.core.report import Report, study_named
 from ergostrut.core.structure.assembly import Assembly
 from ergostrut.core.structure.setting import settings_of

@@ -9,8 +9,8 @@ from ergostrut.core.drawing.solid import Scene, Shape
 from ergostrut.core.finding import State
 from ergostrut.core.primitives import View
 from ergostrut.core.prove.boxes.strength import PanelUse
-from ergostrut.core.prove.diagram import Diagram
-from ergostrut.core.prove.posed import ASSUMPTIONS
+from ergostrut.core.prove.members.diagram import Diagram
+from ergostrut.core.prove.model.posed import ASSUMPTIONS
 
 from .shapes import SettingQuery, Wire
 

@@ -6,7 +6,7 @@ from urllib.parse import urlsplit
 
 from flask import Flask, Response, abort, request
 
-from ergostrut.core.plain import read_json
+from ergostrut.core.json_limits import read_json
 
 LOOPBACK = {"127.0.0.1", "localhost", "::1"}
 POLICY = (

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import replace
 
 from ..catalog.model import Catalog
-from ..edit import Change
+from ..changes import Change
 from ..finding import Finding
 from ..frame.blocks.mending import exact
 from ..frame.build import family_of

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from typing import cast
 
 from ..catalog.model import Catalog
-from ..edit import Change
+from ..changes import Change
 from ..finding import RANK, Finding, State
 from ..job.change import apply
 from ..job.document import Design

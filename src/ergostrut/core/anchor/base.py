@@ -14,12 +14,12 @@ from numpy.typing import NDArray
 from ..constants import G
 from ..mechanics.solver.ground import Ground
 from ..mechanics.solver.model import Array, Flags, Results, SolverError
+from ..mechanics.solver.settle_batch import different
 from ..mechanics.solver.solve import Frame
-from ..mechanics.solver.together import different
 from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.parts import Member
-from ..structure.pressing import Pressing
+from ..structure.reactions import Pressing
 from .side import BOUNDS, Side, fixed_to_of, sides_of
 
 STIFF, SOFT = BOUNDS.index("stiff"), BOUNDS.index("soft")

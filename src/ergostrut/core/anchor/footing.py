@@ -17,7 +17,7 @@ from ..mechanics.solver.model import Array, Flags
 from ..mechanics.solver.solve import Frame
 from ..structure.assembly import Assembly
 from ..structure.parts import Member
-from ..structure.pressing import Pressing
+from ..structure.reactions import Pressing
 from ..structure.setting import Setting
 from .base import SOFT, STIFF, Base, Turn
 from .side import BESIDE, Rail, fixed_to_of, floor_rail

@@ -9,8 +9,8 @@ from ..constants import G
 from ..finding import COMMON_PRACTICE, Finding, Working, at_most, unknown
 from ..structure.carried import Placed
 from ..structure.context import Context
-from .held import check_held
 from .in_crash import check_things_in_crash
+from .retention import check_held
 
 
 def pulled(item: Placed, asked: float) -> float:

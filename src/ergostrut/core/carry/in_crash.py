@@ -12,7 +12,7 @@ from ..mechanics.joints.hardware import STRAP_FACTOR
 from ..mechanics.retention import tips_at
 from ..structure.carried import Placed
 from ..structure.context import Context
-from .held import LEAST_LIP, NOUNS, ON_EYES
+from .retention import LEAST_LIP, NOUNS, ON_EYES
 from .tipping import tipping
 
 TIE_DOWN = 0.8

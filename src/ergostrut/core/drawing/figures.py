@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ..fit.people import SITTING
-from ..fit.way_out import lying_place
+from ..fit.people.headroom import SITTING
+from ..fit.ways.way_out import lying_place
 from ..primitives import Circle, Label, Path, Point2, Primitive
 from ..structure.context import Context
 from .outline import AXES

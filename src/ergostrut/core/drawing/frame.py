@@ -8,8 +8,8 @@ from dataclasses import replace
 from ..finding import State
 from ..measure.hosts import kind_of
 from ..primitives import Arrow, Circle, DimensionLine, Label, Path, Point2, Primitive, View, ViewName, box_of, rect
-from ..prove.posed import pressed
-from ..prove.study import Study
+from ..prove.model.posed import pressed
+from ..prove.model.study import Study
 from ..structure.assembly import Assembly
 from ..structure.carried import Placed
 from ..structure.context import Context, standing

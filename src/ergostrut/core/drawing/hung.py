@@ -10,10 +10,10 @@ from ..finding import State
 from ..measure.hosts import kind_of
 from ..mechanics.solver.model import CaseResult
 from ..primitives import Arrow, Circle, Path, Primitive, View, box_of
-from ..prove.hanging import hooked
 from ..prove.hung.mounts import held_by
-from ..prove.posed import Posed
-from ..prove.study import Study
+from ..prove.model.hanging import hooked
+from ..prove.model.posed import Posed
+from ..prove.model.study import Study
 from ..structure.assembly import Assembly
 from ..structure.host import Host
 from ..structure.parts import Point3

@@ -8,12 +8,12 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..finding import State, state_of_use
-from ..mechanics.solver.along import lines
+from ..mechanics.solver.member_forces import lines
 from ..mechanics.solver.model import Array
 from ..primitives import Arrow, Circle, DimensionLine, Label, Path, Primitive, View, ViewName, box_of, rect
-from ..prove.members import uses
-from ..prove.posed import Posed, Solved
-from ..prove.study import Study
+from ..prove.members.strength import uses
+from ..prove.model.posed import Posed, Solved
+from ..prove.model.study import Study
 from ..structure.assembly import Assembly
 from ..structure.posed import as_it_stands, poses_of
 from .hung import hung_forces, hung_shapes

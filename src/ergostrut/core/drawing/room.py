@@ -9,11 +9,11 @@ from typing import Literal
 import numpy as np
 from shapely import MultiPoint, unary_union
 
-from ..fit.bodies import Body, Near, bodies, near
-from ..fit.leaves import way_of
-from ..fit.own import clashes
-from ..fit.way_in import WayIn, way_in
-from ..fit.way_out import ways_out
+from ..fit.space.bodies import Body, Near, bodies, near
+from ..fit.space.within_build import clashes
+from ..fit.ways.doors import way_of
+from ..fit.ways.way_in import WayIn, way_in
+from ..fit.ways.way_out import ways_out
 from ..mechanics.space.boxes import Boxes, upright
 from ..primitives import Label, Path, Point2, Primitive, rect
 from ..structure.assembly import Assembly

@@ -9,10 +9,10 @@ from typing import Literal
 import numpy as np
 
 from ..finding import State
-from ..mechanics.solver.along import lines
+from ..mechanics.solver.member_forces import lines
 from ..primitives import Role
-from ..prove.posed import Solved
-from ..prove.study import Study
+from ..prove.model.posed import Solved
+from ..prove.model.study import Study
 from ..structure.assembly import Assembly
 from ..structure.context import Context, standing
 from ..structure.host import FLOOR_END, SIDE_HEIGHT, WIDTH_TOP, Host

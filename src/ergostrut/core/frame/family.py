@@ -7,8 +7,8 @@ from dataclasses import dataclass
 from typing import Any, NamedTuple
 
 from ..catalog.model import Catalog
+from ..changes import Change
 from ..document.base import BuildBase
-from ..edit import Change
 from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.host import Host, Reader

@@ -6,7 +6,7 @@ import difflib
 from collections.abc import Iterable
 from typing import Any
 
-from ..edit import Change, is_index
+from ..changes import Change, is_index
 from ..problem import InputError, Problem
 from ..units import Units
 from .document import Design, read_design

@@ -16,8 +16,8 @@ from pydantic import Discriminator, Field, ValidationError
 from ..document.base import MOST_BUILDS, BuildBase, DesignBase
 from ..document.survey import HostBase, Text
 from ..frame.families import FAMILIES
+from ..json_limits import read_json
 from ..measure.hosts import KINDS
-from ..plain import read_json
 from ..problem import InputError, Problem, problems_of
 from ..record import Record
 from ..units import Units

@@ -8,25 +8,25 @@ from ..finding import Finding
 from ..structure.holds import Contact, Slider
 from ..structure.hung import Strap
 from ..structure.parts import Member
-from .base import check_base
-from .bearing import check_bearing
-from .bow import check_bow, check_short_legs
 from .deck.screws import check_deck_screws
-from .effort import check_effort
-from .gone import check_gone
 from .hung.check import check_hung
 from .joints.check import check_joints
 from .joints.chord import check_chord_walls
 from .joints.relied import check_relied
-from .leg import check_leg
-from .members import check_members
-from .pin import check_pin
-from .pressed import check_pressed
-from .running import check_guides, check_hold_down, check_keeper, check_rollers
-from .sag import check_droop, check_sag
-from .stability import check_fatigue, check_frequency, check_square, check_stability
-from .stops import check_stops
-from .study import Study
+from .members.bearing import check_bearing
+from .members.pressed import check_pressed
+from .members.sag_under_sleepers import check_bow, check_short_legs
+from .members.stability import check_fatigue, check_frequency, check_square, check_stability
+from .members.strength import check_members
+from .model.study import Study
+from .sliding.base import check_base
+from .sliding.effort import check_effort
+from .sliding.leg import check_leg
+from .sliding.lock_pin import check_pin
+from .sliding.rollers import check_guides, check_hold_down, check_keeper, check_rollers
+from .sliding.sag import check_droop, check_sag
+from .sliding.stops import check_stops
+from .support_lost import check_gone
 
 CHECKS: dict[type, tuple[Callable[[Study], Iterator[Finding]], ...]] = {
     Member: (

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from ..anchor.checks import AnchorStudy
 from ..finding import PLACES, RANK, Finding, Place, State, worst_state
 from ..proof import Proof
-from ..prove.study import Study
+from ..prove.model.study import Study
 from ..structure.context import Context
 from ..structure.plans import CutPlan, Step
 

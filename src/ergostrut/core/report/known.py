@@ -6,7 +6,7 @@ from collections.abc import Iterable, Mapping
 
 from ..finding import Finding
 from ..proof import Keep, Proof, setting_findings, standing
-from ..prove.study import Study
+from ..prove.model.study import Study
 from ..structure.assembly import Assembly
 from ..structure.setting import Setting, setting_at, settings_of
 from .gathered import Report, worst_of

@@ -9,36 +9,36 @@ from ..balance.checks import check_balance
 from ..balance.ledger import ledger, loads_of
 from ..carry.checks import check_places
 from ..carry.eyes import check_eyes
-from ..carry.held import check_held
 from ..carry.in_crash import check_things_in_crash
 from ..carry.look_in import check_look_in
+from ..carry.needs import check_wants
 from ..carry.people import with_people
 from ..carry.place import OTHERS, arrange, load_in, moved_in
+from ..carry.retention import check_held
 from ..carry.sleep import check_sleepers
 from ..carry.stowed import check_stowed
-from ..carry.wants import check_wants
 from ..catalog.model import Catalog
 from ..catalog.own import extended
 from ..cut.plan import cut_plan
 from ..document.base import DesignBase
 from ..finding import RANK, Finding
-from ..fit.aisle import check_aisle, check_long_stock
-from ..fit.between import check_between
-from ..fit.cargo import check_cargo
-from ..fit.changes import check_changes
-from ..fit.ends import check_ends
-from ..fit.leaves import check_leaves
-from ..fit.own import check_ways
-from ..fit.people import check_headroom
-from ..fit.rack import check_rack
-from ..fit.reach import check_reach
-from ..fit.services import check_services
-from ..fit.sight import check_sight
-from ..fit.stack import stacked
-from ..fit.straps import check_straps
-from ..fit.way_in import check_way_in
-from ..fit.way_out import check_ways_out
-from ..fit.within import check_within
+from ..fit.hands.reach import check_reach
+from ..fit.hands.services import check_services
+from ..fit.people.headroom import check_headroom
+from ..fit.people.sight import check_sight
+from ..fit.space.between_builds import check_between
+from ..fit.space.cargo import check_cargo
+from ..fit.space.stack import stacked
+from ..fit.space.straps import check_straps
+from ..fit.space.within import check_within
+from ..fit.space.within_build import check_ways
+from ..fit.ways.aisle import check_aisle, check_long_stock
+from ..fit.ways.changes import check_changes
+from ..fit.ways.doors import check_leaves
+from ..fit.ways.hitch_rack import check_rack
+from ..fit.ways.sharp_ends import check_ends
+from ..fit.ways.way_in import check_way_in
+from ..fit.ways.way_out import check_ways_out
 from ..frame.build import assemble
 from ..goals import check_goals
 from ..make.steps import steps

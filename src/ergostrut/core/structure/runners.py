@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from .catch import CatchPin
+from .catch_pin import CatchPin
 from .parts import Point3
 
 Slides = Literal["side", "bottom", "locking", "runner", "bin"]

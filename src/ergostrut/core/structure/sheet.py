@@ -10,7 +10,7 @@ from dataclasses import dataclass, replace
 from typing import Any, Literal
 
 from ..catalog.model import Catalog, Planks
-from ..edit import is_index
+from ..changes import is_index
 from .host import Host
 from .systems import SYSTEMS
 

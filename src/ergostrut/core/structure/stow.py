@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from .catch import CatchPin
+from .catch_pin import CatchPin
 
 By = Literal["unsaid", "weight", "friction", "turn button", "spring catch", "magnet", "cord", "hook and loop", "pin"]
 """What keeps it there."""

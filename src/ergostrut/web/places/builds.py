@@ -5,10 +5,10 @@ from __future__ import annotations
 from flask_openapi3 import APIBlueprint
 
 from ergostrut.core.catalog.own import extended
+from ergostrut.core.changes import Change
 from ergostrut.core.document.base import free_id
 from ergostrut.core.drawing.frame import build_view, frame_views
 from ergostrut.core.drawing.room import overlays
-from ergostrut.core.edit import Change
 from ergostrut.core.frame.build import family_of, framed
 from ergostrut.core.frame.families import FAMILIES
 from ergostrut.core.job.document import Design

@@ -8,7 +8,7 @@ from typing import Any
 from flask_openapi3 import APIBlueprint
 
 from ergostrut.core.advice.trying import Effect, effects
-from ergostrut.core.edit import Change
+from ergostrut.core.changes import Change
 from ergostrut.core.finding import RANK
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Design

@@ -11,8 +11,8 @@ from ergostrut.core.anchor.bolts import bolt_use, capacity
 from ergostrut.core.anchor.checks import AnchorCase, AnchorStudy
 from ergostrut.core.balance.ledger import ledger, loads_of, words_of
 from ergostrut.core.carry.place import floor_of, how_many_more, litres, top_of
+from ergostrut.core.drawing.axle_view import anchor_view, beam_view
 from ergostrut.core.drawing.frame import frame_views
-from ergostrut.core.drawing.truck import anchor_view, beam_view
 from ergostrut.core.finding import State, state_of_use
 from ergostrut.core.job.document import Entry
 from ergostrut.core.job.marks import issued_marks

@@ -16,9 +16,9 @@ from ergostrut.core.prove.boxes.model import ASSUMPTIONS as PANEL_ASSUMPTIONS
 from ergostrut.core.prove.boxes.model import Box, solved
 from ergostrut.core.prove.boxes.strength import by_case, panel_uses
 from ergostrut.core.prove.boxes.ways import WORDS
-from ergostrut.core.prove.diagram import diagram
 from ergostrut.core.prove.joints.check import joint_rows
-from ergostrut.core.prove.study import FAR
+from ergostrut.core.prove.members.diagram import diagram
+from ergostrut.core.prove.model.study import FAR
 from ergostrut.core.report import Report, study_named
 from ergostrut.core.structure.assembly import Assembly
 from ergostrut.core.structure.setting import settings_of

@@ -6,7 +6,7 @@ from flask import Response
 from flask_openapi3 import APIBlueprint
 from pydantic import Field
 
-from ergostrut.core.edit import Change
+from ergostrut.core.changes import Change
 from ergostrut.core.problem import InputError, Problem
 from ergostrut.files.measuring_pdf import measuring_pdf
 from ergostrut.files.outline_in import read_outline, written

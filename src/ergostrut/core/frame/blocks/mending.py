@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ...catalog.model import Catalog, Planks, Sandwich, Section, Sheet
-from ...edit import Change
+from ...changes import Change
 from ...quantity import Length
 from ..family import Offers
 from .joining import Joints

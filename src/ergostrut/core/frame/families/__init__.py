@@ -5,7 +5,7 @@ from __future__ import annotations
 import sys
 from typing import cast
 
-from ...folders import found_in
+from ...registry import found_in
 from ..family import Family
 
 FAMILIES = cast(dict[str, Family], found_in(sys.modules[__name__], "FAMILY"))

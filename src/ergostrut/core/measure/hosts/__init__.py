@@ -6,7 +6,7 @@ import sys
 from typing import cast
 
 from ...document.survey import HostBase
-from ...folders import found_in
+from ...registry import found_in
 from ...structure.host import Host
 from ..kind import HostKind
 

@@ -14,7 +14,7 @@ import numpy as np
 from scipy.linalg import LinAlgError, cho_factor, cho_solve
 
 from .model import Array, Flags, FrameModel, MechanismError, Rest, SolverError, UnsettledError
-from .together import Settling, different, passes, settles
+from .settle_batch import Settling, different, passes, settles
 
 MAX_PASSES = 20
 LEAST_PASSES = 600

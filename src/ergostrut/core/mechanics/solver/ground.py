@@ -12,7 +12,7 @@ import numpy as np
 
 from .contact import LEAST_PASSES, MAX_PASSES, Contacts
 from .model import Array, Flags
-from .together import Settling
+from .settle_batch import Settling
 
 RIGID = 1e-7
 """mm/N of a rest that gives nothing itself: far below what any frame gives, and inverted without loss."""

@@ -14,9 +14,9 @@ import numpy as np
 from scipy.linalg import LinAlgError, eigh
 from scipy.sparse.linalg import LinearOperator, eigsh
 
-from .along import curves
 from .elements import geometric
 from .matrix import Band, Index, Solve
+from .member_forces import curves
 from .model import Array, CaseResult, LoadCase, MechanismError
 from .solve import Frame, Stiffness
 

@@ -18,7 +18,7 @@ from .linked import Linked, linked
 from .loads import onto_nodes, prepare
 from .matrix import DENSE, Band, Index, Solve, dense, factor, narrow, narrowest, order_of, scatter, total
 from .model import Array, CaseResult, Flags, FrameModel, LoadCase, MechanismError, Rest, Results, SolverError, check_model
-from .together import Settling, inverses
+from .settle_batch import Settling, inverses
 
 ROUNDING = 1e-11
 BALANCE = 1e-4

@@ -22,7 +22,7 @@ from ...structure.context import Context
 from ...structure.holds import Stand
 from ...structure.hung import Door
 from ...structure.panel import Edging, Panel
-from ..drawn import Loaded, drawn_out_rows, drawn_stands, loaded, pressed
+from ..drawers.pulled import Loaded, drawn_out_rows, drawn_stands, loaded, pressed
 from .fixed import fixed, hangs, ties_of
 from .floor import feet
 from .levels import Levels

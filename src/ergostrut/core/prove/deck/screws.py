@@ -11,8 +11,8 @@ from ...catalog.model import Planks, Wood
 from ...finding import COMMON_PRACTICE, Finding, Working
 from ...mechanics.joints.woodscrew import lateral
 from ...mechanics.solver.model import Array
-from ..diaphragm import SCREW_PITCH, Bay, spacing
-from ..study import Study
+from ..model.diaphragm import SCREW_PITCH, Bay, spacing
+from ..model.study import Study
 
 SCREW = "No. 8"
 """What a deck is screwed down with at the least (common practice, no published source)."""

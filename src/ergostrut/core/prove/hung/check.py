@@ -14,9 +14,9 @@ from ...cases import twice_cases
 from ...finding import Finding, Working, at_most
 from ...structure.assembly import Assembly
 from ...structure.hung import Mount
-from ..members import explained, uses
-from ..study import Cases, Study
-from ..study import study as solve
+from ..members.strength import explained, uses
+from ..model.study import Cases, Study
+from ..model.study import study as solve
 from .mounts import check_latches, check_mounts, mount_forces
 from .pivots import check_pivots
 from .straps import check_sinking, check_straps

@@ -13,8 +13,8 @@ from ...finding import Finding, Working
 from ...mechanics.solver.model import Array, CaseResult
 from ...structure.hung import Latch, Mount
 from ...structure.parts import Point3, cross
-from ..posed import Posed
-from ..study import Study
+from ..model.posed import Posed
+from ..model.study import Study
 from .straps import working_load
 from .ways import Row, Way, blank, hardest_of, held
 

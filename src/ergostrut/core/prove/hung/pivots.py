@@ -10,7 +10,7 @@ import numpy as np
 from ...finding import Finding, Working, at_most
 from ...mechanics.solver.model import CaseResult
 from ...structure.hung import Pivot
-from ..study import Study
+from ..model.study import Study
 from .ways import Row, Way, blank, hardest_of, held
 
 

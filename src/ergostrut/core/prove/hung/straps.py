@@ -12,7 +12,7 @@ from ...cases import ASLEEP
 from ...finding import Finding, Working, unknown
 from ...mechanics.joints.hardware import FLAT_STRAP, STRAP_FACTOR
 from ...structure.hung import Strap
-from ..study import Study
+from ..model.study import Study
 from .ways import Row, Way, blank, hardest_of, held
 
 

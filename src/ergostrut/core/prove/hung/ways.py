@@ -9,7 +9,7 @@ from typing import TypeVar
 from ...cases import CRASH_BASIS, CRASH_CAUTION
 from ...finding import COMMON_PRACTICE, Finding, Working, at_most, unknown
 from ...mechanics.solver.model import CaseResult
-from ..study import Study
+from ..model.study import Study
 
 T = TypeVar("T")
 GONE = 1.33

@@ -10,7 +10,7 @@ import numpy as np
 from ...finding import Finding, at_most, unknown
 from ...mechanics.solver.model import Array
 from ...structure.holds import JointSpec
-from ..study import Study
+from ..model.study import Study
 from . import bracketed, welded, wooden
 from .ends import End, Ends, Verdict, joined, rib_ends
 

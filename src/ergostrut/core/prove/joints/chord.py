@@ -14,8 +14,8 @@ from ...mechanics.joints.tube_wall import Footprint, WallLimits, chord_stress, e
 from ...mechanics.solver.model import Array
 from ...structure.holds import Joint
 from ...structure.parts import Member, dot
-from ..members import forces_of
-from ..study import Study
+from ..members.strength import forces_of
+from ..model.study import Study
 
 BASIS = "AISC 360-16 chapter K (tables K3.2, K4.2; round K3.1, K4.1), ASD, the three uses added; aluminium by the same lines with its weld-affected yield"
 SHORT = 0.5

@@ -11,8 +11,8 @@ from ...finding import Working
 from ...mechanics.solver.model import Array
 from ...mechanics.strength import Actions
 from ...structure.parts import Member
-from ..members import forces_of
-from ..study import Study
+from ..members.strength import forces_of
+from ..model.study import Study
 
 
 @dataclass(frozen=True, slots=True)

@@ -11,7 +11,7 @@ from dataclasses import replace
 import numpy as np
 
 from ...finding import COMMON_PRACTICE, Finding, Working, at_most
-from ..study import Study
+from ..model.study import Study
 from .ends import End, joined
 from .wooden import WET_SCREW, duration, held_by
 

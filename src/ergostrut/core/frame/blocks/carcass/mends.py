@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from ....catalog.model import Catalog, Sheet
-from ....edit import Change
+from ....changes import Change
 from ....wording import Say
 from ...family import Offers
 from .params import Carcass

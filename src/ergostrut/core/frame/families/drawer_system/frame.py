@@ -8,7 +8,7 @@ from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Sandwich, Sheet
 from ....constants import G
 from ....structure.assembly import Assembly, Tag
-from ....structure.catch import CatchPin
+from ....structure.catch_pin import CatchPin
 from ....structure.holds import SCENES, Motion, Position
 from ....structure.host import Reader
 from ....structure.panel import Axis, Boxed, Panel, between, pierced

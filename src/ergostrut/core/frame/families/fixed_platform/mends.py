@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 
 from ....catalog.model import Catalog, Sheet
-from ....edit import Change
+from ....changes import Change
 from ....structure.systems import SYSTEMS
 from ....wording import Say
 from ...blocks.mending import capped, kind, sections

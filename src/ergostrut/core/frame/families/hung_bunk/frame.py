@@ -9,7 +9,7 @@ from ....catalog.model import Catalog
 from ....constants import G
 from ....mechanics.joints.hardware import HINGE_FY
 from ....structure.assembly import Assembly, Tag
-from ....structure.catch import CatchPin
+from ....structure.catch_pin import CatchPin
 from ....structure.holds import Joint, Motion, Position
 from ....structure.host import Host, Reader
 from ....structure.hung import Latch, Mount, Pivot, Strap

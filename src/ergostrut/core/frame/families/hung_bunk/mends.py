@@ -6,7 +6,7 @@ import math
 from collections.abc import Callable, Mapping
 
 from ....catalog.model import Catalog
-from ....edit import Change
+from ....changes import Change
 from ....wording import Say
 from ...blocks.mending import capped, exact, kind, sections
 from ...family import Offers

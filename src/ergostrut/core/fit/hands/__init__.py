@@ -1,0 +1,1 @@
+"""What a hand or a tool comes to."""

@@ -1,0 +1,1 @@
+"""Room for heads, and what eyes see."""

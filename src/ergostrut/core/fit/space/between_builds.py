@@ -1,0 +1,43 @@
+"""Do the builds of a job and what they carry leave each other room, home and along every travel."""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Iterator
+
+from ...finding import Finding, Working
+from ...structure.assembly import Assembly
+from ...structure.context import Context
+from .bodies import Near, bodies, near
+from .clearance import doubtful
+from .distance_finding import room
+
+WANT = 10.0
+"""mm wanted between two builds."""
+
+
+def check_between(context: Context) -> Iterator[Finding]:
+    """The nearest pair of every two builds: over where they meet."""
+    if len(context.builds) < 2:
+        return
+    rows = [(build, bodies(context, build)) for build in context.builds]
+    for (one, mine), (two, theirs) in itertools.combinations(rows, 2):
+        found = near(mine, theirs)
+        if found is not None:
+            yield doubtful(two, context, doubtful(one, context, _finding(context, one, two, found)))
+
+
+def _finding(context: Context, one: Assembly, two: Assembly, found: Near) -> Finding:
+    say, have, w = context.say, found.gap, Working()
+    words = f"{found.one.name} and {found.two.name}"
+    w.given(
+        "c", have, "mm", f"{found.one.name} of {one.label} to {found.two.name} of {two.label}, home and along every travel, each as a box"
+    )
+    w.say(f"The way from the one to the other, x to the rear, y to the right, z up: {', '.join(f'{v:.2f}' for v in found.way)}.")
+    sentence = (
+        f"{words} pass each other by {say.length(have)} at the nearest."
+        if have >= 0
+        else f"{words} stand in each other by {say.length(-have)}; {two.label} moved {found.towards} by that would clear."
+    )
+    parts = found.one.part, found.two.part
+    return room(f"{one.id}/fit.{two.id}", f"{one.label} and {two.label}", parts, sentence, have, WANT, w, "fit.between")

@@ -1,0 +1,130 @@
+"""Does what stands still fit the host: what stands inside it, its sides, closed gate and cover."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+from ...finding import COMMON_PRACTICE, Finding, Working
+from ...mechanics.space.boxes import upright
+from ...structure.assembly import Assembly
+from ...structure.context import Context
+from ...structure.host import (
+    COVER,
+    GATE_OUTSIDE,
+    GATE_THICKNESS,
+    SIDE_HEIGHT,
+    WELL_HEIGHT,
+    WELL_LENGTH,
+    WELL_START,
+    WIDTH_HIGH,
+    WIDTH_LOW,
+    WIDTH_TOP,
+)
+from ...structure.setting import settings_of
+from .bodies import Body, bodies, bodies_at, near
+from .clearance import clearance
+from .distance_finding import room
+from .walls import check_walls
+
+TOUCH = 1.0
+"""mm that parts may be drawn into what they rest on."""
+
+
+def check_standing(context: Context, build: Assembly) -> Iterator[Finding]:
+    """Fit of a build on which nothing slides, over every place its bodies come to."""
+    if build.sliders:
+        return
+    parts = list(bodies(context, build, things=False))
+    if not parts:
+        return
+    yield from _inside(context, build, parts)
+    top = context.host.mm(SIDE_HEIGHT)
+    in_slots = {contact.member for contact in build.contacts if contact.kind == "slot"}
+    low = [part for part in parts if part.part not in in_slots and (top is None or part.lo[2] < top)]
+    if context.host.walls is not None:
+        yield from check_walls(context, build)
+    elif low:
+        widest = max(low, key=lambda part: max(abs(part.lo[1]), abs(part.hi[1])))
+        reach = 2 * max(abs(widest.lo[1]), abs(widest.hi[1]))
+        at_rail = top is not None and widest.hi[2] > top
+        yield clearance(
+            context,
+            f"{build.id}/fit.sides",
+            "Between the host's sides",
+            (widest.part,),
+            symbol="c",
+            formula="(W - w) / 2",
+            dims={"W": WIDTH_TOP if at_rail else WIDTH_HIGH},
+            values={"w": (reach, f"{widest.name}, twice its reach from the centre line")},
+            want=3.0,
+            share=0.5,
+            what="Clears the sides each side by",
+        )
+    shut = [part for part in _driven(context, build) if part.part not in in_slots and (top is None or part.lo[2] < top)]
+    if shut:
+        last = max(shut, key=lambda part: part.hi[0])
+        thick = GATE_THICKNESS in context.host.dims
+        rear = context.host.words["rear"]
+        yield clearance(
+            context,
+            f"{build.id}/fit.gate",
+            rear.capitalize(),
+            (last.part,),
+            symbol="c",
+            formula="G - t - x" if thick else "G - x",
+            dims={"G": GATE_OUTSIDE, "t": GATE_THICKNESS} if thick else {"G": GATE_OUTSIDE},
+            values={"x": (last.hi[0], f"rear end of {last.name}")},
+            want=6.0,
+            what=f"{build.label} clears the {rear} by",
+        )
+    over = context.host.words["over"]
+    if context.host.mm(COVER) is not None:
+        high = max([part.hi[2] for part in parts] + [surface.origin[2] for surface in build.surfaces])
+        yield clearance(
+            context,
+            f"{build.id}/fit.cover",
+            f"Under the {over}",
+            (max(parts, key=lambda part: part.hi[2]).part,),
+            symbol="c",
+            formula="H - z",
+            dims={"H": COVER},
+            values={"z": (high, "its top above the floor")},
+            want=15.0,
+            what=f"{build.label} clears the {over} by",
+        )
+
+
+def _driven(context: Context, build: Assembly) -> Iterator[Body]:
+    """Everything where it stands when it may be driven, with all that closes the rear shut."""
+    for setting in settings_of(build):
+        if setting.drivable:
+            yield from bodies_at(context, build, setting, things=False)
+
+
+def _inside(context: Context, build: Assembly, parts: list[Body]) -> Iterator[Finding]:
+    """Whatever stands inside the host, such as wheel wells: nothing may stand in it."""
+    host = context.host
+    needed = [role for role in (WELL_START, WELL_LENGTH, WELL_HEIGHT, WIDTH_LOW, WIDTH_HIGH) if role in host.dims]
+    if all(host.dims[role].optional and host.mm(role) is None for role in needed if role in (WELL_START, WELL_LENGTH, WELL_HEIGHT)):
+        needed = []
+    missing = tuple(role for role in needed if host.mm(role) is None)
+    ident, title = f"{build.id}/fit.wells", "Clear of what stands in the host"
+    blank = Finding(ident, "fit.wells", "frame", (), title, "", "unknown", unit="mm", minimum=True, basis=COMMON_PRACTICE)
+    if missing:
+        names = ", ".join(host.dims[role].label.lower() for role in missing)
+        yield replace(blank, sentence=f"Not known until measured: {names}.", missing=missing)
+        return
+    found = near(parts, [Body(box.name, box.name, upright([box.lo], [box.hi])) for box in host.solids], together=False)
+    if found is None:
+        return
+    part, box = found.one, found.two
+    # parts may be drawn a little into what they rest on
+    have, w = found.gap if found.gap < -TOUCH else max(found.gap, 0.0), Working()
+    w.given("c", have, "mm", f"{part.name} to the {box.name}, each as a box")
+    words = (
+        f"{part.name} stands in the {box.name} by {context.say.length(-have)}, which lies {found.towards} of it."
+        if have < 0
+        else f"Stands clear of the {box.name}, or on it."
+    )
+    yield room(ident, title, (part.part,), words, have, 0.0, w)

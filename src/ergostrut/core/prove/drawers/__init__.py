@@ -1,0 +1,1 @@
+"""Drawers and bins: slides, floors, walls, and what they press on what carries them."""

@@ -1,0 +1,1 @@
+"""Members of a solved frame: strength, sag, what bears on them, buckling, diagrams."""

@@ -1,0 +1,100 @@
+"""A deck in its own plane: a sheet or boards screwed to two members keep them square to each other and hold one to the next.
+
+Between two members that carry it a sheet is a pair of diagonals with its stiffness in shear and its screws' slip: 1/(Gt)eff = 1/(Gt) +
+2 (s/k)(1/a + 1/b), and two diagonals of length d are as stiff when E A = (Gt)eff d3/(2 a b). Boards turn on two screws at each member:
+n of them hold 2 n k_t/(a b) in place of (Gt)eff, k_t = 2 k (e/2)2. Where no member runs along the span, half of the sheet, or of the
+boards, is a tie from end to end of the two. What one screw takes of that is a check.
+"""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from ...catalog.model import Planks, Sheet
+from ...mechanics.solver.model import Bar
+from ...structure.assembly import Assembly
+from ...structure.panel import Panel
+from .field import Carriers
+from .lines import Lines
+
+STIFF = 1e10
+"""mm4 of a bar that stands for a sheet or a spring: hinged at its ends, it takes no bending and does not buckle by itself."""
+HINGED = (3, 4, 5, 10, 11)
+SCREW_PITCH, SCREW_SLIP = 200.0, 2000.0
+"""Fasteners of a panel: mm apart, N/mm each (EN 1995-1-1 table 7.1 for a 4.8 mm screw in wood, rounded down, from memory)."""
+PLY_SHEAR, PLY_E = 500.0, 4000.0
+"""MPa in a panel's plane where its own are not known (softwood plywood, EN 12369-2, from memory)."""
+EDGE = 20.0
+"""mm from a board's edges to its two screws (common practice, no published source)."""
+
+
+@dataclass(frozen=True, slots=True)
+class Bay:
+    """A panel between two members ``a`` mm apart, ``b`` mm wide across: its two diagonals and two ties among the model's bars."""
+
+    panel: Panel
+    members: tuple[str, str]
+    a: float
+    b: float
+    diagonals: tuple[int, int]
+    ties: tuple[int, ...] = ()
+
+
+def spacing(boards: Planks) -> float:
+    return max(boards.width - 2 * EDGE, EDGE)
+
+
+def _shear(panel: Panel, a: float, b: float) -> float:
+    """(Gt)eff of a bay, N/mm."""
+    sheet = panel.sheet
+    if isinstance(sheet, Planks):
+        return 2 * panel.laid.boards * 2 * SCREW_SLIP * (spacing(sheet) / 2) ** 2 / (a * b)
+    G_ = sheet.material.G if isinstance(sheet, Sheet) and sheet.material.G > 0 else PLY_SHEAR
+    return 1 / (1 / (G_ * sheet.t) + 2 * SCREW_PITCH / SCREW_SLIP * (1 / a + 1 / b))
+
+
+def _tie(panel: Panel, a: float, b: float) -> float:
+    """N/mm of half a bay as a tie, through its screws."""
+    sheet = panel.sheet
+    if isinstance(sheet, Planks):
+        return panel.laid.boards / 2 / (2 / (2 * SCREW_SLIP) + a / (sheet.E * sheet.width * sheet.t))
+    E = min(sheet.E) if isinstance(sheet, Sheet) else PLY_E
+    return 1 / (2 / (b / 2 / SCREW_PITCH * SCREW_SLIP) + a / (E * sheet.t * b / 4))
+
+
+def _bar(name: str, n: int, m: int, length: float, k: float) -> Bar:
+    return Bar(name, n, m, 1e3, 1e3, k * length / 1e3, STIFF, STIFF, 1.0, released=HINGED)
+
+
+def diaphragms(
+    build: Assembly, lines: Lines, homes: Mapping[str, str], carriers: Sequence[Carriers], first: int
+) -> tuple[list[Bar], tuple[Bay, ...]]:
+    """Bars that stand for every panel in its plane, and what they are; ``first``: how many bars there are before them."""
+    bars, bays = list[Bar](), list[Bay]()
+    for row in carriers:
+        sheets = [panel for panel in build.decks if homes.get(panel.body) == row.body]
+        runs_along = any(m.group is not None and m.body == row.body and abs(m.axes[0][row.span]) > 0.9 for m in build.members)
+        for one, two in itertools.pairwise(row.members):
+            over = next((panel for panel in sheets if one in panel.laid.on and two in panel.laid.on), None)
+            if over is None:
+                continue
+            la, lb = lines.of[one], lines.of[two]
+            a, b = abs(float(lb.p[row.span] - la.p[row.span])), la.length
+            Gt, at = _shear(over, a, b), first + len(bars)
+            for i, k in ((0, -1), (-1, 0)):
+                n, m = la.stops[i][1], lb.stops[k][1]
+                d = float(np.linalg.norm(lines.nodes[m] - lines.nodes[n]))
+                bars.append(_bar(f"{over.id} in shear", n, m, d, Gt * d**2 / (2 * a * b)))
+            ties: tuple[int, ...] = ()
+            if not runs_along:
+                ties = (first + len(bars), first + len(bars) + 1)
+                for i in (0, -1):
+                    n, m = la.stops[i][1], lb.stops[i][1]
+                    d = float(np.linalg.norm(lines.nodes[m] - lines.nodes[n]))
+                    bars.append(_bar(f"{over.id} as a tie", n, m, d, _tie(over, a, b)))
+            bays.append(Bay(over, (one, two), a, b, (at, at + 1), ties))
+    return bars, tuple(bays)

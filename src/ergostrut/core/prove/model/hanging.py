@@ -1,0 +1,159 @@
+"""What hangs, turns and is bolted to a wall, in the frame model: pivots as pins on arms, mounts and latches as supports, straps."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ...constants import G
+from ...mechanics.solver.model import Bar, FrameModel, SolverError
+from ...mechanics.solver.model import Strap as Pull
+from ...mechanics.solver.solve import Frame
+from ...structure.assembly import Assembly
+from ...structure.hung import Latch, Mount, Pivot, Strap
+from ...structure.posed import poses_of
+from ...structure.setting import Setting
+from .lines import Lines
+
+Array = NDArray[np.float64]
+STIFF_ARM = (200_000.0, 77_000.0, 2_000.0, 1e6, 1e6, 1e6)
+"""E, G, A, Iy, Iz, J of a hinge's leaf from its pin to a member's axis: stiffer than the member."""
+CLOSE = 0.5
+"""mm: a pin nearer to a member's axis than this lies on it."""
+REACH = 1_000.0
+"""mm of the bars that stand for a strap's resistance sideways."""
+STOUT = 1e10
+"""mm4 of such a bar: hinged at both ends, it takes no bending, and must not buckle by itself."""
+LENT = 1.0
+"""N/mm lent across straps until their pull is known."""
+
+
+@dataclass(frozen=True)
+class Hung:
+    """What of a build hangs, turns and is bolted in a setting, with where it stands in the model: bars of pivots (their first), nodes
+    of mounts and latches."""
+
+    straps: tuple[Strap, ...] = ()
+    mounts: tuple[tuple[Mount, int], ...] = ()
+    pivots: tuple[tuple[Pivot, int], ...] = ()
+    latches: tuple[tuple[Latch, int], ...] = ()
+
+
+NOTHING = Hung()
+
+
+def places(build: Assembly, setting: Setting) -> list[tuple[str, Array]]:
+    """Points of members where something of it is fastened; ``build`` as it stands (``as_it_stands``)."""
+    rows = [(strap.member, strap.at) for strap in hooked(build, setting)]
+    rows += [(mount.member, mount.at) for mount in build.mounts]
+    rows += [(name, pivot.at) for pivot in build.pivots for name in (pivot.moving, pivot.fixed)]
+    rows += [(latch.member, latch.at) for latch in _shut(build, setting)]
+    return [(name, np.array(at)) for name, at in rows]
+
+
+def hooked(build: Assembly, setting: Setting) -> tuple[Strap, ...]:
+    """Straps that are hooked in where their body stands."""
+    return tuple(s for s in build.straps if abs(_travel(build, setting, s.member) - s.travel) < 0.01)
+
+
+def _shut(build: Assembly, setting: Setting) -> tuple[Latch, ...]:
+    return tuple(latch for latch in build.latches if abs(_travel(build, setting, latch.member) - latch.travel) < 0.01)
+
+
+def _travel(build: Assembly, setting: Setting, member: str) -> float:
+    return poses_of(build, setting).travel(build.motion_of(build.member(member).body))
+
+
+def _released(bar: Bar, axis: Array, nodes: Sequence[Array]) -> Bar:
+    """A bar that turns freely about an axis at its end a: the local axis nearest to it."""
+    x = (nodes[bar.b] - nodes[bar.a]) / np.linalg.norm(nodes[bar.b] - nodes[bar.a])
+    up = np.array([1.0, 0.0, 0.0]) if abs(x[2]) > 1 - 1e-9 else np.array([0.0, 0.0, 1.0])
+    z = up - (up @ x) * x
+    z /= np.linalg.norm(z)
+    local = np.array([x, np.cross(z, x), z])
+    return replace(bar, released=(3 + int(np.argmax(np.abs(local @ axis))),))
+
+
+def hang(build: Assembly, setting: Setting, lines: Lines, first: int) -> tuple[Hung, list[Bar], list[tuple[int, int]], tuple[Pull, ...]]:
+    """Arms of the pivots (bars from the model's ``first`` on), what mounts and latches hold, and the straps that are hooked in."""
+    bars, held = list[Bar](), list[tuple[int, int]]()
+    pivots = []
+    for pivot in build.pivots:
+        pin = np.array(pivot.at)
+        fixed, moving = lines.of[pivot.fixed].near(pin), lines.of[pivot.moving].near(pin)
+        start = fixed
+        if np.linalg.norm(lines.nodes[fixed] - pin) > CLOSE:
+            start = lines.node(pin, pivot.label)
+            bars.append(Bar(f"{pivot.id} leaf", fixed, start, *STIFF_ARM))
+        if np.linalg.norm(lines.nodes[moving] - lines.nodes[start]) <= CLOSE:
+            raise SolverError(f"{pivot.label}: its pin lies on the axes of both members; set them apart")
+        bars.append(_released(Bar(pivot.id, start, moving, *STIFF_ARM), np.array(pivot.axis), lines.nodes))
+        pivots.append((pivot, first + len(bars) - 1))
+    mounts = []
+    for mount in build.mounts:
+        line = lines.of[mount.member]
+        node = line.near(np.array(mount.at))
+        about = int(np.argmax(np.abs(line.q - line.p)))
+        held += [(node, dof) for dof in (0, 1, *((2,) if mount.carries else ()), 3 + about)]
+        mounts.append((mount, node))
+    latches = []
+    for latch in _shut(build, setting):
+        node = lines.of[latch.member].near(np.array(latch.at))
+        held.append((node, latch.axis))
+        latches.append((latch, node))
+    straps = hooked(build, setting)
+    pulls = tuple(
+        Pull(strap.label, lines.of[strap.member].near(np.array(strap.at)), strap.k[0], None, strap.to, strap.slack) for strap in straps
+    )
+    return Hung(straps, tuple(mounts), tuple(pivots), tuple(latches)), bars, held, pulls
+
+
+def riding(build: Assembly) -> dict[str, float]:
+    """Weight of panels turned out of the level and of what is fastened to their body, N/mm on the members that carried them."""
+    extra: dict[str, float] = {}
+    for panel in (panel for panel in build.decks if not panel.level):
+        under = [build.member(name) for name in panel.laid.on]
+        long = sum(member.length for member in under)
+        area = sum(p.wide[0] * p.wide[1] for p in build.decks if p.body == panel.body)
+        small = sum(item.mass * item.count for item in build.items if item.body == panel.body and item.aboard)
+        kg = panel.mass + small * panel.wide[0] * panel.wide[1] / area
+        for member in under:
+            extra[member.id] = extra.get(member.id, 0.0) + kg * G / long
+    return extra
+
+
+def swinging(model: FrameModel, frame_of: Callable[[FrameModel], Frame], load: Sequence[float]) -> FrameModel:
+    """The model with what taut straps resist sideways: N/L across each, N under ``load`` (shares of the frame's basic loads), which lasts.
+
+    A hanging weight swings back by its own pull: without it whatever hangs on straps alone is a mechanism.
+
+    Raises:
+        SolverError: what hangs folds even so.
+    """
+    lent = _across(model, [LENT] * len(model.straps))
+    pulls = frame_of(lent).solve("hanging", np.asarray(load, dtype=float)).strap_force
+    lengths = [float(np.linalg.norm(np.array(strap.to) - model.nodes[strap.a])) for strap in model.straps]
+    return _across(model, [float(pull) / length for pull, length in zip(pulls, lengths, strict=True)])
+
+
+def _across(model: FrameModel, stiffness: Sequence[float]) -> FrameModel:
+    """The model with springs of so many N/mm in both directions across each strap that hangs from the host."""
+    nodes, bars, fixed = list(model.nodes), list(model.bars), list(model.fixed)
+    for strap, k in zip(model.straps, stiffness, strict=True):
+        if strap.b is not None or k <= 0:
+            continue
+        along = np.array(strap.to) - model.nodes[strap.a]
+        along /= np.linalg.norm(along)
+        one = np.cross(along, [1.0, 0.0, 0.0] if abs(along[0]) < 0.9 else [0.0, 1.0, 0.0])
+        one /= np.linalg.norm(one)
+        for direction in (one, np.cross(along, one)):
+            far = len(nodes)
+            nodes.append(model.nodes[strap.a] + REACH * direction)
+            bars.append(Bar("swings back", strap.a, far, k * REACH, 1.0, 1.0, STOUT, STOUT, 1.0, released=(3, 4, 5, 10, 11)))
+            fixed += [(far, dof) for dof in range(6)]
+    known = tuple(model.name(i) for i in range(len(model.nodes)))
+    names = (*known, *("swings back" for _ in range(len(nodes) - len(known))))
+    return replace(model, nodes=np.array(nodes), bars=tuple(bars), fixed=tuple(fixed), names=names)

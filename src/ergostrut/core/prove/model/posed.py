@@ -1,0 +1,289 @@
+"""A build as a frame in one setting: bars of its members, one-way contacts, what holds it, and the load on its panels.
+
+Assumptions, said on the page: a panel spans from one member that carries it to the next (simple beams); a sheet braces the frame in
+its plane, boards do not; contact forces act on a member's centre line; a member that frames into another meets its centre line.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from functools import cached_property
+
+import numpy as np
+
+from ...cases import Case
+from ...constants import G
+from ...mechanics.solver.ground import Ground
+from ...mechanics.solver.model import Array, CaseResult, Flags, FrameModel, LoadCase, Point, SolverError, Spread
+from ...mechanics.solver.solve import Frame
+from ...structure.assembly import Assembly
+from ...structure.carried import CarryPlan
+from ...structure.holds import Contact, Stand
+from ...structure.panel import Panel
+from ...structure.parts import Member
+from ...structure.posed import poses_of
+from ...structure.setting import Setting
+from ...structure.systems import Fixity
+from ..drawers.pulled import RailLoad
+from .diaphragm import Bay
+from .field import Carriers, Patch, on_carriers
+from .hanging import NOTHING, Hung
+
+ASSUMPTIONS = (
+    "A deck spans from one member under it to the next, as simple beams.",
+    "A sheet braces the frame in its plane through its fasteners, boards on two screws at every member.",
+    "Wood screws slip where a member's end is twisted; all other joints hold a twist stiffly.",
+    "What bears acts on a member's centre line, unless it stands beside it: then it twists the member.",
+    "A member that frames into another meets its centre line.",
+    "A strap pulls at its member's centre line; a wall fixing keeps its rail from rolling, which pries on it.",
+    "Contacts push only, straps pull only, and friction holds nothing.",
+)
+"""What the frame takes as given: said on the page and on the calculation sheet."""
+Vec = tuple[float, float, float]
+
+
+Six = tuple[float, float, float, float, float, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """A bar of the model with the member it belongs to; ``Lb`` mm between points that hold the member sideways, ``KLy`` upright;
+    ``joined``: whether another member meets it at its end a and b; ``turn``: of the solver's axes from the section's, rad;
+    ``through``: whether it runs on past what frames into it."""
+
+    member: Member
+    index: int
+    offset: float
+    length: float
+    Lb: float
+    KLy: float
+    joined: tuple[bool, bool]
+    turn: float
+    through: bool
+
+
+@dataclass(frozen=True)
+class Posed:
+    """A build in one setting, ready to be solved. ``rows``: pieces of every member by its id; ``contacts`` match the model's rests."""
+
+    assembly: Assembly
+    setting: Setting
+    fixity: Fixity
+    model: FrameModel
+    pieces: tuple[Piece, ...]
+    rows: dict[str, tuple[Piece, ...]]
+    carriers: tuple[Carriers, ...]
+    patches: tuple[Patch, ...]
+    contacts: tuple[Contact, ...]
+    by_friction: tuple[tuple[int, int], ...] = ()
+    """(node, axis) that only friction would hold."""
+    extra: dict[str, float] = field(default_factory=dict)
+    """N/mm that a member carries besides itself, by its id."""
+    _nodes: dict[str, tuple[int, int]] = field(default_factory=dict)
+    homes: dict[str, str] = field(default_factory=dict)
+    """The body whose members carry a body's panels."""
+    rail_loads: tuple[tuple[int, RailLoad], ...] = ()
+    """Nodes of the rails that drawers run on, with what they press there."""
+    hung: Hung = NOTHING
+    """What hangs, turns and is bolted to a wall; its straps match the model's."""
+    bays: tuple[Bay, ...] = ()
+    """Panels between two members, in their plane."""
+
+    def tips(self, member: str) -> tuple[int, int]:
+        """Nodes at a member's ends a and b."""
+        return self._nodes[member]
+
+    @cached_property
+    def _bearing(self) -> dict[tuple[str, ...], list[int]]:
+        return {}
+
+    def bearing(self, kinds: tuple[str, ...]) -> list[int]:
+        """Which of the contacts are of these kinds."""
+        known = self._bearing.get(kinds)
+        if known is None:
+            known = self._bearing[kinds] = [i for i, contact in enumerate(self.contacts) if contact.kind in kinds]
+        return known
+
+    @cached_property
+    def frame(self) -> Frame:
+        """The solver's frame with its basic loads."""
+        return Frame(self.model, self.basic_loads)
+
+    @property
+    def stands(self) -> tuple[Stand, ...]:
+        return self.assembly.stands
+
+    def factors(self, case: Case, foot: float) -> Array:
+        """Shares of the basic loads in a case; ``foot`` in N for stands that have no force of their own."""
+        row: Array = np.zeros(3 + len(self.stands))
+        row[:3] = case.g
+        for name in case.live:
+            i = self._place[name]
+            newton = self.stands[i].newton
+            row[3 + i] = (newton if newton is not None else foot) * case.people
+        return row
+
+    @cached_property
+    def _place(self) -> dict[str, int]:
+        return {stand.id: i for i, stand in enumerate(self.stands)}
+
+    @cached_property
+    def basic_loads(self) -> tuple[LoadCase, ...]:
+        """1 g along x, y and z, and 1 N at every place where somebody may stand, sit or lie."""
+        found = []
+        for name, g in (("x", (1.0, 0.0, 0.0)), ("y", (0.0, 1.0, 0.0)), ("z", (0.0, 0.0, 1.0))):
+            spreads: list[Spread] = []
+            for piece in self.pieces:
+                w = piece.member.section.mass_per_m * 1e-3 * G + self.extra.get(piece.member.id, 0.0)
+                own = w * g[0], w * g[1], w * g[2]
+                spreads.append(Spread(piece.index, 0.0, piece.length, own, own))
+            for patch in self.patches:
+                spreads += self._spread(patch, g)
+            found.append(LoadCase(name, tuple(spreads), nodal=self._drawn(g)))
+        return (*found, *(self._live(stand) for stand in self.stands))
+
+    def _drawn(self, g: Vec) -> tuple[tuple[int, Six], ...]:
+        """Drawers on their rails under 1 g: beside the rails' axes, so they twist them."""
+        found = []
+        for node, load in self.rail_loads:
+            force = np.array(g) @ np.array(load.g)
+            x, y, z, p, q, r = (float(v) for v in (*force, *np.cross(np.array(load.aside), force)))
+            found.append((node, (x, y, z, p, q, r)))
+        return tuple(found)
+
+    def _on(self, member: str, at: Array) -> int | tuple[int, float]:
+        """Where a place lies on a member: its end's node, or a bar with mm along it."""
+        row, (a, b) = self.rows[member], self.tips(member)
+        line = self.model.nodes[b] - self.model.nodes[a]
+        length = float(np.linalg.norm(line))
+        s = min(max(float((at - self.model.nodes[a]) @ line / length), 0.0), length)
+        if s < 1e-6 or s > length - 1e-6:
+            return a if s < 1e-6 else b
+        piece = next(piece for piece in row if piece.offset + piece.length >= s - 1e-9)
+        return piece.index, s - piece.offset
+
+    def _live(self, stand: Stand) -> LoadCase:
+        member = self.rows[stand.member][0].member if stand.member else None
+        if member is None:
+            dx, dy, _ = poses_of(self.assembly, self.setting).shift(stand.body)
+            body = self.homes.get(stand.body, stand.body)
+            patch = Patch(stand.id, body, stand.at[0] + dx, stand.at[1] + dy, stand.size, 1.0 / G, 0.0)
+            return LoadCase(stand.words, tuple(self._spread(patch, (0.0, 0.0, -1.0))))
+        where = self._on(member.id, np.array(stand.at) + np.array(poses_of(self.assembly, self.setting).shift(member.body)))
+        if isinstance(where, int):
+            return LoadCase(stand.words, nodal=((where, (0, 0, -1, 0, 0, 0)),))
+        return LoadCase(stand.words, points=(Point(where[0], where[1], (0, 0, -1)),))
+
+    def _spread(self, patch: Patch, g: Vec) -> list[Spread]:
+        """A patch's weight on the members that carry its panel."""
+        carriers = next((c for c in self.carriers if c.body == patch.body), None)
+        if carriers is None:
+            return []
+        found = []
+        for load in on_carriers(carriers, patch, g):
+            found += self._along(load.member, load.start, load.end, load.w0, load.w1)
+        return found
+
+    def _along(self, member: str, start: float, end: float, w0: Vec, w1: Vec) -> list[Spread]:
+        """A load that runs from ``start`` to ``end`` mm along a member, on its bars."""
+        found, even = [], w0 == w1
+        for piece in self.rows[member]:
+            lo, hi = max(start, piece.offset), min(end, piece.offset + piece.length)
+            if hi > lo:
+                here, there = (w0, w1) if even else (_between(s, start, end, w0, w1) for s in (lo, hi))
+                found.append(Spread(piece.index, lo - piece.offset, min(hi - piece.offset, piece.length), here, there))
+        return found
+
+
+def _between(s: float, start: float, end: float, w0: Vec, w1: Vec) -> Vec:
+    share = (s - start) / (end - start)
+    return w0[0] + (w1[0] - w0[0]) * share, w0[1] + (w1[1] - w0[1]) * share, w0[2] + (w1[2] - w0[2]) * share
+
+
+def patches_on(build: Assembly, setting: Setting, plan: CarryPlan, level: dict[str, float], homes: dict[str, str]) -> tuple[Patch, ...]:
+    """Panels with the small parts of their body, and every thing carried, as patches; ``level``: z of what carries each body's panels."""
+    found = []
+    for body in dict.fromkeys(panel.body for panel in build.decks):
+        dx, dy, dz = poses_of(build, setting).shift(body)
+        panels = [panel for panel in build.decks if panel.body == body and panel.level]
+        if not panels:
+            continue
+        small = sum(item.mass * item.count for item in build.items if item.body == body and item.aboard)
+        area = sum(panel.wide[0] * panel.wide[1] for panel in panels)
+        host, z0 = _below(build, setting, body, level, homes, panels[0])
+        for panel in panels:
+            (x, y, z), (lx, ly) = panel.middle, panel.wide
+            part = panel.mass + small * lx * ly / area
+            found.append(Patch("deck", host, x + dx, y + dy, panel.wide, part, z + dz - z0))
+        for item in plan.on(body):
+            x, y, z = item.at()
+            found.append(Patch(item.thing.name, host, x + dx, y + dy, item.size[:2], item.mass, z + dz - z0))
+    return tuple(found)
+
+
+def _below(build: Assembly, setting: Setting, body: str, level: dict[str, float], homes: dict[str, str], panel: Panel) -> tuple[str, float]:
+    """The body whose members carry a body's panels, and their level: the one they lie on, or the one they are shifted on to."""
+    home = homes.get(body)
+    if home is not None and home in level:
+        return home, level[home]
+    shift = poses_of(build, setting).shift(body)
+    middle = panel.middle[0] + shift[0]
+
+    def beside(other: Panel) -> float:
+        return max(other.lo[0] - middle, middle - other.hi[0], 0.0)
+
+    under = min((p for p in build.decks if homes.get(p.body) in level), key=beside, default=None)
+    return (homes[under.body], level[homes[under.body]]) if under else (body, 0.0)
+
+
+@dataclass(frozen=True)
+class Solved:
+    """A case solved in a setting; ``firm``: on a base that does not give, beside the same case on one that does."""
+
+    case: Case
+    result: CaseResult
+    firm: bool = False
+
+    @property
+    def words(self) -> str:
+        return f"{self.case.name}, on a base that does not give" if self.firm else self.case.name
+
+
+@dataclass(frozen=True)
+class Fallen:
+    """A case that has no result, with the reason."""
+
+    case: Case
+    why: str
+
+
+@dataclass(frozen=True)
+class OnGround:
+    """What the contacts bear on in every case, where that gives, and which bore before it gave."""
+
+    ground: Ground
+    bearing: Flags
+
+
+def solve_cases(
+    posed: Posed, cases: Sequence[Case], foot: float, on: OnGround | None = None
+) -> tuple[tuple[Solved, ...], tuple[Fallen, ...]]:
+    """Every case: those that stand, and those that do not with the reason."""
+    if not cases:
+        return (), ()
+    names, factors = [case.name for case in cases], np.array([posed.factors(case, foot) for case in cases])
+    rows = posed.frame.run(names, factors, on.bearing if on else None, ground=on.ground if on else None).rows()
+    solved, fallen = [], []
+    for case, row in zip(cases, rows, strict=True):
+        if isinstance(row, SolverError):
+            fallen.append(Fallen(case, str(row)))
+        else:
+            solved.append(Solved(case, row))
+    return tuple(solved), tuple(fallen)
+
+
+def pressed(posed: Posed, item: Solved, *kinds: str) -> tuple[float, float]:
+    """(sum, largest) of the contacts of these kinds, N."""
+    found = item.result.rest_force[posed.bearing(kinds)]
+    return float(found.sum()), float(found.max(initial=0.0))

@@ -1,0 +1,1 @@
+"""What slides on rollers: how it runs, is held, stops, sags and is pulled."""
