@@ -1,6 +1,7 @@
 """make quick: the test files that work in hand touches, for a run of a few minutes before the whole suite.
 
-A file counts that was changed itself, or that imports a changed module by name; so do the few that read the whole tree.
+A file counts that was changed itself, that imports a changed module, or its room, by name, or that has a changed family's physics; so do the few
+that read the whole tree.
 """
 
 from __future__ import annotations
@@ -40,7 +41,11 @@ def touched(paths: list[str]) -> list[str]:
         for path in paths
         if path.startswith("src/")
     }
-    found = {path for path in paths if path.startswith("tests/") and Path(path).name.startswith("test_") and (ROOT / path).exists()}
+    # what a room gives out by its own name is tested by that name
+    modules |= {module.rpartition(".")[0] for module in modules if module.count(".") > 2}
+    families = {path.split("/families/", 1)[1].split("/", 1)[0] for path in paths if "/families/" in path and path.startswith("src/")}
+    found = {file for name in families if (ROOT / (file := f"tests/families/test_{name}.py")).exists()}
+    found |= {path for path in paths if path.startswith("tests/") and Path(path).name.startswith("test_") and (ROOT / path).exists()}
     for file in ROOT.glob("tests/**/test_*.py"):
         if modules.intersection(name for name in imported(file.read_text()) if name.startswith(PACKAGE)):
             found.add(str(file.relative_to(ROOT)))

@@ -16,3 +16,9 @@ def test_what_imports_a_changed_module_is_touched() -> None:
 def test_a_package_and_a_name_of_it_count_as_the_module() -> None:
     text = "import ergostrut.core.report\nfrom ergostrut.core.prove import support_lost\nfrom ergostrut.core.carry.eyes import check_eyes\n"
     assert {"ergostrut.core.report", "ergostrut.core.prove.support_lost", "ergostrut.core.carry.eyes"} <= set(imported(text))
+
+
+def test_a_rooms_file_and_a_familys_touch_what_tests_them() -> None:
+    assert "tests/core/test_stages.py" in touched(["src/ergostrut/core/report/stages.py"])
+    found = touched(["src/ergostrut/core/frame/families/wall_cabinet/doors.py"])
+    assert "tests/families/test_wall_cabinet.py" in found and "tests/core/test_quantity.py" not in found
