@@ -90,7 +90,7 @@ def test_import_export_cut_backup(
 
 def test_schema_and_openapi_print(capsys: pytest.CaptureFixture[str]) -> None:
     assert main(["schema"]) == 0
-    assert json.loads(capsys.readouterr().out)["title"] == "Ergostrut job, version 2"
+    assert json.loads(capsys.readouterr().out)["title"] == "Ergostrut job, version 3"
     assert main(["openapi"]) == 0
     assert "/api/jobs/{job}/report" in json.loads(capsys.readouterr().out)["paths"]
 

@@ -153,7 +153,7 @@ def test_every_joint_has_its_heads(sample: Job, catalog: Catalog) -> None:
         ("tslot_bolted", "usual", "bolt", 2), ("aluminium_tube_brackets", "rivet", "rivet", 2), ("aluminium_tube_brackets", "drill screw", "screw", 2),
     ):  # fmt: skip
         build = context_of(framed(sample.design, system, joints__fastener=fastener), catalog).builds[0]
-        rows = [one for one in fasteners(build) if " at rail." in one.name]
+        rows = [one for one in fasteners(build) if one.name.endswith((" at left rail", " at right rail"))]
         ribs = [m for m in build.members if m.role in ("end rib", "mid rib")]
         assert len(rows) == 2 * len(ribs) and all(one.kind == kind and len(one.ways[0]) == heads for one in rows), (system, fastener)
         if fastener in ("end bolt",) or (system, fastener) == ("lumber_plywood", "usual"):

@@ -101,7 +101,7 @@ def test_softer_joints_bend_more(sample: Job, catalog: Catalog) -> None:
 
 def test_hinged_ribs_let_the_rails_roll(sample: Job, catalog: Catalog) -> None:
     tray = trays(framed(sample.design, "tslot_bolted"), catalog, 0.0, "pinned")
-    with pytest.raises(MechanismError, match="can fold: rail"):
+    with pytest.raises(MechanismError, match=r"can fold: (left|right) rail"):
         _ = tray.frame
 
 
