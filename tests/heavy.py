@@ -47,6 +47,10 @@ FAMILIES = {
     "bunk of 14 ribs": {
         "family": "hung_bunk", "id": "k", "label": "k", "length": "2900 mm", "ribs": 14, "straps": {"count": 4}, "hinges": {"count": 8}, "wall_rail": {"bolts": 12},
     },
+    "cabinet of five bays and five shelves": {
+        "family": "wall_cabinet", "id": "c", "label": "c", "front": "10 mm", "length": "2900 mm", "depth": "500 mm", "low": "100 mm", "height": "1600 mm",
+        "bays": 5, "shelves": 5, "wall": {"bolts": 4},
+    },
     "platform of 14 members": {
         "family": "fixed_platform", "id": "p", "label": "p", "front": "0 mm", "length": "2900 mm", "width": "1880 mm", "bearers": 14, "halves": 1, "props": {},
     },
