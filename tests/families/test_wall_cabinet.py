@@ -258,3 +258,10 @@ def test_in_a_crash_the_door_is_asked_again(catalog: Catalog) -> None:
 def test_the_home_setting_is_shut(catalog: Catalog) -> None:
     build = context_of(job(), catalog).builds[0]
     assert as_it_stands(build, Setting("", True, False, {})) == build
+
+
+@pytest.mark.parametrize("carried_in", ["in parts", "whole"])
+def test_things_go_in_past_an_open_door(catalog: Catalog, carried_in: str) -> None:
+    """What stands behind a door is put in with the door open."""
+    way = next(f for f in check(job(carried_in=carried_in), catalog).findings if f.id == "load/fit.way-in")
+    assert way.state in ("holds", "note"), way.sentence

@@ -9,6 +9,7 @@ from typing import Literal
 from ..structure.assembly import centroid
 from ..structure.context import Context, standing
 from ..structure.host import Host
+from ..structure.parts import called
 from ..structure.posed import as_it_stands, poses_of
 from ..structure.setting import setting_at
 from .statics import shared
@@ -92,7 +93,7 @@ def ledger(context: Context, travels: Mapping[str, float], crew: bool = True) ->
             kg, at = centroid([mass for one in following for mass in stood.masses(one)])
             dx, dy, _ = poses.shift(body)
             motion = build.motion_of(body)
-            words = motion.noun if motion is not None and len(following) > 1 else body.rsplit("/", 1)[-1]
+            words = motion.noun if motion is not None and len(following) > 1 else called(body.rsplit("/", 1)[-1])
             entries.append(LedgerRow(f"{build.label}, {words}", "build", kg, at[0] + dx, at[1] + dy, body))
     for item in context.plan.placed:
         x, y, _ = standing(context, item, travels)

@@ -14,6 +14,7 @@ from ..finding import State
 from ..measure.hosts import kind_of
 from ..primitives import Arrow, Circle, DimensionLine, Label, Path, Primitive, View, box_of, rect
 from ..structure.host import REAR_AXLE, WHEELBASE, Host
+from ..structure.parts import called
 from ..wording import Say
 
 LOW = 3
@@ -33,7 +34,7 @@ def _together(entries: Sequence[LedgerRow], near: float) -> list[tuple[str, floa
         kg = sum(e.kg for e in group)
         x = sum(e.kg * (e.x or 0.0) for e in group) / kg if kg else group[0].x or 0.0
         heaviest = sorted(group, key=lambda e: -abs(e.kg))
-        names = [e.body.rsplit("/", 1)[-1] if e.group == "build" else e.name for e in heaviest]
+        names = [called(e.body.rsplit("/", 1)[-1]) if e.group == "build" else e.name for e in heaviest]
         text = ", ".join(names) if len(names) <= 2 else f"{names[0]} and {len(names) - 1} more"
         found.append((text, x, kg))
     return found

@@ -10,6 +10,7 @@ from ...mechanics.space.passage import TOUCH, Corners, Waypoint, cannot_pass, jo
 from ...structure.assembly import Assembly
 from ...structure.context import Context
 from ...structure.host import Opening
+from ...structure.panel import Leaf
 from ..space.bodies import Body, bodies
 from .hull import Hull, hull_of
 
@@ -99,10 +100,15 @@ def check_way_in(context: Context) -> Iterator[Finding]:
         return
     rows = [(build.id, build.label, pieces_of(context, build, _whole(context, build))) for build in context.builds]
     rows.append(("", "What is carried", _loads(context)))
+    leaves = {
+        name for build in context.builds for panel in build.panels if isinstance(panel.carries, Leaf) for name in (panel.id, panel.body)
+    }
     standing: list[Piece] = []
     for ident, label, pieces in rows:
         if pieces:
-            yield _finding(context, ident, label, pieces, standing)
+            # who loads has what turns on hinges open
+            stands = standing if ident else [piece for piece in standing if piece.part not in leaves]
+            yield _finding(context, ident, label, pieces, stands)
         standing += pieces
 
 
