@@ -265,3 +265,34 @@ def test_things_go_in_past_an_open_door(catalog: Catalog, carried_in: str) -> No
     """What stands behind a door is put in with the door open."""
     way = next(f for f in check(job(carried_in=carried_in), catalog).findings if f.id == "load/fit.way-in")
     assert way.state in ("holds", "note"), way.sentence
+
+
+@pytest.mark.parametrize(("side", "hinged"), [row for row in HUNG if row[1] != "top"])
+def test_a_hand_on_an_open_door_reaches_the_walls_fixings(catalog: Catalog, side: str, hinged: str) -> None:
+    """Against standing parked: 100 N more on the wall, turned about the hinges' edge by the hand at a door's width, and by the leaf that stood in the face."""
+    context = context_of(job({"hinged": hinged}, side=side, kg=0), catalog)
+    build = context.builds[0]
+    box, (door,) = solved(context, build), build.doors
+    rows = {case.name: n for n, case in enumerate(box.cases)}
+    before, after = rows["Parked"], rows["Parked, a hand on door, open"]
+    at, room = box.frame.model.nodes, 1.0 if side == "left" else -1.0
+
+    def turned(i: int) -> np.ndarray:
+        about, found = np.array(door.hinges).mean(axis=0), np.zeros(6)
+        pushes = [(n, box.results.reactions[i][n, :3]) for n in box.ties]
+        for rest, newton in zip(box.frame.model.rests, box.results.rest_force[i], strict=True):
+            push = np.zeros(3)
+            push[rest.dof] = rest.sign * newton
+            pushes.append((rest.node, push))
+        for n, force in pushes:
+            found += np.concatenate([force, np.cross(at[n] - about, force)])
+        return found
+
+    more = turned(after) - turned(before)
+    assert more[2] == pytest.approx(HAND, rel=1e-3)
+    weight = build.panel(door.panel).mass * G
+    # gravity at (0, y) turns by -y F about x; what the wall adds is the opposite
+    assert more[3] == pytest.approx(room * (HAND * door.far + weight * door.far / 2), rel=0.02)
+    shut = np.array(build.panel(door.panel).middle)[0] - door.hinges[0][0]
+    # an edge lies in the upright's middle plane, half its thickness off the hinges
+    assert more[4] == pytest.approx(weight * shut, abs=HAND * 7), "the leaf no longer hangs before the face"

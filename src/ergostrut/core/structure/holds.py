@@ -182,7 +182,7 @@ class Stand:
     """Where somebody may stand, sit or lie: a point of ``member``, or a patch of ``size`` on the panels of ``body``, centre ``at``.
 
     ``newton`` None: one foot as the job has it. ``words`` name the case, after “Parked, ”; ``kind``: feet and sitting are strength
-    alone, ``drawn`` is a drawer pulled out, ``asleep`` is for sag, everybody where he lies."""
+    alone, ``drawn`` is a drawer pulled out, ``hand`` one that leans on an open door, ``asleep`` is for sag, everybody where he lies."""
 
     id: str
     words: str
@@ -191,7 +191,7 @@ class Stand:
     body: str = ""
     size: tuple[float, float] = (0.0, 0.0)
     newton: float | None = None
-    kind: Literal["foot", "sleeper", "sitting", "asleep", "drawn"] = "foot"
+    kind: Literal["foot", "sleeper", "sitting", "asleep", "drawn", "hand"] = "foot"
     central: bool = False
     """In the middle of the bed's width."""
 

@@ -20,11 +20,11 @@ from ...mechanics.solver.solve import Frame
 from ...structure.assembly import Assembly
 from ...structure.context import Context
 from ...structure.holds import Stand
-from ...structure.hung import Door
 from ...structure.panel import Edging, Panel
 from ..drawers.pulled import Loaded, drawn_out_rows, drawn_stands, loaded, pressed
 from .fixed import fixed, hangs, ties_of
 from .floor import feet
+from .hinged import hands, hanging, leaning
 from .levels import Levels
 from .planes import drawn_out
 from .ways import line_of, splits
@@ -215,11 +215,15 @@ def _basic(
         for panel in (panel for panel in build.lids if panel.body not in drawn):
             rows += levels.panel(panel, g)
         for door in build.doors:
-            rows += _hanging(mesh, door, build.panel(door.panel), g)
+            rows += hanging(mesh, door, build.panel(door.panel), g)
         found.append(LoadCase(name, nodal=tuple(rows)))  # type: ignore[arg-type]
     for stand in stands:
         if stand.kind == "drawn":
             found.append(LoadCase(stand.words, nodal=tuple(drawn_out_rows(mesh, stand, drawers))))  # type: ignore[arg-type]
+            continue
+        if stand.kind == "hand":
+            door = next(one for one in build.doors if stand.id == f"hand.{one.id}")
+            found.append(LoadCase(stand.words, nodal=tuple(leaning(mesh, door, build.panel(door.panel)))))  # type: ignore[arg-type]
             continue
         rows = [
             (node, (0.0, 0.0, -share, 0.0, 0.0, 0.0))
@@ -227,24 +231,6 @@ def _basic(
         ]
         found.append(LoadCase(stand.words, nodal=tuple(rows)))  # type: ignore[arg-type]
     return found
-
-
-def _hanging(mesh: Meshed, door: Door, leaf: Panel, g: Vec) -> list[tuple[int, tuple[float, ...]]]:
-    """A shut door under 1 g along an axis, on the edge that carries it: even on its hinges, and the couple of what pulls along their line."""
-    at = np.array(door.hinges)
-    run = at[-1] - at[0]
-    pitch = float(np.linalg.norm(run))
-    along, out = run / pitch, np.array(door.out)
-    arm = np.array(leaf.middle) - at.mean(axis=0)
-    arm -= (arm @ along) * along + (arm @ out) * out
-    force = leaf.mass * G * np.array(g)
-    couple = float(force @ along) / pitch * arm
-    rows = []
-    for n, place in enumerate(at):
-        end = couple if n == 0 else -couple if n == len(at) - 1 else np.zeros(3)
-        pull = force / len(at) + end
-        rows.append((mesh.near(door.on, (float(place[0]), float(place[1]), float(place[2]))), (*(float(v) for v in pull), 0.0, 0.0, 0.0)))
-    return rows
 
 
 def solved(context: Context, build: Assembly, level: int = 0, only: Sequence[Case] = ()) -> Box:
@@ -282,7 +268,7 @@ def solved(context: Context, build: Assembly, level: int = 0, only: Sequence[Cas
     model = FrameModel(nodes, (), tuple(sorted(set(held))), rests, names, sheets=mesh.sheets, links=(*springs, *holds.give))
     levels = Levels(mesh, flats, by_id)
     drawers = loaded(context.plan, build)
-    stands = told_apart((*feet_of(build), *build.stands, *drawn_stands(drawers)))
+    stands = told_apart((*feet_of(build), *build.stands, *drawn_stands(drawers), *hands(build)))
     if only:
         there = {name for case in only for name in case.live}
         stands = tuple(stand for stand in stands if stand.id in there)
