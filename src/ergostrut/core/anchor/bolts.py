@@ -46,25 +46,7 @@ def capacity(context: Context, anchor: Anchor, w: Working | None = None, *, nomi
     half, third = (1.0, 1.0) if nominal else (2.0, 3.0)
     if anchor.missing or anchor.thread is None:
         return Capacity(0.0, 0.0, (anchor.missing or "thread",))
-    w.given("d", anchor.thread.d, "mm", anchor.thread.id)
-    w.given("F_u", anchor.Fu, "MPa", f"bolt, {anchor.grade}")
-    w.line("A_b", "pi * d**2 / 4", "mm²", "nominal area")
-    T = w.line("T_b", "0.75 * F_u * A_b / O", "N", "bolt in tension, J3.6", O=half)
-    V = w.line("V_b", "0.45 * F_u * A_b / O", "N", "bolt in shear, threads in the plane, J3.6", O=half)
-    T, V = _through_rail(anchor, T, V, w, nominal)
-    if anchor.spacer > 0:
-        w.given("h", anchor.spacer, "mm", "spacer: the bolt bends over it, held at both ends, M = V h / 2")
-        V = min(
-            V,
-            w.line(
-                "V_h",
-                "k * F_p * (pi * d**3 / 32) / (h / 2)",
-                "N",
-                "shear that bends it to its proof stress" if nominal else "shear that bends it to 0.75 of its proof stress",
-                F_p=anchor.proof,
-                k=1.0 if nominal else 0.75,
-            ),
-        )
+    T, V = of_bolt(anchor, w, nominal=nominal)
     if anchor.nut:
         return _nut(anchor, T, V, w, nominal)
     hole = context.host.holes.get(anchor.hole or "")
@@ -84,6 +66,40 @@ def capacity(context: Context, anchor: Anchor, w: Working | None = None, *, nomi
     pull = min(pull, _sheet_bends(w, head, nominal))
     bear = w.line("V_s", "2.4 * d * t * F_s / O", "N", "bearing on the sheet, J3.10", O=half)
     return Capacity(w.given("T_a", min(T, pull), "N", "the lesser"), w.given("V_a", min(V, bear), "N", "the least"))
+
+
+def of_bolt(anchor: Anchor, w: Working, *, nominal: bool = False) -> tuple[float, float]:
+    """(tension, shear) N that a bolt takes, over its spacer and through its own rail, whatever it is screwed to.
+
+    Raises:
+        ValueError: it has no thread.
+    """
+    if anchor.thread is None:
+        raise ValueError(anchor.missing or "it has no thread")
+    half = 1.0 if nominal else 2.0
+    w.given("d", anchor.thread.d, "mm", anchor.thread.id)
+    w.given("F_u", anchor.Fu, "MPa", f"bolt, {anchor.grade}")
+    w.line("A_b", "pi * d**2 / 4", "mm²", "nominal area")
+    T = w.line("T_b", "0.75 * F_u * A_b / O", "N", "bolt in tension, J3.6", O=half)
+    V = w.line("V_b", "0.45 * F_u * A_b / O", "N", "bolt in shear, threads in the plane, J3.6", O=half)
+    T, V = _through_rail(anchor, T, V, w, nominal)
+    if anchor.spacer > 0:
+        w.given("h", anchor.spacer, "mm", "spacer: the bolt bends over it, held at both ends, M = V h / 2")
+        V = min(
+            V,
+            w.line(
+                "V_h",
+                "k * F_y * (pi * d_3**3 / 32) / (h / 2)",
+                "N",
+                "shear that bends it to its yield at the thread's root"
+                if nominal
+                else "shear that bends it to 0.75 of its yield at the thread's root",
+                F_y=anchor.Fy,
+                d_3=anchor.thread.minor,
+                k=1.0 if nominal else 0.75,
+            ),
+        )
+    return T, V
 
 
 def _sheet_bends(w: Working, head: float, nominal: bool) -> float:

@@ -60,7 +60,7 @@ def load(texts: Mapping[str, str]) -> Catalog:
             sections=sections_of(data["sections.toml"], metals, {row["id"]: row for row in materials["lumber"]}),
             sheets=_sheets(data["sheets.toml"], materials),
             threads=threads,
-            grades={row["id"]: Grade(row["id"], row["Fu"], row["proof"], row["source"]) for row in hardware["grade"]},
+            grades={row["id"]: Grade(row["id"], row["Fu"], row["proof"], row["Fy"], row["source"]) for row in hardware["grade"]},
             parts={row["id"]: Part(**row) for row in hardware["part"]},
             wood_screws={row["id"]: WoodScrew(**row) for row in hardware["woodscrew"]},
             pins_inch=tuple(hardware["pins"]["inch"]),

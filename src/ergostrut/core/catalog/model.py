@@ -201,17 +201,23 @@ class Thread:
     metric: bool
 
     @property
+    def minor(self) -> float:
+        """mm at the root of its thread: d - 1.2269 P (ISO 724 and ASME B1.1)."""
+        return self.d - 1.2269 * self.pitch
+
+    @property
     def stress_area(self) -> float:
         return 0.7854 * (self.d - (0.9382 if self.metric else 0.9743) * self.pitch) ** 2
 
 
 @dataclass(frozen=True, slots=True)
 class Grade:
-    """Ultimate and proof strength, MPa."""
+    """Ultimate, proof and yield strength, MPa."""
 
     id: str
     Fu: float
     proof: float
+    Fy: float
     source: str
 
 

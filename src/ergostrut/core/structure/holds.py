@@ -283,7 +283,7 @@ class Lock:
 @dataclass(frozen=True, slots=True)
 class Anchor:
     """A bolt from the build to the host at (x, y) on the floor. ``hole``: the existing feature used. ``nut``: a rivet or plate nut,
-    ``nut_sold`` and ``sheet_rating`` N; ``rail``: section it passes through, laid ``flat``; ``proof`` MPa of the bolt;
+    ``nut_sold`` and ``sheet_rating`` N; ``rail``: section it passes through, laid ``flat``; ``proof`` and ``Fy`` MPa of the bolt;
     ``spacer`` mm high under the rail; ``tab`` mm that a tab from the rail reaches past a bolt beside it."""
 
     id: str
@@ -305,6 +305,7 @@ class Anchor:
     proof: float = 0.0
     spacer: float = 0.0
     tab: float | None = None
+    Fy: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)

@@ -83,6 +83,7 @@ def anchors(
                 grade.proof if grade else 0.0,
                 fixing.spacer.mm,
                 fixing.tab.mm if fixing.tab else None,
+                grade.Fy if grade else 0.0,
             )
         )
     return tuple(found)
