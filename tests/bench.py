@@ -15,10 +15,11 @@ from ergostrut.core.cases import Case, live_cases, parked_cases, road_cases, slo
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.changes import Change
 from ergostrut.core.drawing.frame import frame_views
-from ergostrut.core.frame.families import FAMILIES
+from ergostrut.core.frame.build import families_for
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Design
 from ergostrut.core.job.start import start
+from ergostrut.core.measure.hosts import resolve
 from ergostrut.core.mechanics.shells.section import isotropic
 from ergostrut.core.mechanics.solver.model import FrameModel, LoadCase
 from ergostrut.core.mechanics.solver.solve import Frame, solve_all
@@ -110,7 +111,10 @@ def _drawing(catalog: Catalog) -> None:
     """What an edit waits for, framed, placed, posed and drawn, against the whole report, turn by turn."""
     host, units = shipped_templates()[0], Units(length="mm", mass="kg")
     jobs = [(job.design.name, job.design) for job in sample_jobs()]
-    jobs += [(f"{family} as it starts", start(host, family, units, [family])) for family in FAMILIES]
+    jobs += [
+        (f"{family.id} as it starts", start(host, family.id, units, [family.id]))
+        for family in families_for(resolve(start(host, "x", units).host))
+    ]
     print("the drawing after an edit, of the whole report")
     for name, design in jobs:
         ratios, drawn = [], []

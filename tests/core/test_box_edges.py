@@ -238,7 +238,7 @@ def test_in_a_crash_edges_hold_by_nominal_strength(catalog: Catalog) -> None:
 def test_refined_until_the_governing_use_stays(catalog: Catalog) -> None:
     context = context_of(box([load("60")], tie_rating="100", back=None, length="900", width="600"), catalog)
     told: list[Level] = []
-    findings, levels = check_refined(context, context.builds[0], lambda _build, level: told.append(level))
+    _, findings, levels = check_refined(context, context.builds[0], lambda _build, level: told.append(level))
     assert tuple(told) == levels and levels[-1].settled and levels[-1].elements > levels[0].elements
     finest = solved(context, context.builds[0], len(levels) - 1)
     assert len(finest.mesh.sheets.quads) == levels[-1].elements
@@ -251,7 +251,7 @@ def test_what_does_not_settle_is_taken_higher(catalog: Catalog, monkeypatch: pyt
     context = context_of(box([load("60")], joint="screws", length="1900", width="1200"), catalog)
     monkeypatch.setattr(refine, "SETTLED", 1e-9)
     monkeypatch.setattr(refine, "MOST", 2_000)
-    findings, levels = check_refined(context, context.builds[0])
+    _, findings, levels = check_refined(context, context.builds[0])
     last = levels[-1]
     assert last.moved is not None and last.moved > 0
     plain = {f.id: f for f in refine.check_box(context, context.builds[0], len(levels) - 1)[1]}

@@ -112,13 +112,13 @@ def test_a_low_bunk_stands_in_the_load_below(shop_job: Job, catalog: Catalog) ->
     assert legs.state == "over" and any("leg" in part for part in legs.parts), "a leg in the tray's way"
 
 
-def test_up_to_sixteen_builds_each_with_an_id_of_its_own(sample: Job) -> None:
+def test_up_to_sixteen_builds_each_with_an_id_of_its_own(sample: Job, catalog: Catalog) -> None:
     design: Design = sample.design
     for _ in range(15):
-        design = apply(design, [Change("/builds", with_build(design, "fixed_platform"), "add")])
+        design = apply(design, [Change("/builds", with_build(design, "fixed_platform", catalog), "add")])
     ids = [build.id for build in design.builds]
     assert len(set(ids)) == 16 and ids[1:3] == ["platform1", "platform2"]
     with pytest.raises(ValueError, match="at most 16"):
-        apply(design, [Change("/builds", with_build(design, "fixed_platform"), "add")])
+        apply(design, [Change("/builds", with_build(design, "fixed_platform", catalog), "add")])
     with pytest.raises(ValueError, match="give each its own"):
         apply(design, [Change("/builds/1/id", "slide1")])

@@ -21,6 +21,7 @@ def test_yard_shows_each_job_with_its_worst_states(shop: Shop) -> None:
         "Clock repairer's van",
         "Trail-crew wagon",
         "Borrowed van's gear rack",
+        "Orchard flatbed",
     }
     card = next(one for one in yard["jobs"] if one["name"] == "River survey pickup")
     assert not card["checked"] and card["outline"] is None
@@ -31,7 +32,14 @@ def test_yard_shows_each_job_with_its_worst_states(shop: Shop) -> None:
     wagons = ["wagon-midsize", "wagon-large", "wagon-empty"]
     vans = ["van-compact", "van-medium", "van-large", "van-empty"]
     boxes = ["trailer-enclosed-6x10", "shell-small", "topper-65", "box-empty"]
-    assert [t["id"] for t in yard["templates"]] == ["pickup-65", "pickup-empty", *wagons, *vans, *boxes]
+    bare = ["chassis-midsize", "chassis-fullsize", "chassis-empty"]
+    assert [t["id"] for t in yard["templates"]] == ["pickup-65", "pickup-empty", *wagons, *vans, *boxes, *bare]
+    offered = {t["id"]: t["families"] for t in yard["templates"]}
+    assert (
+        offered["chassis-empty"] == ["truck_flatbed"]
+        and "truck_flatbed" not in offered["pickup-65"]
+        and "bed_slide" in offered["van-large"]
+    )
 
 
 @pytest.mark.parametrize("builds", [[], ["bed_slide"], ["fixed_platform", "bed_slide"], ["hung_bunk", "fixed_platform"]], ids=str)
@@ -258,7 +266,7 @@ def test_a_bad_file_changes_nothing(shop: Shop, sample: Job, spoil: Any, field: 
     refusal = shop.post("/api/jobs/import", {"text": json.dumps(data)}, 422)
     assert refusal["problems"][0]["field"] == field
     assert shop.post("/api/jobs/import", {"text": "{"}, 422)["problems"][0]["field"] == "line 1"
-    assert len(shop.get("/api/yard")["jobs"]) == 4
+    assert len(shop.get("/api/yard")["jobs"]) == 5
 
 
 def test_other_hosts_and_pages_are_turned_away(shop: Shop) -> None:

@@ -91,7 +91,9 @@ def test_places_follow_the_build_in_hand(shop: Shop) -> None:
     bunk = shop.get("/api/jobs/1/prove?build=platform1&position=seat")
     assert (bunk["build"], bunk["position"], bunk["positions"]) == ("platform1", "seat", ["bed", "seat"])
     assert {row["role"] for row in bunk["members"]} == {"bearer", "leg"}
-    assert shop.get("/api/jobs/1/anchor?build=platform1")["build"] == "slide1", "only the slide is held by fixings"
+    slots = shop.get("/api/jobs/1/anchor?build=platform1&position=bed&case=Rebound")
+    ties = [row for row in slots["fixings"] if row["name"].startswith("tie")]
+    assert slots["build"] == "platform1" and slots["view"] and ties and max(row["tension"] for row in ties) > 0
     surfaces = shop.get("/api/jobs/1/carry")["surfaces"]
     builds = [row for row in surfaces if not row["id"].startswith(("host/", "thing/"))]
     assert [(row["id"], row["sleeping"]) for row in builds] == [("slide1/tray", False), ("platform1/bed", True)]
@@ -114,6 +116,24 @@ def test_what_holds_a_hung_bunk_is_listed_with_any_of_it_gone(shop: Shop) -> Non
     assert "rear strap" not in lost and lost["middle strap"] > pull["middle strap"]
     folded = shop.get(f"/api/jobs/{van}/anchor?build=bunk1&position=folded up&case=Crash ahead")
     assert "latch" in [row["name"] for row in folded["fixings"]] and "front strap" not in [row["name"] for row in folded["fixings"]]
+
+
+def test_every_build_has_its_list_of_what_holds_it(shop: Shop) -> None:
+    """A flatbed's mounts and a chest's ties on it: forces add up to what there is; one gone leaves its row out, and the others carry more."""
+    job = next(job["id"] for job in shop.get("/api/yard")["jobs"] if job["name"].startswith("Orchard"))
+    bed = f"/api/jobs/{job}/anchor?build=flatbed1&case=Brake"
+    whole, left = (shop.get(bed + gone) for gone in ("", "&gone=mount front left"))
+    assert len(whole["fixings"]) == 6 and len(left["fixings"]) == 5 and whole["view"]["name"] == "plan"
+    shear = {row["name"]: row["shear"] for row in left["fixings"]}
+    assert all(row["shear"] < shear[row["name"]] for row in whole["fixings"] if row["name"] == "mount middle left")
+    pressed = sum(-row["tension"] for row in whole["fixings"])
+    kg = sum(row["kg"] for row in shop.get(f"/api/jobs/{job}/balance?crew=false")["entries"] if row["group"] in ("build", "load"))
+    assert pressed == pytest.approx(kg * 9.80665, rel=0.02)
+    chest = shop.get(f"/api/jobs/{job}/anchor?build=box1&case=Wind from the left")
+    names = [row["name"] for row in chest["fixings"]]
+    assert len(names) == 4 and max(row["tension"] for row in chest["fixings"]) > 0
+    three = shop.get(f"/api/jobs/{job}/anchor?build=box1&case=Wind from the left&gone={names[0]}")
+    assert len(three["fixings"]) == 3 and three["settled"]
 
 
 def test_a_survey_has_its_form_and_its_lists_grow_on_it(shop: Shop) -> None:

@@ -1053,7 +1053,10 @@ export interface components {
              */
             state: ("over" | "unknown" | "tight" | "holds" | "note") | null;
         };
-        /** TemplateOut */
+        /**
+         * TemplateOut
+         * @description ``families``: what can be built in it, by id.
+         */
         TemplateOut: {
             /** Id */
             id: string;
@@ -1061,6 +1064,8 @@ export interface components {
             label: string;
             /** Note */
             note: string;
+            /** Families */
+            families: string[];
         };
         /**
          * View
@@ -1199,6 +1204,11 @@ export interface components {
              * @default Bed slide
              */
             label: string;
+            /**
+             * On
+             * @default
+             */
+            on: string;
             /**
              * Stage
              * @default fitted
@@ -1401,6 +1411,76 @@ export interface components {
              * @default []
              */
             fixings: components["schemas"]["Fixing"][];
+        };
+        /**
+         * BodyMount
+         * @description A place on the frame that takes a bolt: ``y`` right of the centre line, ``z`` of its face above the rail's top.
+         *
+         *     ``seat``: bolted hard, or on a bushing that gives ``give`` along its bolt and ``give_across`` it, N/mm; what a place bears is the user's figure, none is ever assumed.
+         */
+        BodyMount: {
+            /** Name */
+            name: string;
+            /**
+             * X
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
+             */
+            x: string;
+            /**
+             * Y
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
+             */
+            y: string;
+            /**
+             * Z
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -600 to 600 mm.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            z: string;
+            /**
+             * Thread
+             * @default M12
+             */
+            thread: string;
+            /**
+             * Seat
+             * @default hard
+             * @enum {string}
+             */
+            seat: "hard" | "bushing";
+            /**
+             * Give
+             * @default null
+             */
+            give: number | null;
+            /**
+             * Give Across
+             * @default null
+             */
+            give_across: number | null;
+            /**
+             * Behind
+             * @default frame
+             * @enum {string}
+             */
+            behind: "rib" | "stud" | "sheet" | "weld nut" | "frame" | "unknown";
+            /**
+             * Rating
+             * @default null
+             */
+            rating: string | null;
+            /**
+             * Condition
+             * @default sound
+             * @enum {string}
+             */
+            condition: "sound" | "light rust" | "rusted through" | "soft" | "old holes";
         };
         /**
          * Box
@@ -1972,6 +2052,132 @@ export interface components {
             rating: string | null;
         };
         /**
+         * ChassisDimensions
+         * @description Lengths of a chassis; ``DIMENSIONS`` says how each is taken.
+         */
+        ChassisDimensions: {
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            rail_end: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            rail_width: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            rail_depth: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            rail_flange: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            rail_ground: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            frame_twist: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            cab_height: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            cab_width: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            light_height: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            tyre_diameter: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            tyre_width: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            tyre_top: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            wheelbase: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            axle_from_front: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            track: components["schemas"]["Dimension"];
+        };
+        /**
          * Column
          * @description What stands between two uprights: drawers above each other, or an open bay, such as for a fridge, with ``vent`` openings in the back.
          */
@@ -2096,7 +2302,7 @@ export interface components {
              */
             units: components["schemas"]["Units"];
             /** Host */
-            host: components["schemas"]["BoxInterior"] | components["schemas"]["PickupBed"] | components["schemas"]["VanInterior"] | components["schemas"]["WagonInterior"];
+            host: components["schemas"]["BoxInterior"] | components["schemas"]["PickupBed"] | components["schemas"]["TruckChassis"] | components["schemas"]["VanInterior"] | components["schemas"]["WagonInterior"];
             /**
              * @default {
              *       "things": [],
@@ -2108,7 +2314,7 @@ export interface components {
              * Builds
              * @default []
              */
-            builds: (components["schemas"]["BedSlide"] | components["schemas"]["DrawerSystem"] | components["schemas"]["FixedPlatform"] | components["schemas"]["HungBunk"] | components["schemas"]["PlywoodBox"] | components["schemas"]["ShelfRack"] | components["schemas"]["WallCabinet"])[];
+            builds: (components["schemas"]["BedSlide"] | components["schemas"]["DrawerSystem"] | components["schemas"]["FixedPlatform"] | components["schemas"]["HungBunk"] | components["schemas"]["PlywoodBox"] | components["schemas"]["ShelfRack"] | components["schemas"]["TruckFlatbed"] | components["schemas"]["WallCabinet"])[];
             /**
              * @default {
              *       "road": "gravel",
@@ -2237,6 +2443,11 @@ export interface components {
              * @default Drawers
              */
             label: string;
+            /**
+             * On
+             * @default
+             */
+            on: string;
             /**
              * Stage
              * @default fitted
@@ -2432,6 +2643,8 @@ export interface components {
             hatches: components["schemas"]["Hatch"][];
             /** @default null */
             pods: components["schemas"]["Pods"] | null;
+            /** @default null */
+            rails: components["schemas"]["Rails"] | null;
             /**
              * Tied
              * @default true
@@ -2712,6 +2925,11 @@ export interface components {
              * @default Platform
              */
             label: string;
+            /**
+             * On
+             * @default
+             */
+            on: string;
             /**
              * Stage
              * @default fitted
@@ -3440,6 +3658,11 @@ export interface components {
              */
             label: string;
             /**
+             * On
+             * @default
+             */
+            on: string;
+            /**
              * Stage
              * @default fitted
              * @enum {string}
@@ -4065,7 +4288,7 @@ export interface components {
         /**
          * Obstacle
          * @description Something that stands in the host and stays: ``x`` its near side from the front, ``y`` its middle right of the centre line, ``z`` its
-         *     underside above the floor.
+         *     underside above the floor, or below it.
          *
          *     A box, a cylinder that fills the box, or an ``outline`` drawn out: corners (``corners_of``) from the box's near left low corner, along the
          *     vehicle and across it where it ``runs`` up, along and up where it runs across, across and up where it runs along.
@@ -4088,7 +4311,7 @@ export interface components {
             /**
              * Z
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 4000 mm.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -1500 to 4000 mm.
              * @default {
              *       "value": "0",
              *       "unit": "mm"
@@ -4876,6 +5099,11 @@ export interface components {
              */
             label: string;
             /**
+             * On
+             * @default
+             */
+            on: string;
+            /**
              * Stage
              * @default fitted
              * @enum {string}
@@ -5070,6 +5298,8 @@ export interface components {
             hatches: components["schemas"]["Hatch"][];
             /** @default null */
             pods: components["schemas"]["Pods"] | null;
+            /** @default null */
+            rails: components["schemas"]["Rails"] | null;
             /**
              * Tied
              * @default true
@@ -5162,6 +5392,37 @@ export interface components {
              *     }
              */
             kept: components["schemas"]["Keep"];
+        };
+        /**
+         * Rails
+         * @description Rails under the top, so many in each bay between uprights, screwed up into it every ``every``; ``rating`` of one screw.
+         */
+        Rails: {
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /**
+             * Section
+             * @default 1x1x16ga
+             */
+            section: string;
+            /**
+             * Every
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 40 to 600 mm.
+             * @default {
+             *       "value": "150",
+             *       "unit": "mm"
+             *     }
+             */
+            every: string;
+            /**
+             * Rating
+             * @default null
+             */
+            rating: string | null;
         };
         /**
          * Reading
@@ -5488,6 +5749,11 @@ export interface components {
              * @default Shelf rack
              */
             label: string;
+            /**
+             * On
+             * @default
+             */
+            on: string;
             /**
              * Stage
              * @default fitted
@@ -6218,6 +6484,385 @@ export interface components {
              * @default null
              */
             combination_rating: string | null;
+        };
+        /**
+         * TruckChassis
+         * @description Survey of a chassis behind the cab.
+         */
+        TruckChassis: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "truck_chassis";
+            /**
+             * Label
+             * @default chassis
+             */
+            label: string;
+            /**
+             * May Drill
+             * @default true
+             */
+            may_drill: boolean;
+            /**
+             * Holes
+             * @default []
+             */
+            holes: components["schemas"]["Hole"][];
+            /**
+             * Slots
+             * @default []
+             */
+            slots: components["schemas"]["Slot"][];
+            /**
+             * Rows
+             * @default []
+             */
+            rows: components["schemas"]["FixingRow"][];
+            /**
+             * Obstacles
+             * @default []
+             */
+            obstacles: components["schemas"]["Obstacle"][];
+            /**
+             * Services
+             * @default []
+             */
+            services: components["schemas"]["Service"][];
+            /**
+             * @default {
+             *       "walls": "0 mm",
+             *       "roof": "0 mm",
+             *       "front": "0 mm",
+             *       "rear": "0 mm"
+             *     }
+             */
+            lining: components["schemas"]["Lining"];
+            /** @default null */
+            rack: components["schemas"]["RearRack"] | null;
+            /**
+             * Panes
+             * @default []
+             */
+            panes: components["schemas"]["Pane"][];
+            /** @default null */
+            eye: components["schemas"]["Eye"] | null;
+            /**
+             * No Trace
+             * @default false
+             */
+            no_trace: boolean;
+            /**
+             * Again
+             * @default []
+             */
+            again: components["schemas"]["Reading"][];
+            /**
+             * Seats
+             * @default []
+             */
+            seats: components["schemas"]["Seat"][];
+            /**
+             * @default {
+             *       "front": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
+             *       "rear": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
+             *       "coupling": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
+             *       "axle": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
+             *       "second": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
+             *       "source": "typical",
+             *       "aboard": {
+             *         "crew": "0 kg",
+             *         "crew_seat": null,
+             *         "fuel": "unknown",
+             *         "note": ""
+             *       },
+             *       "tank": {
+             *         "ahead": null,
+             *         "full": null
+             *       },
+             *       "gross_rating": null
+             *     }
+             */
+            weights: components["schemas"]["Weights"];
+            /**
+             * @default {
+             *       "rail_end": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "rail_width": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "rail_depth": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "rail_flange": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "rail_ground": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "frame_twist": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "cab_height": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "cab_width": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "light_height": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "tyre_diameter": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "tyre_width": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "tyre_top": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "wheelbase": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "axle_from_front": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "track": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       }
+             *     }
+             */
+            dims: components["schemas"]["ChassisDimensions"];
+            /**
+             * Mounts
+             * @default []
+             */
+            mounts: components["schemas"]["BodyMount"][];
+        };
+        /**
+         * TruckFlatbed
+         * @description Two long rails ``apart`` from middle to middle, ``lift`` over the frame's own rails; cross members on them, side rails round those, a deck.
+         *
+         *     ``mounts``: which of the host's it is bolted to; none named: every one that lies under a long rail. ``bolt_grade`` and ``washer`` of each.
+         */
+        TruckFlatbed: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            family: "truck_flatbed";
+            /**
+             * Id
+             * @default flatbed1
+             */
+            id: string;
+            /**
+             * Label
+             * @default Flatbed
+             */
+            label: string;
+            /**
+             * On
+             * @default
+             */
+            on: string;
+            /**
+             * Stage
+             * @default fitted
+             * @enum {string}
+             */
+            stage: "fitted" | "planned";
+            /**
+             * Carried In
+             * @default in parts
+             * @enum {string}
+             */
+            carried_in: "in parts" | "whole";
+            /**
+             * Framing
+             * @default welded_steel_tube
+             * @enum {string}
+             */
+            framing: "lumber_plywood" | "tslot_bolted" | "welded_steel_tube" | "welded_aluminium_tube" | "aluminium_tube_brackets" | "strut_bolted" | "conduit_riveted" | "angle_flat_steel" | "sandwich_bonded";
+            /**
+             * Front
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -500 to 4000 mm.
+             * @default {
+             *       "value": "60",
+             *       "unit": "mm"
+             *     }
+             */
+            front: string;
+            /**
+             * Length
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 600 to 7000 mm.
+             * @default {
+             *       "value": "2100",
+             *       "unit": "mm"
+             *     }
+             */
+            length: string;
+            /**
+             * Width
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 800 to 2600 mm.
+             * @default {
+             *       "value": "1750",
+             *       "unit": "mm"
+             *     }
+             */
+            width: string;
+            /**
+             * Apart
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 300 to 1800 mm.
+             * @default {
+             *       "value": "860",
+             *       "unit": "mm"
+             *     }
+             */
+            apart: string;
+            /**
+             * Lift
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 500 mm.
+             * @default {
+             *       "value": "20",
+             *       "unit": "mm"
+             *     }
+             */
+            lift: string;
+            /**
+             * Rail
+             * @default 2x4x1/8
+             */
+            rail: string;
+            /**
+             * Cross
+             * @default 2x3x1/8
+             */
+            cross: string;
+            /**
+             * Crosses
+             * @default 6
+             */
+            crosses: number;
+            /**
+             * Side
+             * @default 2x3x1/8
+             */
+            side: string | null;
+            /**
+             * Deck
+             * @default board.2x6.dfl
+             */
+            deck: string;
+            /**
+             * Board Gap
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 100 mm.
+             * @default {
+             *       "value": "6",
+             *       "unit": "mm"
+             *     }
+             */
+            board_gap: string;
+            /**
+             * Grain
+             * @default along
+             * @enum {string}
+             */
+            grain: "along" | "across";
+            /**
+             * Mounts
+             * @default []
+             */
+            mounts: string[];
+            /**
+             * Bolt Grade
+             * @default ISO 8.8
+             */
+            bolt_grade: string;
+            /**
+             * Washer
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 10 to 120 mm.
+             * @default {
+             *       "value": "37",
+             *       "unit": "mm"
+             *     }
+             */
+            washer: string;
+            /**
+             * @default {
+             *       "weld_leg": null,
+             *       "capped": true,
+             *       "bracket_rating": null,
+             *       "brackets": 2,
+             *       "bolt": "5/16-18",
+             *       "bolt_grade": "SAE 5",
+             *       "screw": "No. 10",
+             *       "screws": 2,
+             *       "bite": "50 mm",
+             *       "fastener": "usual",
+             *       "rivet": "Al/steel 4.8 mm",
+             *       "drill_screw": "No. 12",
+             *       "per_leg": 3,
+             *       "bracket_wall": "3 mm",
+             *       "lag": "1/4 in",
+             *       "tap_depth": "25 mm"
+             *     }
+             */
+            joints: components["schemas"]["Joints"];
         };
         /**
          * Units
@@ -7196,6 +7841,11 @@ export interface components {
              * @default Wall cabinet
              */
             label: string;
+            /**
+             * On
+             * @default
+             */
+            on: string;
             /**
              * Stage
              * @default fitted
@@ -8238,10 +8888,18 @@ export interface components {
             /** Settled */
             settled: boolean;
         };
-        /** FixingOut */
+        /**
+         * FixingOut
+         * @description ``mark``: its number on the drawing, where that has numbers.
+         */
         FixingOut: {
             /** Name */
             name: string;
+            /**
+             * Mark
+             * @default
+             */
+            mark: string;
             /** Hole */
             hole: string | null;
             /** Thread */

@@ -206,6 +206,7 @@ def _leaves(data: Any, at: str) -> list[tuple[str, Any]]:
 
 def _helps(job: Job) -> dict[str, str]:
     """What the forms call each field, with its choices and help."""
+    from ergostrut.core.frame.build import carrying
     from ergostrut.core.frame.families import FAMILIES
     from ergostrut.core.measure.hosts import KINDS, resolve
     from ergostrut.core.structure.sheet import Group, Row, shown
@@ -214,7 +215,9 @@ def _helps(job: Job) -> dict[str, str]:
     forms: list[tuple[str, tuple[Group, ...], Any]] = [("/host", KINDS[job.design.host.kind].sheet, job.design.host)]
     forms += [(f"/builds/{n}", FAMILIES[build.family].form, build) for n, build in enumerate(job.design.builds)]
     for root, sheet, params in forms:
-        for row in (row for group in shown(sheet, params, catalog, host) for row in group.rows if isinstance(row, Row)):
+        for row in (
+            row for group in shown(sheet, params, catalog, host, carrying(job.design.builds)) for row in group.rows if isinstance(row, Row)
+        ):
             choices = [choice.value for choice in row.choices]
             some = ", ".join(choices[:8]) + (f" ... {len(choices)} in all" if len(choices) > 8 else "")
             found[f"{root}/{row.path}"] = "; ".join(part for part in (row.label, row.help, some) if part)

@@ -8,7 +8,7 @@ Slope: 15 % pitch with 10 % roll, common practice.
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Callable, Collection, Sequence
 from dataclasses import dataclass
 from typing import Protocol
 
@@ -18,6 +18,13 @@ BUMP = {"paved": 1.5, "gravel": 2.0, "trail": 3.0}
 REBOUND = {"paved": 0.2, "gravel": 0.5, "trail": 1.0}
 PITCH, ROLL = math.atan(0.15), math.atan(0.10)
 SWAY = 0.05
+TWIST, LIFT = "twist", "lift"
+"""Acts: the host's frame twisted as far as it goes; air that lifts a roof."""
+WIND = ("left", "right")
+"""Acts: air from a side."""
+PRESSURE = 1.0e-3
+"""MPa of wind on a side and under a roof, at road speed and in gusts (common practice, no published source)."""
+WIND_BASIS = "1 kPa on a side and up under the top: common practice, no published source"
 ROAD_DURATION = 1.6
 """NDS load duration factor of road cases: never 2.0, the g factor already holds the impact."""
 ROAD_BASIS = "49 CFR 393.102 accelerations against working loads; bump and rebound common practice, no published source"
@@ -39,6 +46,14 @@ class Case:
     live: tuple[str, ...] = ()
     people: float = 1.0
     """How many times their weight counts."""
+    acts: tuple[tuple[str, float], ...] = ()
+    """What presses or moves it besides weight, by name, and how many times: ``TWIST`` of the host, ``WIND``."""
+    upon: str = ""
+    """The case of a build that stands on this one that it stands for, as “build:case”; empty: the case of the same name."""
+
+    def share(self, act: str) -> float:
+        """How many times an act counts in it, and which way."""
+        return dict(self.acts).get(act, 0.0)
 
     @property
     def lasting(self) -> bool:
@@ -131,8 +146,25 @@ def twice_cases(places: Sequence[Place]) -> tuple[Case, ...]:
     return tuple(found)
 
 
-def cases_at(loads: Loads, drivable: bool, places: Sequence[Place] = ()) -> tuple[Case, ...]:
-    """Every case of one position: road cases where it may be driven; parked, everybody aboard in turn, and slope anywhere."""
+def twist_cases() -> tuple[Case, ...]:
+    """The host twisted one way and the other, as on a ditch taken askew."""
+    rows = (("rear right high", 1.0), ("rear left high", -1.0))
+    return tuple(Case(f"Twist, {words}", (0.0, 0.0, -1.0), acts=((TWIST, way),)) for words, way in rows)
+
+
+def wind_cases() -> tuple[Case, ...]:
+    """Air from a side, which lifts the roof as well."""
+    return tuple(Case(f"Wind from the {side}", (0.0, 0.0, -1.0), acts=((side, 1.0), (LIFT, 1.0))) for side in WIND)
+
+
+ACTS: dict[str, Callable[[], tuple[Case, ...]]] = {TWIST: twist_cases, LIFT: wind_cases}
+"""Cases that an act brings where there is something it acts on."""
+
+
+def cases_at(loads: Loads, drivable: bool, places: Sequence[Place] = (), acts: Collection[str] = ()) -> tuple[Case, ...]:
+    """Every case of one position: road cases where it may be driven, and those of the ``acts`` that there are; parked, everybody aboard in turn,
+    and slope anywhere."""
     slopes = () if "Slope" in loads.off else slope_cases()
     parked = (*parked_cases(), *live_cases(loads, places), *slopes)
-    return (*road_cases(loads), *parked) if drivable else parked
+    acting = tuple(case for act, cases in ACTS.items() if act in acts for case in cases())
+    return (*road_cases(loads), *acting, *parked) if drivable else parked

@@ -23,6 +23,7 @@ from .mechanics.solver.ground import Ground
 from .mechanics.solver.model import Array
 from .prove.boxes.check import check_box
 from .prove.boxes.refine import Watch, check_refined
+from .prove.boxes.tied_on import check_tied_on
 from .prove.checks import check_setting
 from .prove.deck import check_deck
 from .prove.doors import check_doors
@@ -33,10 +34,12 @@ from .prove.model.reactions import pressing
 from .prove.model.study import Study, begin, finish
 from .structure.assembly import Assembly
 from .structure.context import Context
+from .structure.exposed import above
 from .structure.feet import present
 from .structure.posed import as_it_stands
 from .structure.reactions import Pressing
 from .structure.setting import Setting, scene_travels, setting_at, settings_of
+from .structure.upon import Handed
 
 ROUNDS = 3
 """Times that a build and its base are solved for each other at most: nearly always once, where the base keeps its state of contact."""
@@ -59,13 +62,16 @@ class Proof:
     anchors: AnchorStudy | None
     coarse: bool = False
     """Panels that carry were tried on the coarsest mesh alone."""
+    handed: Handed | None = None
+    """What a build of panels presses on what it stands on; None of a framed one, or where it could not be solved."""
 
     @property
     def bytes(self) -> int:
         """About what it weighs in memory."""
         footings = (self.anchors.footing, self.anchors.crash_footing) if self.anchors is not None else ()
         base = sum(one.floats for one in footings if one is not None)
-        return 500_000 + 12 * (sum(item.floats for item in self.studies) + base)
+        handed = 32 * len(self.handed.cases) * len(self.handed.feet) if self.handed is not None else 0
+        return 500_000 + 12 * (sum(item.floats for item in self.studies) + base) + handed
 
 
 Keep = Callable[[str, Callable[[], Proof]], Proof]
@@ -77,11 +83,32 @@ Pause = Callable[[], None]
 
 def key_of(context: Context, index: int, version: str) -> str:
     """Everything that a build's proof reads: its parameters, the host, what and who is on it, loads, own stock, units, the catalogue."""
+    mine = _read(context, index, version)
+    chain = [other for other in _stacked(context, index) if other != index]
+    return json.dumps({**mine, "with": [_read(context, other, version) for other in chain]} if chain else mine, sort_keys=True)
+
+
+def _stacked(context: Context, index: int) -> tuple[int, ...]:
+    """The builds whose forces a build's proof reads: those that it stands on, and those that stand on it, all the way."""
+    place = {build.id: i for i, build in enumerate(context.builds)}
+    found, build = {index}, context.builds[index]
+    while build.on:
+        build = context.builds[place[build.on]]
+        found.add(place[build.id])
+    more = {index}
+    while more:
+        more = {place[one.id] for i in more for one in above(context.builds, context.builds[i].id)}
+        found |= more
+    return tuple(sorted(found))
+
+
+def _read(context: Context, index: int, version: str) -> dict[str, object]:
+    """What a build's proof reads by itself."""
     design, build = context.design, context.builds[index]
     bodies = set(build.bodies)
     on = {item.thing.id for item in context.plan.placed if item.surface.body in bodies}
     surfaces = {surface.id for surface in build.surfaces}
-    read = {
+    return {
         "build": design.builds[index].model_dump(mode="json"),
         "host": design.host.model_dump(mode="json"),
         "things": [thing.model_dump(mode="json") for thing in design.carry.things if thing.id in on],
@@ -92,7 +119,6 @@ def key_of(context: Context, index: int, version: str) -> str:
         "catalog": version,
         "scene": context.scene,
     }
-    return json.dumps(read, sort_keys=True)
 
 
 def setting_findings(item: Study) -> tuple[Finding, ...]:
@@ -192,6 +218,16 @@ def _asked(build: Assembly) -> tuple[Setting, ...]:
     )
 
 
+def loaded(build: Assembly, proofs: Iterable[Proof]) -> Assembly:
+    """A build with what those that stand on it hand down; unknown where one of them could not be solved."""
+    return with_handed(build, [proof.handed for proof in proofs])
+
+
+def with_handed(build: Assembly, rows: Iterable[Handed | None]) -> Assembly:
+    """A build with what is handed down to it."""
+    return replace(build, bears=tuple(one for one in rows if one is not None and one.on == build.id))
+
+
 def _proved(context: Context, build: Assembly, key: str, watch: Watch | None, pause: Pause) -> Proof:
     found: list[Finding] = []
     kept: list[Study] = []
@@ -207,7 +243,7 @@ def _proved(context: Context, build: Assembly, key: str, watch: Watch | None, pa
         if room >= 0:
             kept.append(item)
     pause()
-    panels = check_box(context, build)[1] if watch is None else check_refined(context, build, watch)[0]
+    box, panels = check_box(context, build) if watch is None else check_refined(context, build, watch)[:2]
     found += [
         *panels,
         *check_sliding(context, build),
@@ -218,6 +254,7 @@ def _proved(context: Context, build: Assembly, key: str, watch: Watch | None, pa
         *check_runners(context, build),
         *check_holders(context, build),
         *check_doors(context, build),
+        *check_tied_on(context, build),
     ]
     anchors = None
     if build.base:
@@ -227,7 +264,7 @@ def _proved(context: Context, build: Assembly, key: str, watch: Watch | None, pa
     found += check_crash(context, build, anchors)
     found += check_judged(build, found)
     found = [doubtful(build, context, finding) for finding in found]
-    return Proof(key, tuple(found), tuple(kept), anchors, bool(build.shells) and watch is None)
+    return Proof(key, tuple(found), tuple(kept), anchors, bool(build.shells) and watch is None, box.handed if box is not None else None)
 
 
 def on() -> None:
@@ -238,6 +275,12 @@ def prove(context: Context, index: int, version: str, keep: Keep | None = None, 
     """A build of the job proved; taken from ``keep`` when nothing it reads has changed. With ``watch``, panels that carry are refined until
     their governing use stays, and it is told of every mesh. ``pause`` is called between settings, and may end it by raising."""
     build, key = context.builds[index], key_of(context, index, version)
+    upon = [i for i, one in enumerate(context.builds) if one.on == build.id]
+    if upon:
+        proofs = [prove(context, i, version, keep, watch, pause) for i in upon]
+        build = loaded(build, proofs)
+        lacking = [context.builds[i].label for i, proof in zip(upon, proofs, strict=True) if proof.handed is None or not proof.handed.whole]
+        build = replace(build, missing=(*build.missing, *(f"what {label} presses with" for label in lacking)))
     if watch is not None:
         key += FINE
     if keep is None:

@@ -14,7 +14,7 @@ from reportlab.platypus import CondPageBreak, KeepTogether, Paragraph, SimpleDoc
 from ergostrut.core.cases import CRASH_BASIS, FOOT_BASIS, ROAD_BASIS, SLOPE_BASIS, cases_at, crash_cases
 from ergostrut.core.catalog.model import Sheet
 from ergostrut.core.finding import Finding
-from ergostrut.core.frame.build import family_of
+from ergostrut.core.frame.build import carrying, family_of
 from ergostrut.core.job.document import Design
 from ergostrut.core.measure.hosts import kind_of
 from ergostrut.core.prove.boxes.model import ASSUMPTIONS as PANEL_ASSUMPTIONS
@@ -131,7 +131,12 @@ def _given(design: Design, report: Report) -> list[Any]:
     flow: list[Any] = []
     for title, sheet, params, host in forms:
         data = params.model_dump(mode="json")
-        rows = [row for group in shown(sheet, params, context.catalog, host) for row in group.rows if isinstance(row, Row)]
+        rows = [
+            row
+            for group in shown(sheet, params, context.catalog, host, carrying(context.design.builds))
+            for row in group.rows
+            if isinstance(row, Row)
+        ]
         cells = [[row.label, _said(row, value_at(data, row.path))] for row in rows]
         flow += [p(f"{title}, as given", HEAD), table(cells or [["nothing", ""]], (95, 75)), Spacer(1, 2 * mm)]
     w = design.host.weights

@@ -56,9 +56,12 @@ REFUSED: dict[int | str, Any] = {404: Refusal, 422: Refusal, 503: Refusal}
 
 
 class TemplateOut(Wire):
+    """``families``: what can be built in it, by id."""
+
     id: str
     label: str
     note: str
+    families: list[str]
 
 
 class Card(Wire):
@@ -316,7 +319,10 @@ class AnchorQuery(Wire):
 
 
 class FixingOut(Wire):
+    """``mark``: its number on the drawing, where that has numbers."""
+
     name: str
+    mark: str = ""
     hole: str | None
     thread: str
     x: float

@@ -191,14 +191,14 @@ export function Anchor() {
       </Stage>
       {data && !data.settled && data.fixings.length > 0 && (
         <p role="alert" className="px-4 font-medium">
-          In this case the base is not held: it turns or lifts away.
+          In this case it is not held: it turns, falls or lifts away.
         </p>
       )}
       {data && (
         <>
           <p className="px-4 text-[14px] text-steel">
-            Ring: pull on the bolt with what bending and prying of its rail add. Arrow: what it gives. Friction is not
-            counted.
+            Ring: pull on it, or what it is pressed with, with what bending and prying of its rail add. Arrow: what it
+            gives along. Friction is not counted.
           </p>
           <table className="m-4 text-[14px]">
             <caption className="text-left font-head text-[17px] font-semibold">In {data.case.toLowerCase()}</caption>
@@ -218,12 +218,17 @@ export function Anchor() {
                   className={`border-b border-dotted border-hair ${fixing.name === gone ? "line-through opacity-50" : ""}`}
                 >
                   <td className="py-1 font-medium">
+                    {fixing.mark && <span className="mr-2 text-steel">{fixing.mark}</span>}
                     {fixing.name}{" "}
                     <span className="text-steel">
                       {[fixing.hole ?? (fixing.thread ? "drilled" : ""), fixing.thread].filter(Boolean).join(", ")}
                     </span>
                   </td>
-                  <td className="text-right">{showForce(fixing.tension, units.mass)}</td>
+                  <td className="text-right">
+                    {fixing.tension < 0
+                      ? `pressed on, ${showForce(-fixing.tension, units.mass)}`
+                      : showForce(fixing.tension, units.mass)}
+                  </td>
                   <td className="text-right">{showForce(fixing.shear, units.mass)}</td>
                   <td className="pl-4">
                     <Tape state={fixing.state} use={fixing.use ?? null} width={150} />

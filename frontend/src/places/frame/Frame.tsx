@@ -24,7 +24,7 @@ function Stack({ data }: { data: FrameData }) {
   if (!top) return null;
   return (
     <details className="border-t border-hair px-1 py-2">
-      <summary className="min-h-9 cursor-pointer font-medium">Top {L(top.top)} above the floor: how it adds up</summary>
+      <summary className="min-h-9 cursor-pointer font-medium">Top {L(top.top)}: how it adds up</summary>
       <div className="grid grid-cols-2 gap-6 py-1 text-[14px] max-[700px]:grid-cols-1">
         <table>
           <caption className="sr-only">Height, floor up</caption>

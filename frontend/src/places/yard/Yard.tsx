@@ -106,9 +106,13 @@ function NewJob({ templates, families, onClose }: NewJobProps) {
   const [builds, setBuilds] = useState<readonly string[]>([]);
   const [length, setLength] = useState<"in" | "mm">("in");
   const [mass, setMass] = useState<"lb" | "kg">("lb");
+  const fits = templates.find((one) => one.id === template)?.families ?? [];
+  const offered = families.filter((family) => fits.includes(family.id));
   const start = useMutation({
-    mutationFn: () =>
-      take(api.POST("/api/jobs", { body: { name, template, builds: [...builds], units: { length, mass } } })),
+    mutationFn: () => {
+      const wanted = builds.filter((family) => fits.includes(family));
+      return take(api.POST("/api/jobs", { body: { name, template, builds: wanted, units: { length, mass } } }));
+    },
     onSuccess: (job) => void navigate(`/job/${job.id}/measure`),
   });
   return (
@@ -154,8 +158,8 @@ function NewJob({ templates, families, onClose }: NewJobProps) {
               ))}
             </fieldset>
             <fieldset className="grid gap-1 sm:grid-cols-2">
-              <legend>Built in it first (more on Frame)</legend>
-              {families.map((family) => (
+              <legend>Built on it first (more on Frame)</legend>
+              {offered.map((family) => (
                 <label key={family.id} className="flex min-h-11 items-center gap-3 border border-hair px-3">
                   <input
                     type="checkbox"

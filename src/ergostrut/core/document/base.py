@@ -44,6 +44,8 @@ class BuildBase(Record):
     family: str
     id: BuildId
     label: Name
+    on: Annotated[str, Field(max_length=24)] = ""
+    """The build that it stands on, by id: its lengths then are from that one's deck; empty: the host."""
     stage: Literal["fitted", "planned"] = "fitted"
     """Planned: looked at with it and without."""
     carried_in: Literal["in parts", "whole"] = "in parts"
@@ -71,6 +73,22 @@ class DesignBase(Record):
             if build.id in ids:
                 raise FieldError(f"builds/{i}/id", f"two builds have the id “{build.id}”; give each its own")
             ids.add(build.id)
+        return self
+
+    @model_validator(mode="after")
+    def _stand_on_something(self) -> DesignBase:
+        on = {build.id: build.on for build in self.builds}
+        for i, build in enumerate(self.builds):
+            if build.on and build.on not in on:
+                raise FieldError(
+                    f"builds/{i}/on", f"there is no build “{build.on}” to stand on; choose one from the list, or the vehicle itself"
+                )
+            under, seen = build.on, {build.id}
+            while under:
+                if under in seen:
+                    raise FieldError(f"builds/{i}/on", f"{build.label} would stand on itself; stand it on the vehicle, or on another build")
+                seen.add(under)
+                under = on[under]
         return self
 
     @model_validator(mode="after")

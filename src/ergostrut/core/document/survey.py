@@ -190,7 +190,7 @@ def corners_of(text: str) -> tuple[tuple[float, float], ...]:
 
 class Obstacle(Record):
     """Something that stands in the host and stays: ``x`` its near side from the front, ``y`` its middle right of the centre line, ``z`` its
-    underside above the floor.
+    underside above the floor, or below it.
 
     A box, a cylinder that fills the box, or an ``outline`` drawn out: corners (``corners_of``) from the box's near left low corner, along the
     vehicle and across it where it ``runs`` up, along and up where it runs across, across and up where it runs along."""
@@ -198,7 +198,7 @@ class Obstacle(Record):
     name: Name
     x: Place
     y: Place
-    z: Annotated[Length, Between(0, 4_000)] = Length.parse("0 mm")
+    z: Annotated[Length, Between(-1_500, 4_000)] = Length.parse("0 mm")
     length: Annotated[Length, Between(1, 8_000)]
     width: Annotated[Length, Between(1, 4_000)]
     height: Annotated[Length, Between(1, 4_000)]

@@ -13,7 +13,7 @@ from ..constants import G
 from ..finding import State
 from ..measure.hosts import kind_of
 from ..primitives import Arrow, Circle, DimensionLine, Label, Path, Primitive, View, box_of, rect
-from ..structure.host import REAR_AXLE, WHEELBASE, Host
+from ..structure.host import FLOOR_END, REAR_AXLE, WHEELBASE, Host
 from ..structure.parts import called
 from ..wording import Say
 
@@ -51,7 +51,8 @@ def beam_view(host: Host, entries: Sequence[LedgerRow], loads: Loads, say: Say) 
     for carrier, x in places:
         r, z = (300.0, -330.0) if carrier.kind == "axle" else (60.0, -90.0)
         items.append(Circle((x, z), r, "host", f"host/{carrier.id}", carrier.label.lower()))
-    items.append(rect(0, 0, host.shape("floor_length"), 36, "host-faint", "host/bed", "bed"))
+    if host.floored:
+        items.append(rect(0, 0, host.shape(FLOOR_END), 36, "host-faint", "host/bed", "bed"))
     box = box_of([*items, Path(((front, 900), (front, -650)), "line")])
     together = _together([e for e in entries if e.x is not None and e.group != "vehicle"], (rear - front) * 0.07)
     top = max((abs(kg) for _, _, kg in together), default=1.0)

@@ -7,19 +7,14 @@ from collections.abc import Iterator, Mapping
 import numpy as np
 
 from ..finding import State
-from ..measure.hosts import kind_of
 from ..mechanics.solver.model import CaseResult
-from ..primitives import Arrow, Circle, Path, Primitive, View, box_of
-from ..prove.hung.mounts import held_by
-from ..prove.model.hanging import hooked
+from ..primitives import Circle, Path, Primitive
+from ..prove.model.hanging import fastening_forces, hooked
 from ..prove.model.posed import Posed
-from ..prove.model.study import Study
 from ..structure.assembly import Assembly
-from ..structure.host import Host
 from ..structure.parts import Point3
-from ..structure.posed import as_it_stands, poses_of
+from ..structure.posed import poses_of
 from ..structure.setting import Setting
-from .outline import outline
 
 Vec = tuple[float, float, float]
 STRAP_WIDE, STRAP_THICK = 25.0, 3.0
@@ -43,6 +38,8 @@ def hung_shapes(build: Assembly, axes: tuple[int, int], setting: Setting, states
         mark(mount.at, mount.id, mount.label)
     for pivot in build.pivots:
         mark(pivot.at, pivot.id, pivot.label)
+    for one in build.fastenings:
+        mark(one.at, one.id, one.label)
     for latch in build.latches:
         if abs(poses_of(build, setting).travel(build.motion_of(build.member(latch.member).body)) - latch.travel) < 0.01:
             mark(latch.at, latch.id, latch.label)
@@ -63,7 +60,7 @@ def strap_bars(build: Assembly, setting: Setting) -> Iterator[tuple[str, str, Ve
         yield strap.id, strap.label, strap.at, strap.to, _vec(y), _vec(np.cross(run, y)), _loop(STRAP_WIDE, STRAP_THICK)
 
 
-def hung_forces(posed: Posed, result: CaseResult) -> Iterator[tuple[str, str, np.ndarray, np.ndarray]]:
+def hung_forces(posed: Posed, result: CaseResult, twist: float) -> Iterator[tuple[str, str, np.ndarray, np.ndarray]]:
     """(kind, label, place, force on the build in N) of straps, wall fixings and latches in a case."""
     nodes = posed.model.nodes
     for strap, pull, force in zip(posed.hung.straps, posed.model.straps, result.strap_force, strict=True):
@@ -72,6 +69,8 @@ def hung_forces(posed: Posed, result: CaseResult) -> Iterator[tuple[str, str, np
         yield "straps", strap.label, nodes[pull.a] + 0.45 * run, float(force) * run / np.linalg.norm(run)
     for mount, node in posed.hung.mounts:
         yield "wall fixings", mount.label, nodes[node], result.reactions[node][:3]
+    for (one, node, _), force in zip(posed.hung.fastened, fastening_forces(posed.hung, result, twist), strict=True):
+        yield "mounts", one.label, nodes[node], force
     for latch, node in posed.hung.latches:
         push = np.zeros(3)
         push[latch.axis] = result.reactions[node][latch.axis]
@@ -80,26 +79,3 @@ def hung_forces(posed: Posed, result: CaseResult) -> Iterator[tuple[str, str, np
 
 def _vec(v: np.ndarray) -> Vec:
     return float(v[0]), float(v[1]), float(v[2])
-
-
-def wall_view(host: Host, study: Study, result: CaseResult, states: Mapping[str, State]) -> View:
-    """A build hung on a wall in its host from the side: every fixing with its pull out of the wall as a ring and its shear as an arrow."""
-    items: list[Primitive] = [shape for shape in kind_of(host).drawn(host, "side") if not isinstance(shape, Circle)]
-    build = as_it_stands(study.assembly, study.setting)
-    poses = poses_of(build, study.setting)
-    for member in build.members:
-        shape = outline(member, "side", poses.shift(member.body))
-        items.append(Path(shape, "member-far", True, member.id, member.section.label))
-    items += hung_shapes(build, (0, 2), study.setting, states)
-    box = box_of([item for item in items if isinstance(item, Path) and item.role != "host-faint"])
-    assert study.posed is not None
-    rows = held_by(study.posed, result)
-    top = max((max(row.pull, row.shear) for row in rows), default=1.0)
-    for row in rows:
-        at = row.at[0], row.at[2]
-        if row.pull > 1:
-            items.append(Circle(at, DOT + 60 * row.pull / max(top, 1.0), "force", row.id, f"{row.label}: {row.pull:.0f} N"))
-        size = float(np.hypot(row.push[0], row.push[2]))
-        if size > 0.02 * top:
-            items.append(Arrow(at, (row.push[0] / size, row.push[2] / size), size / max(top, 1.0), size, ""))
-    return View("side", box, tuple(items))

@@ -8,6 +8,7 @@ from typing import Literal
 
 import numpy as np
 
+from ..cases import TWIST
 from ..finding import State
 from ..mechanics.solver.member_forces import lines
 from ..primitives import Role
@@ -135,8 +136,8 @@ def _hung(build: Assembly, setting: Setting, states: Mapping[str, State]) -> lis
 
 def _host(host: Host) -> list[Block]:
     L, half, depth = host.shape(FLOOR_END), host.shape(WIDTH_TOP) / 2, host.shape(SIDE_HEIGHT)
-    blocks = [Block((0, -half, -12), (L, half, 0), "host-faint", "", "floor")]
-    if host.words.get("bulkhead") != "none":
+    blocks = [Block((0, -half, -12), (L, half, 0), "host-faint", "", "floor")] if host.floored else []
+    if host.floored and host.words.get("bulkhead") != "none":
         blocks.append(Block((-12, -half, 0), (0, half, depth), "host-faint", "", "front panel"))
     return blocks + [Block(well.lo, well.hi, "host", "", well.name) for well in (*host.solids, *host.obstacles)]
 
@@ -251,7 +252,7 @@ def _pulls(study: Study, solved: Solved) -> tuple[Pull, ...]:
             toward = [0.0, 0.0, 0.0]
             toward[rest.dof] = float(rest.sign)
             found.append(Pull(_vec(model.nodes[rest.node]), rest.toward or (toward[0], toward[1], toward[2]), float(force), rest.id))
-    for _, label, at, push in hung_forces(study.posed, solved.result):
+    for _, label, at, push in hung_forces(study.posed, solved.result, solved.case.share(TWIST)):
         size = float(np.linalg.norm(push))
         if size > 0.5:
             found.append(Pull(_vec(at), _vec(push / size), size, label))

@@ -9,7 +9,9 @@ from ..catalog.errors import StockError
 from ..catalog.model import Catalog
 from ..document.base import BuildBase
 from ..structure.assembly import Assembly
+from ..structure.exposed import deck_of, floor_on, place_on
 from ..structure.host import Host, Reader
+from ..structure.shifted import shifted, stands_by_itself
 from .families import FAMILIES
 from .family import Family
 
@@ -19,27 +21,78 @@ def family_of(name: str) -> Family:
     return FAMILIES[name]
 
 
+def carrying(builds: Iterable[BuildBase]) -> dict[str, str]:
+    """Labels, by id, of the builds that others may stand on."""
+    return {build.id: build.label for build in builds if FAMILIES[build.family].carries}
+
+
+def refuse(family: Family, host: Host) -> None:
+    """Refuse a family where the host has not what it needs.
+
+    Raises:
+        StockError: saying what is missing, and what to do.
+    """
+    if family.stands == "floor" and not host.floored:
+        raise StockError("family", f"{family.label} stands on a floor, and a {host.label} has none; build a flatbed on it first")
+    if family.stands == "mounts" and host.floored and not host.features:
+        raise StockError("family", f"{family.label} is bolted to mounts on the frame; choose a bare chassis on Measure")
+
+
+def families_for(host: Host) -> tuple[Family, ...]:
+    """The families that a host has what they need for."""
+    found = []
+    for family in FAMILIES.values():
+        try:
+            refuse(family, host)
+        except StockError:
+            continue
+        found.append(family)
+    return tuple(found)
+
+
 def framed(build: BuildBase, host: Host, catalog: Catalog) -> Assembly:
-    """One build, with what it read of the host.
+    """One build on the host itself, or on what is given as one, with what it read of it.
 
     Raises:
         StockError: a section or sheet that the catalogue does not hold, or sizes that cannot be built.
     """
+    refuse(FAMILIES[build.family], host)
     reader = Reader(host)
     found = FAMILIES[build.family].frame(build, reader, catalog)
     return replace(found, read=frozenset(reader.read), missing=tuple(sorted(reader.missing)))
 
 
-def assemble(builds: Iterable[BuildBase], host: Host, catalog: Catalog) -> tuple[Assembly, ...]:
-    """One assembly a build, in the document's order.
+def framed_on(build: BuildBase, below: Assembly, host: Host, catalog: Catalog) -> Assembly:
+    """One build on another, where it stands in the host's axes.
 
     Raises:
-        StockError: as ``framed``; names the field.
+        StockError: as ``framed``; or nothing can stand there, or not such a build.
     """
-    found = []
-    for i, build in enumerate(builds):
-        try:
-            found.append(framed(build, host, catalog))
-        except StockError as error:
-            raise error.under(f"/builds/{i}") from None
-    return tuple(found)
+    if deck_of(below) is None:
+        raise StockError("on", f"{below.label} has no deck that others stand on; stand it on the vehicle, or on a flatbed")
+    found = framed(build, floor_on(below, host), catalog)
+    if not stands_by_itself(found):
+        text = f"{found.label} holds by the vehicle's own floor, walls or roof, which {below.label} has not; what is made of panels and tied down stands on it"
+        raise StockError("on", text)
+    # what hangs on a length of the one below hangs on it here
+    return replace(shifted(found, place_on(below)), on=below.id, read=below.read, missing=tuple(sorted({*found.missing, *below.missing})))
+
+
+def assemble(builds: Iterable[BuildBase], host: Host, catalog: Catalog) -> tuple[Assembly, ...]:
+    """One assembly a build, in the document's order; what others stand on is framed before them.
+
+    Raises:
+        StockError: as ``framed`` and ``framed_on``; names the field.
+    """
+    rows = list(enumerate(builds))
+    found: dict[str, Assembly] = {}
+    left = rows
+    while left:
+        ready = [(i, build) for i, build in left if not build.on or build.on in found]
+        for i, build in ready:
+            try:
+                found[build.id] = framed_on(build, found[build.on], host, catalog) if build.on else framed(build, host, catalog)
+            except StockError as error:
+                raise error.under(f"/builds/{i}") from None
+        left = [row for row in left if row not in ready]
+    return tuple(found[build.id] for _, build in rows)

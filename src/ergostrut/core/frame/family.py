@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
-from typing import Any, NamedTuple
+from typing import Any, Literal, NamedTuple
 
 from ..catalog.model import Catalog
 from ..changes import Change
@@ -43,6 +43,9 @@ Table = tuple[str, tuple[str, ...], tuple[tuple[float, ...], ...]]
 COMMON = Group(
     "In the job",
     (
+        FormRow(
+            "on", "It stands on", "choice", source="builds", help="its lengths then count from that one's deck: front end, middle, top"
+        ),
         FormRow("stage", "It is", "choice", options("fitted", planned="planned: checked with it and without")),
         FormRow(
             "carried_in",
@@ -77,6 +80,10 @@ class Family:
     offers: Callable[[Any, str, Catalog, Say, float], dict[str, Callable[[], Offers]]] = lambda *_: {}
     tables: Callable[[Any, Reader, Catalog], tuple[Table, ...]] = lambda *_: ()
     spans: Callable[[Any], Mapping[str, str]] = lambda _: {}
+    stands: Literal["floor", "mounts"] = "floor"
+    """What of a host it needs."""
+    carries: bool = False
+    """Whether others may stand on its deck."""
     since: int = 2
     """The first version of the job document that knew it."""
 

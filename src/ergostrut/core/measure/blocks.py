@@ -82,7 +82,7 @@ OBSTACLES = Group(
                 Row("name", "Name", "text"),
                 Row("x", "Its near side from the front", "length"),
                 Row("y", "Its middle right of centre (− left)", "length"),
-                Row("z", "Underside above the floor", "length"),
+                Row("z", "Underside above the floor (− below)", "length"),
                 Row("length", "Long, along the vehicle", "length"),
                 Row("width", "Wide", "length"),
                 Row("height", "High", "length"),

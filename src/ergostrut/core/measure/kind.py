@@ -33,6 +33,8 @@ class HostKind:
     """The survey of a finished build's inside as a host of this kind; None for a build that has none."""
     towed: Callable[[Mapping[str, Any]], bool] = lambda _: False
     """Whether a survey's plain data is of what has a coupling."""
+    without: frozenset[str] = frozenset()
+    """What a survey of any kind has and one of this kind has no use for."""
     since: int = 2
     """The first version of the job document that knew it."""
 

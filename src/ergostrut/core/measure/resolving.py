@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from dataclasses import replace
+from typing import Protocol
 
 from ..constants import G
-from ..document.survey import DEFAULT_TOLERANCE, DimensionNote, FixingRow, Hole, HostBase, Slot
+from ..document.survey import DEFAULT_TOLERANCE, Condition, DimensionNote, FixingRow, Hole, HostBase
+from ..quantity import Mass
 from ..structure.carriers import Carrier, Tow
 from ..structure.host import (
     COVER,
@@ -27,6 +29,7 @@ from ..structure.host import (
     Opening,
     SlotPair,
 )
+from ..structure.support import Feature
 from .carrying import two_axles
 from .leaves import eye_of, panes_of
 from .solids import obstacles_of, points_of
@@ -53,11 +56,14 @@ def resolved(
     asides: tuple[tuple[str, str, str, str], ...] = (),
     carriers: tuple[Carrier, ...] = (),
     tow: Tow | None = None,
+    features: Mapping[str, Feature] | None = None,
+    unmeasured: tuple[str, ...] = (),
 ) -> Host:
     """The host in numbers from what its kind measured: ``half_at`` gives half its width at a height, for what is fixed to its sides;
     ``solids``: what its kind knows to stand in it besides wheel wells;
     ``leaves``: what opens and folds; ``carriers``: what carries it, if not two axles; ``pane_at``: where a pane behind the driver stands, if not at the rear."""
-    rows = rows_of(survey, half_at, dims[COVER].mm or stand_in[COVER])
+    roof, rear = ((dims[role].mm if role in dims else None) or stand_in.get(role, 0.0) for role in (COVER, GATE_OUTSIDE))
+    rows = rows_of(survey, half_at, roof)
     lining = survey.lining
     beside = lining.walls.mm
     host = Host(
@@ -76,9 +82,7 @@ def resolved(
         obstacles=obstacles_of(survey),
         openings=openings,
         leaves=leaves,
-        glass=panes_of(
-            survey.panes, survey.eye, (dims[GATE_OUTSIDE].mm or stand_in[GATE_OUTSIDE]) if pane_at is None else pane_at, half_at(500.0)
-        ),
+        glass=panes_of(survey.panes, survey.eye, rear if pane_at is None else pane_at, half_at(500.0)),
         eye=eye_of(survey.eye),
         points=points_of(survey),
         roofed=roofed,
@@ -96,6 +100,8 @@ def resolved(
         carriers=carriers or two_axles(dims, survey.weights),
         engine=not carriers,
         tow=tow,
+        features=features or {},
+        unmeasured=unmeasured,
     )
     return replace(host, words=words) if words else host
 
@@ -110,7 +116,16 @@ def _sloped(survey: HostBase) -> tuple[tuple[str, str, str, str], ...]:
     return (("seat-mounts", "Seat mounts slope", text, ""),)
 
 
-def _bears(one: Hole | Slot | FixingRow) -> float | None:
+class _Place(Protocol):
+    """What a survey says of a place that bears something."""
+
+    @property
+    def rating(self) -> Mass | None: ...
+    @property
+    def condition(self) -> Condition: ...
+
+
+def bears(one: _Place) -> float | None:
     """N of its rating as its condition leaves it; None where it has none, or none that can be relied on."""
     if one.rating is None or one.condition not in ("sound", "light rust"):
         return None
@@ -140,14 +155,14 @@ def without(dims: Mapping[str, Measured], **gone: bool) -> dict[str, Measured]:
 def holes_of(survey: HostBase) -> dict[str, FloorHole]:
     """Existing bolts in the floor by name."""
     return {
-        hole.name: FloorHole(hole.name, hole.x.mm, hole.y.mm, hole.thread, _behind(hole), _bears(hole), hole.holds_bed)
+        hole.name: FloorHole(hole.name, hole.x.mm, hole.y.mm, hole.thread, _behind(hole), bears(hole), hole.holds_bed)
         for hole in survey.holes
     }
 
 
 def slots_of(survey: HostBase) -> dict[str, SlotPair]:
     """Pockets in both sides by name."""
-    return {slot.name: SlotPair(slot.name, slot.x.mm, slot.height.mm, slot.opening.mm, _bears(slot)) for slot in survey.slots}
+    return {slot.name: SlotPair(slot.name, slot.x.mm, slot.height.mm, slot.opening.mm, bears(slot)) for slot in survey.slots}
 
 
 def seats_of(survey: HostBase) -> dict[str, tuple[float, float]]:
@@ -160,7 +175,7 @@ def rows_of(survey: HostBase, half_at: Callable[[float], float], roof: float) ->
     found = {}
     for row in survey.rows:
         spots = tuple(_spot(row, row.start.mm + i * row.pitch.mm, half_at, roof) for i in range(row.count))
-        found[row.name] = HostRow(row.name, row.kind, row.face, spots, row.thread, _behind(row), _bears(row))
+        found[row.name] = HostRow(row.name, row.kind, row.face, spots, row.thread, _behind(row), bears(row))
     return found
 
 
@@ -178,7 +193,8 @@ def _spot(row: FixingRow, x: float, half_at: Callable[[float], float], roof: flo
 
 def wells_of(dims: Mapping[str, Measured]) -> tuple[Box, ...]:
     """Left and right wheel well as boxes; none while a dimension of theirs is missing."""
-    start, length, height, between, above = (dims[name].mm for name in (WELL_START, WELL_LENGTH, WELL_HEIGHT, WIDTH_LOW, WIDTH_HIGH))
+    roles = (WELL_START, WELL_LENGTH, WELL_HEIGHT, WIDTH_LOW, WIDTH_HIGH)
+    start, length, height, between, above = (dims[name].mm if name in dims else None for name in roles)
     if start is None or length is None or height is None or between is None or above is None:
         return ()
     return (

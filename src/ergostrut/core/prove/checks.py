@@ -6,12 +6,13 @@ from collections.abc import Callable, Iterator
 
 from ..finding import Finding
 from ..structure.holds import Contact, Slider
-from ..structure.hung import Strap
 from ..structure.parts import Member
+from ..structure.support import Fastening
 from .deck.screws import check_deck_screws
 from .hung.check import check_hung
 from .joints.check import check_joints
 from .joints.chord import check_chord_walls
+from .joints.crossing import check_crossings
 from .joints.relied import check_relied
 from .members.bearing import check_bearing
 from .members.pressed import check_pressed
@@ -33,6 +34,7 @@ CHECKS: dict[type, tuple[Callable[[Study], Iterator[Finding]], ...]] = {
         check_members,
         check_joints,
         check_relied,
+        check_crossings,
         check_chord_walls,
         check_stability,
         check_frequency,
@@ -41,7 +43,7 @@ CHECKS: dict[type, tuple[Callable[[Study], Iterator[Finding]], ...]] = {
         check_deck_screws,
         check_bow,
     ),
-    Strap: (check_hung,),
+    Fastening: (check_hung,),
     Contact: (check_bearing, check_short_legs, check_pressed, check_gone),
 }
 """Checks of a solved build by the kind of part they look at."""

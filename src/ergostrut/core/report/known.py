@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 
 from ..finding import Finding
-from ..proof import Keep, Proof, setting_findings, standing
+from ..proof import Keep, Proof, loaded, setting_findings, standing
 from ..prove.model.study import Study
 from ..structure.assembly import Assembly
 from ..structure.setting import Setting, setting_at, settings_of
@@ -18,6 +18,18 @@ def kept(proofs: Iterable[Proof], keep: Keep | None = None) -> Keep:
     return lambda key, work: held[key] if key in held else keep(key, work) if keep is not None else work()
 
 
+def once() -> Keep:
+    """A cache for one check alone: a build that others stand on asks for the proofs of those."""
+    held: dict[str, Proof] = {}
+
+    def keep(key: str, work: Callable[[], Proof]) -> Proof:
+        if key not in held:
+            held[key] = work()
+        return held[key]
+
+    return keep
+
+
 def kept_by(report: Report) -> Keep:
     """A cache of what a report proved: for designs that change one build and leave the others."""
     return kept(report.proofs)
@@ -28,7 +40,7 @@ def _known(report: Report, build: Assembly, setting: Setting) -> Study:
     for item in report.studies:
         if item.assembly.id == build.id and item.setting.name == setting.name and item.setting.travels == setting.travels:
             return item
-    (found,) = standing(report.context, build, (setting,)).studies
+    (found,) = standing(report.context, loaded(build, report.proofs), (setting,)).studies
     return found
 
 

@@ -55,7 +55,7 @@ from ..structure.holds import Scene
 from ..structure.parts import Point3
 from ..structure.plans import CutPlan, Step
 from .gathered import Found, Report, Tally, worst_of
-from .known import kept
+from .known import kept, once
 
 CUTTING, ROOM, WAYS = "what to buy and cut", "what stands in whose way", "ways in and out"
 SCENES, TOLERANCES, PLANNED = "parked and at night", "what hangs on typical figures", "what is planned left out"
@@ -99,6 +99,7 @@ def stages(
         StockError: the design names stock that the catalogue does not hold, or cannot be built.
     """
     context, found, by_build = context_of(design, catalog), list[Finding](), dict[int, Proof]()
+    keep = keep if keep is not None else once()
 
     def stage(findings: Iterable[Finding], ahead: str) -> Found:
         one = Found(tuple(findings), ahead)

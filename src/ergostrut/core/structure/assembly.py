@@ -11,7 +11,10 @@ from .hung import Door, Holder, Latch, Mount, Pivot, Strap
 from .panel import Covers, Edging, Lid, Panel, Shell
 from .parts import Height, Item, Member, Point3, Surface
 from .runners import Keeper, Runner
+from .screwed import Screwed
 from .stow import Stow
+from .support import Fastening
+from .upon import Handed
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,6 +71,10 @@ class Assembly:
     runners: tuple[Runner, ...] = ()
     keeper: Keeper | None = None
     """What keeps its drawers in."""
+    fastenings: tuple[Fastening, ...] = ()
+    """What bolts it to the host's mounts, both ways."""
+    screwed: tuple[Screwed, ...] = ()
+    """Members fastened along panels that carry by themselves."""
     stows: tuple[Stow, ...] = ()
     """What is stowed, lifted out or folded and must stay so."""
     base: str = ""
@@ -78,6 +85,12 @@ class Assembly:
     """What keeps the base's members apart."""
     stack: tuple[Height, ...] = ()
     tags: tuple[Tag, ...] = ()
+    exposes: str = ""
+    """The surface that other builds may stand on and be tied down to; empty: none."""
+    on: str = ""
+    """The build that it stands on; empty: the host."""
+    bears: tuple[Handed, ...] = ()
+    """What presses, pulls and shears on its deck from builds that stand on it, once those are solved."""
     read: frozenset[str] = frozenset()
     missing: tuple[str, ...] = ()
     """Host lengths it was framed from, and those of them that are not measured."""

@@ -14,6 +14,7 @@ import numpy as np
 
 from ..document.survey import Confidence, Inside, Weights
 from .carriers import Carrier, Tow
+from .support import Feature
 
 FLOOR_END = "floor_length"
 """Front to the end of the floor."""
@@ -27,6 +28,9 @@ LOWERED_GATE, GATE_RISE = "gate_length", "gate_rise"
 """How far the lowered gate reaches behind the floor, and how high."""
 WELL_START, WELL_LENGTH, WELL_HEIGHT = "well_start", "well_length", "well_height"
 FLOOR_SHEET = "floor_thickness"
+RAIL_END, RAIL_WIDTH, RAIL_DEPTH, RAIL_FLANGE = "rail_end", "rail_width", "rail_depth", "rail_flange"
+"""Of a chassis: the end of its frame rails, over both of them, depth and flange of one."""
+CAB_HEIGHT, CAB_LIGHT, CAB_WIDTH = "cab_height", "light_height", "cab_width"
 WHEELBASE, REAR_AXLE, TRACK, SPREAD = "wheelbase", "axle_from_front", "track", "axle_spread"
 
 
@@ -204,10 +208,19 @@ class Host:
     engine: bool = True
     """Whether it has a tank of its own and seats to drive it from."""
     tow: Tow | None = None
+    features: Mapping[str, Feature] = field(default_factory=dict)
+    """Places on its frame that take a bolt, by name."""
+    unmeasured: tuple[str, ...] = ()
+    """Roles that its ``solids`` are drawn from and nobody measured."""
     asides: tuple[tuple[str, str, str, str], ...] = ()
     """Key, title, sentence and caution of what is said of it besides."""
     words: Mapping[str, str] = field(default_factory=lambda: {"rear": "closed gate", "over": "cover"})
     """What people call what closes the rear, and what lies over."""
+
+    @property
+    def floored(self) -> bool:
+        """Whether a build can stand on a floor of its own."""
+        return FLOOR_END in self.dims
 
     @property
     def called(self) -> str:

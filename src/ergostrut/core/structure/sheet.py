@@ -16,7 +16,20 @@ from .systems import SYSTEMS
 
 Kind = Literal["length", "mass", "number", "whole", "tick", "choice", "text", "system"]
 Source = Literal[
-    "framed", "runs", "flats", "legs", "sheets", "threads", "grades", "screws", "fasteners", "edges", "hang rows", "wall rows", "roof rows"
+    "framed",
+    "runs",
+    "flats",
+    "legs",
+    "sheets",
+    "threads",
+    "grades",
+    "screws",
+    "fasteners",
+    "edges",
+    "hang rows",
+    "wall rows",
+    "roof rows",
+    "builds",
 ]
 """Where choices come from: sections of the framing system, any bar, those and flat bars, tubes, panels and boards, and so on."""
 
@@ -137,7 +150,7 @@ def _holds(when: When, data: Any, catalog: Catalog) -> bool:
 _SHAPES = {"runs": ("tube", "flat", "angle", "channel"), "legs": ("tube", "lumber", "angle", "tslot", "strut", "pipe")}
 
 
-def _choices(row: Row, data: Mapping[str, Any], catalog: Catalog, host: Host | None) -> tuple[Choice, ...]:
+def _choices(row: Row, data: Mapping[str, Any], catalog: Catalog, host: Host | None, under: Mapping[str, str]) -> tuple[Choice, ...]:
     sections = catalog.sections.values()
     match row.source:
         case "framed":
@@ -154,6 +167,8 @@ def _choices(row: Row, data: Mapping[str, Any], catalog: Catalog, host: Host | N
             return tuple(Choice(s.id, s.label) for s in sections if s.properties.shape in ("lumber", "flat", "angle"))
         case "hang rows" | "wall rows" | "roof rows":
             return _rows(row, data, host)
+        case "builds":
+            return _under(row, data, under)
         case "threads":
             return options(*catalog.threads)
         case "grades":
@@ -188,6 +203,15 @@ def _rows(row: Row, data: Mapping[str, Any], host: Host | None) -> tuple[Choice,
     return tuple(found)
 
 
+def _under(row: Row, data: Mapping[str, Any], under: Mapping[str, str]) -> tuple[Choice, ...]:
+    """The vehicle, and the builds that it may stand on; one that is gone is said to be."""
+    found = [Choice("", "the vehicle itself"), *(Choice(ident, label) for ident, label in under.items() if ident != data["id"])]
+    value = value_at(data, row.path)
+    if value and value not in under:
+        found.append(Choice(value, f"{value}, which nothing stands on"))
+    return tuple(found)
+
+
 def _below(row: Row, path: str) -> Row:
     """A row of a list's item; what it is shown for lies in that item."""
     when = tuple(replace(one, path=f"{path}/{one.path}") for one in row.when)
@@ -216,8 +240,11 @@ class ShownGroup:
     rows: tuple[Row | Command, ...]
 
 
-def shown(sheet: Sequence[Group], params: Any, catalog: Catalog, host: Host | None = None) -> tuple[ShownGroup, ...]:
-    """The rows a build has now, choices filled in, lists spread out; groups that have none are left out."""
+def shown(
+    sheet: Sequence[Group], params: Any, catalog: Catalog, host: Host | None = None, under: Mapping[str, str] | None = None
+) -> tuple[ShownGroup, ...]:
+    """The rows a build has now, choices filled in, lists spread out; groups that have none are left out, as is a choice between builds to stand on
+    where there are none. ``under``: those builds' labels by id."""
     data = params.model_dump(mode="json")
     found = []
     for group in sheet:
@@ -229,7 +256,9 @@ def shown(sheet: Sequence[Group], params: Any, catalog: Catalog, host: Host | No
                 if isinstance(one, Command):
                     rows.append(replace(one, value=one.make(params), make=None) if one.make else one)
                 elif all(_holds(when, data, catalog) for when in one.when):
-                    rows.append(replace(one, choices=_choices(one, data, catalog, host)))
+                    one = replace(one, choices=_choices(one, data, catalog, host, under or {}))
+                    if one.source != "builds" or len(one.choices) > 1:
+                        rows.append(one)
         if rows:
             found.append(ShownGroup(group.title, group.help, tuple(rows)))
     return tuple(found)

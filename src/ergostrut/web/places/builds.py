@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from flask_openapi3 import APIBlueprint
 
+from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.own import extended
 from ergostrut.core.changes import Change
 from ergostrut.core.document.base import free_id
 from ergostrut.core.drawing.frame import build_view, frame_views
 from ergostrut.core.drawing.room import overlays
-from ergostrut.core.frame.build import family_of, framed
+from ergostrut.core.frame.build import assemble, carrying, family_of, framed, framed_on
 from ergostrut.core.frame.families import FAMILIES
 from ergostrut.core.job.document import Design
 from ergostrut.core.job.start import with_build
@@ -90,7 +91,9 @@ def sheet(path: s.JobPath, query: b.BuildQuery) -> dict[str, object]:
     build = design.builds[index]
     groups = [
         b.FormGroup(title=group.title, help=group.help, rows=[form_row(row, f"/builds/{index}") for row in group.rows])
-        for group in shown(family_of(build.family).form, build, extended(service().catalog, design.own), resolve(design.host))
+        for group in shown(
+            family_of(build.family).form, build, extended(service().catalog, design.own), resolve(design.host), carrying(design.builds)
+        )
     ]
     return b.FormOut(build=build.id, index=index, family=build.family, groups=groups).model_dump(mode="json")
 
@@ -101,14 +104,18 @@ def families(path: s.JobPath) -> dict[str, object]:
     with service().database.reading() as session:
         design = jobs.get(session, path.job).design
     host, catalog = resolve(design.host), extended(service().catalog, design.own)
+    made = {build.id: build for build in assemble(design.builds, host, catalog)} if carrying(design.builds) else {}
     cards = []
     for family in FAMILIES.values():
         view, error = None, ""
         try:
-            params = family.params.model_validate(with_build(design, family.id))
-            view = build_view(framed(params, host, catalog), host)
+            params = family.params.model_validate(with_build(design, family.id, service().catalog))
+            one = framed_on(params, made[params.on], host, catalog) if params.on else framed(params, host, catalog)
+            view = build_view(one, host)
         except (InputError, ValueError) as problem:
             error = str(problem)
+            if isinstance(problem, StockError) and problem.field in ("family", "on"):
+                continue
         cards.append(b.FamilyCard(id=family.id, label=family.label, words=family.words, view=view, error=error))
     return b.FamiliesOut(families=cards).model_dump(mode="json")
 
@@ -124,5 +131,5 @@ def add_build(path: s.JobPath, body: b.NewBuild) -> dict[str, object]:
         ident = free_id(taken, family_of(known.family).stem)
         value = {**known.model_dump(mode="json"), "id": ident, "label": f"{known.label[:52]}, copy"}
     else:
-        value = with_build(design, body.family)
+        value = with_build(design, body.family, service().catalog)
     return save_changes(path.job, body.version, [Change("/builds", value, "add")], f"{value['label']} added")

@@ -29,7 +29,7 @@ from .. import measure_shapes as m
 from .. import shapes as s
 from ..downloads import download, offered
 from ..forms import form_row
-from ..hung_anchor import hung_anchored
+from ..held_anchor import held_anchored
 from ..service import service
 from ..settings import motions_out, part_states, travels_of
 
@@ -122,11 +122,11 @@ def anchor(path: s.JobPath, query: s.AnchorQuery) -> dict[str, object]:
     """Fixings of one build with what each takes in one case (the hardest unless told), with one of them gone if named."""
     _, report = service().load(path.job)
     studies = {study.assembly.id: study for study in report.anchors}
-    hung = [build for build in report.context.builds if build.mounts]
-    builds = [*studies, *(build.id for build in hung)]
-    wanted = next((build for build in hung if build.id == query.build), None if studies else next(iter(hung), None))
+    others = [build for build in report.context.builds if build.id not in studies]
+    builds = [*studies, *(build.id for build in others)]
+    wanted = next((build for build in others if build.id == query.build), None if studies else next(iter(others), None))
     if wanted is not None and query.build not in studies:
-        return hung_anchored(report, wanted, builds, query).model_dump(mode="json")
+        return held_anchored(report, wanted, builds, query).model_dump(mode="json")
     held = studies.get(query.build) or next(iter(studies.values()), None)
     if held is None or not held.cases:
         blank = s.AnchorOut(build="", builds=builds, view=None, positions=[], cases=[], position="", case="", fixings=[], settled=False)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from flask import Response
 from flask_openapi3 import APIBlueprint
 
-from ergostrut.core.cases import BUMP, FOOT_BASIS, ROAD_BASIS, SLOPE_BASIS, road_cases, slope_cases
+from ergostrut.core.cases import BUMP, FOOT_BASIS, ROAD_BASIS, SLOPE_BASIS, TWIST, road_cases, slope_cases
 from ergostrut.core.drawing.boxes import box_scene, box_views
 from ergostrut.core.drawing.proof import JointMark, member_uses, proof_views
 from ergostrut.core.drawing.solid import Scene, panel_scene, scene
@@ -18,6 +18,7 @@ from ergostrut.core.prove.boxes.strength import by_case, panel_uses
 from ergostrut.core.prove.boxes.ways import WORDS
 from ergostrut.core.prove.joints.check import joint_rows
 from ergostrut.core.prove.members.diagram import diagram
+from ergostrut.core.prove.model.hanging import sizes
 from ergostrut.core.prove.model.study import FAR
 from ergostrut.core.report import Report, study_named
 from ergostrut.core.structure.assembly import Assembly
@@ -60,6 +61,8 @@ def prove(path: s.JobPath, query: p.ProveQuery) -> dict[str, object]:
     if shown is not None and study.posed is not None:
         rows = zip(study.posed.model.rests, shown.result.rest_force, strict=True)
         reactions = [p.ReactionOut(name=rest.id, newton=float(force)) for rest, force in rows]
+        mounts = sizes(study.posed.hung, shown.result, shown.case.share(TWIST))
+        reactions += [p.ReactionOut(name=name, newton=force) for name, force in mounts]
     joints = []
     for end, verdict in joint_rows(study, drawn):
         state: State = "unknown" if verdict.use is None else state_of_use(verdict.use)

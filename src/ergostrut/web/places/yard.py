@@ -2,12 +2,17 @@
 
 from __future__ import annotations
 
+from functools import cache
+
 from flask import Response
 from flask_openapi3 import APIBlueprint
 
+from ergostrut.core.frame.build import families_for
 from ergostrut.core.frame.families import FAMILIES
 from ergostrut.core.job.document import Job, read_job, write_job
 from ergostrut.core.job.start import inside, start
+from ergostrut.core.measure.hosts import KINDS, resolve
+from ergostrut.core.measure.templates import Template
 from ergostrut.core.problem import InputError, Problem
 from ergostrut.files.card_json import read_card, write_card
 from ergostrut.files.catalog_files import shipped_templates
@@ -36,6 +41,16 @@ def _card(row: jobs.Listed, error: str) -> s.Card:
     )
 
 
+@cache
+def _offered_in(kind: str) -> tuple[str, ...]:
+    return tuple(family.id for family in families_for(resolve(KINDS[kind].survey(kind=kind))))
+
+
+def _offered(template: Template) -> list[str]:
+    """Families that a class of hosts has what they need for."""
+    return list(_offered_in(template.host["kind"]))
+
+
 @api.get("/yard", responses={200: s.YardOut})
 def yard() -> dict[str, object]:
     """All jobs as they were last found, and the templates to start from; nothing is checked for this list."""
@@ -44,7 +59,7 @@ def yard() -> dict[str, object]:
         # what this program found itself it has read; anything else may be of another time
         errors = {row.id: jobs.unreadable(session, row.id) for row in rows if read_card(row.card).get("by") != service().maker}
     cards = [_card(row, errors.get(row.id, "")) for row in rows]
-    templates = [s.TemplateOut(id=t.id, label=t.label, note=t.note) for t in shipped_templates()]
+    templates = [s.TemplateOut(id=t.id, label=t.label, note=t.note, families=_offered(t)) for t in shipped_templates()]
     families = [s.FamilyOut(id=f.id, label=f.label, words=f.words) for f in FAMILIES.values()]
     return s.YardOut(jobs=cards, templates=templates, families=families).model_dump(mode="json")
 

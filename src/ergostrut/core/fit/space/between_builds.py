@@ -14,6 +14,8 @@ from .distance_finding import room
 
 WANT = 10.0
 """mm wanted between two builds."""
+TOUCH = 1.0
+"""mm that what stands on another may be drawn into it."""
 
 
 def check_between(context: Context) -> Iterator[Finding]:
@@ -23,8 +25,13 @@ def check_between(context: Context) -> Iterator[Finding]:
     rows = [(build, bodies(context, build)) for build in context.builds]
     for (one, mine), (two, theirs) in itertools.combinations(rows, 2):
         found = near(mine, theirs)
-        if found is not None:
+        if found is not None and not (_stands(one, two) and found.gap >= -TOUCH):
             yield doubtful(two, context, doubtful(one, context, _finding(context, one, two, found)))
+
+
+def _stands(one: Assembly, two: Assembly) -> bool:
+    """Whether one of them stands on the other: they touch then."""
+    return one.on == two.id or two.on == one.id
 
 
 def _finding(context: Context, one: Assembly, two: Assembly, found: Near) -> Finding:

@@ -12,7 +12,10 @@ from ...structure.context import Context
 
 def doubtful(build: Assembly, context: Context, finding: Finding) -> Finding:
     """What was framed from a length that nobody measured is unknown and names it."""
-    if not build.missing or finding.state in ("note", "unknown") or (finding.demand is None and finding.use is None):
+    if not build.missing or finding.state in ("note", "unknown"):
+        return finding
+    if finding.demand is None and finding.use is None and finding.place != "prove":
+        # what is said of the build itself, not of a length
         return finding
     dims = context.host.dims
     names = ", ".join(dims[name].label.lower() if name in dims else name.replace("_", " ") for name in build.missing)

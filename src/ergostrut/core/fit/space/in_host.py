@@ -44,7 +44,7 @@ def check_standing(context: Context, build: Assembly) -> Iterator[Finding]:
     low = [part for part in parts if part.part not in in_slots and (top is None or part.lo[2] < top)]
     if context.host.walls is not None:
         yield from check_walls(context, build)
-    elif low:
+    elif low and (WIDTH_HIGH in context.host.dims or WIDTH_TOP in context.host.dims):
         widest = max(low, key=lambda part: max(abs(part.lo[1]), abs(part.hi[1])))
         reach = 2 * max(abs(widest.lo[1]), abs(widest.hi[1]))
         at_rail = top is not None and widest.hi[2] > top
@@ -62,7 +62,7 @@ def check_standing(context: Context, build: Assembly) -> Iterator[Finding]:
             what="Clears the sides each side by",
         )
     shut = [part for part in _driven(context, build) if part.part not in in_slots and (top is None or part.lo[2] < top)]
-    if shut:
+    if shut and GATE_OUTSIDE in context.host.dims:
         last = max(shut, key=lambda part: part.hi[0])
         thick = GATE_THICKNESS in context.host.dims
         rear = context.host.words["rear"]
@@ -108,7 +108,7 @@ def _inside(context: Context, build: Assembly, parts: list[Body]) -> Iterator[Fi
     needed = [role for role in (WELL_START, WELL_LENGTH, WELL_HEIGHT, WIDTH_LOW, WIDTH_HIGH) if role in host.dims]
     if all(host.dims[role].optional and host.mm(role) is None for role in needed if role in (WELL_START, WELL_LENGTH, WELL_HEIGHT)):
         needed = []
-    missing = tuple(role for role in needed if host.mm(role) is None)
+    missing = (*(role for role in needed if host.mm(role) is None), *host.unmeasured)
     ident, title = f"{build.id}/fit.wells", "Clear of what stands in the host"
     blank = Finding(ident, "fit.wells", "frame", (), title, "", "unknown", unit="mm", minimum=True, basis=COMMON_PRACTICE)
     if missing:

@@ -10,7 +10,7 @@ from dataclasses import replace
 
 import numpy as np
 
-from ...cases import CRASH_BASIS, CRASH_CAUTION, ROAD_BASIS, Case
+from ...cases import CRASH_BASIS, CRASH_CAUTION, ROAD_BASIS, TWIST, Case
 from ...finding import COMMON_PRACTICE, Finding, Working, at_most, unknown
 from ...mechanics.solver.model import Array, Results, SolverError
 from ...structure.assembly import Assembly
@@ -21,6 +21,7 @@ from .fixed import ties_of, without
 from .lids import check_lids
 from .local import check_local
 from .model import Box, solved
+from .stiffened import check_stiffened
 from .strength import check_strength
 
 CREEP = 1.5
@@ -67,6 +68,7 @@ def box_findings(box: Box) -> Iterator[Finding]:
     yield from _by_level(row for top in tops for row in _sag(box, top))
     yield from _buckles(box)
     yield from check_edges(box)
+    yield from check_stiffened(box)
     yield from check_local(box)
     yield from check_lids(box.context, box.build)
     yield from _racks(box)
@@ -181,9 +183,10 @@ def _buckles(box: Box) -> Iterator[Finding]:
 
 def _racks(box: Box) -> Iterator[Finding]:
     """How far its top sways in any road case."""
-    top, rows = _top(box), [int(i) for i in _rows(box) if not box.cases[int(i)].live]
+    # what twists under it moves it as far as it goes: its edges and ties are asked for that
+    top, rows = _top(box), [int(i) for i in _rows(box) if not box.cases[int(i)].live and not box.cases[int(i)].share(TWIST)]
     nodes = box.mesh.of[top.id]
-    sway = np.abs(box.results.u[rows][:, nodes, :2]).max(axis=(1, 2))
+    sway = np.abs(box.results.u[rows][:, nodes, :2] - _tilted(box, rows, top)).max(axis=(1, 2))
     k = int(np.argmax(sway))
     case, w = box.cases[rows[k]], Working()
     sway_ = w.given("s", float(sway[k]), "mm", f"its top goes sideways, {case.name}")
@@ -195,6 +198,20 @@ def _racks(box: Box) -> Iterator[Finding]:
         _sways(box, sway_, limit, case),
         state, sway_, limit, "mm", use, case=case.name, basis=f"walls H/120: {COMMON_PRACTICE}", working=w.done(),
     )  # fmt: skip
+
+
+def _tilted(box: Box, rows: Sequence[int], top: Panel) -> Array:
+    """(cases, 1, 2) mm that its top goes sideways because what it stands on tilts, the box as a whole: the plane through its feet. Nothing on the
+    host itself, which does not give."""
+    found: Array = np.zeros((len(rows), 1, 2))
+    if not box.build.on:
+        return found
+    at, low = box.mesh.nodes, min(panel.lo[2] for panel in box.shells)
+    feet = np.flatnonzero(at[:, 2] - at[:, 2].min() < 0.5)
+    plane = np.column_stack([np.ones(len(feet)), at[feet, 0], at[feet, 1]])
+    _, slopes_x, slopes_y = np.linalg.lstsq(plane, box.results.u[rows][:, feet, 2].T, rcond=None)[0]
+    found[:, 0, 0], found[:, 0, 1] = -slopes_x * (top.hi[2] - low), -slopes_y * (top.hi[2] - low)
+    return found
 
 
 def _sways(box: Box, sway: float, limit: float, case: Case) -> str:

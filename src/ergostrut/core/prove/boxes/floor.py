@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -16,12 +17,22 @@ APART = 140.0
 NEAR = 20.0
 
 
-def feet(mesh: Meshed, panels: Sequence[Panel]) -> list[tuple[int, float]]:
-    """(node, mm of edge that it stands for): every upright panel that comes down to the floor, and what lies on it under every other."""
-    z0 = float(mesh.nodes[:, 2].min())
-    found: dict[int, float] = {}
+@dataclass(frozen=True, slots=True)
+class Footing:
+    """A place where the floor pushes: its node, mm of edge that it stands for, the axis that runs along, and mm of the panel that stands there."""
+
+    node: int
+    long: float
+    axis: int
+    thick: float
+
+
+def feet(mesh: Meshed, panels: Sequence[Panel]) -> list[Footing]:
+    """Every place where the floor pushes: under every upright panel that comes down to it, and what lies on it under every other."""
+    z0, low = float(mesh.nodes[:, 2].min()), lowest(panels)
+    found: dict[int, Footing] = {}
     for wall in (panel for panel in panels if panel.across != 2):
-        own = wall.lo[2] < 1.0
+        own = wall.lo[2] < low + 1.0
         stands = wall.id if own else lying(panels, wall.middle)
         if not stands:
             continue
@@ -29,14 +40,22 @@ def feet(mesh: Meshed, panels: Sequence[Panel]) -> list[tuple[int, float]]:
         if not own:
             nodes = nodes[[_under(mesh.nodes[n], wall) for n in nodes]]
         for n, long in _along(mesh, nodes, 1 - wall.across):
-            found[n] = max(found.get(n, 0.0), long)
-    return list(found.items())
+            if n not in found or found[n].long < long:
+                found[n] = Footing(n, long, 1 - wall.across, wall.sheet.t)
+    return list(found.values())
+
+
+def lowest(panels: Sequence[Panel]) -> float:
+    """z of what a box stands on."""
+    return float(min(panel.lo[2] for panel in panels))
 
 
 def lying(panels: Sequence[Panel], at: Point3) -> str:
     """The level panel that lies on the floor at or under a place; empty without one."""
+    low = lowest(panels)
     return next(
-        (s.id for s in panels if s.across == 2 and s.lo[2] < 1.0 and all(s.lo[i] - NEAR <= at[i] <= s.hi[i] + NEAR for i in (0, 1))), ""
+        (s.id for s in panels if s.across == 2 and s.lo[2] < low + 1.0 and all(s.lo[i] - NEAR <= at[i] <= s.hi[i] + NEAR for i in (0, 1))),
+        "",
     )
 
 

@@ -9,7 +9,7 @@ from functools import cached_property
 
 import numpy as np
 
-from ...cases import Case, cases_at, crash_cases
+from ...cases import TWIST, Case, cases_at, crash_cases
 from ...constants import G
 from ...mechanics.boxes.edges import links
 from ...mechanics.boxes.mesh import SAME, Flat, Meshed, Seam, seams
@@ -21,13 +21,17 @@ from ...structure.assembly import Assembly
 from ...structure.context import Context
 from ...structure.holds import Stand
 from ...structure.panel import Edging, Panel
+from ...structure.upon import Handed
 from ..drawers.pulled import Loaded, drawn_out_rows, drawn_stands, loaded, pressed
 from .fixed import fixed, hangs, ties_of
-from .floor import feet
+from .floor import feet, lowest
 from .hinged import hands, hanging, leaning
 from .levels import Levels
+from .members import BARE, Barred, barred, stops_of
 from .planes import drawn_out
+from .upon import below, feet_on, ground_of, handed
 from .ways import line_of, splits
+from .wind import blown, wind_loads
 
 STEP, ELEMENTS = 100.0, 600
 """mm of an element at most, and how many there are about where no foot or edge asks for more: a box larger than that has larger ones."""
@@ -74,6 +78,10 @@ class Box:
     """mm of an element at most."""
     off: float = SAME
     """mm that edges of openings lie off in the mesh at most."""
+    handed: Handed | None = None
+    """What it presses, pulls and shears with on what it stands on, in every case."""
+    barred: Barred = BARE
+    """Its members, among the panels."""
 
     @cached_property
     def resultants(self) -> Resultants:
@@ -198,7 +206,7 @@ def _weights(mesh: Meshed, panels: Sequence[Panel]) -> Array:
 
 
 def _basic(
-    context: Context, build: Assembly, mesh: Meshed, levels: Levels, stands: Sequence[Stand], drawers: Sequence[Loaded]
+    context: Context, build: Assembly, mesh: Meshed, levels: Levels, stands: Sequence[Stand], drawers: Sequence[Loaded], bars: Barred
 ) -> list[LoadCase]:
     """1 g along x, y, z of panels, things and drawers, and 1 N at every place of ``stands``, or a drawer drawn out."""
     kg, found = _weights(mesh, build.shells), []
@@ -216,7 +224,7 @@ def _basic(
             rows += levels.panel(panel, g)
         for door in build.doors:
             rows += hanging(mesh, door, build.panel(door.panel), g)
-        found.append(LoadCase(name, nodal=tuple(rows)))  # type: ignore[arg-type]
+        found.append(LoadCase(name, bars.spreads(g), nodal=tuple(rows)))  # type: ignore[arg-type]
     for stand in stands:
         if stand.kind == "drawn":
             found.append(LoadCase(stand.words, nodal=tuple(drawn_out_rows(mesh, stand, drawers))))  # type: ignore[arg-type]
@@ -244,7 +252,7 @@ def solved(context: Context, build: Assembly, level: int = 0, only: Sequence[Cas
     flats, outlines = drawn_out(panels)
     ties = ties_of(build)
     area = sum(panel.cut[0] * panel.cut[1] for panel in panels)
-    stops = [*(contact.at for contact in ties), *_rims(feet_of(build))]
+    stops = [*(contact.at for contact in ties), *_rims(feet_of(build)), *stops_of(build)]
     fine = max(STEP, math.sqrt(area / ELEMENTS)) / math.sqrt(2.0) ** level
     mesh, step, off = _in_bounds(flats, outlines, fine, stops, MOST if level == 0 else 2 * MOST)
     by_id = {panel.id: panel for panel in panels}
@@ -257,35 +265,46 @@ def solved(context: Context, build: Assembly, level: int = 0, only: Sequence[Cas
     springs = links(joined, lines)
     stood = feet(mesh, panels)
     holds = fixed(build, mesh, panels)
-    floor = [] if hangs(build) else [Rest(f"floor {n}", n, 2, 1, 0.0, FLOOR * long) for n, long in stood]
+    floor = [] if hangs(build) else [Rest(f"floor {f.node}", f.node, 2, 1, 0.0, FLOOR * f.long) for f in stood]
     rests = (*floor, *holds.presses, *holds.pulls)
-    held = list(holds.held)
+    held, kept = list(holds.held), list[tuple[int, Vec]]()
+    low, under = lowest(panels), below(context, build)
     if not ties:
         # nothing but friction keeps it where it stands: it is held so that it can be solved, and a finding says so
-        n, far = stood[0][0], stood[-1][0]
+        n, far = stood[0].node, stood[-1].node
         held += [(n, 0), (n, 1), (far, 1 if abs(mesh.nodes[far, 0] - mesh.nodes[n, 0]) > 1 else 0)]
-    nodes, names = np.concatenate([mesh.nodes, *holds.places]), (*_names(mesh), *(contact.label for contact in ties))
-    model = FrameModel(nodes, (), tuple(sorted(set(held))), rests, names, sheets=mesh.sheets, links=(*springs, *holds.give))
+        kept += [(i, (float(mesh.nodes[i, 0]), float(mesh.nodes[i, 1]), low)) for i in dict.fromkeys((n, far))]
+    bars = barred(build, mesh, len(mesh.nodes) + len(holds.places))
+    nodes = np.concatenate([mesh.nodes, *holds.places, *bars.nodes])
+    names = (*_names(mesh), *(contact.label for contact in ties), *bars.names)
+    every = (*springs, *holds.give, *bars.springs)
+    model = FrameModel(nodes, bars.bars, tuple(sorted(set(held))), rests, names, sheets=mesh.sheets, links=every)
     levels = Levels(mesh, flats, by_id)
     drawers = loaded(context.plan, build)
     stands = told_apart((*feet_of(build), *build.stands, *drawn_stands(drawers), *hands(build)))
     if only:
         there = {name for case in only for name in case.live}
         stands = tuple(stand for stand in stands if stand.id in there)
-    frame = Frame(model, _basic(context, build, mesh, levels, stands, drawers))
-    cases = tuple(only) or cases_at(context.design.loads, context.scene == "driving", stands)
+    wind = wind_loads(mesh, panels) if blown(context, build) else {}
+    frame = Frame(model, [*_basic(context, build, mesh, levels, stands, drawers, bars), *wind.values()])
+    acts = (*wind, *((TWIST,) if under is not None and under.hung.twists else ()))
+    cases = tuple(only) or cases_at(context.design.loads, context.scene == "driving", stands, acts)
     place = {stand.id: i for i, stand in enumerate(stands)}
-    factors = np.zeros((len(cases), 3 + len(stands)))
+    factors = np.zeros((len(cases), 3 + len(stands) + len(wind)))
     for row, case in zip(factors, cases, strict=True):
         row[:3] = case.g
+        row[3 + len(stands) :] = [case.share(act) for act in wind]
         for name in case.live:
             newton = stands[place[name]].newton
             row[3 + place[name]] = (newton if newton is not None else context.design.loads.foot) * case.people
-    results = frame.run([case.name for case in cases], factors)
+    on = feet_on(model, stood, ties, low)
+    results = frame.run([case.name for case in cases], factors, ground=ground_of(under, on, cases) if under is not None else None)
     crash = crash_cases(context.design.loads) if context.scene == "driving" else ()
-    hits = np.array([[*case.g, *[0.0] * len(stands)] for case in crash])
+    hits = np.array([[*case.g, *[0.0] * (len(stands) + len(wind))] for case in crash])
     hit = frame.run([case.name for case in crash], hits) if crash else None
-    return Box(context, build, panels, mesh, joined, frame, holds.pins, stands, cases, results, crash, hit, step, off)
+    rows = [*((case, results, i) for i, case in enumerate(cases)), *((case, hit, i) for i, case in enumerate(crash) if hit is not None)]
+    down = handed(context, build, on, list(zip(holds.pins, ties, strict=True)), rows, kept)
+    return Box(context, build, panels, mesh, joined, frame, holds.pins, stands, cases, results, crash, hit, step, off, down, bars)
 
 
 def _in_bounds(

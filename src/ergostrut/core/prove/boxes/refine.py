@@ -10,6 +10,7 @@ from ...finding import Finding, Working, at_most
 from ...structure.assembly import Assembly
 from ...structure.context import Context
 from .check import check_box
+from .model import Box
 
 SETTLED = 0.03
 """Part by which the governing use may move from one mesh to the next."""
@@ -38,18 +39,21 @@ Watch = Callable[[str, Level], None]
 """Told the build and every mesh as it is done; what it raises ends the search."""
 
 
-def check_refined(context: Context, build: Assembly, watch: Watch = lambda _build, _level: None) -> tuple[list[Finding], tuple[Level, ...]]:
-    """All findings of a build whose panels carry, on a mesh so fine that the governing use moved by under 3 % since the one before; where it
+def check_refined(
+    context: Context, build: Assembly, watch: Watch = lambda _build, _level: None
+) -> tuple[Box | None, list[Finding], tuple[Level, ...]]:
+    """The box on its finest mesh, and all findings of a build whose panels carry, on a mesh so fine that the governing use moved by under 3 % since the one before; where it
     still moves on the finest, every use is taken higher by what it moved."""
     levels: list[Level] = []
     if not build.shells:
-        return [], ()
+        return None, [], ()
     found: dict[str, Finding] = {}
     series: dict[str, list[tuple[float, float]]] = {}
+    box: Box | None = None
     for k in range(ROUNDS):
         box, rows = check_box(context, build, k)
         if box is None or box.results.errors:
-            return rows, tuple(levels)
+            return box, rows, tuple(levels)
         step, elements = box.step, len(box.mesh.sheets.quads)
         before, found = found, {row.id: row for row in rows}
         for row in rows:
@@ -57,13 +61,13 @@ def check_refined(context: Context, build: Assembly, watch: Watch = lambda _buil
                 series.setdefault(row.id, []).append((step, row.use))
         governs = max((row for row in rows if row.use is not None and not row.minimum), key=lambda row: row.use or 0.0, default=None)
         if governs is None:
-            return rows, tuple(levels)
+            return box, rows, tuple(levels)
         levels.append(Level(step, elements, governs.id, governs.use or 0.0, _moved(governs, found, before)))
         watch(build.id, levels[-1])
         if k > 0 and (levels[-1].settled or elements > MOST / 2):
             break
     last = levels[-1]
-    return [_worded(row, series.get(row.id, ()), last) for row in found.values()], tuple(levels)
+    return box, [_worded(row, series.get(row.id, ()), last) for row in found.values()], tuple(levels)
 
 
 def _moved(governs: Finding, found: Mapping[str, Finding], before: Mapping[str, Finding]) -> float | None:

@@ -17,6 +17,7 @@ from .held import check_plate
 from .layered import check_sandwich
 from .planks import check_planks
 from .strips import check_strips
+from .upon import check_upon
 
 
 def check_deck(context: Context, assembly: Assembly) -> Iterator[Finding]:
@@ -33,6 +34,7 @@ UNDER_A_FOOT = ("deck.foot", "deck.edge", "deck.spring", "deck.crush", "deck.ton
 def _checked(field: Field) -> Iterator[Finding]:
     yield from check_edge(field)
     yield from check_hanging_over(field)
+    yield from check_upon(field)
     sheet = field.panel.sheet
     if isinstance(sheet, Planks):
         yield from check_planks(field, sheet)

@@ -14,7 +14,7 @@ from .field import CREEP, FOOT, Field, Load
 BOARDS = "each board a beam over the ribs, continuous over the bays, worst pattern; a foot stands on one board alone"
 
 
-def _allow(w: Working, field: Field, boards: Planks, *, road: bool) -> float:
+def allow(w: Working, field: Field, boards: Planks, *, road: bool) -> float:
     """Allowable bending stress: load duration for wood, and what wet use leaves."""
     wet = boards.wet[0] if field.context.design.loads.wet else 1.0
     CD = ROAD_DURATION if road and boards.duration else 1.0
@@ -38,7 +38,7 @@ def check_planks(field: Field, boards: Planks) -> Iterator[Finding]:
     w.given("t", boards.t, "mm", "thickness of a board")
     w.line("M", "P * (k_p * L - c / 8)", "N mm", "foot mid end bay", k_p=row.point_moment)
     stress = w.line("sigma", "M / (b * t**2 / 6)", "MPa")
-    limit = _allow(w, field, boards, road=False)
+    limit = allow(w, field, boards, road=False)
     text = f"{say.stress(stress)} of the {say.stress(limit)} working limit in one board, {boards.label} over {say.length(L)}."
     yield field.finding("deck.foot", "Deck, one foot on a board", text, stress, limit, "Parked, foot", w, basis)
     s = Working(dict(w.values))
@@ -74,7 +74,7 @@ def _under(field: Field, boards: Planks, item: Load, E: float) -> Iterator[Findi
         if cut:
             q.given("b_n", field.panel.narrowest, "mm", "of that left beside the post it is cut round")
         stress = q.line("sigma", f"M / ({'b_n' if cut else 'b'} * t**2 / 6)", "MPa", t=boards.t)
-        limit = _allow(q, field, boards, road=not lasting)
+        limit = allow(q, field, boards, road=not lasting)
         text = f"{say.stress(stress)} of the {say.stress(limit)} working limit in one board under {item.name}."
         yield field.finding("deck.load", "Deck under the load", text, stress, limit, case, q, basis)
     d = Working(dict(q.values))

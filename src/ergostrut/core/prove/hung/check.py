@@ -10,17 +10,20 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ...cases import twice_cases
+from ...cases import TWIST, twice_cases
 from ...finding import Finding, Working, at_most
 from ...structure.assembly import Assembly
 from ...structure.hung import Mount
 from ..members.strength import explained, uses
+from ..model.hanging import fastening_forces
+from ..model.posed import Solved
 from ..model.study import Cases, Study
 from ..model.study import study as solve
+from .fastened import check_fastened
 from .mounts import check_latches, check_mounts, mount_forces
 from .pivots import check_pivots
 from .straps import check_sinking, check_straps
-from .ways import CRASH, FOOT_AWAY, MOUNT_GONE, STRAP_GONE, USUAL, Row, Way, blank
+from .ways import CRASH, FASTENING_GONE, FOOT_AWAY, MOUNT_GONE, STRAP_GONE, USUAL, Row, Way, blank
 
 HARDEST = 12
 """Cases tried again with a wall fixing gone: those that worked it hardest, and half as many that pulled the straps hardest."""
@@ -40,10 +43,10 @@ def check_hung(study: Study) -> Iterator[Finding]:
     if study.posed is None:
         return
     hung = study.posed.hung
-    if not (hung.straps or hung.mounts or hung.pivots or hung.latches):
+    if not (hung.straps or hung.mounts or hung.pivots or hung.latches or hung.fastened):
         return
-    yield from _judged(study, [Row(b, item.result, item.case.name) for b in study.bounds for item in b.solved], USUAL)
-    yield from _judged(study, [Row(study, item.result, item.case.name) for item in study.crash], CRASH)
+    yield from _judged(study, [_row(b, item) for b in study.bounds for item in b.solved], USUAL)
+    yield from _judged(study, [_row(study, item) for item in study.crash], CRASH)
     yield from check_sinking(study)
     if study.setting.named:
         build = study.assembly
@@ -53,10 +56,35 @@ def check_hung(study: Study) -> Iterator[Finding]:
         ]
         yield from _lost(study, straps, STRAP_GONE)
         mounts = [_without(study, mount, node) for mount, node in hung.mounts]
+        bolted = [_unbolted(study, i) for i in range(len(hung.fastened))] if len(hung.fastened) > 1 else []
         slept = any(surface.use == "sleeping" for surface in build.surfaces)
-        for found in (*_lost(study, mounts, MOUNT_GONE), *_lost(study, list(_feet_away(build)), FOOT_AWAY)):
+        gone = (
+            *_lost(study, mounts, MOUNT_GONE),
+            *_lost(study, list(_feet_away(build)), FOOT_AWAY),
+            *_lost(study, bolted, FASTENING_GONE),
+        )
+        for found in gone:
             # a verdict where people lie on what hangs there, a note elsewhere
             yield found if slept or found.state != "over" else replace(found, state="note")
+
+
+def _row(study: Study, item: Solved, lost: str = "") -> Row:
+    return Row(study, item.result, item.case.name, lost, item.case.share(TWIST))
+
+
+def _unbolted(study: Study, i: int) -> Lost:
+    """A build without one of its fastenings, in the cases that worked that hardest, with those alone on it who stand there then."""
+    assert study.posed is not None
+    build, gone = study.assembly, study.posed.hung.fastened[i][0]
+    sizes = np.array(
+        [float(np.linalg.norm(fastening_forces(study.posed.hung, item.result, item.case.share(TWIST))[i])) for item in study.solved]
+    )
+    cases = tuple(study.solved[int(k)].case for k in np.argsort(-sizes, kind="stable")[:HARDEST])
+    there = {name for case in cases for name in case.live}
+    stands = tuple(stand for stand in study.posed.stands if stand.id in there)
+    untrodden = tuple(replace(panel, trodden=False) for panel in build.panels)
+    left = replace(build, fastenings=tuple(one for one in build.fastenings if one is not gone), stands=stands, panels=untrodden)
+    return Lost(gone.label, left, lambda _: cases)
 
 
 def _without(study: Study, mount: Mount, node: int) -> Lost:
@@ -100,7 +128,7 @@ def _lost(study: Study, without: Sequence[Lost], way: Way) -> Iterator[Finding]:
             )
             return
         for bound in left.bounds:
-            rows += [Row(bound, item.result, item.case.name, lost) for item in bound.solved]
+            rows += [_row(bound, item, lost) for item in bound.solved]
             if bound.forces is not None:
                 table = uses(bound, left.amplify)
                 case, column = (int(v) for v in np.unravel_index(int(np.argmax(table)), table.shape))
@@ -136,3 +164,4 @@ def _judged(study: Study, rows: Sequence[Row], way: Way) -> Iterator[Finding]:
     yield from check_mounts(study, rows, way)
     yield from check_pivots(study, rows, way)
     yield from check_latches(study, rows, way)
+    yield from check_fastened(rows, way)

@@ -9,10 +9,12 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from ...anchor.bolts import Capacity, bolt_use, of_bolt
 from ...finding import Finding, Working
 from ...mechanics.solver.model import Array, CaseResult
 from ...structure.hung import Latch, Mount
 from ...structure.parts import Point3, cross
+from ..model.hanging import fastening_forces, shared
 from ..model.posed import Posed
 from ..model.study import Study
 from .straps import working_load
@@ -38,7 +40,7 @@ def mount_forces(mount: Mount, reactions: Array, axis: Point3) -> tuple[Array, A
 
 @dataclass(frozen=True, slots=True)
 class Taken:
-    """What one strap, wall fixing or latch takes in a case: N out of the wall (or along the strap) and along it, with the rating it is held
+    """What one strap, wall fixing or latch takes in a case: N out of the wall (or along the strap; negative: pressed on) and along it, with the rating it is held
     to and what it lacks; ``push``: the force (3,) on the build."""
 
     id: str
@@ -50,15 +52,24 @@ class Taken:
     rating: float | None
     missing: str
     push: tuple[float, float, float]
+    own: float = 0.0
+    """Use of its bolt, where there is one."""
 
     @property
     def use(self) -> float | None:
-        return None if self.rating is None else (self.pull + self.shear) / self.rating
+        return None if self.rating is None else max((abs(self.pull) + self.shear) / self.rating, self.own)
 
 
-def held_by(posed: Posed, result: CaseResult) -> tuple[Taken, ...]:
-    """Everything that holds a hung build to its host in a case."""
+def held_by(posed: Posed, result: CaseResult, twist: float = 0.0) -> tuple[Taken, ...]:
+    """Everything that holds a build to its host in a case in which that twists so many times."""
     found = list[Taken]()
+    for (one, _, _), on_it in zip(posed.hung.fastened, fastening_forces(posed.hung, result, twist), strict=True):
+        out, pressed, side = (float(part) for part in shared(one, on_it))
+        bolt = Capacity(*of_bolt(one.bolt, Working())) if one.bolt.thread is not None and not one.bolt.missing else None
+        own = bolt_use(out, side, bolt, one.bolt) if bolt is not None else 0.0
+        toward = float(on_it[0]), float(on_it[1]), float(on_it[2])
+        missing = "" if one.rating is not None else "rating of the mounts"
+        found.append(Taken(one.id, one.label, "", one.at, out - pressed, side, one.rating, missing, toward, own))
     for mount, node in posed.hung.mounts:
         R = result.reactions[node]
         pull, shear = (float(part) for part in mount_forces(mount, R, posed.assembly.member(mount.member).axes[0]))

@@ -25,6 +25,7 @@ class Row:
     result: CaseResult
     case: str
     lost: str = ""
+    twist: float = 0.0
 
     @property
     def words(self) -> str:
@@ -53,6 +54,9 @@ STRAP_GONE = Way(
 )
 FOOT_AWAY = Way(
     ".foot-away", ", one foot of a post away", GONE, basis=f"; one foot away, use up to {GONE:g} accepted then: {COMMON_PRACTICE}"
+)
+FASTENING_GONE = Way(
+    ".fastening-gone", ", any one mount gone", GONE, basis=f"; any one gone, use up to {GONE:g} accepted then: {COMMON_PRACTICE}"
 )
 MOUNT_GONE = Way(
     ".mount-gone", ", any one wall fixing gone", GONE, basis=f"; any one gone, use up to {GONE:g} accepted then: {COMMON_PRACTICE}"

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from ...cases import TWIST
 from ...catalog.model import Metal, Wood
 from ...finding import Finding, Working
 from ...mechanics.joints.tube_wall import NARROW, cripples, roller_on_face, side_walls
@@ -16,6 +17,8 @@ from ...structure.holds import Joint
 from ...structure.parts import Member
 from ..hung.mounts import mount_forces
 from ..hung.pivots import pin_force
+from ..model.crossings import crossings
+from ..model.hanging import fastening_forces
 from ..model.study import Study
 
 WET_ACROSS = 0.67
@@ -35,6 +38,8 @@ _WORDS = {
     "tie": "a tie",
     "wall": "a wall fixing",
     "post": "a post",
+    "crossing": "a member across it",
+    "mount": "a mount",
     "strap": "a strap",
     "bolt": "a wall bolt's washer",
     "leaf": "a hinge's leaf",
@@ -71,7 +76,7 @@ def check_pressed(study: Study) -> Iterator[Finding]:
     if study.posed is None or not study.solved:
         return
     worst: dict[str, tuple[float, _Place, float]] = {}
-    for place in [*_contacts(study), *_posts(study), *_hung(study)]:
+    for place in [*_contacts(study), *_posts(study), *_hung(study), *_crossings(study)]:
         limit = _limit(place, wet=study.context.design.loads.wet)
         if limit is None:
             continue
@@ -113,10 +118,32 @@ def _hung(study: Study) -> Iterator[_Place]:
         member = posed.assembly.member(mount.member)
         pull, _ = mount_forces(mount, np.array([result.reactions[node] for result in results]), member.axes[0])
         yield _Place("bolt", mount.label, member, WASHER, WASHER, False, pull, "its washer", turned=True)
+    for i, (one, _, _) in enumerate(posed.hung.fastened):
+        member = posed.assembly.member(one.member)
+        forces = np.array([fastening_forces(posed.hung, item.result, item.case.share(TWIST))[i] for item in study.solved])
+        near = min(math.dist(one.at, member.a), math.dist(one.at, member.b)) < 1.5 * member.shape.depth
+        yield _Place(
+            "mount",
+            one.label,
+            member,
+            one.pad,
+            min(one.pad, member.shape.width),
+            near,
+            np.maximum(forces @ np.array(one.out), 0.0),
+            "its pad",
+        )
     for pivot, bar in posed.hung.pivots:
         member = posed.assembly.member(pivot.moving)
         force = np.array([float(np.linalg.norm(pin_force(study, result, bar))) for result in results])
         yield _Place("leaf", pivot.label, member, LEAF[0], min(LEAF[1], member.shape.depth), False, force, "its leaf", turned=True)
+
+
+def _crossings(study: Study) -> Iterator[_Place]:
+    """Members on members: the walls of both between the pressed faces."""
+    for _, upper, lower, steps in crossings(study):
+        push = np.maximum(steps[:, 2], 0.0)
+        for one, other in ((upper, lower), (lower, upper)):
+            yield _Place("crossing", other.name, one, other.shape.width, one.shape.width, False, push, "the other's width")
 
 
 def _posts(study: Study) -> Iterator[_Place]:

@@ -7,13 +7,14 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ...cases import ROAD_DURATION
+from ...cases import ROAD_DURATION, TWIST
 from ...finding import Finding, Working, at_most
 from ...mechanics.solver.member_forces import Along
 from ...mechanics.solver.model import Array
 from ...mechanics.strength import Actions, Allowable, Span, allowable, explain, use
 from ...sections import Properties
 from ...structure.parts import Group
+from ..model.hanging import fastening_forces
 from ..model.posed import Piece, Solved
 from ..model.study import Study
 
@@ -216,7 +217,7 @@ def free_body(study: Study, item: Solved) -> str:
     assert posed is not None
     words = [
         f"{contact.label} {force:.0f} N"
-        for contact, force in zip(posed.contacts, item.result.rest_force.tolist(), strict=True)
+        for contact, force in zip(posed.contacts, item.result.rest_force.tolist()[: len(posed.contacts)], strict=True)
         if force > 0.5
     ]
     words += [
@@ -228,6 +229,10 @@ def free_body(study: Study, item: Solved) -> str:
     for label, node in held:
         x, y, z = item.result.reactions[node][:3]
         words.append(f"{label} {x:.0f}, {y:.0f}, {z:.0f} N")
+    for (one, _, _), force in zip(
+        posed.hung.fastened, fastening_forces(posed.hung, item.result, item.case.share(TWIST)).tolist(), strict=True
+    ):
+        words.append(f"{one.label} {force[0]:.0f}, {force[1]:.0f}, {force[2]:.0f} N")
     kg, g = study.mass, item.case.g
     pressed = f"{kg:.1f} kg pressed with {g[0]:.3g}, {g[1]:.3g}, {g[2]:.3g} g along x, y, z"
     people = sum(newton for newton, _ in study.people(item.case)) * item.case.people

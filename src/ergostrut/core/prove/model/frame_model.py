@@ -24,7 +24,7 @@ from ...structure.systems import Fixity
 from ..drawers.pulled import rail_loads
 from .diaphragm import SCREW_SLIP, STIFF, diaphragms
 from .field import Carriers
-from .hanging import hang, places, riding, swinging
+from .hanging import fastened, hang, places, riding, swinging
 from .lines import Line, Lines, lay, place_of
 from .posed import Piece, Posed, patches_on
 
@@ -68,6 +68,10 @@ def _joined(bar: Bar, member: Member, spec: JointSpec, end: int, fixity: Fixity)
     return replace(bar, released=(*bar.released, 4 + end, 5 + end))
 
 
+def _vector(v: np.ndarray) -> tuple[float, float, float]:
+    return float(v[0]), float(v[1]), float(v[2])
+
+
 def _free(line: Line) -> tuple[float, float]:
     """(sideways, upright) mm between what holds a member in buckling."""
     member = line.member
@@ -92,11 +96,22 @@ def _bars(build: Assembly, lines: Lines) -> tuple[list[Bar], list[Piece]]:
         line, p, material = lines.of[member.id], member.shape, member.section.material
         I1, I2, turn = p.principal if p.shape == "angle" else (p.Iy, p.Iz, 0.0)
         Lb, KLy = _free(line)
-        down = (float(line.down[0]), float(line.down[1]), float(line.down[2]))
         frames = (member.id, "a") in ends or (member.id, "b") in ends
         for i, ((at, a), (_, b)) in enumerate(itertools.pairwise(line.stops)):
+            from_a, from_b = _vector(line.offset(a)), _vector(line.offset(b))
             bar = Bar(
-                member.id, a, b, material.E, material.G, p.A, I1, I2, p.J, turn + math.radians(member.roll), offset_a=down, offset_b=down
+                member.id,
+                a,
+                b,
+                material.E,
+                material.G,
+                p.A,
+                I1,
+                I2,
+                p.J,
+                turn + math.radians(member.roll),
+                offset_a=from_a,
+                offset_b=from_b,
             )
             for end, dof, outer in (("a", 0, i == 0), ("b", 6, i == len(line.stops) - 2)):
                 joint = ends.get((member.id, end)) if outer else None
@@ -104,7 +119,7 @@ def _bars(build: Assembly, lines: Lines) -> tuple[list[Bar], list[Piece]]:
                     bar = replace(bar, released=(*bar.released, 4 + dof, 5 + dof))
                 elif joint is not None and (spec := joint.spec or build.joining).system.joint == "wood screw":
                     bar = replace(bar, springs=(*bar.springs, (3 + dof, _twist(spec, member))))
-            length = math.dist(lines.nodes[b], lines.nodes[a])
+            length = math.dist(lines.nodes[b] + line.offset(b), lines.nodes[a] + line.offset(a))
             joined = a in lines.joined, b in lines.joined
             pieces.append(Piece(member, len(bars), at, length, Lb, KLy, joined, turn, not frames))
             bars.append(bar)
@@ -265,7 +280,10 @@ def frame_model(build: Assembly, setting: Setting, plan: CarryPlan) -> Posed:
     hung, leaves, held, pulls = hang(build, setting, lines, len(bars))
     bars += leaves
     firm += [row for row in held if row not in firm]
-    model = FrameModel(np.array(lines.nodes), tuple(bars), tuple(firm), rests, tuple(lines.names), pulls)
+    bolted = fastened(build, lines)
+    bars += bolted.arms
+    hung = replace(hung, fastened=bolted.rows)
+    model = FrameModel(np.array(lines.nodes), tuple(bars), (*firm, *bolted.held), rests, tuple(lines.names), pulls, links=bolted.springs)
     posed = Posed(
         build,
         setting,

@@ -1,4 +1,4 @@
-"""What hangs, turns and is bolted to a wall, in the frame model: pivots as pins on arms, mounts and latches as supports, straps."""
+"""What hangs, turns and is bolted on, in the frame model: pivots as pins on arms, mounts and latches as supports, straps, and fastenings that give."""
 
 from __future__ import annotations
 
@@ -9,13 +9,14 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...constants import G
-from ...mechanics.solver.model import Bar, FrameModel, SolverError
+from ...mechanics.solver.model import Bar, CaseResult, FrameModel, Link, LoadCase, SolverError
 from ...mechanics.solver.model import Strap as Pull
 from ...mechanics.solver.solve import Frame
 from ...structure.assembly import Assembly
 from ...structure.hung import Latch, Mount, Pivot, Strap
 from ...structure.posed import poses_of
 from ...structure.setting import Setting
+from ...structure.support import Fastening
 from .lines import Lines
 
 Array = NDArray[np.float64]
@@ -40,15 +41,83 @@ class Hung:
     mounts: tuple[tuple[Mount, int], ...] = ()
     pivots: tuple[tuple[Pivot, int], ...] = ()
     latches: tuple[tuple[Latch, int], ...] = ()
+    fastened: tuple[tuple[Fastening, int, int], ...] = ()
+    """With the node it holds, and the one on the host that holds it."""
+
+    @property
+    def twists(self) -> bool:
+        """Whether the host's twist moves what holds it."""
+        return any(one.twist for one, _, _ in self.fastened)
+
+    def twist(self) -> LoadCase:
+        """The host twisted once: what moves a spring's far end pulls at its near end with as much as that move strains it."""
+        rows = [(node, one.k[0] * one.twist * np.array(one.out)) for one, node, _ in self.fastened]
+        return LoadCase("twist", nodal=tuple((node, (float(f[0]), float(f[1]), float(f[2]), 0.0, 0.0, 0.0)) for node, f in rows))
 
 
 NOTHING = Hung()
+
+
+def fastening_forces(hung: Hung, result: CaseResult, twist: float) -> Array:
+    """(fastenings, 3) N that each pushes the build with in a case in which the host twists ``twist`` times."""
+    if not hung.fastened:
+        return np.zeros((0, 3))
+    held: Array = result.reactions[[pin for _, _, pin in hung.fastened], :3]
+    moved = np.array([one.k[0] * one.twist * twist * np.array(one.out) for one, _, _ in hung.fastened])
+    found: Array = held + moved
+    return found
+
+
+def shared(one: Fastening, force: Array) -> tuple[Array, Array, Array]:
+    """(pull on its bolt, push on its mount, shear) N of forces on the build (..., 3) at a fastening."""
+    out = np.array(one.out)
+    along = force @ out
+    level = np.linalg.norm(force - along[..., None] * out, axis=-1)
+    return np.maximum(-along, 0.0), np.maximum(along, 0.0), level
+
+
+def sizes(hung: Hung, result: CaseResult, twist: float) -> list[tuple[str, float]]:
+    """(what people call it, N whichever way) of every fastening in a case."""
+    forces = np.linalg.norm(fastening_forces(hung, result, twist), axis=1).tolist()
+    return [(one.label, force) for (one, _, _), force in zip(hung.fastened, forces, strict=True)]
+
+
+@dataclass(frozen=True)
+class Bolted:
+    """``rows``: fastenings with the node that each holds and the one on the host that holds it; springs between those, what is held still, and
+    arms from the members' axes down to where they are bolted."""
+
+    rows: tuple[tuple[Fastening, int, int], ...]
+    springs: tuple[Link, ...]
+    held: tuple[tuple[int, int], ...]
+    arms: tuple[Bar, ...]
+
+
+def fastened(build: Assembly, lines: Lines) -> Bolted:
+    """Everything that bolts a build to the host's mounts, where it is bolted: shear there twists and bends the member above."""
+    rows, springs, held, arms = list[tuple[Fastening, int, int]](), list[Link](), list[tuple[int, int]](), list[Bar]()
+    for one in build.fastenings:
+        node, at = lines.of[one.member].near(np.array(one.at)), np.array(one.at)
+        if np.linalg.norm(lines.nodes[node] - at) > CLOSE:
+            foot = lines.node(at, one.label)
+            arms.append(Bar(f"{one.id} arm", foot, node, *STIFF_ARM))
+            node = foot
+        pin = lines.node(at, one.label)
+        out = np.array(one.out)
+        across = np.cross(out, [0.0, 1.0, 0.0] if abs(out[1]) < 0.9 else [1.0, 0.0, 0.0])
+        x, y, z = (float(part) for part in across / np.linalg.norm(across))
+        along, side = one.k
+        springs.append(Link(one.label, node, pin, (along, side, side, 0.0, 0.0, 0.0), one.out, (x, y, z)))
+        held += [(pin, dof) for dof in range(6)]
+        rows.append((one, node, pin))
+    return Bolted(tuple(rows), tuple(springs), tuple(held), tuple(arms))
 
 
 def places(build: Assembly, setting: Setting) -> list[tuple[str, Array]]:
     """Points of members where something of it is fastened; ``build`` as it stands (``as_it_stands``)."""
     rows = [(strap.member, strap.at) for strap in hooked(build, setting)]
     rows += [(mount.member, mount.at) for mount in build.mounts]
+    rows += [(one.member, one.at) for one in build.fastenings]
     rows += [(name, pivot.at) for pivot in build.pivots for name in (pivot.moving, pivot.fixed)]
     rows += [(latch.member, latch.at) for latch in _shut(build, setting)]
     return [(name, np.array(at)) for name, at in rows]

@@ -1,6 +1,7 @@
 """Where the members of a build meet: each as a line between its ends' nodes, cut where joints, contacts and crossings lie.
 
-A member that frames into another ends on that one's line; one that lies on its face keeps its own level by a rigid offset.
+A member that frames into another ends on that one's line; one that lies on its face keeps its own level by a rigid offset, with its end or
+where it crosses.
 """
 
 from __future__ import annotations
@@ -35,6 +36,12 @@ class Line:
     down: Array
     stops: list[tuple[float, int]] = field(default_factory=list)
     holding: list[float] = field(default_factory=list)
+    lifted: dict[int, Array] = field(default_factory=dict)
+    """Offset of its axis from nodes of members that it lies across, by node."""
+
+    def offset(self, node: int) -> Array:
+        """From a node of its own to its axis, rigid."""
+        return self.lifted.get(node, self.down)
 
     @property
     def length(self) -> float:
@@ -194,5 +201,9 @@ def _cross(build: Assembly, found: Lines) -> None:
             known = at, found.node(point, f"{framing.member.name} across {through.member.name}")
             before.setdefault(joint.through, []).append(known)
             through.stops = sorted([*through.stops, known])
-        framing.stops = sorted([*framing.stops, (framing.along(found.nodes[known[1]]), known[1])])
+        s = framing.along(found.nodes[known[1]])
+        framing.stops = sorted([*framing.stops, (s, known[1])])
+        if joint.meets == "face":
+            axis = framing.p + s * (framing.q - framing.p) / framing.length + framing.down
+            framing.lifted[known[1]] = axis - found.nodes[known[1]]
         found.joined.add(known[1])

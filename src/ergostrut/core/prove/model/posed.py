@@ -7,12 +7,12 @@ its plane, boards do not; contact forces act on a member's centre line; a member
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import cached_property
 
 import numpy as np
 
-from ...cases import Case
+from ...cases import TWIST, Case
 from ...constants import G
 from ...mechanics.solver.ground import Ground
 from ...mechanics.solver.model import Array, CaseResult, Flags, FrameModel, LoadCase, Point, SolverError, Spread
@@ -25,6 +25,7 @@ from ...structure.parts import Member
 from ...structure.posed import poses_of
 from ...structure.setting import Setting
 from ...structure.systems import Fixity
+from ...structure.upon import Foot
 from ..drawers.pulled import RailLoad
 from .diaphragm import Bay
 from .field import Carriers, Patch, on_carriers
@@ -40,6 +41,7 @@ ASSUMPTIONS = (
     "Contacts push only, straps pull only, and friction holds nothing.",
 )
 """What the frame takes as given: said on the page and on the calculation sheet."""
+PARKED_CASE = Case("Parked", (0.0, 0.0, -1.0))
 Vec = tuple[float, float, float]
 
 
@@ -116,8 +118,15 @@ class Posed:
 
     def factors(self, case: Case, foot: float) -> Array:
         """Shares of the basic loads in a case; ``foot`` in N for stands that have no force of their own."""
-        row: Array = np.zeros(3 + len(self.stands))
+        row: Array = np.zeros(len(self.basic_loads))
         row[:3] = case.g
+        at = 3 + len(self.stands)
+        if self.hung.twists:
+            row[at] = case.share(TWIST)
+            at += 1
+        for handed in self.assembly.bears:
+            row[at : at + len(handed.feet)] = handed.row(case)
+            at += len(handed.feet)
         for name in case.live:
             i = self._place[name]
             newton = self.stands[i].newton
@@ -130,7 +139,8 @@ class Posed:
 
     @cached_property
     def basic_loads(self) -> tuple[LoadCase, ...]:
-        """1 g along x, y and z, and 1 N at every place where somebody may stand, sit or lie."""
+        """1 g along x, y and z, 1 N at every place where somebody may stand, sit or lie, the host twisted, where that moves anything, and 1 N at
+        every place where another build stands on it."""
         found = []
         for name, g in (("x", (1.0, 0.0, 0.0)), ("y", (0.0, 1.0, 0.0)), ("z", (0.0, 0.0, 1.0))):
             spreads: list[Spread] = []
@@ -141,7 +151,28 @@ class Posed:
             for patch in self.patches:
                 spreads += self._spread(patch, g)
             found.append(LoadCase(name, tuple(spreads), nodal=self._drawn(g)))
-        return (*found, *(self._live(stand) for stand in self.stands))
+        twist = (self.hung.twist(),) if self.hung.twists else ()
+        upon = (self.pressed(foot, f"{handed.label} on it") for handed in self.assembly.bears for foot in handed.feet)
+        return (*found, *(self._live(stand) for stand in self.stands), *twist, *upon)
+
+    @property
+    def hangs_on_it(self) -> LoadCase:
+        """All that swings with it: 1 g up of its own and what is on it, and the builds on it as they press parked."""
+        own, spreads, at = self.basic_loads[2], list[Spread](), len(self.basic_loads)
+        for handed in reversed(self.assembly.bears):
+            at -= len(handed.feet)
+            for load, force in zip(self.basic_loads[at : at + len(handed.feet)], handed.row(PARKED_CASE), strict=True):
+                spreads += [replace(one, w0=_times(one.w0, -force), w1=_times(one.w1, -force)) for one in load.spreads if abs(force) > 1.0]
+        return replace(own, spreads=(*own.spreads, *spreads)) if spreads else own
+
+    def pressed(self, foot: Foot, words: str) -> LoadCase:
+        """1 N of what stands on its deck at a place: what pushes that up pushes the members under the deck there down."""
+        deck = next(surface for surface in self.assembly.surfaces if surface.id == self.assembly.exposes)
+        home = self.homes.get(deck.body, deck.body)
+        level = next((float(self.model.nodes[self.tips(c.members[0])[0]][2]) for c in self.carriers if c.body == home), foot.at[2])
+        x, y, z = foot.toward
+        patch = Patch(words, home, foot.at[0], foot.at[1], foot.size, 1.0 / G, foot.at[2] - level)
+        return LoadCase(words, tuple(self._spread(patch, (-x, -y, -z))))
 
     def _drawn(self, g: Vec) -> tuple[tuple[int, Six], ...]:
         """Drawers on their rails under 1 g: beside the rails' axes, so they twist them."""
@@ -194,6 +225,10 @@ class Posed:
                 here, there = (w0, w1) if even else (_between(s, start, end, w0, w1) for s in (lo, hi))
                 found.append(Spread(piece.index, lo - piece.offset, min(hi - piece.offset, piece.length), here, there))
         return found
+
+
+def _times(w: Vec, k: float) -> Vec:
+    return w[0] * k, w[1] * k, w[2] * k
 
 
 def _between(s: float, start: float, end: float, w0: Vec, w1: Vec) -> Vec:

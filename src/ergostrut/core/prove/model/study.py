@@ -9,7 +9,7 @@ from functools import cached_property
 
 import numpy as np
 
-from ...cases import Case, cases_at, crash_cases
+from ...cases import TWIST, Case, cases_at, crash_cases
 from ...constants import G
 from ...finding import Finding, Working, at_most
 from ...mechanics.kinematics import JammedError
@@ -154,7 +154,7 @@ class Study:
         parked = next((item for item in self.solved if item.case.name == "Parked"), None)
         if self.posed is None or parked is None:
             return None
-        parts = refine(self.posed.model, self.posed.basic_loads[2:3], PIECES)
+        parts = refine(self.posed.model, (self.posed.hangs_on_it,), PIECES)
         frame = Stiffness(parts.model)
         try:
             return frequency(frame, lumped(frame, parts.loads[0], G), parked.result.bearing)
@@ -254,9 +254,10 @@ class Study:
 
     @cached_property
     def mass(self) -> float:
-        """kg of everything the frame carries and is."""
+        """kg of everything the frame carries and is, builds that stand on it too."""
         bodies = sorted({m.body for m in self.assembly.members if m.group is not None} | {p.body for p in self.assembly.panels})
         own = sum(kg for body in bodies for kg, _ in self.assembly.masses(body))
+        own += sum(handed.kg for handed in self.assembly.bears)
         return own + sum(item.mass for body in bodies for item in self.context.plan.on(body))
 
     def moving(self, slider: Slider) -> tuple[float, Point3]:
@@ -308,7 +309,9 @@ def begin(context: Context, assembly: Assembly, setting: Setting, cases: Cases |
     except (SolverError, JammedError) as error:
         return Begun(_nothing(context, assembly, setting, error), None)
     build = posed.assembly
-    rows = cases(build) if cases else cases_at(context.design.loads, setting.drivable, build.stands)
+    rows = cases(build) if cases else cases_at(context.design.loads, setting.drivable, build.stands, (TWIST,) if posed.hung.twists else ())
+    if not cases:
+        rows = (*rows, *(case for handed in build.bears for case in handed.more({row.name for row in rows})))
     ways = {(joint.spec or assembly.joining).system.fixity for joint in assembly.joints if not joint.hinge}
     return Begun(_solve(context, posed if ways <= {"rigid"} else taken(posed, "semi"), rows), posed, rows)
 

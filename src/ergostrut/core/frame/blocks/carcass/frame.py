@@ -19,6 +19,7 @@ from .hatches import lids
 from .openings import cut_out
 from .params import Carcass
 from .pods import pod_surfaces, with_pods
+from .rails import rails
 
 LEAST = 1e-6
 BESIDE = 10.0
@@ -193,13 +194,15 @@ def frame(build: Carcass, host: Reader, catalog: Catalog) -> Assembly:
         (min(panel.lo[1] for panel in sides), max(panel.hi[1] for panel in sides)) if build.pods is not None else (top.lo[1], top.hi[1])
     )
     more = lids(build, top, catalog)
+    members, screwed, screws = rails(build, panels, catalog)
     return Assembly(
         id=build.id,
         family=build.family,
         label=build.label,
-        members=(),
+        members=members,
         panels=(*panels, *more.panels),
-        items=(*_hardware(build, panels, catalog), *more.items),
+        items=(*_hardware(build, panels, catalog), *more.items, *screws),
+        screwed=screwed,
         surfaces=(
             Surface(f"{build.id}/top", "top", body, (top.lo[0], top.lo[1], top.hi[2]), size, build.use),
             *pod_surfaces(build, panels),

@@ -21,6 +21,9 @@ def carcass_offers(build: Carcass, path: str, catalog: Catalog, say: Say, uprigh
         more = [s for s in catalog.sheets.values() if isinstance(s, Sheet) and s.material is now.material and s.t > now.t]
         return [(s.label, (Change(f"{path}/sheet", s.id),)) for s in sorted(more, key=lambda s: s.t)]
 
+    def rail() -> Offers:
+        return [("a rail under the top in every bay", (Change(f"{path}/rails", {}),))] if build.rails is None else []
+
     def close() -> Offers:
         return [] if build.back is not None else [("Close the back", (Change(f"{path}/back", "birch.6.5"),))]
 
@@ -40,8 +43,8 @@ def carcass_offers(build: Carcass, path: str, catalog: Catalog, say: Say, uprigh
         return [(f"Do without {cutout.name}", (Change(f"{path}/cutouts/{n}", None, "remove"),)) for n, cutout in enumerate(build.cutouts)]
 
     return {
-        "slab.strength": lambda: [*upright(), *thicker()],
-        "slab.sag": lambda: [*upright(), *thicker()],
+        "slab.strength": lambda: [*upright(), *rail(), *thicker()],
+        "slab.sag": lambda: [*upright(), *rail(), *thicker()],
         "slab.buckles": lambda: [*upright(), *thicker()],
         "slab.edges": nearer,
         "slab.washer": washer,

@@ -51,6 +51,15 @@ class Pods(Record):
     floor: Annotated[Length, Between(0, 1_500)] = typed("260 mm")
 
 
+class Rails(Record):
+    """Rails under the top, so many in each bay between uprights, screwed up into it every ``every``; ``rating`` of one screw."""
+
+    count: Annotated[int, Field(ge=1, le=4)] = 1
+    section: StockId = "1x1x16ga"
+    every: Annotated[Length, Between(40, 600)] = typed("150 mm")
+    rating: Rating | None = None
+
+
 class Carcass(BuildBase):
     """Two sides, a top, upright sheets between, a bottom and a back or none; one face stays open. ``inner`` says how many uprights."""
 
@@ -79,6 +88,7 @@ class Carcass(BuildBase):
     cutouts: tuple[Cutout, ...] = Field(default=(), max_length=24)
     hatches: tuple[Hatch, ...] = Field(default=(), max_length=8)
     pods: Pods | None = None
+    rails: Rails | None = None
     tied: bool = True
     tie_rating: Rating | None = None
     tie_washer: Annotated[Length, Between(5, 200)] = typed("40 mm")

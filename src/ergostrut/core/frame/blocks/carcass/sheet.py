@@ -44,10 +44,17 @@ SIZE = Group(
         Row("use", "Its top is for", "choice", options(sleeping="sleeping on", deck="carrying things")),
     ),
 )
+_RAILS, _NO_RAILS = (When("rails", (True,), "set"),), (When("rails", (False,), "set"),)
 PANELS = Group(
     "Panels",
     (
         Row("grain", "Face grain of the top", "choice", options(along="along the vehicle", across="across")),
+        Command("Put a rail under the top", "rails", {}, when=_NO_RAILS),
+        Row("rails/count", "Rails under the top, in each bay", "whole", when=_RAILS),
+        Row("rails/section", "Rails of", "choice", source="legs", when=_RAILS),
+        Row("rails/every", "A screw up into the top every", "length", when=_RAILS),
+        Row("rails/rating", "A screw holds", "mass", optional=True, when=_RAILS),
+        Command("Leave the rails out", "rails", None, when=_RAILS),
         Row("bottom", "Bottom", "tick"),
         Command("Close the back", "back", "birch.6.5", when=_OPEN),
         Row("back", "Back", "choice", source="sheets", when=_BACK),

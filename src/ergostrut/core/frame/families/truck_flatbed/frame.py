@@ -1,0 +1,150 @@
+"""A flatbed put together from its parameters."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from ....catalog.model import Catalog, Planks
+from ....structure.assembly import Assembly, Tag
+from ....structure.holds import Joint
+from ....structure.host import Reader
+from ....structure.panel import Covers, Panel
+from ....structure.parts import Group, Item, Member, Surface
+from ...blocks.deck import boarded, deck
+from ...blocks.joining import joint_spec
+from ...blocks.mounted import fastenings
+from ...blocks.stock import bought, sheet_of
+from .geometry import Layout, layout, stack
+from .params import TruckFlatbed
+
+RAIL, CROSS, SIDE = Group("rail", "Long rail, bending"), Group("cross", "Cross member, bending"), Group("side", "Side rail, bending")
+
+
+def _members(build: TruckFlatbed, place: Layout) -> list[Member]:
+    body = f"{build.id}/bed"
+    z = place.low + place.rail.properties.depth / 2
+    over = place.top - place.cross.properties.depth / 2
+    found = [
+        Member(
+            f"{body}/rail.{name}", "long rail", body, place.rail, (place.front, y, z), (place.back, y, z), welded=True, group=RAIL, mark="R"
+        )
+        for name, y in (("left", -place.rail_y), ("right", place.rail_y))
+    ]
+    if place.side is not None:
+        y = place.half - place.side.properties.width / 2
+        found += [
+            Member(
+                f"{body}/side.{name}",
+                "side rail",
+                body,
+                place.side,
+                (place.front, s * y, over),
+                (place.back, s * y, over),
+                welded=True,
+                group=SIDE,
+                mark="S",
+            )
+            for name, s in (("left", -1), ("right", 1))
+        ]
+    found += [
+        Member(
+            f"{body}/cross.{i}",
+            "cross member",
+            body,
+            place.cross,
+            (x, -place.ends, over),
+            (x, place.ends, over),
+            welded=True,
+            group=CROSS,
+            use="deck",
+            mark="X",
+        )
+        for i, x in enumerate(place.xs, 1)
+    ]
+    return found
+
+
+def _joints(build: TruckFlatbed, place: Layout, members: list[Member]) -> tuple[Joint, ...]:
+    """Cross members lie on the long rails, and end in the side rails."""
+    body, found = f"{build.id}/bed", list[Joint]()
+    for one in (m for m in members if m.role == "cross member"):
+        found += [Joint(f"{one.id}/on.{name}", f"{body}/rail.{name}", one.id, "crosses", meets="face") for name in ("left", "right")]
+        if place.side is not None:
+            found += [Joint(f"{one.id}/{end}", f"{body}/side.{name}", one.id, end) for end, name in (("a", "left"), ("b", "right"))]  # type: ignore[arg-type]
+    return tuple(found)
+
+
+def _deck(build: TruckFlatbed, place: Layout, catalog: Catalog, crosses: tuple[str, ...]) -> Panel:
+    sheet = sheet_of(catalog, "deck", build.deck)
+    size = place.back - place.front, 2 * place.half
+    panel = deck(
+        f"{build.id}/deck",
+        "deck",
+        f"{build.id}/bed",
+        sheet,
+        (place.front, -place.half, place.top),
+        size,
+        Covers(crosses, 0),
+        along=build.grain == "along",
+    )
+    return boarded(panel, build.board_gap.mm, "deck", "bed") if isinstance(sheet, Planks) else panel
+
+
+def _items(build: TruckFlatbed, place: Layout, catalog: Catalog, panel: Panel) -> tuple[Item, ...]:
+    body, middle = f"{build.id}/bed", ((place.front + place.back) / 2, 0.0, place.top)
+    a_board = 2 * len(place.xs) * (panel.laid.boards or max(round(panel.wide[1] / 200.0), 2))
+    found = [bought(catalog, f"{body}/deck screws", "drillscrew", body, middle, a_board)]
+    if place.mounts:
+        found.append(bought(catalog, f"{body}/mount bolts", "fixing", body, (middle[0], 0.0, place.low), len(place.mounts)))
+    return tuple(found)
+
+
+def _tags(place: Layout) -> tuple[Tag, ...]:
+    return (
+        Tag("side", "h", place.front, place.back, "below", 1, "Length", "length"),
+        Tag("side", "v", 0.0, place.low, "left", 1, "Over the frame's rails", "lift"),
+        Tag("side", "v", 0.0, place.deck_top, "right", 1, "Deck top over the frame's rails", at=place.back),
+        Tag("plan", "h", place.front, place.back, "below", 1, "Length", "length"),
+        Tag("plan", "h", 0.0, place.front, "above", 1, "Behind the cab", "front"),
+        Tag("plan", "v", -place.half, place.half, "right", 1, "Width", "width"),
+        Tag("plan", "v", -place.rail_y, place.rail_y, "left", 1, "Long rails, middle to middle", "apart"),
+        Tag("rear", "h", -place.half, place.half, "below", 1, "Width", "width"),
+        Tag("rear", "h", -place.rail_y, place.rail_y, "below", 2, "Long rails, middle to middle", "apart"),
+        Tag("rear", "v", 0.0, place.deck_top, "right", 1, "Deck top over the frame's rails"),
+    )
+
+
+def frame(build: TruckFlatbed, host: Reader, catalog: Catalog) -> Assembly:
+    """Every part of the bed with its place.
+
+    Raises:
+        StockError: a section or sheet that the catalogue does not hold, or sizes that cannot be built.
+    """
+    place = layout(build, host.host, catalog)
+    body, members = f"{build.id}/bed", _members(build, place)
+    panel = _deck(build, place, catalog, tuple(m.id for m in members if m.role == "cross member"))
+    size = place.back - place.front, 2 * place.half
+    rails = {-1: f"{body}/rail.left", 1: f"{body}/rail.right"}
+    return Assembly(
+        id=build.id,
+        family=build.family,
+        label=build.label,
+        members=tuple(members),
+        panels=(panel,),
+        items=_items(build, place, catalog, panel),
+        surfaces=(Surface(body, "deck", body, (place.front, -place.half, place.deck_top), size),),
+        joining=replace(joint_spec(build.framing, build.joints, catalog), key="cross", between="cross member to side rail"),
+        joints=_joints(build, place, members),
+        fastenings=fastenings(
+            host,
+            catalog,
+            [(one, rails[1 if one.at[1] > 0 else -1]) for one in place.mounts],
+            place.rail,
+            place.low,
+            build.bolt_grade,
+            build.washer.mm,
+        ),
+        exposes=body,
+        stack=stack(place),
+        tags=_tags(place),
+    )

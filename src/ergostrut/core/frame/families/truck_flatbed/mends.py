@@ -1,0 +1,58 @@
+"""What may mend a flatbed's findings: the smallest change among stock sizes first."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+
+from ....catalog.model import Catalog
+from ....changes import Change
+from ....wording import Say
+from ...blocks.mending import capped, kind, sections
+from ...family import Offers
+from .params import TruckFlatbed
+
+
+def offers(build: TruckFlatbed, at: str, catalog: Catalog, _say: Say, use: float) -> dict[str, Callable[[], Offers]]:
+    """What may be tried for each check of a bed that stands at ``use``."""
+    need = max(1.02, use / 1.05)
+    most = 24
+
+    def crosses() -> Offers:
+        return [("two more cross members", (Change(f"{at}/crosses", build.crosses + 2),))] if build.crosses + 2 <= most else []
+
+    def tubes(field: str, now: str) -> Callable[[], Offers]:
+        return lambda: [*crosses(), *sections(now, field, at, catalog, need)[:5]]
+
+    def decks() -> Offers:
+        used = catalog.sheets.get(build.deck)
+        thicker = [
+            s for s in catalog.sheets.values() if used is not None and type(s) is type(used) and kind(s) == kind(used) and s.t > used.t
+        ]
+        return [*crosses(), *((s.label, (Change(f"{at}/deck", s.id),)) for s in thicker)]
+
+    def bolts() -> Offers:
+        better: Offers = [("bolts of grade ISO 10.9", (Change(f"{at}/bolt_grade", "ISO 10.9"),))] if build.bolt_grade == "ISO 8.8" else []
+        return [*better, *all_mounts()]
+
+    def all_mounts() -> Offers:
+        return [("every mount under the rails", (Change(f"{at}/mounts", ()),))] if build.mounts else []
+
+    return {
+        "rail.strength": tubes("rail", build.rail),
+        "cross.strength": tubes("cross", build.cross),
+        "side.strength": tubes("side", build.side) if build.side is not None else lambda: [],
+        "cross.wall": lambda: capped(build.joints, at),
+        "deck.foot": decks,
+        "deck.load": decks,
+        "deck.sag": decks,
+        "deck.stands": decks,
+        "deck.overhang": decks,
+        "fastened": bolts,
+        "fastened.mount": all_mounts,
+        "frame.fastening-gone": all_mounts,
+    }
+
+
+def spans(_build: TruckFlatbed) -> Mapping[str, str]:
+    """The parameter that is the span of each check."""
+    return {"cross.strength": "width", "side.strength": "length", "rail.strength": "length"}

@@ -1,0 +1,129 @@
+"""What is bolted to the host's mounts: the bolt and the rail it passes through, and what the mount itself is rated at."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import replace
+
+import numpy as np
+
+from ...anchor.bolts import BOLT_BASIS, Capacity, bolt_uses, of_bolt
+from ...finding import Finding, Working, at_most, unknown
+from ...mechanics.solver.model import Array
+from ...structure.support import Fastening
+from ..model.hanging import fastening_forces, shared
+from .ways import HANG_CAUTION, Row, Way, blank, hardest_of, held
+
+Hardest = tuple[float, float | None, tuple[int, Fastening, Row, Array]]
+
+
+def _forces(rows: Sequence[Row]) -> list[Array]:
+    """(fastenings, 3) on the build in every row, in the order of the first row's fastenings; nothing where one is gone."""
+    found = []
+    for row in rows:
+        assert row.study.posed is not None
+        found.append(fastening_forces(row.study.posed.hung, row.result, row.twist))
+    return found
+
+
+def _worked(rows: Sequence[Row]) -> Iterator[tuple[Fastening, Row, Array]]:
+    for row, forces in zip(rows, _forces(rows), strict=True):
+        assert row.study.posed is not None
+        for (one, _, _), force in zip(row.study.posed.hung.fastened, forces, strict=True):
+            yield one, row, force
+
+
+def check_fastened(rows: Sequence[Row], way: Way) -> Iterator[Finding]:
+    """The hardest worked bolt, and the hardest worked mount."""
+    worked = list(_worked(rows))
+    if not worked:
+        return
+    yield _bolts(worked, way)
+    yield _mounts(worked, way)
+
+
+def _bolts(worked: Sequence[tuple[Fastening, Row, Array]], way: Way) -> Finding:
+    study = worked[0][1].study
+    say, best = study.context.say, None
+    for one in dict.fromkeys(one for one, _, _ in worked):
+        if one.bolt.thread is None or one.bolt.missing:
+            text = f"{one.label}: {one.bolt.missing or 'no thread is known'}. Say which bolt goes in there."
+            return unknown(
+                replace(blank(study, f"fastened{way.key}", "anchor", (one.id,), f"Bolts of the mounts{way.title}", way), sentence=text),
+                "thread of the mounts",
+            )
+        mine = [(row, force) for other, row, force in worked if other is one]
+        pull, _, shear = shared(one, np.array([force for _, force in mine]))
+        cap = Capacity(*of_bolt(one.bolt, Working(), nominal=way.nominal))
+        # J3.7 is written for the allowable: half of what is nominal
+        uses = (
+            bolt_uses(pull / 2, shear / 2, Capacity(cap.tension / 2, cap.shear / 2), one.bolt)
+            if way.nominal
+            else bolt_uses(pull, shear, cap, one.bolt)
+        )
+        i = int(np.argmax(uses))
+        if best is None or float(uses[i]) > best[0]:
+            best = float(uses[i]), one, mine[i][0], float(pull[i]), float(shear[i])
+    assert best is not None
+    most, one, row, T, V = best
+    w = Working()
+    _said(w, one, row)
+    w.given("T", T, "N", "pull on the bolt")
+    w.given("V", V, "N", "shear; no friction counted")
+    T_a, V_a = of_bolt(one.bolt, w, nominal=way.nominal)
+    w.line("use_T", "T / T_a", "", T_a=T_a)
+    w.line("use_V", "V / V_a", "", V_a=V_a)
+    w.given("use", most, "", "the larger, or the bolt under both together, J3.7")
+    part, state = at_most(most, way.accept)
+    return replace(
+        blank(study, f"fastened{way.key}", "anchor", (one.id, one.member), f"Bolts of the mounts{way.title}", _plain(way)),
+        sentence=f"{say.force(T)} pull and {say.force(V)} shear on the {one.label}, {row.words}.",
+        demand=most,
+        limit=way.accept,
+        unit="of the limit",
+        use=part,
+        state=state,
+        case=row.case,
+        basis=f"{BOLT_BASIS}{way.basis}",
+        working=w.done(),
+    )
+
+
+def _mounts(worked: Sequence[tuple[Fastening, Row, Array]], way: Way) -> Finding:
+    study = worked[0][1].study
+    say = study.context.say
+    sizes = np.linalg.norm(np.array([force for _, _, force in worked]), axis=1).tolist()
+    hardest = hardest_of((size, one.rating, (one, row, force)) for size, (one, row, force) in zip(sizes, worked, strict=True))
+    assert hardest is not None
+    size, rating, (one, row, force) = hardest
+    w = Working()
+    _said(w, one, row)
+    for axis, part in zip("xyz", force.tolist(), strict=True):
+        w.given(f"F_{axis}", part, "N", "on the build")
+    w.line("F", "sqrt(F_x**2 + F_y**2 + F_z**2)", "N", "whichever way")
+    x, y, z = (say.force(abs(part)) for part in force.tolist())
+    found = replace(
+        blank(study, f"fastened.mount{way.key}", "anchor", (one.id, one.member), f"What the mounts bear{way.title}", _plain(way)),
+        sentence=f"{say.force(size)} on the {one.label}, {row.words}: {z} {'down' if force[2] > 0 else 'up'}, {x} along and {y} across.",
+        demand=size,
+        case=row.case,
+        basis=f"forces of the frame on mounts that give; rating as given{way.basis}",
+    )
+    return held(found, w, rating, way, "rating of the mounts", "F")
+
+
+def _plain(way: Way) -> Way:
+    """Without what is said of what hangs over somebody."""
+    return replace(way, caution="") if way.caution == HANG_CAUTION else way
+
+
+def _said(w: Working, one: Fastening, row: Row) -> None:
+    """What every mount pushes with, and how it gives."""
+    posed = row.study.posed
+    assert posed is not None
+    rows = zip(posed.hung.fastened, fastening_forces(posed.hung, row.result, row.twist).tolist(), strict=True)
+    w.say(f"{one.label}, {row.words}.")
+    w.say("The mounts push with " + "; ".join(f"{other.label} {x:.0f}, {y:.0f}, {z:.0f} N" for (other, _, _), (x, y, z) in rows) + ".")
+    w.given("k_a", one.k[0], "N/mm", f"along its bolt, {'bushing as given' if one.soft else 'bolted hard (typical, no published source)'}")
+    if row.twist:
+        w.given("delta", row.twist * one.twist, "mm", "moved by the twist of the vehicle's frame")
