@@ -27,6 +27,8 @@ from ergostrut.core.report import check, context_of
 from ergostrut.core.units import Units
 from tests.conftest import by_id
 
+from .test_ways import PLAIN, box_job
+
 CARCASS = {"length": "450", "width": "600", "height": "700", "uprights": 0}
 
 
@@ -298,3 +300,10 @@ def test_only_the_panels_larger_than_their_sheet_are_named(catalog: Catalog) -> 
     report = check(box(length="1900 mm", width="1300 mm", height="300 mm"), catalog)
     large = next(f for f in report.findings if f.id == "cut/birch.18")
     assert large.state == "over" and {part.rsplit("/", 1)[-1] for part in large.parts} == {"top", "bottom"}
+
+
+def test_an_untied_box_in_a_crash_is_over_and_no_exception(catalog: Catalog) -> None:
+    """Every crash case leaves it with nothing to hold it: said, not raised."""
+    data = box_job({"family": "plywood_box", "id": "b", "label": "B", "tied": False})
+    report = check(read_design({**data, "loads": {"crash": {"on": True, "forward": 10, "other": 5}}}, bare=PLAIN), catalog)
+    assert next(f for f in report.findings if f.id == "b/bears.tie").state == "over"

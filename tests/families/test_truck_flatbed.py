@@ -224,3 +224,22 @@ def test_a_spacer_bends_its_bolt_at_the_threads_root(catalog: Catalog) -> None:
             "b", "b", 0, 0, catalog.threads[thread], grade.Fu, grade.id, 24, False, None, proof=grade.proof, spacer=51.0, Fy=grade.Fy
         )
         assert 981 / of_bolt(bolt, Working())[1] == pytest.approx(use, abs=0.006)
+
+
+@pytest.mark.parametrize("side", ["2x2x1/8", "2x4x1/8", None])
+def test_side_rails_of_another_depth_are_flush_and_balance(catalog: Catalog, side: str | None) -> None:
+    """Shallower or deeper than the cross members, their tops lie in one plane; forces and moments balance as before."""
+    report = bed(catalog, side=side)
+    (study,) = report.studies
+    build = report.context.builds[0]
+    assert by_id(report, "fit.own").state == "holds"
+    tops = {m.role: m.a[2] + m.shape.depth / 2 for m in build.members if m.role != "long rail"}
+    assert len({round(z, 6) for z in tops.values()}) == 1
+    forces, kg = mounts_of(study, "Corner left"), build.mass
+    item = study.case("Corner left")
+    assert item is not None
+    assert sum(forces.values()) == pytest.approx(-kg * G * np.array(item.case.g), abs=0.015 * kg * G)
+    places = {one.to: np.array(one.at) for one in build.fastenings}
+    turn = sum(np.cross(places[name], force) for name, force in forces.items())
+    by_hand = sum(np.cross(np.array(at), m * G * np.array(item.case.g)) for m, at in build.masses("b/bed"))
+    assert np.abs(turn + by_hand).max() < 0.015 * kg * G * 1200

@@ -47,5 +47,5 @@ def linked(model: FrameModel) -> Linked:
 
 def link_forces(parts: Linked, u: Array) -> Array:
     """(cases, links, 6) N and N mm from displacements (cases, n, 6)."""
-    found: Array = np.einsum("mij,cmj->cmi", parts.pull, u.reshape(len(u), -1)[:, parts.dofs])
+    found: Array = np.einsum("mij,cmj->cmi", parts.pull, u.reshape(len(u), 6 * u.shape[1])[:, parts.dofs])
     return found

@@ -63,6 +63,8 @@ def box_findings(box: Box) -> Iterator[Finding]:
             f"{box.build.id}/slab.stands", "slab.stands", "prove", (box.build.id,), "The box stays where it stands",
             f"Nothing holds it, {name.lower()}: {why}. Tie its corners down.", "over", case=name,
         )  # fmt: skip
+    if len(box.results.errors) == len(box.cases):
+        return
     tops = [panel for panel in box.shells if panel.use in ("deck", "sleeping")]
     yield from _by_level(row for panel in box.shells for row in check_strength(box, panel))
     yield from _by_level(row for top in tops for row in _sag(box, top))
@@ -246,6 +248,9 @@ def _ties(box: Box) -> Iterator[Finding]:
             hit = replace(
                 one, id=f"{box.build.id}/{name}", check=name, title=f"{title.split(' that')[0]} in a crash", caution=CRASH_CAUTION
             )
+            if len(box.hit.errors) == len(box.crash):
+                yield replace(hit, sentence=f"Nothing holds it: {next(iter(box.hit.errors.values()))}.", state="over")
+                continue
             yield _tied(hit, box, box.crash, box.hit, f"; {CRASH_BASIS}", kind)
 
 

@@ -62,7 +62,8 @@ def barred(build: Assembly, mesh: Meshed, first: int) -> Barred:
         SolverError: a member lies where its panel has no place for its screws.
     """
     nodes, names = list[Array](), list[str]()
-    bars, pieces, springs, rows = list[Bar](), list[Piece](), list[Link](), list[tuple[Screwed, float]]()
+    # pieces are the first bars of the model, arms come after them
+    bars, pieces, arms, springs, rows = list[Bar](), list[Piece](), list[Bar](), list[Link](), list[tuple[Screwed, float]]()
 
     def node(at: Array, name: str) -> int:
         nodes.append(at[None])
@@ -85,10 +86,10 @@ def barred(build: Assembly, mesh: Meshed, first: int) -> Barred:
             bars.append(bar)
         for (s, panel_node), long in zip(at, _each(member.length, [s for s, _ in at]), strict=True):
             foot = node(mesh.nodes[panel_node], f"screws of {member.name}")
-            bars.append(Bar(f"{one.id} arm", own[s], foot, *ARM))
+            arms.append(Bar(f"{one.id} arm", own[s], foot, *ARM))
             springs.append(_spring(one, member, foot, panel_node, long))
             rows.append((one, long))
-    return Barred(tuple(nodes), tuple(names), tuple(bars), tuple(pieces), tuple(springs), tuple(rows))
+    return Barred(tuple(nodes), tuple(names), (*bars, *arms), tuple(pieces), tuple(springs), tuple(rows))
 
 
 def _places(member: Member, one: Screwed, mesh: Meshed) -> list[tuple[float, int]]:

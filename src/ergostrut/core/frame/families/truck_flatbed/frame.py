@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from typing import Literal
 
 from ....catalog.model import Catalog, Planks
 from ....structure.assembly import Assembly, Tag
@@ -31,15 +32,16 @@ def _members(build: TruckFlatbed, place: Layout) -> list[Member]:
         for name, y in (("left", -place.rail_y), ("right", place.rail_y))
     ]
     if place.side is not None:
-        y = place.half - place.side.properties.width / 2
+        # its top is flush with the cross members': the deck lies on all of them
+        y, high = place.half - place.side.properties.width / 2, place.top - place.side.properties.depth / 2
         found += [
             Member(
                 f"{body}/side.{name}",
                 "side rail",
                 body,
                 place.side,
-                (place.front, s * y, over),
-                (place.back, s * y, over),
+                (place.front, s * y, high),
+                (place.back, s * y, high),
                 welded=True,
                 group=SIDE,
                 mark="S",
@@ -70,7 +72,10 @@ def _joints(build: TruckFlatbed, place: Layout, members: list[Member]) -> tuple[
     for one in (m for m in members if m.role == "cross member"):
         found += [Joint(f"{one.id}/on.{name}", f"{body}/rail.{name}", one.id, "crosses", meets="face") for name in ("left", "right")]
         if place.side is not None:
-            found += [Joint(f"{one.id}/{end}", f"{body}/side.{name}", one.id, end) for end, name in (("a", "left"), ("b", "right"))]  # type: ignore[arg-type]
+            # of another depth, the side rails' axis lies higher or lower than theirs
+            meets: Literal["axis", "face"] = "axis" if place.side.properties.depth == place.cross.properties.depth else "face"
+            ends: tuple[tuple[Literal["a", "b"], str], ...] = (("a", "left"), ("b", "right"))
+            found += [Joint(f"{one.id}/{end}", f"{body}/side.{name}", one.id, end, meets) for end, name in ends]
     return tuple(found)
 
 
