@@ -21,7 +21,7 @@ from ergostrut.core.primitives import Path
 from ergostrut.core.problem import InputError
 from ergostrut.core.prove.boxes import model
 from ergostrut.core.prove.boxes.edges import uses_of
-from ergostrut.core.prove.boxes.model import Box, solved
+from ergostrut.core.prove.boxes.model import SolvedBox, solved
 from ergostrut.core.prove.boxes.strength import by_case
 from ergostrut.core.report import check, context_of
 from ergostrut.core.units import Units
@@ -45,12 +45,12 @@ def load(mass: str, **more: str) -> dict[str, Any]:
     return {"id": "a", "name": "chest", "mass": mass, "length": "400", "width": "300", "height": "300", "on": "box1/top", **more}
 
 
-def made(catalog: Catalog, design: Design) -> Box:
+def made(catalog: Catalog, design: Design) -> SolvedBox:
     context = context_of(design, catalog)
     return solved(context, context.builds[0])
 
 
-def case(found: Box, name: str) -> int:
+def case(found: SolvedBox, name: str) -> int:
     return next(i for i, one in enumerate(found.cases) if one.name == name)
 
 

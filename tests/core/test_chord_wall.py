@@ -10,7 +10,7 @@ from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.mechanics.joints.tube_wall import Footprint, on_tube
 from ergostrut.core.prove.joints.chord import met
 from ergostrut.core.report import Report, check
-from ergostrut.core.structure.parts import Group, Member
+from ergostrut.core.structure.parts import Member, MemberGroup
 from tests.conftest import Edit, by_id
 from tests.core.test_platform import platform
 
@@ -71,7 +71,7 @@ def test_which_face_and_which_way(
     section = catalog.sections["1x2x16ga"]
     chord_section = replace(section, properties=replace(section.properties, width=40.0, depth=60.0))
     branch_section = replace(section, properties=replace(section.properties, width=20.0, depth=30.0))
-    group = Group("x", "x")
+    group = MemberGroup("x", "x")
     chord = Member("c", "rail", "b", chord_section, (-1000, 0, 0), (1000, 0, 0), group=group)
     branch = Member("r", "rib", "b", branch_section, a, b, group=group)
     found = met(chord, branch, 900.0)

@@ -10,7 +10,7 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from ergostrut.core.mechanics.solver.contact import Contacts, OneWay, settle, settle_all
-from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, MechanismError, Rest, Strap, UnsettledError
+from ergostrut.core.mechanics.solver.model import Bar, Cord, FrameModel, LoadCase, MechanismError, Rest, UnsettledError
 from ergostrut.core.mechanics.solver.solve import Frame, solve_all
 
 
@@ -125,7 +125,7 @@ def test_strap_between_two_nodes_carries_its_share() -> None:
     places = [(0, 0, 0), (0, 0, 500), (0, 400, 0), (0, 400, 500)]
     bars = tuple(Bar(f"arm {i}", a, b, 2e5, 7.7e4, 300, 4e4, 4e4, 5e4) for i, (a, b) in enumerate([(0, 1), (2, 3)]))
     fixed = tuple((n, dof) for n in (0, 2) for dof in range(6))
-    strap = Strap("strap", 1, 25.0, 3)
+    strap = Cord("strap", 1, 25.0, 3)
     model = FrameModel(np.array(places, dtype=float), bars, fixed, (), (), (strap,))
     push = LoadCase("apart", nodal=((1, (0.0, -300.0, 0.0, 0.0, 0.0, 0.0)),))
     back = LoadCase("together", nodal=((1, (0.0, 300.0, 0.0, 0.0, 0.0, 0.0)),))

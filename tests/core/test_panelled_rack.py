@@ -14,7 +14,7 @@ from ergostrut.core.finding import Finding
 from ergostrut.core.fit.space.bodies import bodies
 from ergostrut.core.job.document import read_design
 from ergostrut.core.prove.boxes.fixed import ties_of
-from ergostrut.core.prove.boxes.model import Box, solved
+from ergostrut.core.prove.boxes.model import SolvedBox, solved
 from ergostrut.core.prove.hung.holders import check_holders, shares
 from ergostrut.core.report import context_of
 from ergostrut.core.structure.context import Context
@@ -35,11 +35,11 @@ def context(catalog: Catalog, *things: dict[str, Any], host: dict[str, Any] | No
     return context_of(read_design(box_job(rack(**{**MADE, **params}), things=things, **(host or {})), bare=PLAIN), catalog)
 
 
-def box(here: Context) -> Box:
+def box(here: Context) -> SolvedBox:
     return solved(here, here.builds[0])
 
 
-def case(made: Box, name: str) -> int:
+def case(made: SolvedBox, name: str) -> int:
     return next(i for i, one in enumerate(made.cases) if one.name == name)
 
 

@@ -13,7 +13,7 @@ from ergostrut.core.document.base import DesignBase
 from ergostrut.core.finding import Finding
 from ergostrut.core.job.document import read_design
 from ergostrut.core.mechanics.solver.linked import link_forces
-from ergostrut.core.prove.boxes.model import Box, solved
+from ergostrut.core.prove.boxes.model import SolvedBox, solved
 from ergostrut.core.prove.boxes.stiffened import study_of
 from ergostrut.core.prove.judged import unjudged
 from ergostrut.core.report import check, context_of
@@ -30,18 +30,18 @@ def job(rails: dict[str, Any] | None, **more: Any) -> DesignBase:
     return read_design(box_job({**BOX, "rails": rails, **more}), bare=PLAIN)
 
 
-def box_of(rails: dict[str, Any] | None, catalog: Catalog) -> Box:
+def box_of(rails: dict[str, Any] | None, catalog: Catalog) -> SolvedBox:
     context = context_of(job(rails), catalog)  # type: ignore[arg-type]
     return solved(context, context.builds[0])
 
 
 @pytest.fixture(scope="module")
-def box(catalog: Catalog) -> Box:
+def box(catalog: Catalog) -> SolvedBox:
     return box_of({"section": "1.5x1.5x14ga", "rating": "60 kg"}, catalog)
 
 
 @pytest.mark.parametrize("case", ["Parked", "Bump", "Corner left", "Parked, one foot on bay 1, mid length"])
-def test_every_rail_is_in_balance_on_its_screws(box: Box, case: str) -> None:
+def test_every_rail_is_in_balance_on_its_screws(box: SolvedBox, case: str) -> None:
     """Its screws push it with what it weighs in that case, and their moments about its end balance its weight at its middle."""
     i = next(n for n, one in enumerate(box.cases) if one.name == case)
     assert box.frame.links is not None
@@ -65,7 +65,7 @@ def test_every_rail_is_in_balance_on_its_screws(box: Box, case: str) -> None:
         assert float(y @ x) == pytest.approx(0.0)
 
 
-def test_a_rail_takes_bending_off_the_top(box: Box, catalog: Catalog) -> None:
+def test_a_rail_takes_bending_off_the_top(box: SolvedBox, catalog: Catalog) -> None:
     """One foot over a rail, in the middle of a bay: the top sinks less there, the more so the deeper the rail."""
     sags = []
     for one in (box_of(None, catalog), box, box_of({"section": "2x4x1/8", "rating": "60 kg"}, catalog)):
@@ -75,7 +75,7 @@ def test_a_rail_takes_bending_off_the_top(box: Box, catalog: Catalog) -> None:
     assert sags[0] > 1.1 * sags[1] > 1.1 * sags[2]
 
 
-def test_bending_of_a_rail_is_what_its_screws_make_of_it(box: Box) -> None:
+def test_bending_of_a_rail_is_what_its_screws_make_of_it(box: SolvedBox) -> None:
     """M in its middle from the screws' forces on one half of it, against the strength check's own forces there."""
     i = next(n for n, one in enumerate(box.cases) if one.name == "Parked, one foot on bay 1, mid length")
     study = study_of(box)

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 from scipy.spatial.transform import Rotation
 
 from ergostrut.core.mechanics.solver.member_forces import along
-from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, Rest, SolverError, Spread, Strap
+from ergostrut.core.mechanics.solver.model import Bar, Cord, FrameModel, LoadCase, Rest, SolverError, Spread
 from ergostrut.core.mechanics.solver.refine import refine
 from ergostrut.core.mechanics.solver.solve import solve_all
 
@@ -141,7 +141,7 @@ def test_straps_never_push(loads: list[float], slack: tuple[float, float, float]
     """A beam hung on three straps, one slack more than another, loaded any way: no strap pushes, none is longer without pulling."""
     nodes = np.array([(500.0 * i, 0, 0) for i in range(3)])
     bars = tuple(Bar(f"b{i}", i, i + 1, 2e5, 7.7e4, 300, 4e4, 4e4, 4e4) for i in range(2))
-    straps = tuple(Strap(f"s{i}", i, 50.0 + 30 * i, None, (500.0 * i + 40, 0.0, 900.0), slack[i]) for i in range(3))
+    straps = tuple(Cord(f"s{i}", i, 50.0 + 30 * i, None, (500.0 * i + 40, 0.0, 900.0), slack[i]) for i in range(3))
     model = FrameModel(
         nodes, bars, ((0, 0), (0, 1), (0, 3), (2, 1)), (Rest("floor", 1, 2, 1, 20.0), Rest("end", 0, 2, 1, 25.0)), (), straps
     )

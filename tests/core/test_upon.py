@@ -16,7 +16,7 @@ from ergostrut.core.job.document import Design, read_design
 from ergostrut.core.job.start import with_build
 from ergostrut.core.problem import InputError
 from ergostrut.core.proof import loaded
-from ergostrut.core.prove.boxes.model import Box, solved
+from ergostrut.core.prove.boxes.model import SolvedBox, solved
 from ergostrut.core.prove.model.hanging import fastening_forces
 from ergostrut.core.prove.model.study import Study
 from ergostrut.core.report import Report, check, context_of
@@ -41,7 +41,7 @@ def report(catalog: Catalog) -> Report:
 
 
 @pytest.fixture(scope="module")
-def box(report: Report) -> Box:
+def box(report: Report) -> SolvedBox:
     return solved(report.context, report.context.builds[1])
 
 
@@ -59,7 +59,7 @@ def weight(report: Report) -> float:
 
 
 @pytest.mark.parametrize("case", ["Parked", "Bump", "Rebound", "Brake", "Corner left", "Twist, rear left high", "Slope, nose up, left low"])
-def test_what_it_hands_down_balances_what_it_weighs(report: Report, box: Box, case: str) -> None:
+def test_what_it_hands_down_balances_what_it_weighs(report: Report, box: SolvedBox, case: str) -> None:
     """Forces on the box at its feet and ties: their sum, and their moments about its feet's level, against m g at every mass's own place."""
     down = box.handed
     assert down is not None
@@ -99,7 +99,7 @@ def test_the_mounts_carry_the_box_as_well(report: Report) -> None:
     assert turn == pytest.approx(-by_hand, abs=0.02 * kg * G * 1000)
 
 
-def test_both_give_to_each_other(report: Report, box: Box) -> None:
+def test_both_give_to_each_other(report: Report, box: SolvedBox) -> None:
     """Where a foot presses, the box goes down as far as the bed does under all that is on it, and by its own contact's stiffness more; what it
     shears with tilts the bed's members a little more, which it is not asked for."""
     study, down = bed_of(report), box.handed
@@ -129,7 +129,7 @@ def test_a_cross_member_out_turns_its_support_over(catalog: Catalog, report: Rep
     assert pressed[0] != pressed[1]
 
 
-def test_wind_on_its_side_pulls_on_its_ties(report: Report, box: Box) -> None:
+def test_wind_on_its_side_pulls_on_its_ties(report: Report, box: SolvedBox) -> None:
     """1 kPa on its side of 2156 by 382 mm, and up under its top of 2156 by 1200: by sums, and by the moment about the far edge."""
     down = box.handed
     assert down is not None

@@ -26,9 +26,9 @@ from ergostrut.core.frame.blocks.stock import section_of, sheet_of
 from ergostrut.core.structure.assembly import Assembly, Tag
 from ergostrut.core.structure.holds import Contact, Hold
 from ergostrut.core.structure.panel import Covers
-from ergostrut.core.structure.parts import Group, Member, Surface
+from ergostrut.core.structure.parts import MemberGroup, Member, Surface
 
-BEARER = Group("bearer", "Bearer, bending")
+BEARER = MemberGroup("bearer", "Bearer, bending")
 
 
 def frame(build, host, catalog):

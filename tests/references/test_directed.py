@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 
 from ergostrut.core.mechanics.solver.member_forces import lines
-from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, Rest, SolverError, Spread, Strap
+from ergostrut.core.mechanics.solver.model import Bar, Cord, FrameModel, LoadCase, Rest, SolverError, Spread
 from ergostrut.core.mechanics.solver.solve import solve_all
 
 ALL = tuple(range(6))
@@ -78,7 +78,7 @@ def test_preload_of_a_contact_and_of_a_strap() -> None:
         np.array([(0.0, 0, 0), (L, 0, 0)]),
         (bar(0, 1),),
         tuple((0, d) for d in ALL),
-        straps=(Strap("strap", 1, 300.0, None, (L, 0, 700.0), -2.0),),
+        straps=(Cord("strap", 1, 300.0, None, (L, 0, 700.0), -2.0),),
     )
     _, (result,) = solve_all(taut, [LoadCase("nothing", nodal=((1, (0, 0, 1e-3, 0, 0, 0)),))])
     assert result.strap_force[0] == pytest.approx(2.0 * 300.0 * k / (300.0 + k), rel=1e-4)

@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 
 from ergostrut.core.constants import G
-from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, MechanismError, Spread, Strap
+from ergostrut.core.mechanics.solver.model import Bar, Cord, FrameModel, LoadCase, MechanismError, Spread
 from ergostrut.core.mechanics.solver.modes import frequency, lumped
 from ergostrut.core.mechanics.solver.solve import Frame
 from ergostrut.core.prove.model.hanging import swinging
@@ -22,7 +22,7 @@ def hung(straps: int = 2) -> FrameModel:
     xs = np.linspace(0.0, LONG, straps)
     nodes = np.array([(x, 0.0, 0.0) for x in xs])
     bars = tuple(Bar("bar", i, i + 1, 2e5, 8e4, 400.0, 1e6, 1e6, 1e6) for i in range(straps - 1))
-    pulls = tuple(Strap(f"strap {i + 1}", i, 100.0, None, (x, 0.0, HIGH)) for i, x in enumerate(xs))
+    pulls = tuple(Cord(f"strap {i + 1}", i, 100.0, None, (x, 0.0, HIGH)) for i, x in enumerate(xs))
     # it does not spin about itself
     return FrameModel(nodes, bars, ((0, 3),), straps=pulls)
 

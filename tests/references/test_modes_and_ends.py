@@ -11,7 +11,7 @@ from scipy.optimize import brentq
 
 from ergostrut.core.constants import G as GRAVITY
 from ergostrut.core.mechanics.solver.member_forces import along, lines
-from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, Point, Rest, SolverError, Spread, Strap
+from ergostrut.core.mechanics.solver.model import Bar, Cord, FrameModel, LoadCase, Point, Rest, SolverError, Spread
 from ergostrut.core.mechanics.solver.modes import critical, frequency, lumped
 from ergostrut.core.mechanics.solver.refine import refine
 from ergostrut.core.mechanics.solver.solve import Frame, solve_all
@@ -165,7 +165,7 @@ def test_straps_share_by_stiffness_and_slack() -> None:
     bars = (Bar("arm", 0, 1, E, G, A, I, I, J),)
     fixed = tuple([*held(0, 0, 1, 3, 4, 5), *held(1, 1)])
     for slack, expect in ((0.0, (300.0, 600.0)), (1.0, (500.0, 400.0)), (50.0, (900.0, 0.0))):
-        straps = (Strap("a", 0, 100.0, None, (0, 0, 1000)), Strap("b", 0, 200.0, None, (0, 0, 1000), slack))
+        straps = (Cord("a", 0, 100.0, None, (0, 0, 1000)), Cord("b", 0, 200.0, None, (0, 0, 1000), slack))
         model = FrameModel(nodes, bars, fixed, (), (), straps)
         _, (result,) = solve_all(model, [LoadCase("w", nodal=((0, (0, 0, -900.0, 0, 0, 0)),))])
         expect = (300.0 + 200 * slack / 3, 600.0 - 200 * slack / 3) if slack < 4.5 else expect

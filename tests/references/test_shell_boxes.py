@@ -8,7 +8,7 @@ from collections.abc import Sequence
 import numpy as np
 import pytest
 
-from ergostrut.core.mechanics.boxes.edges import Line, bonded, links, screwed
+from ergostrut.core.mechanics.boxes.edges import EdgeLine, bonded, links, screwed
 from ergostrut.core.mechanics.boxes.mesh import Flat, Meshed, Seam, meshed, seams
 from ergostrut.core.mechanics.shells.section import Array, Section, isotropic, solid
 from ergostrut.core.mechanics.shells.sheets import Sheets, ShellError, resultants
@@ -100,7 +100,7 @@ def carcass(*, back: bool) -> list[Flat]:
     return [*rows, Flat("back", (d, 0, 0), (0, w, h), BACK, 2)] if back else rows
 
 
-def racked(flats: list[Flat], line: Line, force: float = 100.0, step: float = 75.0) -> tuple[float, list[tuple[Seam, Array]]]:
+def racked(flats: list[Flat], line: EdgeLine, force: float = 100.0, step: float = 75.0) -> tuple[float, list[tuple[Seam, Array]]]:
     """Push along the top from left to right on two held lower edges: mm, and what every seam's links take (1, nodes, 6)."""
     mesh = meshed(flats, step)
     found = seams(flats, mesh)
@@ -131,13 +131,13 @@ def test_a_carcass_without_its_back_racks_visibly_more() -> None:
 
 def test_hinged_edges_without_a_back_fold() -> None:
     with pytest.raises(SolverError, match="fold"):
-        racked(carcass(back=False), Line(1e3, 1e3, 1e3, 0.0))
+        racked(carcass(back=False), EdgeLine(1e3, 1e3, 1e3, 0.0))
 
 
 def test_bonded_without_a_back_it_is_a_portal() -> None:
     """Four boards joined stiffly are a closed frame of beams 450 wide, sides along their grain, top and bottom across: bars of the same
     stiffness sway as far, within 3 %."""
-    sway, _ = racked(carcass(back=False), Line(1e4, 1e4, 1e4, 1e7))
+    sway, _ = racked(carcass(back=False), EdgeLine(1e4, 1e4, 1e4, 1e7))
     nodes = np.array([(0, 0, 0), (0, 0, 700), (0, 600, 700), (0, 600, 0)], dtype=float)
     # veneers roll: S = 5/6 t 100 MPa a mm of width, as a shear area for a bar's G of 600
     A, EI, rolls = 18 * 450.0, 450 * 18**3 / 12, 5 / 6 * 18 * 100 * 450 / 600

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, Point, Rest, Spread, Strap
+from ergostrut.core.mechanics.solver.model import Bar, Cord, FrameModel, LoadCase, Point, Rest, Spread
 
 Place = tuple[float, float, float]
 STEEL, ALU = (200_000.0, 77_200.0), (69_600.0, 26_200.0)
@@ -55,7 +55,7 @@ def _job(
     points: Sequence[Point] = (),
     nodal: Sequence[tuple[int, tuple[float, ...]]] = (),
     rests: Sequence[Rest] = (),
-    straps: Sequence[Strap] = (),
+    straps: Sequence[Cord] = (),
 ) -> Job:
     nodes = np.array(places, dtype=float)
     model = FrameModel(nodes, tuple(bars), tuple(fixed), tuple(rests), (), tuple(straps))
@@ -96,7 +96,7 @@ def strap_hung_bunk(straps: tuple[int, ...] = (0, 1, 2)) -> Job:
     pairs = [(0, 1), (1, 2), (3, 4), (4, 5), (0, 3), (1, 4), (2, 5)]
     bars = [bar(f"m{i}", a, b, "25x50") for i, (a, b) in enumerate(pairs)]
     fixed = [*every(0, 0, 1, 2), *every(1, 1, 2), *every(2, 1, 2)]
-    hung = [Strap(f"strap {i}", 3 + i, 180.0 + 20 * i, None, (xs[i], 60.0, 1700.0)) for i in straps]
+    hung = [Cord(f"strap {i}", 3 + i, 180.0 + 20 * i, None, (xs[i], 60.0, 1700.0)) for i in straps]
     return _job(places, bars, fixed, {2: 0.9, 3: 0.7, 5: 0.6}, straps=hung, points=[Point(2, 600, (0, 0, -900))])
 
 

@@ -1483,37 +1483,6 @@ export interface components {
             condition: "sound" | "light rust" | "rusted through" | "soft" | "old holes";
         };
         /**
-         * Box
-         * @description A drawer's own box: ``sheet`` of sides, front and back, ``floor`` under its load; ``over``: room left over its sides.
-         */
-        Box: {
-            /**
-             * Sheet
-             * @default birch.12
-             */
-            sheet: string;
-            /**
-             * Floor
-             * @default birch.6.5
-             */
-            floor: string;
-            /**
-             * Over
-             * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 3 to 200 mm.
-             * @default {
-             *       "value": "12",
-             *       "unit": "mm"
-             *     }
-             */
-            over: string;
-            /**
-             * Front
-             * @default true
-             */
-            front: boolean;
-        };
-        /**
          * BoxDimensions
          * @description Lengths inside a box; ``DIMENSIONS`` says how each is taken.
          */
@@ -2424,6 +2393,37 @@ export interface components {
             kept: components["schemas"]["Keep"];
         };
         /**
+         * DrawerBox
+         * @description A drawer's own box: ``sheet`` of sides, front and back, ``floor`` under its load; ``over``: room left over its sides.
+         */
+        DrawerBox: {
+            /**
+             * Sheet
+             * @default birch.12
+             */
+            sheet: string;
+            /**
+             * Floor
+             * @default birch.6.5
+             */
+            floor: string;
+            /**
+             * Over
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 3 to 200 mm.
+             * @default {
+             *       "value": "12",
+             *       "unit": "mm"
+             *     }
+             */
+            over: string;
+            /**
+             * Front
+             * @default true
+             */
+            front: boolean;
+        };
+        /**
          * DrawerSystem
          * @description A carcass with a column between every two of its uprights: of panels, or a frame of ``rail`` with rails that slides are screwed to.
          */
@@ -2735,7 +2735,7 @@ export interface components {
              *       "front": true
              *     }
              */
-            box: components["schemas"]["Box"];
+            box: components["schemas"]["DrawerBox"];
             /**
              * @default {
              *       "kind": "side",

@@ -24,7 +24,7 @@ from .side import BESIDE, Rail, fixed_to_of, floor_rail
 
 
 @dataclass(frozen=True)
-class Row:
+class FootingRow:
     """One case on a base: where it belongs."""
 
     case: Case
@@ -32,7 +32,7 @@ class Row:
 
 
 @dataclass(frozen=True)
-class Solved:
+class SolvedFooting:
     """A side's frames, the shares of its loads in every case by bound, and which fixings hold it, as its last rests in that order."""
 
     frames: tuple[Frame, ...]
@@ -47,7 +47,7 @@ class Footing:
     """``pull`` (bounds, cases, anchors) N; ``moment`` and ``shear`` by member (bounds, cases, bar ends) in N mm and N, at ``along`` mm;
     ``loose``: (case, what moves) of those that nothing holds; ``roll`` (cases, anchors) N that rolling a rail on its width adds."""
 
-    rows: tuple[Row, ...]
+    rows: tuple[FootingRow, ...]
     pull: Array
     roll: Array
     members: tuple[Member, ...]
@@ -65,7 +65,7 @@ class Footing:
     """Stands between a lower and an upper rail."""
     tied: Array
     """Pull of every stand (bounds, cases, links), N: what lifts its upper rail."""
-    sides: tuple[Solved, ...]
+    sides: tuple[SolvedFooting, ...]
     """Their frames, to be solved again with a fixing gone."""
 
     @property
@@ -94,7 +94,7 @@ class Footing:
     def lost(self, turns: Sequence[tuple[int, int]]) -> Array:
         """``without`` of many (fixing gone, row), (turns, anchors) N: all of one frame solved together."""
         found: Array = self.pulls[[row for _, row in turns]]
-        mine: dict[int, list[tuple[int, Solved]]] = {}
+        mine: dict[int, list[tuple[int, SolvedFooting]]] = {}
         for t, (gone, _) in enumerate(turns):
             for side in (side for side in self.sides if gone in side.held):
                 mine.setdefault(id(side.frames), []).append((t, side))
@@ -126,12 +126,12 @@ def footing(base: Base, pressings: Sequence[Pressing], soft: Sequence[Turn], fir
     """Every case of every setting on the build's base: the softer bound of its fixings as solved together with what stands on it, the
     stiffer one under what presses on a base that does not give (``firm``, the same cases)."""
     build, fixed_to = base.build, fixed_to_of(base.build)
-    rows = tuple(Row(case, p.setting) for p in pressings for case in p.cases)
+    rows = tuple(FootingRow(case, p.setting) for p in pressings for case in p.cases)
     count = len(build.anchors)
     pull, roll = np.zeros((2, len(rows), count)), np.zeros((len(rows), count))
     loose: dict[int, str] = {}
     words = [("", "")] * count
-    solved: list[Solved] = []
+    solved: list[SolvedFooting] = []
     bent: list[_Bent] = []
     links: list[str] = []
     tied: list[Array] = []
@@ -139,7 +139,7 @@ def footing(base: Base, pressings: Sequence[Pressing], soft: Sequence[Turn], fir
     for laid, at_soft, at_stiff in zip(base.laid, soft, stiff, strict=True):
         side, held, turns = laid.side, list(laid.held), (at_stiff, at_soft)
         acting = tuple(turn.acting(b) for b, turn in enumerate(turns))
-        solved.append(Solved(laid.frames, tuple(turn.factors for turn in turns), acting, held))
+        solved.append(SolvedFooting(laid.frames, tuple(turn.factors for turn in turns), acting, held))
         ends: Array = np.array([turn.results[b].ends[turn.which] for b, turn in enumerate(turns)])
         for b, turn in enumerate(turns):
             pull[b][:, held] = turn.results[b].rest_force[turn.which][:, len(side.floor) :]

@@ -10,7 +10,7 @@ from ..finding import State, state_of_use
 from ..mechanics.solver.model import Array
 from ..primitives import Path, Primitive, View, ViewName, box_of
 from ..prove.boxes.edges import uses_of
-from ..prove.boxes.model import Box
+from ..prove.boxes.model import SolvedBox
 from ..prove.boxes.planes import drawn_out
 from ..prove.boxes.strength import GOVERNS, PanelUse, panel_uses
 from ..structure.setting import settings_of
@@ -27,7 +27,7 @@ MARK = 0.06
 SCALES = (1.0, 2.0, 5.0, 10.0, 20.0, 50.0, 100.0, 200.0, 500.0, 1000.0)
 
 
-def scale_of(box: Box, i: int) -> float:
+def scale_of(box: SolvedBox, i: int) -> float:
     """How many times movements of a case are drawn too large, a round number."""
     most = float(np.abs(box.results.u[i, :, :3]).max(initial=0.0))
     long = max(panel.hi[0] - panel.lo[0] for panel in box.shells)
@@ -35,7 +35,7 @@ def scale_of(box: Box, i: int) -> float:
     return max((one for one in SCALES if one <= wanted), default=1.0)
 
 
-def _lines(box: Box, name: str, *, middle: bool = True) -> list[np.ndarray]:
+def _lines(box: SolvedBox, name: str, *, middle: bool = True) -> list[np.ndarray]:
     """Nodes of a panel's rim and of its middle lines, in rows, each along a straight line."""
     nodes = box.mesh.of[name]
     at = box.mesh.nodes[nodes]
@@ -60,7 +60,7 @@ def _lines(box: Box, name: str, *, middle: bool = True) -> list[np.ndarray]:
     return found
 
 
-def _governs(box: Box, panels: Sequence[PanelUse], look: int, h: int, v: int) -> list[Primitive]:
+def _governs(box: SolvedBox, panels: Sequence[PanelUse], look: int, h: int, v: int) -> list[Primitive]:
     """Where the panel that is seen flat on and nearest is worked hardest: a bar along the direction it is bent in, a cross where it is sheared."""
     flat = [panel for panel in box.shells if panel.across == look]
     panel = max(flat, key=lambda one: TOWARDS[look] * one.middle[look], default=None)
@@ -79,7 +79,7 @@ def _governs(box: Box, panels: Sequence[PanelUse], look: int, h: int, v: int) ->
     return found
 
 
-def box_scene(box: Box, i: int, states: Mapping[str, State]) -> Scene:
+def box_scene(box: SolvedBox, i: int, states: Mapping[str, State]) -> Scene:
     """The box alone in three dimensions, its panels' rims and middle lines bent in case ``i``."""
     scale, u = scale_of(box, i), box.results.u[i, :, :3]
     strands = []
@@ -90,7 +90,7 @@ def box_scene(box: Box, i: int, states: Mapping[str, State]) -> Scene:
     return panel_scene(box.build, states, strands, scale)
 
 
-def box_views(box: Box, i: int, states: Mapping[str, State]) -> tuple[tuple[View, ...], float]:
+def box_views(box: SolvedBox, i: int, states: Mapping[str, State]) -> tuple[tuple[View, ...], float]:
     """Side, plan and rear of case ``i``, and how many times bent lines are exaggerated."""
     scale, setting, views = scale_of(box, i), settings_of(box.build)[0], []
     names: tuple[ViewName, ...] = ("side", "plan", "rear")

@@ -22,7 +22,7 @@ Offers = list[tuple[str, tuple[Change, ...]]]
 """Changes worth trying, each with its words, smallest first."""
 
 
-class Row(NamedTuple):
+class StepRow(NamedTuple):
     """A step of making, as ``structure.plans.Step`` has it, its id below the build's."""
 
     id: str
@@ -76,7 +76,7 @@ class Family:
     frame: Callable[[Any, Reader, Catalog], Assembly]
     start: Callable[[Host, Units], dict[str, Any]]
     sheet: tuple[Group, ...]
-    steps: Callable[[Context, Assembly, CutPlan], list[Row]]
+    steps: Callable[[Context, Assembly, CutPlan], list[StepRow]]
     offers: Callable[[Any, str, Catalog, Say, float], dict[str, Callable[[], Offers]]] = lambda *_: {}
     tables: Callable[[Any, Reader, Catalog], tuple[Table, ...]] = lambda *_: ()
     spans: Callable[[Any], Mapping[str, str]] = lambda _: {}

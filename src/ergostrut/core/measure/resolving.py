@@ -20,7 +20,6 @@ from ..structure.host import (
     WIDTH_HIGH,
     WIDTH_LOW,
     WIDTH_TOP,
-    Box,
     FloorHole,
     Host,
     HostRow,
@@ -28,6 +27,7 @@ from ..structure.host import (
     Measured,
     Opening,
     SlotPair,
+    Solid,
 )
 from ..structure.support import Feature
 from .carrying import two_axles
@@ -50,7 +50,7 @@ def resolved(
     *,
     openings: tuple[Opening, ...] = (),
     roofed: bool = True,
-    solids: tuple[Box, ...] = (),
+    solids: tuple[Solid, ...] = (),
     leaves: tuple[Leaf, ...] = (),
     pane_at: float | None = None,
     asides: tuple[tuple[str, str, str, str], ...] = (),
@@ -191,13 +191,13 @@ def _spot(row: FixingRow, x: float, half_at: Callable[[float], float], roof: flo
     return x, level, row.height.mm
 
 
-def wells_of(dims: Mapping[str, Measured]) -> tuple[Box, ...]:
+def wells_of(dims: Mapping[str, Measured]) -> tuple[Solid, ...]:
     """Left and right wheel well as boxes; none while a dimension of theirs is missing."""
     roles = (WELL_START, WELL_LENGTH, WELL_HEIGHT, WIDTH_LOW, WIDTH_HIGH)
     start, length, height, between, above = (dims[name].mm if name in dims else None for name in roles)
     if start is None or length is None or height is None or between is None or above is None:
         return ()
     return (
-        Box("left wheel well", (start, -above / 2, 0), (start + length, -between / 2, height)),
-        Box("right wheel well", (start, between / 2, 0), (start + length, above / 2, height)),
+        Solid("left wheel well", (start, -above / 2, 0), (start + length, -between / 2, height)),
+        Solid("right wheel well", (start, between / 2, 0), (start + length, above / 2, height)),
     )

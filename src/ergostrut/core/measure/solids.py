@@ -8,14 +8,14 @@ import math
 from shapely import Polygon, box
 
 from ..document.survey import HostBase, Obstacle, corners_of
-from ..structure.host import Box, Point
+from ..structure.host import Point, Solid
 
 STRIPS = 16
 _TOWARD = {"rear": (0, 1), "front": (0, -1), "left": (1, -1), "right": (1, 1), "up": (2, 1)}
 _PLANES = {"up": (0, 1), "across": (0, 2), "along": (1, 2)}
 
 
-def obstacles_of(survey: HostBase) -> tuple[Box, ...]:
+def obstacles_of(survey: HostBase) -> tuple[Solid, ...]:
     """Obstacles of the user's, then what is kept free round every service."""
     found = [one for obstacle in survey.obstacles for one in _boxes(obstacle)]
     for service in survey.services:
@@ -23,7 +23,7 @@ def obstacles_of(survey: HostBase) -> tuple[Box, ...]:
         axis, sign = _TOWARD[service.toward]
         lo, hi = [a - r for a in at], [a + r for a in at]
         (lo if sign < 0 else hi)[axis] += sign * service.travel.mm
-        found.append(Box(service.name, (lo[0], lo[1], max(lo[2], 0.0)), (hi[0], hi[1], hi[2])))
+        found.append(Solid(service.name, (lo[0], lo[1], max(lo[2], 0.0)), (hi[0], hi[1], hi[2])))
     return tuple(found)
 
 
@@ -40,11 +40,11 @@ def points_of(survey: HostBase) -> tuple[Point, ...]:
     return tuple(found)
 
 
-def _boxes(one: Obstacle) -> list[Box]:
+def _boxes(one: Obstacle) -> list[Solid]:
     near = (one.x.mm, one.y.mm - one.width.mm / 2, one.z.mm)
     size = (one.length.mm, one.width.mm, one.height.mm)
     if one.shape == "box":
-        return [Box(one.name, near, (near[0] + size[0], near[1] + size[1], near[2] + size[2]))]
+        return [Solid(one.name, near, (near[0] + size[0], near[1] + size[1], near[2] + size[2]))]
     i, j = _PLANES[one.runs]
     if one.shape == "cylinder":
         shape = Polygon([(size[i] / 2 * (1 + math.cos(a)), size[j] / 2 * (1 + math.sin(a))) for a in _ROUND])
@@ -57,7 +57,7 @@ def _boxes(one: Obstacle) -> list[Box]:
         lo, hi = list(near), list(near)
         lo[i], hi[i], lo[j], hi[j] = near[i] + u0, near[i] + u1, near[j] + v0, near[j] + v1
         hi[k] = near[k] + size[k]
-        found.append(Box(one.name, (lo[0], lo[1], lo[2]), (hi[0], hi[1], hi[2])))
+        found.append(Solid(one.name, (lo[0], lo[1], lo[2]), (hi[0], hi[1], hi[2])))
     return found
 
 

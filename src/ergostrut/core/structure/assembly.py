@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Literal
 
-from .holds import Anchor, Contact, Hold, Joint, JointSpec, Link, Lock, Loop, Motion, Slider, Stand
+from .holds import Anchor, BasePost, Contact, Hold, Joint, JointSpec, Lock, Loop, Motion, Slider, Stand
 from .hung import Door, Holder, Latch, Mount, Pivot, Strap
 from .panel import Covers, Edging, Lid, Panel, Shell
 from .parts import Height, Item, Member, Point3, Surface
@@ -81,7 +81,7 @@ class Assembly:
     """Body that is fixed to the host by anchors; empty: nothing is."""
     packed: frozenset[tuple[int, int]] = frozenset()
     """(axis, sign) along which the host's own sides or ends stand against it."""
-    links: tuple[Link, ...] = ()
+    links: tuple[BasePost, ...] = ()
     """What keeps the base's members apart."""
     stack: tuple[Height, ...] = ()
     tags: tuple[Tag, ...] = ()

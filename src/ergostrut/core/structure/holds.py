@@ -156,7 +156,7 @@ class Contact:
 
 
 @dataclass(frozen=True, slots=True)
-class Link:
+class BasePost:
     """A post or stand that keeps two of the base's members, ``lower`` and ``upper``, apart at ``x``, y of both; it turns at its ends."""
 
     id: str

@@ -48,7 +48,7 @@ class Measured:
 
 
 @dataclass(frozen=True, slots=True)
-class Box:
+class Solid:
     """An axis-aligned body in host axes, mm."""
 
     name: str
@@ -178,7 +178,7 @@ class Host:
     holes: Mapping[str, FloorHole]
     slots: Mapping[str, SlotPair]
     seats: Mapping[str, tuple[float, float]]
-    solids: tuple[Box, ...]
+    solids: tuple[Solid, ...]
     weights: Weights
     may_drill: bool
     stand_in: Mapping[str, float] = field(default_factory=dict)
@@ -188,7 +188,7 @@ class Host:
     """(height, half the clear width there) where walls lean or curve, floor upwards, empty while none is measured; None: by ``dims``."""
     again: tuple[tuple[str, float], ...] = ()
     """Dimensions taken a second time, mm."""
-    obstacles: tuple[Box, ...] = ()
+    obstacles: tuple[Solid, ...] = ()
     """What stands in it and stays, as the user measured it; one that is no box in several boxes of its name."""
     openings: tuple[Opening, ...] = ()
     leaves: tuple[Leaf, ...] = ()

@@ -47,7 +47,7 @@ Use = Literal["rail", "deck", "sleeping", "brace", "leg", "base", "wall"]
 
 
 @dataclass(frozen=True, slots=True)
-class Group:
+class MemberGroup:
     """Members that share their findings: ``key`` begins the check's name, ``title`` the finding's."""
 
     key: str
@@ -72,7 +72,7 @@ class Member:
     welded: bool = False
     mitre: float = 0.0
     """Both ends cut so many degrees off square, the same way."""
-    group: Group | None = None
+    group: MemberGroup | None = None
     use: Use = "rail"
     held: Literal["ends", "sideways", "both"] = "ends"
     rides: str = ""

@@ -13,7 +13,7 @@ from ergostrut.core.finding import State, state_of_use
 from ergostrut.core.mechanics.solver.model import SolverError
 from ergostrut.core.prove.boxes.edges import uses_of
 from ergostrut.core.prove.boxes.model import ASSUMPTIONS as PANEL_ASSUMPTIONS
-from ergostrut.core.prove.boxes.model import Box, solved
+from ergostrut.core.prove.boxes.model import SolvedBox, solved
 from ergostrut.core.prove.boxes.strength import by_case, panel_uses
 from ergostrut.core.prove.boxes.ways import WORDS
 from ergostrut.core.prove.joints.check import joint_rows
@@ -133,7 +133,7 @@ def _solid_box(report: Report, build: Assembly, wanted: str) -> Scene:
     return box_scene(box, next((i for i, case in enumerate(box.cases) if case.name == wanted), 0), states)
 
 
-def _edges(box: Box, case: int) -> list[p.EdgeOut]:
+def _edges(box: SolvedBox, case: int) -> list[p.EdgeOut]:
     """Every edge in a case, the hardest worked first, those not known before them."""
     found = []
     for row in uses_of(box, case):
@@ -148,7 +148,7 @@ def _edges(box: Box, case: int) -> list[p.EdgeOut]:
     return sorted(found, key=lambda row: -(row.use if row.use is not None else 99.0))
 
 
-def _pushes(box: Box, case: int) -> list[p.ReactionOut]:
+def _pushes(box: SolvedBox, case: int) -> list[p.ReactionOut]:
     """What the floor pushes a panel with, summed along it, and what every tie pulls with."""
     found: dict[str, float] = {}
     for rest, force in zip(box.frame.model.rests, box.results.rest_force[case], strict=True):

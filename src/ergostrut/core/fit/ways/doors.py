@@ -11,7 +11,7 @@ import numpy as np
 from ...finding import COMMON_PRACTICE, Finding, Working, unknown
 from ...mechanics.space.boxes import Boxes, joined, upright, within
 from ...structure.context import Context
-from ...structure.host import GATE_OUTSIDE, LOWERED_GATE, Box, Leaf
+from ...structure.host import GATE_OUTSIDE, LOWERED_GATE, Leaf, Solid
 from ...structure.pose import turned_about
 from ...structure.setting import scene_travels, setting_at
 from ..space.bodies import Body, bodies_at, on_floor
@@ -41,7 +41,7 @@ def way_of(leaf: Leaf) -> Boxes:
     return joined(found)
 
 
-def rack_box(context: Context) -> tuple[Box | None, tuple[str, ...]]:
+def rack_box(context: Context) -> tuple[Solid | None, tuple[str, ...]]:
     """The rack behind the closed rear, and what is not known of it; nothing of it where there is none."""
     rack, host = context.design.host.rack, context.host
     if rack is None:
@@ -56,7 +56,7 @@ def rack_box(context: Context) -> tuple[Box | None, tuple[str, ...]]:
         return None, tuple(lacking)
     front = L + (0.0 if "gate_thickness" in host.dims else OUTSIDE) + rack.off.mm + (rack.extension.mm if rack.extension else 0.0)
     half = rack.wide.mm / 2
-    return Box("rack on the hitch", (front, -half, rack.low.mm), (front + DEEP, half, rack.high.mm)), ()
+    return Solid("rack on the hitch", (front, -half, rack.low.mm), (front + DEEP, half, rack.high.mm)), ()
 
 
 def check_leaves(context: Context) -> Iterator[Finding]:
@@ -83,7 +83,7 @@ def _rear(leaf: Leaf) -> bool:
     return not leaf.seat and leaf.hi[0] - leaf.lo[0] < leaf.hi[1] - leaf.lo[1]
 
 
-def _near_rack(context: Context, leaf: Leaf, rack: Box, found: Finding) -> Finding:
+def _near_rack(context: Context, leaf: Leaf, rack: Solid, found: Finding) -> Finding:
     """A leaf that passes a rack by less than what it was drawn from is sure of says what to measure first."""
     host = context.host
     roles = [GATE_OUTSIDE, *(role for one in host.openings if leaf.name.startswith(one.name) for role in one.roles)]

@@ -16,7 +16,7 @@ FIRM = 1e4
 
 
 @dataclass(frozen=True, slots=True)
-class Line:
+class EdgeLine:
     """Stiffness a mm of edge: ``slip`` along it, ``shear`` across it in the first panel's face, ``pull`` out of that face, N/mm a mm; ``turn``
     about the edge N mm/rad a mm. ``spacing`` mm of fasteners (0: a bond), ``width`` mm of a bond."""
 
@@ -28,21 +28,21 @@ class Line:
     width: float = 0.0
 
 
-def bonded(thickness: float, G: float, glue: float, width: float, E: float) -> Line:
+def bonded(thickness: float, G: float, glue: float, width: float, E: float) -> EdgeLine:
     """A bead ``glue`` mm thick and ``width`` wide, shear modulus ``G`` MPa, between panels ``thickness`` mm thick: G w / t_a along and across,
     three times that apart (a bead held between plates hardly narrows), and turned about its middle. ``E`` MPa of the panels bounds the turn."""
     k = min(G * width / glue, FIRM)
     pull = min(3 * k, FIRM)
-    return Line(k, k, pull, min(pull * width**2 / 12, E * thickness**3 / 12 / thickness), width=width)
+    return EdgeLine(k, k, pull, min(pull * width**2 / 12, E * thickness**3 / 12 / thickness), width=width)
 
 
-def screwed(slip: float, axial: float, spacing: float, thickness: float) -> Line:
+def screwed(slip: float, axial: float, spacing: float, thickness: float) -> EdgeLine:
     """Fasteners ``spacing`` mm apart, ``slip`` N/mm across and ``axial`` N/mm along each (EN 1995-1-1 table 7.1 and tests): in turning, one
     pulls while the edge presses, half the panel's ``thickness`` from it."""
-    return Line(slip / spacing, slip / spacing, axial / spacing, axial / spacing * (thickness / 2) ** 2, spacing=spacing)
+    return EdgeLine(slip / spacing, slip / spacing, axial / spacing, axial / spacing * (thickness / 2) ** 2, spacing=spacing)
 
 
-def links(seams: Sequence[Seam], lines: Sequence[Line]) -> tuple[Link, ...]:
+def links(seams: Sequence[Seam], lines: Sequence[EdgeLine]) -> tuple[Link, ...]:
     """Springs of every seam by its line: x along the edge, y out of the first panel's face, z in that face across the edge."""
     found = []
     for seam, line in zip(seams, lines, strict=True):

@@ -25,7 +25,7 @@ MINIMUM_LEG = ((6.35, 3.175), (12.7, 4.76), (19.05, 6.35))
 
 
 @dataclass(frozen=True, slots=True)
-class Line:
+class WeldLine:
     """The weld as a line: length mm, section moduli mm2 about y and z, polar second moment mm3 and the far corner's distance mm."""
 
     length: float
@@ -35,14 +35,14 @@ class Line:
     far: float
 
 
-def around(shape: Properties) -> Line:
+def around(shape: Properties) -> WeldLine:
     """All round a rectangle b wide and d deep, a circle, or (open sections) the two sides that a fillet can reach all along."""
     b, d = shape.width, shape.depth
     if shape.shape in ("pipe", "round"):
-        return Line(math.pi * d, math.pi * d**2 / 4, math.pi * d**2 / 4, math.pi * d**3 / 4, d / 2)
+        return WeldLine(math.pi * d, math.pi * d**2 / 4, math.pi * d**2 / 4, math.pi * d**3 / 4, d / 2)
     if shape.shape in ("angle", "channel", "flat"):
-        return Line(2 * d, d**2 / 3, b * d, d * (3 * b**2 + d**2) / 6, math.hypot(b, d) / 2)
-    return Line(2 * (b + d), b * d + d**2 / 3, b * d + b**2 / 3, (b + d) ** 3 / 6, math.hypot(b, d) / 2)
+        return WeldLine(2 * d, d**2 / 3, b * d, d * (3 * b**2 + d**2) / 6, math.hypot(b, d) / 2)
+    return WeldLine(2 * (b + d), b * d + d**2 / 3, b * d + b**2 / 3, (b + d) ** 3 / 6, math.hypot(b, d) / 2)
 
 
 def minimum_leg(thinner: float) -> float:
@@ -65,7 +65,7 @@ def base(metal: Metal, t: float) -> float:
     return 0.6 * metal.Fu * t / 2
 
 
-def per_length(line: Line, N: Array, Vy: Array, Vz: Array, T: Array, My: Array, Mz: Array) -> tuple[Array, Array]:
+def per_length(line: WeldLine, N: Array, Vy: Array, Vz: Array, T: Array, My: Array, Mz: Array) -> tuple[Array, Array]:
     """N per mm at the worst corner: (along the member, across it), of actions (cases,) each."""
     along = abs(N) / line.length + abs(My) / line.Sy + abs(Mz) / line.Sz
     twist = abs(T) * line.far / line.J

@@ -66,7 +66,7 @@ class Rest:
 
 
 @dataclass(frozen=True, slots=True)
-class Strap:
+class Cord:
     """Pulls only, from node ``a`` to node ``b`` or to the host point ``to``. ``k`` N/mm; ``slack`` mm before it is taut."""
 
     id: str
@@ -127,7 +127,7 @@ class FrameModel:
     fixed: tuple[tuple[int, int], ...]
     rests: tuple[Rest, ...] = ()
     names: tuple[str, ...] = ()
-    straps: tuple[Strap, ...] = ()
+    straps: tuple[Cord, ...] = ()
     moved: tuple[tuple[int, int, float], ...] = ()
     sheets: Sheets | None = None
     """Panels that carry, on the same nodes."""

@@ -20,7 +20,7 @@ from .edges import check_edges
 from .fixed import ties_of, without
 from .lids import check_lids
 from .local import check_local
-from .model import Box, solved
+from .model import SolvedBox, solved
 from .stiffened import check_stiffened
 from .strength import check_strength
 
@@ -39,7 +39,7 @@ GONE = 1.33
 SAG = "shells; creep 1.5 on lasting load: common practice, no published source"
 
 
-def check_box(context: Context, build: Assembly, level: int = 0) -> tuple[Box | None, list[Finding]]:
+def check_box(context: Context, build: Assembly, level: int = 0) -> tuple[SolvedBox | None, list[Finding]]:
     """A build whose panels carry, solved on the coarsest mesh or ``level`` times refined, and all its findings; nothing for a build without."""
     if not build.shells:
         return None, []
@@ -55,7 +55,7 @@ def check_box(context: Context, build: Assembly, level: int = 0) -> tuple[Box | 
     return box, list(box_findings(box))
 
 
-def box_findings(box: Box) -> Iterator[Finding]:
+def box_findings(box: SolvedBox) -> Iterator[Finding]:
     """What is found of a box as it is solved."""
     for i, why in itertools.islice(box.results.errors.items(), 1):
         name = box.cases[i].name
@@ -89,16 +89,16 @@ def _by_level(found: Iterable[Finding]) -> Iterator[Finding]:
     yield from kept.values()
 
 
-def _rows(box: Box) -> np.ndarray:
+def _rows(box: SolvedBox) -> np.ndarray:
     """Cases that have a result."""
     return np.array([i for i in range(len(box.cases)) if i not in box.results.errors], dtype=int)
 
 
-def _top(box: Box) -> Panel:
+def _top(box: SolvedBox) -> Panel:
     return max((panel for panel in box.shells if panel.use in ("deck", "sleeping")), key=lambda panel: panel.hi[2])
 
 
-def _span(box: Box, top: Panel) -> float:
+def _span(box: SolvedBox, top: Panel) -> float:
     """The widest bay under the top."""
     found = []
     for axis in (0, 1):
@@ -108,7 +108,7 @@ def _span(box: Box, top: Panel) -> float:
     return min(found, default=min(top.cut))
 
 
-def _sag(box: Box, top: Panel) -> Iterator[Finding]:
+def _sag(box: SolvedBox, top: Panel) -> Iterator[Finding]:
     """How far a level panel sinks between what carries it under what lies there, creep in, and everybody asleep where he lies."""
     say = box.context.say
     nodes = box.mesh.of[top.id]
@@ -140,7 +140,7 @@ def _sag(box: Box, top: Panel) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-def _pushed(box: Box, panel: Panel, wave: float) -> Array:
+def _pushed(box: SolvedBox, panel: Panel, wave: float) -> Array:
     """(cases,) N/mm: the largest push or shear in a panel's plane, as a mean over a square of half a wave's length: a peak beside a
     screw buckles nothing."""
     shares = box.near(panel, wave)
@@ -150,7 +150,7 @@ def _pushed(box: Box, panel: Panel, wave: float) -> Array:
     return found
 
 
-def _buckles(box: Box) -> Iterator[Finding]:
+def _buckles(box: SolvedBox) -> Iterator[Finding]:
     """The panel that stands nearest to buckling: pushed in its plane between its edges, held there as a hinge holds."""
     rows, best = _rows(box), None
     for panel in box.shells:
@@ -183,7 +183,7 @@ def _buckles(box: Box) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-def _racks(box: Box) -> Iterator[Finding]:
+def _racks(box: SolvedBox) -> Iterator[Finding]:
     """How far its top sways in any road case."""
     # what twists under it moves it as far as it goes: its edges and ties are asked for that
     top, rows = _top(box), [int(i) for i in _rows(box) if not box.cases[int(i)].live and not box.cases[int(i)].share(TWIST)]
@@ -202,7 +202,7 @@ def _racks(box: Box) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-def _tilted(box: Box, rows: Sequence[int], top: Panel) -> Array:
+def _tilted(box: SolvedBox, rows: Sequence[int], top: Panel) -> Array:
     """(cases, 1, 2) mm that its top goes sideways because what it stands on tilts, the box as a whole: the plane through its feet. Nothing on the
     host itself, which does not give."""
     found: Array = np.zeros((len(rows), 1, 2))
@@ -216,7 +216,7 @@ def _tilted(box: Box, rows: Sequence[int], top: Panel) -> Array:
     return found
 
 
-def _sways(box: Box, sway: float, limit: float, case: Case) -> str:
+def _sways(box: SolvedBox, sway: float, limit: float, case: Case) -> str:
     say, open_ = box.context.say, len({panel.across for panel in box.shells if panel.across != 2}) < 2
     if sway > FOLDS * limit:
         return f"It folds sideways, {case.name.lower()}: only its corners keep it square." + (" Close its back." if open_ else "")
@@ -225,7 +225,7 @@ def _sways(box: Box, sway: float, limit: float, case: Case) -> str:
     )
 
 
-def _ties(box: Box) -> Iterator[Finding]:
+def _ties(box: SolvedBox) -> Iterator[Finding]:
     """The hardest pulled tie, and the hardest worked wall fixing; without either it is held by friction alone."""
     blank = Finding(f"{box.build.id}/bears.tie", "bears.tie", "anchor", (box.build.id,), "Ties that hold it down", "", "unknown", unit="N")
     if not ties_of(box.build):
@@ -254,7 +254,7 @@ def _ties(box: Box) -> Iterator[Finding]:
             yield _tied(hit, box, box.crash, box.hit, f"; {CRASH_BASIS}", kind)
 
 
-def _one_gone(blank: Finding, box: Box) -> Iterator[Finding]:
+def _one_gone(blank: Finding, box: SolvedBox) -> Iterator[Finding]:
     """The same with the fixing gone that is worked hardest: the others take its share."""
     fixings = ties_of(box.build, "wall")
     if len(fixings) < 3:
@@ -285,7 +285,7 @@ def _one_gone(blank: Finding, box: Box) -> Iterator[Finding]:
     )
 
 
-def _hardest_cases(box: Box, count: int) -> tuple[Case, ...]:
+def _hardest_cases(box: SolvedBox, count: int) -> tuple[Case, ...]:
     """Cases that ask most of all wall fixings together: what one of them leaves to the others is most there."""
     rows = np.array([i for i in range(len(box.cases)) if i not in box.results.errors], dtype=int)
     mine = [box.ties[i] for i, tie in enumerate(ties_of(box.build)) if tie.kind == "wall"]
@@ -293,7 +293,7 @@ def _hardest_cases(box: Box, count: int) -> tuple[Case, ...]:
     return tuple(box.cases[int(rows[i])] for i in np.argsort(-asked, kind="stable")[:count])
 
 
-def _hardest(box: Box, cases: Sequence[Case], results: Results, kind: str) -> tuple[int, int, float, float]:
+def _hardest(box: SolvedBox, cases: Sequence[Case], results: Results, kind: str) -> tuple[int, int, float, float]:
     """(case, which of all ties, N of pull, N across it) of the one of a kind that is asked most."""
     ties = ties_of(box.build)
     rows = np.array([i for i in range(len(cases)) if i not in results.errors], dtype=int)
@@ -311,7 +311,7 @@ def _hardest(box: Box, cases: Sequence[Case], results: Results, kind: str) -> tu
     return int(rows[c]), mine[k], float(pulls[c, k]), float(level[c, k])
 
 
-def _tied(blank: Finding, box: Box, cases: Sequence[Case], results: Results, basis: str, kind: str, accept: float = 1.0) -> Finding:
+def _tied(blank: Finding, box: SolvedBox, cases: Sequence[Case], results: Results, basis: str, kind: str, accept: float = 1.0) -> Finding:
     """The tie that is asked most: pull and shear on one."""
     ties, say = ties_of(box.build), box.context.say
     c, k, pull, level = _hardest(box, cases, results, kind)

@@ -15,7 +15,7 @@ from ...mechanics.solver.linked import link_forces
 from ...mechanics.solver.model import Array, Results
 from ...structure.panel import EdgeWay, Panel
 from ..joints.wooden import WET_SCREW
-from .model import Box, edging_of
+from .model import SolvedBox, edging_of
 from .stiff import WET
 from .strength import lasts
 from .ways import BASES, BRACKET, EDGE, GLUED, NOMINAL, PEELS, SLANT, TITLES, Hold, hold_of, use_of
@@ -33,7 +33,7 @@ class _Taken:
     use: Array
 
 
-def _pair(box: Box, seam: Seam) -> tuple[Panel, Panel]:
+def _pair(box: SolvedBox, seam: Seam) -> tuple[Panel, Panel]:
     first, second = (next(panel for panel in box.shells if panel.id == name) for name in (seam.first, seam.second))
     return first, second
 
@@ -78,13 +78,13 @@ class _Run:
         return (1.0 if case.lasting else ROAD_DURATION), "load duration"
 
 
-def _run(box: Box, cases: tuple[Case, ...], results: Results, *, crash: bool = False) -> _Run:
+def _run(box: SolvedBox, cases: tuple[Case, ...], results: Results, *, crash: bool = False) -> _Run:
     assert box.frame.links is not None
     rows = [i for i in range(len(cases)) if i not in results.errors]
     return _Run(tuple(cases[i] for i in rows), link_forces(box.frame.links, results.u[rows]), box.context.design.loads.wet, crash)
 
 
-def _taken(box: Box, run: _Run) -> Iterator[_Taken]:
+def _taken(box: SolvedBox, run: _Run) -> Iterator[_Taken]:
     begin = 0
     for seam in box.seams:
         n = len(seam.pairs)
@@ -111,7 +111,7 @@ class EdgeUse:
     apart: float
 
 
-def uses_of(box: Box, case: int) -> list[EdgeUse]:
+def uses_of(box: SolvedBox, case: int) -> list[EdgeUse]:
     """Every seam's hardest place in a case."""
     assert box.frame.links is not None
     run = _Run((box.cases[case],), link_forces(box.frame.links, box.results.u[[case]]), box.context.design.loads.wet)
@@ -123,7 +123,7 @@ def uses_of(box: Box, case: int) -> list[EdgeUse]:
     return found
 
 
-def check_edges(box: Box) -> Iterator[Finding]:
+def check_edges(box: SolvedBox) -> Iterator[Finding]:
     """The hardest worked place of every way that edges are held, and of what is not known the one that is asked most; in a crash too."""
     runs = [_run(box, box.cases, box.results)]
     if box.hit is not None:
@@ -146,7 +146,7 @@ def _words(seam: Seam) -> tuple[str, str]:
     return face, edge
 
 
-def _finding(box: Box, name: str, one: _Taken, run: _Run, c: int, j: int) -> Finding:
+def _finding(box: SolvedBox, name: str, one: _Taken, run: _Run, c: int, j: int) -> Finding:
     case, say, w, way = run.cases[c], box.context.say, Working(), one.hold.edging.way
     v, p, m = (float(values[c, j]) for values in (one.V, one.T, one.m))
     k = run.duration(one.hold, c)

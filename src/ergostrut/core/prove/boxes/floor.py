@@ -18,7 +18,7 @@ NEAR = 20.0
 
 
 @dataclass(frozen=True, slots=True)
-class Footing:
+class EdgeFoot:
     """A place where the floor pushes: its node, mm of edge that it stands for, the axis that runs along, and mm of the panel that stands there."""
 
     node: int
@@ -27,10 +27,10 @@ class Footing:
     thick: float
 
 
-def feet(mesh: Meshed, panels: Sequence[Panel]) -> list[Footing]:
+def feet(mesh: Meshed, panels: Sequence[Panel]) -> list[EdgeFoot]:
     """Every place where the floor pushes: under every upright panel that comes down to it, and what lies on it under every other."""
     z0, low = float(mesh.nodes[:, 2].min()), lowest(panels)
-    found: dict[int, Footing] = {}
+    found: dict[int, EdgeFoot] = {}
     for wall in (panel for panel in panels if panel.across != 2):
         own = wall.lo[2] < low + 1.0
         stands = wall.id if own else lying(panels, wall.middle)
@@ -41,7 +41,7 @@ def feet(mesh: Meshed, panels: Sequence[Panel]) -> list[Footing]:
             nodes = nodes[[_under(mesh.nodes[n], wall) for n in nodes]]
         for n, long in _along(mesh, nodes, 1 - wall.across):
             if n not in found or found[n].long < long:
-                found[n] = Footing(n, long, 1 - wall.across, wall.sheet.t)
+                found[n] = EdgeFoot(n, long, 1 - wall.across, wall.sheet.t)
     return list(found.values())
 
 

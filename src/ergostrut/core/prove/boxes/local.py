@@ -12,7 +12,7 @@ from ...finding import COMMON_PRACTICE, Finding, Working, at_least, at_most
 from ...mechanics.panels import sandwich
 from ...structure.panel import Panel
 from .fixed import ties_of
-from .model import Box
+from .model import SolvedBox
 from .stiff import BIRCH, SHEARS, WET
 
 PRESSES = 2.3
@@ -23,14 +23,14 @@ STRIP, TWICE = 25.0, 2.0
 CORNER = 10.0
 
 
-def check_local(box: Box) -> Iterator[Finding]:
+def check_local(box: SolvedBox) -> Iterator[Finding]:
     """The hardest pulled washer, and the narrowest strip beside every opening."""
     yield from _washer(box)
     for panel in box.shells:
         yield from _strips(box, panel)
 
 
-def _washer(box: Box) -> Iterator[Finding]:
+def _washer(box: SolvedBox) -> Iterator[Finding]:
     ties = ties_of(box.build, "tie")
     pads = [tie.pad for tie in ties]
     if not ties or any(pad is None for pad in pads):
@@ -71,7 +71,7 @@ def _washer(box: Box) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-def _strips(box: Box, panel: Panel) -> Iterator[Finding]:
+def _strips(box: SolvedBox, panel: Panel) -> Iterator[Finding]:
     """The narrowest strip between an opening and an edge or another opening; a notch's open side is none."""
     if not panel.openings:
         return

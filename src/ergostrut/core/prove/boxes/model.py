@@ -57,7 +57,7 @@ Vec = tuple[float, float, float]
 
 
 @dataclass(frozen=True)
-class Box:
+class SolvedBox:
     """A build of panels solved: ``cases`` match ``results``."""
 
     context: Context
@@ -104,7 +104,7 @@ class Box:
         return found
 
 
-def edging_of(box: Box, seam: Seam) -> Edging:
+def edging_of(box: SolvedBox, seam: Seam) -> Edging:
     """The way of a seam: that of the panel that has its own, else all the others'."""
     first, second = (next(panel for panel in box.shells if panel.id == name) for name in (seam.first, seam.second))
     found = first.edging or second.edging or box.build.edging
@@ -241,7 +241,7 @@ def _basic(
     return found
 
 
-def solved(context: Context, build: Assembly, level: int = 0, only: Sequence[Case] = ()) -> Box:
+def solved(context: Context, build: Assembly, level: int = 0, only: Sequence[Case] = ()) -> SolvedBox:
     """The box in every case, or ``only`` in some of them, standing on the floor with its lower edges, its corners tied; ``level`` times refined, each with twice the elements.
 
     Raises:
@@ -304,7 +304,7 @@ def solved(context: Context, build: Assembly, level: int = 0, only: Sequence[Cas
     hit = frame.run([case.name for case in crash], hits) if crash else None
     rows = [*((case, results, i) for i, case in enumerate(cases)), *((case, hit, i) for i, case in enumerate(crash) if hit is not None)]
     down = handed(context, build, on, list(zip(holds.pins, ties, strict=True)), rows, kept)
-    return Box(context, build, panels, mesh, joined, frame, holds.pins, stands, cases, results, crash, hit, step, off, down, bars)
+    return SolvedBox(context, build, panels, mesh, joined, frame, holds.pins, stands, cases, results, crash, hit, step, off, down, bars)
 
 
 def _in_bounds(

@@ -10,7 +10,7 @@ from ...finding import Finding, Working, at_most
 from ...structure.assembly import Assembly
 from ...structure.context import Context
 from .check import check_box
-from .model import Box
+from .model import SolvedBox
 
 SETTLED = 0.03
 """Part by which the governing use may move from one mesh to the next."""
@@ -41,7 +41,7 @@ Watch = Callable[[str, Level], None]
 
 def check_refined(
     context: Context, build: Assembly, watch: Watch = lambda _build, _level: None
-) -> tuple[Box | None, list[Finding], tuple[Level, ...]]:
+) -> tuple[SolvedBox | None, list[Finding], tuple[Level, ...]]:
     """The box on its finest mesh, and all findings of a build whose panels carry, on a mesh so fine that the governing use moved by under 3 % since the one before; where it
     still moves on the finest, every use is taken higher by what it moved."""
     levels: list[Level] = []
@@ -49,7 +49,7 @@ def check_refined(
         return None, [], ()
     found: dict[str, Finding] = {}
     series: dict[str, list[tuple[float, float]]] = {}
-    box: Box | None = None
+    box: SolvedBox | None = None
     for k in range(ROUNDS):
         box, rows = check_box(context, build, k)
         if box is None or box.results.errors:

@@ -14,10 +14,10 @@ from ...structure.setting import settings_of
 from ..members.strength import check_members
 from ..model.posed import Piece, Posed, Solved
 from ..model.study import Study
-from .model import Box
+from .model import SolvedBox
 
 
-def study_of(box: Box) -> Study:
+def study_of(box: SolvedBox) -> Study:
     """A box's members as a frame that is solved already: its cases, its bars among its panels."""
     setting = replace(settings_of(box.build)[0], named=False)
     rows: dict[str, list[Piece]] = {}
@@ -30,7 +30,7 @@ def study_of(box: Box) -> Study:
     return Study(box.context, box.build, setting, posed, solved, ())
 
 
-def check_stiffened(box: Box) -> Iterator[Finding]:
+def check_stiffened(box: SolvedBox) -> Iterator[Finding]:
     """Strength of every group of members in the box, and the hardest worked of their screws."""
     if not box.barred.pieces:
         return
@@ -38,7 +38,7 @@ def check_stiffened(box: Box) -> Iterator[Finding]:
     yield _screws(box)
 
 
-def _screws(box: Box) -> Finding:
+def _screws(box: SolvedBox) -> Finding:
     assert box.frame.links is not None
     first = len(box.frame.model.links) - len(box.barred.rows)
     rows = [i for i in range(len(box.cases)) if i not in box.results.errors]

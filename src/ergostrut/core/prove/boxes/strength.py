@@ -14,7 +14,7 @@ from ...mechanics.boxes.mesh import SAME
 from ...mechanics.panels import sandwich
 from ...mechanics.solver.model import Array
 from ...structure.panel import Panel
-from .model import FOOT, Box, edging_of
+from .model import FOOT, SolvedBox, edging_of
 from .stiff import IN_PLANE, WET, Allowed, allowed
 
 PLYWOOD = "plywood by the Handbook of Finnish Plywood (bending), in its plane 0.6 of it; factors after EC5; shells of QM6 and DKMQ"
@@ -25,7 +25,7 @@ GOVERNS = ("bent along its grain", "bent across its grain", "sheared in its plan
 """What a panel's strength is asked in, in the order of its uses."""
 
 
-def _averaged(box: Box, at: np.ndarray, values: Array) -> Array:
+def _averaged(box: SolvedBox, at: np.ndarray, values: Array) -> Array:
     """Corner values (cases, m, 4, k) as the mean at each node, put back at the corners: jumps between elements are the mesh's."""
     quads = box.mesh.sheets.quads[at]
     nodes, where = np.unique(quads, return_inverse=True)
@@ -70,7 +70,7 @@ def _limits(panel: Sandwich, lasting: bool) -> tuple[float, float]:
     return plain.face_allow, plain.shear_allow
 
 
-def _left(box: Box, panel: Panel, at: np.ndarray) -> Array:
+def _left(box: SolvedBox, panel: Panel, at: np.ndarray) -> Array:
     """(m, 4) part of its thickness that grooves leave a panel at every corner of its elements."""
     grooved = np.ones(len(box.mesh.nodes))
     for seam in box.seams:
@@ -97,7 +97,7 @@ class _Worked:
     """(m, 4) part of its thickness left at the corners."""
 
 
-def _worked(box: Box, panel: Panel) -> _Worked:
+def _worked(box: SolvedBox, panel: Panel) -> _Worked:
     sheet, at, wet = panel.plate, box.elements(panel), box.context.design.loads.wet
     rows = np.array([i for i in range(len(box.cases)) if i not in box.results.errors], dtype=int)
     r = box.resultants
@@ -133,7 +133,7 @@ class PanelUse:
     case: str
 
 
-def panel_uses(box: Box, case: str | None = None) -> tuple[PanelUse, ...]:
+def panel_uses(box: SolvedBox, case: str | None = None) -> tuple[PanelUse, ...]:
     """Every panel in one case, or over all; worst first."""
     found = []
     for panel in box.shells:
@@ -150,7 +150,7 @@ def panel_uses(box: Box, case: str | None = None) -> tuple[PanelUse, ...]:
     return tuple(sorted(found, key=lambda row: -row.use))
 
 
-def by_case(box: Box) -> dict[str, float]:
+def by_case(box: SolvedBox) -> dict[str, float]:
     """The largest use of any panel's strength in every case that has a result."""
     found = np.zeros(len(box.cases))
     for panel in box.shells:
@@ -159,7 +159,7 @@ def by_case(box: Box) -> dict[str, float]:
     return {case.name: float(found[i]) for i, case in enumerate(box.cases) if i not in box.results.errors}
 
 
-def check_strength(box: Box, panel: Panel) -> Iterator[Finding]:
+def check_strength(box: SolvedBox, panel: Panel) -> Iterator[Finding]:
     """The hardest place of a panel in any case."""
     sheet, wet, one = panel.plate, box.context.design.loads.wet, _worked(box, panel)
     if not one.use.size:
@@ -216,7 +216,7 @@ def _of_ply(w: Working, sheet: Sheet, t: float, *, lasting: bool, wet: bool) -> 
     return w.line("use", "max(u_1, u_2, u_v, u_r)", "")
 
 
-def _of_core(w: Working, box: Box, panel: Panel, sheet: Sandwich, *, lasting: bool) -> float:
+def _of_core(w: Working, box: SolvedBox, panel: Panel, sheet: Sandwich, *, lasting: bool) -> float:
     face, core = _limits(sheet, lasting)
     _, _, d = sandwich.stiffness(sheet)
     w.given("t_f", sheet.t_face, "mm", "a face")

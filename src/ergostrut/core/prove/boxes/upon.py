@@ -20,7 +20,7 @@ from ...structure.setting import settings_of
 from ...structure.upon import Foot, Handed
 from ..model.frame_model import frame_model
 from ..model.posed import Posed
-from .floor import Footing
+from .floor import EdgeFoot
 
 UP: Point3 = (0.0, 0.0, 1.0)
 AXES: tuple[Point3, ...] = ((1.0, 0.0, 0.0), (0.0, 1.0, 0.0), (0.0, 0.0, 1.0))
@@ -43,7 +43,7 @@ def below(context: Context, build: Assembly) -> Posed | None:
         raise SolverError(f"what it stands on does not hold: {error}") from error
 
 
-def feet_on(model: FrameModel, footings: Sequence[Footing], ties: Sequence[Contact], low: float) -> tuple[Foot, ...]:
+def feet_on(model: FrameModel, footings: Sequence[EdgeFoot], ties: Sequence[Contact], low: float) -> tuple[Foot, ...]:
     """Where a box presses on what it stands on or at, then where its ties pull, in the order of its rests."""
     by_node, found = {one.node: one for one in footings}, list[Foot]()
     pulls = iter(tie for tie in ties if tie.kind == "tie")

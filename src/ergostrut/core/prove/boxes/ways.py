@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 from ...catalog.model import Sandwich, Sheet
 from ...finding import COMMON_PRACTICE
-from ...mechanics.boxes.edges import Line, bonded, screwed
+from ...mechanics.boxes.edges import EdgeLine, bonded, screwed
 from ...mechanics.joints import woodscrew
 from ...mechanics.panels import sandwich
 from ...mechanics.solver.model import Array
@@ -84,7 +84,7 @@ class Hold:
     """Whether a screw's head comes through its panel before its thread comes out."""
 
 
-def line_of(edging: Edging, t: float, on: float) -> Line:
+def line_of(edging: Edging, t: float, on: float) -> EdgeLine:
     """Stiffness of an edge ``t`` mm thick on a face ``on`` mm thick: screws across rho^1.5 d / 23 (EN 1995-1-1 table 7.1) and along 25 d l N/mm each (European technical
     approvals), from memory; what presses edge on face is taken no stiffer than what pulls, so that it sinks and turns rather more. A screw
     through a face first goes across its hole's play: as stiff as that leaves it at its working load, so that a floor which sinks by a tenth of a

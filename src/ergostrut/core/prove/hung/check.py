@@ -23,7 +23,7 @@ from .fastened import check_fastened
 from .mounts import check_latches, check_mounts, mount_forces
 from .pivots import check_pivots
 from .straps import check_sinking, check_straps
-from .ways import CRASH, FASTENING_GONE, FOOT_AWAY, MOUNT_GONE, STRAP_GONE, USUAL, Row, Way, blank
+from .ways import CRASH, FASTENING_GONE, FOOT_AWAY, MOUNT_GONE, STRAP_GONE, USUAL, SolvedRow, Way, blank
 
 HARDEST = 12
 """Cases tried again with a wall fixing gone: those that worked it hardest, and half as many that pulled the straps hardest."""
@@ -68,8 +68,8 @@ def check_hung(study: Study) -> Iterator[Finding]:
             yield found if slept or found.state != "over" else replace(found, state="note")
 
 
-def _row(study: Study, item: Solved, lost: str = "") -> Row:
-    return Row(study, item.result, item.case.name, lost, item.case.share(TWIST))
+def _row(study: Study, item: Solved, lost: str = "") -> SolvedRow:
+    return SolvedRow(study, item.result, item.case.name, lost, item.case.share(TWIST))
 
 
 def _unbolted(study: Study, i: int) -> Lost:
@@ -115,7 +115,7 @@ def _feet_away(build: Assembly) -> Iterator[Lost]:
 
 def _lost(study: Study, without: Sequence[Lost], way: Way) -> Iterator[Finding]:
     """What is left with each of some parts gone, in turn."""
-    rows: list[Row] = []
+    rows: list[SolvedRow] = []
     hardest: tuple[float, str, str, Study, int, int, float] | None = None
     for lost, build, cases in ((one.label, one.build, one.cases) for one in without):
         left = solve(study.context, build, study.setting, cases)
@@ -157,7 +157,7 @@ def _lost(study: Study, without: Sequence[Lost], way: Way) -> Iterator[Finding]:
         )
 
 
-def _judged(study: Study, rows: Sequence[Row], way: Way) -> Iterator[Finding]:
+def _judged(study: Study, rows: Sequence[SolvedRow], way: Way) -> Iterator[Finding]:
     if not rows:
         return
     yield from check_straps(study, rows, way)

@@ -12,12 +12,12 @@ from ...finding import Finding, Working, at_most, unknown
 from ...mechanics.solver.model import Array
 from ...structure.support import Fastening
 from ..model.hanging import fastening_forces, shared
-from .ways import HANG_CAUTION, Row, Way, blank, hardest_of, held
+from .ways import HANG_CAUTION, SolvedRow, Way, blank, hardest_of, held
 
-Hardest = tuple[float, float | None, tuple[int, Fastening, Row, Array]]
+Hardest = tuple[float, float | None, tuple[int, Fastening, SolvedRow, Array]]
 
 
-def _forces(rows: Sequence[Row]) -> list[Array]:
+def _forces(rows: Sequence[SolvedRow]) -> list[Array]:
     """(fastenings, 3) on the build in every row, in the order of the first row's fastenings; nothing where one is gone."""
     found = []
     for row in rows:
@@ -26,14 +26,14 @@ def _forces(rows: Sequence[Row]) -> list[Array]:
     return found
 
 
-def _worked(rows: Sequence[Row]) -> Iterator[tuple[Fastening, Row, Array]]:
+def _worked(rows: Sequence[SolvedRow]) -> Iterator[tuple[Fastening, SolvedRow, Array]]:
     for row, forces in zip(rows, _forces(rows), strict=True):
         assert row.study.posed is not None
         for (one, _, _), force in zip(row.study.posed.hung.fastened, forces, strict=True):
             yield one, row, force
 
 
-def check_fastened(rows: Sequence[Row], way: Way) -> Iterator[Finding]:
+def check_fastened(rows: Sequence[SolvedRow], way: Way) -> Iterator[Finding]:
     """The hardest worked bolt, and the hardest worked mount."""
     worked = list(_worked(rows))
     if not worked:
@@ -42,7 +42,7 @@ def check_fastened(rows: Sequence[Row], way: Way) -> Iterator[Finding]:
     yield _mounts(worked, way)
 
 
-def _bolts(worked: Sequence[tuple[Fastening, Row, Array]], way: Way) -> Finding:
+def _bolts(worked: Sequence[tuple[Fastening, SolvedRow, Array]], way: Way) -> Finding:
     study = worked[0][1].study
     say, best = study.context.say, None
     for one in dict.fromkeys(one for one, _, _ in worked):
@@ -89,7 +89,7 @@ def _bolts(worked: Sequence[tuple[Fastening, Row, Array]], way: Way) -> Finding:
     )
 
 
-def _mounts(worked: Sequence[tuple[Fastening, Row, Array]], way: Way) -> Finding:
+def _mounts(worked: Sequence[tuple[Fastening, SolvedRow, Array]], way: Way) -> Finding:
     study = worked[0][1].study
     say = study.context.say
     sizes = np.linalg.norm(np.array([force for _, _, force in worked]), axis=1).tolist()
@@ -117,7 +117,7 @@ def _plain(way: Way) -> Way:
     return replace(way, caution="") if way.caution == HANG_CAUTION else way
 
 
-def _said(w: Working, one: Fastening, row: Row) -> None:
+def _said(w: Working, one: Fastening, row: SolvedRow) -> None:
     """What every mount pushes with, and how it gives."""
     posed = row.study.posed
     assert posed is not None

@@ -18,7 +18,7 @@ from ..model.hanging import fastening_forces, shared
 from ..model.posed import Posed
 from ..model.study import Study
 from .straps import working_load
-from .ways import Row, Way, blank, hardest_of, held
+from .ways import SolvedRow, Way, blank, hardest_of, held
 
 
 def turned_by(mount: Mount, reactions: Array, axis: Point3) -> Array:
@@ -90,7 +90,7 @@ def held_by(posed: Posed, result: CaseResult, twist: float = 0.0) -> tuple[Taken
     return tuple(found)
 
 
-def _each_mount(rows: Sequence[Row]) -> Iterator[tuple[float, float | None, tuple[Mount, Row, int]]]:
+def _each_mount(rows: Sequence[SolvedRow]) -> Iterator[tuple[float, float | None, tuple[Mount, SolvedRow, int]]]:
     """Every wall fixing in the row that works it hardest, the rows of one solved setting together."""
     for _, group in itertools.groupby(rows, key=lambda row: id(row.study)):
         mine = list(group)
@@ -105,7 +105,7 @@ def _each_mount(rows: Sequence[Row]) -> Iterator[tuple[float, float | None, tupl
             yield float(pull[worst] + shear[worst]), mount.rating, (mount, mine[worst], node)
 
 
-def check_mounts(study: Study, rows: Sequence[Row], way: Way) -> Iterator[Finding]:
+def check_mounts(study: Study, rows: Sequence[SolvedRow], way: Way) -> Iterator[Finding]:
     hardest = hardest_of(_each_mount(rows))
     if hardest is None:
         return
@@ -142,8 +142,8 @@ def check_mounts(study: Study, rows: Sequence[Row], way: Way) -> Iterator[Findin
     yield held(found, w, rating, way, "rating of the wall fixings", "F")
 
 
-def check_latches(study: Study, rows: Sequence[Row], way: Way) -> Iterator[Finding]:
-    def all_of() -> Iterator[tuple[float, float | None, tuple[Latch, Row]]]:
+def check_latches(study: Study, rows: Sequence[SolvedRow], way: Way) -> Iterator[Finding]:
+    def all_of() -> Iterator[tuple[float, float | None, tuple[Latch, SolvedRow]]]:
         for row in rows:
             for latch, node in row.study.posed.hung.latches if row.study.posed is not None else ():
                 yield abs(float(row.result.reactions[node][latch.axis])), latch.rating, (latch, row)

@@ -11,7 +11,7 @@ from ...finding import Finding, Working, at_most
 from ...mechanics.solver.model import CaseResult
 from ...structure.hung import Pivot
 from ..model.study import Study
-from .ways import Row, Way, blank, hardest_of, held
+from .ways import SolvedRow, Way, blank, hardest_of, held
 
 
 def pin_force(study: Study, result: CaseResult, bar: int) -> np.ndarray:
@@ -22,8 +22,8 @@ def pin_force(study: Study, result: CaseResult, bar: int) -> np.ndarray:
     return force
 
 
-def check_pivots(study: Study, rows: Sequence[Row], way: Way) -> Iterator[Finding]:
-    table: list[tuple[float, np.ndarray, Pivot, Row]] = []
+def check_pivots(study: Study, rows: Sequence[SolvedRow], way: Way) -> Iterator[Finding]:
+    table: list[tuple[float, np.ndarray, Pivot, SolvedRow]] = []
     for row in rows:
         for pivot, bar in row.study.posed.hung.pivots if row.study.posed is not None else ():
             pushed = pin_force(row.study, row.result, bar)

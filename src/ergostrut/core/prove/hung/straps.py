@@ -13,7 +13,7 @@ from ...finding import Finding, Working, unknown
 from ...mechanics.joints.hardware import FLAT_STRAP, STRAP_FACTOR
 from ...structure.hung import Strap
 from ..model.study import Study
-from .ways import Row, Way, blank, hardest_of, held
+from .ways import SolvedRow, Way, blank, hardest_of, held
 
 
 def working_load(strap: Strap) -> float | None:
@@ -23,7 +23,7 @@ def working_load(strap: Strap) -> float | None:
     return strap.rating / STRAP_FACTOR if strap.marked == "breaking" else strap.rating
 
 
-def check_straps(study: Study, rows: Sequence[Row], way: Way) -> Iterator[Finding]:
+def check_straps(study: Study, rows: Sequence[SolvedRow], way: Way) -> Iterator[Finding]:
     say = study.context.say
     table = [
         (float(pull), strap, row)

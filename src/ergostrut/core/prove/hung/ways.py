@@ -18,7 +18,7 @@ HANG_CAUTION = "Nobody under or on it until it is down, every strap hooked in an
 
 
 @dataclass(frozen=True, slots=True)
-class Row:
+class SolvedRow:
     """One solved case of one bound: ``case`` words it; ``lost``: what is gone in it."""
 
     study: Study

@@ -16,7 +16,7 @@ from .ends import End, Ends, Verdict, joined, rib_ends
 
 
 @dataclass(frozen=True, slots=True)
-class Way:
+class JoinWay:
     """One way to join: the check of an end, and a quick measure (cases,) that grows with its use."""
 
     title: str
@@ -25,27 +25,27 @@ class Way:
     basis: str
 
 
-WAYS: dict[str, Way] = {
-    "weld": Way("Weld", welded.check_weld, welded.rank_weld, welded.BASIS),
-    "bracket": Way("Bracket", bracketed.check_bracket, bracketed.rank_bracket, f"catalogue value / 2; {bracketed.COUPLE}"),
-    "bolt": Way("Bolted bracket", bracketed.check_bolt, bracketed.rank_bracket, f"AISC 360-16 J3, ADM 2015 J.3; {bracketed.COUPLE}"),
-    "rivet": Way("Riveted bracket", bracketed.check_rivet, bracketed.rank_bracket, f"rivet's least ultimate / 3; {bracketed.COUPLE}"),
-    "drill screw": Way("Screwed bracket", bracketed.check_drill_screw, bracketed.rank_bracket, f"AISI S100-16 J4; {bracketed.COUPLE}"),
-    "end bolt": Way(
+WAYS: dict[str, JoinWay] = {
+    "weld": JoinWay("Weld", welded.check_weld, welded.rank_weld, welded.BASIS),
+    "bracket": JoinWay("Bracket", bracketed.check_bracket, bracketed.rank_bracket, f"catalogue value / 2; {bracketed.COUPLE}"),
+    "bolt": JoinWay("Bolted bracket", bracketed.check_bolt, bracketed.rank_bracket, f"AISC 360-16 J3, ADM 2015 J.3; {bracketed.COUPLE}"),
+    "rivet": JoinWay("Riveted bracket", bracketed.check_rivet, bracketed.rank_bracket, f"rivet's least ultimate / 3; {bracketed.COUPLE}"),
+    "drill screw": JoinWay("Screwed bracket", bracketed.check_drill_screw, bracketed.rank_bracket, f"AISI S100-16 J4; {bracketed.COUPLE}"),
+    "end bolt": JoinWay(
         "End bolts",
         bracketed.check_end_bolt,
         bracketed.rank_end_bolt,
         "AISC 360-16 J3; thread shear area after FED-STD-H28/2, simplified",
     ),
-    "strut nut": Way(
+    "strut nut": JoinWay(
         "Strut fitting",
         bracketed.check_strut,
         bracketed.rank_bracket,
         "typical of published data, factor 3 in; state the torque",
     ),
-    "wood screw": Way("Screws", wooden.check_wood_screw, wooden.rank_screw, wooden.BASIS),
-    "pocket screw": Way("Pocket screws", wooden.check_pulled, wooden.rank_pulled, wooden.BASIS),
-    "lag screw": Way("Lags", wooden.check_pulled, wooden.rank_pulled, wooden.BASIS),
+    "wood screw": JoinWay("Screws", wooden.check_wood_screw, wooden.rank_screw, wooden.BASIS),
+    "pocket screw": JoinWay("Pocket screws", wooden.check_pulled, wooden.rank_pulled, wooden.BASIS),
+    "lag screw": JoinWay("Lags", wooden.check_pulled, wooden.rank_pulled, wooden.BASIS),
 }
 
 

@@ -12,7 +12,7 @@ from ...cases import ASLEEP
 from ...finding import COMMON_PRACTICE, Finding, Working, at_most
 from ...mechanics.solver.member_forces import lines
 from ...mechanics.solver.model import Array
-from ...structure.parts import Group, Member
+from ...structure.parts import Member, MemberGroup
 from ..model.posed import Posed, Solved
 from ..model.study import Study
 
@@ -90,7 +90,7 @@ def check_bow(study: Study) -> Iterator[Finding]:
             yield max(found, key=lambda one: (one.use is None, one.use or 0.0))
 
 
-def _bow(study: Study, group: Group, parked: Solved, asleep: Solved | None) -> Finding:
+def _bow(study: Study, group: MemberGroup, parked: Solved, asleep: Solved | None) -> Finding:
     assert study.posed is not None
     posed, say, limits = study.posed, study.context.say, study.context.design.loads.limits
     bare = lines(posed.frame, parked.result, STEPS)

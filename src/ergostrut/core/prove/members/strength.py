@@ -13,7 +13,7 @@ from ...mechanics.solver.member_forces import Along
 from ...mechanics.solver.model import Array
 from ...mechanics.strength import Actions, Allowable, Span, allowable, explain, use
 from ...sections import Properties
-from ...structure.parts import Group
+from ...structure.parts import MemberGroup
 from ..model.hanging import fastening_forces
 from ..model.posed import Piece, Solved
 from ..model.study import Study
@@ -257,7 +257,7 @@ def _elastic(w: Working, shape: Properties, f: PieceForces, c: int, k: int) -> N
     )
 
 
-def _beside(w: Working, bounds: list[Study], tables: list[Array], group: Group) -> None:
+def _beside(w: Working, bounds: list[Study], tables: list[Array], group: MemberGroup) -> None:
     """The hardest case of the build's own weight and load beside the hardest of all."""
     best, name = 0.0, ""
     for bound, table in zip(bounds, tables, strict=True):

@@ -25,7 +25,7 @@ from ..drawers.pulled import rail_loads
 from .diaphragm import SCREW_SLIP, STIFF, diaphragms
 from .field import Carriers
 from .hanging import fastened, hang, places, riding, swinging
-from .lines import Line, Lines, lay, place_of
+from .lines import Lines, MemberLine, lay, place_of
 from .posed import Piece, Posed, patches_on
 
 SEMI = 2.0
@@ -72,7 +72,7 @@ def _vector(v: np.ndarray) -> tuple[float, float, float]:
     return float(v[0]), float(v[1]), float(v[2])
 
 
-def _free(line: Line) -> tuple[float, float]:
+def _free(line: MemberLine) -> tuple[float, float]:
     """(sideways, upright) mm between what holds a member in buckling."""
     member = line.member
     if member.held == "both":

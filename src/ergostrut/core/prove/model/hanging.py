@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 
 from ...constants import G
 from ...mechanics.solver.model import Bar, CaseResult, FrameModel, Link, LoadCase, SolverError
-from ...mechanics.solver.model import Strap as Pull
+from ...mechanics.solver.model import Cord as Pull
 from ...mechanics.solver.solve import Frame
 from ...structure.assembly import Assembly
 from ...structure.hung import Latch, Mount, Pivot, Strap

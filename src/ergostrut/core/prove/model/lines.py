@@ -27,7 +27,7 @@ EXACT = 1e-6
 
 
 @dataclass
-class Line:
+class MemberLine:
     """A member's modelled line from ``p`` to ``q``; ``stops``: (mm from p, node), sorted; ``down``: offset of its axis from the nodes."""
 
     member: Member
@@ -63,7 +63,7 @@ class Lines:
 
     nodes: list[Array] = field(default_factory=list)
     names: list[str] = field(default_factory=list)
-    of: dict[str, Line] = field(default_factory=dict)
+    of: dict[str, MemberLine] = field(default_factory=dict)
     joined: set[int] = field(default_factory=set)
     """Nodes where members meet."""
 
@@ -95,7 +95,7 @@ def _merged(exact: list[float], loose: list[float]) -> list[float]:
     return found
 
 
-def _closest(a: Line, b: Line) -> float | None:
+def _closest(a: MemberLine, b: MemberLine) -> float | None:
     """mm along ``a`` where it passes ``b``; None where they run side by side, or pass beyond an end."""
     d, e, r = a.q - a.p, b.q - b.p, a.p - b.p
     dd, ee, de = float(d @ d), float(e @ e), float(d @ e)
@@ -163,7 +163,7 @@ def lay(
             if meets.meets == "face":
                 level = np.array([0.0, 0.0, own[2] - at[2]])
             tips.append((at, known))
-        line = Line(member, tips[0][0], tips[1][0], level)
+        line = MemberLine(member, tips[0][0], tips[1][0], level)
         mine = [c for c in contacts if c.member == member.id]
         holding = [line.along(_end(by_id[j.framing], j.end, shifts[j.framing])) for j in on.get(member.id, ()) if j.holds]
         hung = [line.along(at) for name, at in places if name == member.id]

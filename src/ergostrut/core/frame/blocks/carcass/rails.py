@@ -7,12 +7,12 @@ import itertools
 from ....catalog.model import Catalog
 from ....constants import G
 from ....structure.panel import Panel
-from ....structure.parts import Group, Item, Member, Point3
+from ....structure.parts import Item, Member, MemberGroup, Point3
 from ....structure.screwed import Screwed
 from ..stock import bought, section_of
 from .params import Carcass
 
-RAIL = Group("rail", "Rail under the top, bending")
+RAIL = MemberGroup("rail", "Rail under the top, bending")
 PLAY = 1.0
 """mm left between a rail's end and the upright beside it."""
 BITE = 0.8

@@ -5,7 +5,7 @@ from __future__ import annotations
 from ....structure.assembly import Assembly
 from ....structure.context import Context
 from ....structure.plans import CutPlan
-from ...family import Row
+from ...family import StepRow
 
 _JOINED = {
     "screws": "Clamp, drill and screw every {every}. Screws into a panel's edge hold half of what they hold in its face.",
@@ -24,7 +24,7 @@ _BACK = {
 """How an edge is joined, and a back, by way."""
 
 
-def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
+def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
     """(id, title, text, hold, caution, minutes, parts) in order."""
     say, edging = context.say, build.edging
     every = say.length(edging.spacing) if edging is not None else ""
@@ -33,8 +33,8 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
     openings = sum(len(panel.holes) for panel in build.shells)
     parts = tuple(panel.id for panel in build.shells)
     back = [panel for panel in build.shells if panel.role == "back"]
-    rows: list[Row] = [
-        Row(
+    rows: list[StepRow] = [
+        StepRow(
             "cut",
             "Cut the panels",
             f"{len(build.shells)} panels. Mark every piece and its face grain as on the cut list.",
@@ -43,9 +43,9 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             12.0 * len(build.shells),
             parts,
         ),
-        *([Row("openings", "Cut the openings", "Drill the corners first, 20 mm or more across, then saw from hole to hole; break the edges.",
+        *([StepRow("openings", "Cut the openings", "Drill the corners first, 20 mm or more across, then saw from hole to hole; break the edges.",
             "No saw cut past a corner.", "A square inside corner tears first.", 8.0 * openings, tuple(s.id for s in build.shells if s.holes))] if openings else []),
-        Row(
+        StepRow(
             "sides",
             "Stand sides and uprights on the bottom",
             _JOINED[way].format(every=every, size=size),
@@ -55,7 +55,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             tuple(panel.id for panel in build.shells if panel.role in ("side", "upright", "bottom")),
             tuple(panel.id for panel in build.shells if panel.role in ("side", "upright", "bottom")),
         ),
-        Row(
+        StepRow(
             "square",
             "Square it" + (" and fix the back" if back else ""),
             "Measure both diagonals of the open face before the glue sets." + (f" The back goes on while they agree, {_BACK[back[0].edging.way].format(every=every)}" if back and back[0].edging else ""),
@@ -65,9 +65,9 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             tuple(panel.id for panel in back),
             tuple(panel.id for panel in back),
         ),
-        Row("top", "Screw the top on", "Over every side and upright, as they stand on the bottom.", "Nothing rocks, no screw stands up.", "", 25, (f"{build.id}/box/top",),
+        StepRow("top", "Screw the top on", "Over every side and upright, as they stand on the bottom.", "Nothing rocks, no screw stands up.", "", 25, (f"{build.id}/box/top",),
             tuple(panel.id for panel in build.shells if panel.role not in ("side", "upright", "bottom", "back"))),
-        Row(
+        StepRow(
             "fit",
             "Set it in and tie it down",
             "Every corner bolted, strapped or clamped to the floor.",

@@ -6,7 +6,7 @@ import itertools
 
 from ....catalog.model import Catalog
 from ....constants import G
-from ....structure.holds import Contact, Hold, Joint, Link, Lock, Pad, Pair, Prop, Slider, Stand
+from ....structure.holds import BasePost, Contact, Hold, Joint, Lock, Pad, Pair, Prop, Slider, Stand
 from ....structure.parts import Member, Point3
 from ...blocks.stock import section_of
 from .geometry import GEAR_CLEARANCE, Layout
@@ -128,12 +128,12 @@ def stands_of(rails: list[Member], ribs: list[Member]) -> tuple[Stand, ...]:
     return corner, Stand("middle", "foot mid end", (left.b[0], 0.0, left.b[2]), last.id)
 
 
-def links_of(build: BedSlide, place: Layout) -> tuple[Link, ...]:
+def links_of(build: BedSlide, place: Layout) -> tuple[BasePost, ...]:
     """The stands between lower and upper rail, evenly."""
     base, count = f"{build.id}/base", build.base.stands
     pitch = (place.upper_end - place.base_start) / (count - 1)
     return tuple(
-        Link(f"{base}/stand.{side}.{i + 1}", f"{base}/lower.{side}", f"{base}/upper.{side}", place.base_start + i * pitch)
+        BasePost(f"{base}/stand.{side}.{i + 1}", f"{base}/lower.{side}", f"{base}/upper.{side}", place.base_start + i * pitch)
         for side in SIDES
         for i in range(count)
     )

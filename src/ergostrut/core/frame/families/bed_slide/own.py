@@ -6,15 +6,15 @@ import math
 
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Section
-from ....structure.parts import Group, Member
+from ....structure.parts import Member, MemberGroup
 from ....structure.systems import SYSTEMS
 from ...blocks.stock import section_of
 from .decking import own_slot
 from .geometry import Layout
 from .params import BedSlide, OwnMember
 
-RIB = Group("rib", "Rib, bending")
-BRACE = Group("brace", "Brace, strength")
+RIB = MemberGroup("rib", "Rib, bending")
+BRACE = MemberGroup("brace", "Brace, strength")
 
 
 def rib_member(ident: str, role: str, body: str, section: Section, x: float, inner: float, z: float, welded: bool) -> Member:

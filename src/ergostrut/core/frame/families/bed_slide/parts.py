@@ -7,7 +7,7 @@ from dataclasses import replace
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog
 from ....structure.panel import Panel
-from ....structure.parts import Group, Item, Member
+from ....structure.parts import Item, Member, MemberGroup
 from ....structure.systems import SYSTEMS
 from ...blocks.joining import joint_parts
 from ...blocks.stock import bought, section_of
@@ -15,7 +15,7 @@ from .geometry import Layout
 from .own import own_members, rib_member
 from .params import BedSlide
 
-RAIL = Group("side-rail", "Side rail, bending")
+RAIL = MemberGroup("side-rail", "Side rail, bending")
 RUNNER = "flat 3/4x3/16"
 LEAST_BAY = 25.0
 """Clear room between ribs, mm, that a hand with a fastener needs."""

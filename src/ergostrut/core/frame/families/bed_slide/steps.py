@@ -10,10 +10,10 @@ from ....structure.context import Context
 from ....structure.parts import Member
 from ....structure.plans import CutPlan
 from ....wording import Say
-from ...family import Row
+from ...family import StepRow
 
 
-def _joining(context: Context, build: Assembly, rails: list[Member], ribs: list[Member], cuts: int, diagonal: float) -> list[Row]:
+def _joining(context: Context, build: Assembly, rails: list[Member], ribs: list[Member], cuts: int, diagonal: float) -> list[StepRow]:
     """The steps that make a tray of the cut pieces, by framing system."""
     say, spec = context.say, build.joining
     parts = tuple(m.id for m in (*rails, *ribs))
@@ -30,7 +30,7 @@ def _joining(context: Context, build: Assembly, rails: list[Member], ribs: list[
             "lag screw": f"Pilot holes through the rails, {spec.screws} lags with washers at each rib end",
         }.get(spec.kind, f"Pilot holes through the rails, {spec.screws} screws and glue at each rib end")
         return [
-            Row(
+            StepRow(
                 "screw",
                 "Glue and screw the tray",
                 f"{holes}, tops flush.{last}",
@@ -67,7 +67,7 @@ def _joining(context: Context, build: Assembly, rails: list[Member], ribs: list[
             ),
         )
         return [
-            Row(
+            StepRow(
                 "bolt",
                 title,
                 f"Rails and {len(ribs)} ribs on a level bench. {how}{last}",
@@ -80,8 +80,8 @@ def _joining(context: Context, build: Assembly, rails: list[Member], ribs: list[
         ]
     aluminium = rails[0].section.material.kind == "aluminium"
     caps = " Close the rails' open ends with caps as thick as their wall." if build.joining.capped else ""
-    rows: list[Row] = [
-        Row(
+    rows: list[StepRow] = [
+        StepRow(
             "clean",
             "Clean for welding",
             "Brush the oxide off 25 mm from every joint with a stainless brush, degrease first."
@@ -94,7 +94,7 @@ def _joining(context: Context, build: Assembly, rails: list[Member], ribs: list[
             2.5 * cuts,
             (),
         ),
-        Row(
+        StepRow(
             "tack",
             "Tack the tray",
             f"Rails and {len(ribs)} ribs flat on a level bench, tops flush, corners clamped.{last}",
@@ -104,7 +104,7 @@ def _joining(context: Context, build: Assembly, rails: list[Member], ribs: list[
             parts,
             parts,
         ),
-        Row(
+        StepRow(
             "weld",
             "Weld the tray",
             "Short runs, opposite corners in turn, let it cool between; thin tube warps when welded in haste." + caps,
@@ -141,10 +141,10 @@ def _slots(context: Context, build: Assembly) -> str:
     )
 
 
-def _deck(say: Say, build: Assembly) -> Row:
+def _deck(say: Say, build: Assembly) -> StepRow:
     """The deck screwed on top."""
     panel = build.panels[0]
-    return Row(
+    return StepRow(
         "deck",
         "Cut and screw the deck",
         f"{panel.laid.boards} boards of {say.length(panel.wide[0])}, {panel.sheet.label}, {say.length(panel.laid.gap)} apart. Seal the ends."
@@ -160,7 +160,7 @@ def _deck(say: Say, build: Assembly) -> Row:
     )
 
 
-def _sheets(context: Context, build: Assembly) -> Row:
+def _sheets(context: Context, build: Assembly) -> StepRow:
     """Sheets cut for the slots, before the tray is closed round them."""
     say, panels = context.say, build.panels
     rail = next(m for m in build.members if m.role == "side rail")
@@ -171,7 +171,7 @@ def _sheets(context: Context, build: Assembly) -> Row:
         if thick > opening
         else "Pack the edges where they rattle in the slots."
     )
-    return Row(
+    return StepRow(
         "sheets",
         "Cut the deck's sheets for the slots",
         f"{len(panels)} of {panels[0].sheet.label}, one a bay, face grain {'along' if panels[0].grain == 0 else 'across'}. {edges} Seal the edges.",
@@ -182,7 +182,7 @@ def _sheets(context: Context, build: Assembly) -> Row:
     )
 
 
-def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
+def steps(context: Context, build: Assembly, cut: CutPlan) -> list[StepRow]:
     """(id, title, text, hold, caution, minutes, parts) in order."""
     say = context.say
     slide, pin = build.sliders[0], build.locks[0]
@@ -196,8 +196,8 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
     drilled = [a for a in build.anchors if a.hole is None]
     existing = [a for a in build.anchors if a.hole is not None]
     cuts = sum(piece.count for piece in cut.pieces if piece.width is None)
-    rows: list[Row] = [
-        Row(
+    rows: list[StepRow] = [
+        StepRow(
             "measure",
             "Check the bed once more",
             f"Floor length, between the wells, gate closed and lowered. The tray is {say.length(rails[0].length)} by {say.length(wide)}.",
@@ -206,7 +206,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
             20,
             (),
         ),
-        Row(
+        StepRow(
             "cut",
             "Cut the bars",
             f"{cuts} pieces from {sum(g.count for g in cut.bars)} bars, longest first. Mark every piece as on the cut list; deburr inside and out.",
@@ -217,7 +217,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
         ),
         *([_sheets(context, build)] if let_in else []),
         *_joining(context, build, rails, ribs, cuts, diagonal),
-        Row(
+        StepRow(
             "axles",
             "Drill for axles and lock",
             f"Hold-down axles {say.length(slide.hold_down.z - slide.rail_underside)} above the rail's underside; lock pin {say.length(pin.d)} through both plates together.",
@@ -226,7 +226,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
             35,
             (slide.hold_down.id, pin.id),
         ),
-        Row(
+        StepRow(
             "base",
             "Make the base rails",
             f"{len(base)} rails with stands every {say.length(slide.stand_pitch)}; upper rail {say.length(slide.hold_down.diameter + slide.play)} above the lower.{_slots(context, build)}",
@@ -236,7 +236,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
             tuple(m.id for m in base),
             tuple(m.id for m in base),
         ),
-        Row(
+        StepRow(
             "fit",
             "Test fit in the vehicle",
             "Base rails loose on the floor, tray on its rollers, gate open and closed.",
@@ -249,7 +249,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
     ]
     if drilled:
         rows.append(
-            Row(
+            StepRow(
                 "drill",
                 "Drill the floor",
                 f"{len(drilled)} holes: {', '.join(a.name for a in drilled)}. Look underneath first.",
@@ -262,7 +262,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
         )
     if existing:
         rows.append(
-            Row(
+            StepRow(
                 "holes",
                 "Free the existing bolts",
                 f"One at a time: {', '.join(a.name for a in existing)}.",
@@ -274,7 +274,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
             )
         )
     rows += [
-        Row(
+        StepRow(
             "paint",
             "Paint",
             "Degrease, prime, two coats; mask running surfaces.",
@@ -284,7 +284,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
             (),
         ),
         *([] if let_in else [_deck(say, build)]),
-        Row(
+        StepRow(
             "install",
             "Bolt the base down",
             f"{len(build.anchors)} fixings; threadlocker on every bolt.",
@@ -294,7 +294,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
             tuple(a.id for a in build.anchors),
             there=True,
         ),
-        Row(
+        StepRow(
             "stops",
             "Set lock, stops, keeper and guides",
             "Pin drops in by itself at every stop. Keeper takes hold in the last few mm.",
@@ -305,7 +305,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
             (slide.body,),
             True,
         ),
-        Row(
+        StepRow(
             "road",
             "Road test, empty then loaded",
             "A short rough road with the tie-downs on; listen for rattle.",

@@ -13,7 +13,7 @@ from ....sections import Properties
 from ....structure.assembly import Assembly, Tag
 from ....structure.holds import Contact, Hold, Joint
 from ....structure.panel import Covers
-from ....structure.parts import Group, Item, Member, Point3, Surface
+from ....structure.parts import Item, Member, MemberGroup, Point3, Surface
 from ....structure.systems import SYSTEMS
 from ...blocks.deck import deck
 from ...blocks.joining import joint_parts, joint_spec
@@ -21,7 +21,7 @@ from ...blocks.stock import bought, framed_section, sheet_of
 from .geometry import Room
 from .params import DrawerSystem
 
-POST, RAIL = Group("post", "Post, strength"), Group("rail", "Rail, bending")
+POST, RAIL = MemberGroup("post", "Post, strength"), MemberGroup("rail", "Rail, bending")
 LEAST = 1e-6
 
 

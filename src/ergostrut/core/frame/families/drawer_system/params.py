@@ -30,7 +30,7 @@ class Column(Record):
     vent: bool = False
 
 
-class Box(Record):
+class DrawerBox(Record):
     """A drawer's own box: ``sheet`` of sides, front and back, ``floor`` under its load; ``over``: room left over its sides."""
 
     sheet: StockId = "birch.12"
@@ -76,7 +76,7 @@ class DrawerSystem(Carcass):
     rail: StockId = "T 1.5x1.5"
     joints: Joints = Joints()
     columns: Annotated[tuple[Column, ...], Field(min_length=1, max_length=6)] = (Column(name="left"), Column(name="right"))
-    box: Box = Box()
+    box: DrawerBox = DrawerBox()
     slide: Slide = Slide()
     latch: Latch = Latch()
 

@@ -6,10 +6,10 @@ from ....structure.assembly import Assembly
 from ....structure.context import Context
 from ....structure.plans import CutPlan
 from ...blocks.carcass.steps import steps as carcass_steps
-from ...family import Row
+from ...family import StepRow
 
 
-def _framed(build: Assembly) -> list[Row]:
+def _framed(build: Assembly) -> list[StepRow]:
     """The carcass as a frame."""
     posts = tuple(m.id for m in build.members if m.role == "post")
     rails = tuple(m.id for m in build.members if m.role == "rail")
@@ -17,7 +17,7 @@ def _framed(build: Assembly) -> list[Row]:
     axis = next((runner.axis for runner in build.runners), 0)
     lines = tuple(m.id for m in build.members if m.role == "post" or abs(m.axes[0][axis]) > 0.5)
     return [
-        Row(
+        StepRow(
             "cut",
             "Cut posts and rails",
             f"{len(posts)} posts and {len(rails)} rails. Mark every piece as on the cut list.",
@@ -26,7 +26,7 @@ def _framed(build: Assembly) -> list[Row]:
             4.0 * (len(posts) + len(rails)),
             (*posts, *rails),
         ),
-        Row(
+        StepRow(
             "sides",
             "Make the upright frames",
             "Each line of posts with its foot, slide and top rails, flat on the bench, all by the first one.",
@@ -36,7 +36,7 @@ def _framed(build: Assembly) -> list[Row]:
             (*posts, *rails),
             lines,
         ),
-        Row(
+        StepRow(
             "stand",
             "Stand them, join them across",
             "Rails across in front and behind; square in plan before anything is tightened.",
@@ -46,7 +46,7 @@ def _framed(build: Assembly) -> list[Row]:
             rails,
             tuple(m.id for m in build.members if m.id not in lines),
         ),
-        Row(
+        StepRow(
             "deck",
             "Cut and fasten the deck",
             "It keeps the frame square in plan.",
@@ -56,7 +56,7 @@ def _framed(build: Assembly) -> list[Row]:
             decks,
             decks,
         ),
-        Row(
+        StepRow(
             "tie",
             "Tie its corners down",
             "Four ties, or what the plan says.",
@@ -69,7 +69,7 @@ def _framed(build: Assembly) -> list[Row]:
     ]
 
 
-def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
+def steps(context: Context, build: Assembly, cut: CutPlan) -> list[StepRow]:
     """(id, title, text, hold, caution, minutes, parts) in order."""
     say, rows = context.say, carcass_steps(context, build, cut) if build.shells else _framed(build)
     drawers = build.runners
@@ -77,8 +77,8 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
         return rows
     one = drawers[0]
     parts = tuple(panel.id for panel in build.panels)
-    made: list[Row] = [
-        Row(
+    made: list[StepRow] = [
+        StepRow(
             "openings-again",
             "Measure every opening",
             f"Width in front, in the middle and behind. Planned {say.length(one.opening)}; a drawer is {say.length(one.width)} wide for it.",
@@ -87,7 +87,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
             15,
             (),
         ),
-        Row(
+        StepRow(
             "drawers",
             "Make the drawers",
             "Sides between front and back, glued and screwed, floor under them; all square by the first one.",
@@ -97,7 +97,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[Row]:
             parts,
             tuple(panel.id for panel in build.panels if panel.role != "deck"),
         ),
-        Row(
+        StepRow(
             "slides",
             "Fit slides and latches",
             "Slides level and parallel, screws short of the far face. Latches last, with the drawers loaded.",

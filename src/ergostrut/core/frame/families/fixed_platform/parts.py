@@ -8,7 +8,7 @@ from typing import Literal
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Planks
 from ....structure.panel import Covers, Panel
-from ....structure.parts import Group, Item, Member
+from ....structure.parts import Item, Member, MemberGroup
 from ....structure.systems import SYSTEMS
 from ...blocks.deck import boarded, deck
 from ...blocks.joining import joint_parts
@@ -16,9 +16,9 @@ from ...blocks.stock import bought, section_of, sheet_of
 from .geometry import Layout, Seat
 from .params import FixedPlatform
 
-BEARER = Group("bearer", "Bearer, bending")
-LEG = Group("leg", "Leg, strength")
-PROP = Group("prop", "Prop, strength")
+BEARER = MemberGroup("bearer", "Bearer, bending")
+LEG = MemberGroup("leg", "Leg, strength")
+PROP = MemberGroup("prop", "Prop, strength")
 SHORT = 5.0
 """mm: less than this between a well and a bearer needs no packer."""
 

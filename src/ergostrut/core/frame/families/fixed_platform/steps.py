@@ -5,17 +5,17 @@ from __future__ import annotations
 from ....structure.assembly import Assembly
 from ....structure.context import Context
 from ....structure.plans import CutPlan
-from ...family import Row
+from ...family import StepRow
 
 
-def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
+def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
     """(id, title, text, hold, caution, minutes, parts) in order."""
     say = context.say
     bearers = [m for m in build.members if m.role == "bearer"]
     uprights = [m for m in build.members if m.role != "bearer"]
     low = min(m.a[2] - m.shape.depth / 2 for m in bearers)
-    rows: list[Row] = [
-        Row(
+    rows: list[StepRow] = [
+        StepRow(
             "measure",
             "Check where it bears once more",
             f"Width at the members' height, slots and wells on both sides. The members lie {say.length(low)} above the floor.",
@@ -24,7 +24,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             20,
             (),
         ),
-        Row(
+        StepRow(
             "cut",
             "Cut the members",
             f"{len(bearers)} members and {len(uprights)} uprights. Mark every piece as on the cut list.",
@@ -36,7 +36,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
     ]
     if uprights:
         rows.append(
-            Row(
+            StepRow(
                 "uprights",
                 "Fit legs, props and packers",
                 "Legs square to their members. A prop folds up on its hinge: a turn button or a hook keeps it up, and upright when it stands.",
@@ -48,7 +48,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             )
         )
     rows += [
-        Row(
+        StepRow(
             "lay",
             "Lay the members in the vehicle",
             "Front to rear, tops in one plane. Pack what rocks.",
@@ -59,7 +59,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             () if uprights else tuple(m.id for m in bearers),
             True,
         ),
-        Row(
+        StepRow(
             "tie",
             "Tie every end down",
             "Bolt, strap or clamp through the slot or to the side, both ends of every member.",
@@ -69,7 +69,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             tuple(m.id for m in bearers),
             there=True,
         ),
-        Row(
+        StepRow(
             "deck",
             "Cut and screw the deck",
             f"{len(build.panels)} panel{'s' if len(build.panels) > 1 else ''}, {build.panels[0].sheet.label}. Seal the edges; holes or gaps let a mattress breathe.",
@@ -80,7 +80,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             (*(panel.id for panel in build.panels), *(m.body for m in build.motions)),
             True,
         ),
-        Row(
+        StepRow(
             "night",
             "Sleep on it once before the trip",
             "Everybody who will sleep there, on firm ground.",

@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from ....catalog.model import Catalog, Planks
 from ....structure.panel import Covers, Panel
-from ....structure.parts import Group, Item, Member
+from ....structure.parts import Item, Member, MemberGroup
 from ....structure.systems import SYSTEMS
 from ...blocks.deck import boarded, deck
 from ...blocks.joining import joint_parts
@@ -14,9 +14,9 @@ from ...blocks.stock import bought, section_of, sheet_of
 from .geometry import Layout, spaced
 from .params import HungBunk
 
-RAIL = Group("rail", "Bunk rail, bending")
-RIB = Group("rib", "Bunk rib, bending")
-WALL = Group("wall-rail", "Wall rail, bending")
+RAIL = MemberGroup("rail", "Bunk rail, bending")
+RIB = MemberGroup("rib", "Bunk rib, bending")
+WALL = MemberGroup("wall-rail", "Wall rail, bending")
 
 
 def members_of(build: HungBunk, place: Layout, catalog: Catalog) -> list[Member]:

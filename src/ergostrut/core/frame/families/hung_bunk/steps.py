@@ -5,10 +5,10 @@ from __future__ import annotations
 from ....structure.assembly import Assembly
 from ....structure.context import Context
 from ....structure.plans import CutPlan
-from ...family import Row
+from ...family import StepRow
 
 
-def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
+def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
     """(id, title, text, hold, caution, minutes, parts) in order."""
     say = context.say
     framed = [m for m in build.members if m.group is not None]
@@ -16,7 +16,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
     wall = next(m for m in framed if m.role == "wall rail")
     system = build.joining.system
     return [
-        Row(
+        StepRow(
             "measure",
             "Mark the rail's line on the wall",
             f"The hinges' axis {say.length(build.pivots[0].at[2])} above the floor, level, and {len(build.mounts)} fixing places on it.",
@@ -25,7 +25,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             30,
             (wall.id,),
         ),
-        Row(
+        StepRow(
             "cut",
             "Cut wall rail, rails and ribs",
             f"{len(framed)} pieces. Mark every piece as on the cut list.",
@@ -34,7 +34,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             4.0 * len(framed),
             tuple(m.id for m in framed),
         ),
-        Row(
+        StepRow(
             "frame",
             "Join ribs and rails",
             f"Flat on the bench: {system.label}. Ribs flush with the rails' tops.",
@@ -44,7 +44,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             tuple(m.id for m in ribs),
             tuple(m.id for m in framed if m is not wall),
         ),
-        Row(
+        StepRow(
             "hinges",
             "Fit the hinges with the rail still off the wall",
             f"{len(build.pivots)} hinges, pins in one line: lay a straight rod through them before the last screws. Then draw the pins: the rail goes up alone.",
@@ -53,7 +53,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             12.0 * len(build.pivots),
             tuple(p.id for p in build.pivots),
         ),
-        Row(
+        StepRow(
             "wall",
             "Bolt the rail to the wall",
             f"{len(build.mounts)} bolts with threadlocker into the fixing places; packers where the wall is hollow, none taken up by the bolts.",
@@ -64,7 +64,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             (wall.id,),
             True,
         ),
-        Row(
+        StepRow(
             "straps",
             "Pin the bunk to its rail and hang the straps",
             f"Pins in and secured; {len(build.straps)} straps, all equally taut with the bunk level. Read working or breaking load off every tag and write it down.",
@@ -75,7 +75,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             tuple(m.body for m in build.motions),
             True,
         ),
-        Row(
+        StepRow(
             "deck",
             "Screw the deck, fit the raised edge and the latch",
             "Seal the edges of the deck. The latch closes by itself and cannot shake open.",
@@ -86,7 +86,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
             (*(p.id for p in build.panels), *(m.id for m in build.members if m.group is None)),
             True,
         ),
-        Row(
+        StepRow(
             "night",
             "Sleep on it once before the trip",
             "Everybody who will sleep there, on level ground; then fold it, unhook and stow the straps, and drive the road test.",

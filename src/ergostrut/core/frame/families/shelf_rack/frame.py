@@ -14,7 +14,7 @@ from ....structure.holds import Bears, Contact, Hold, Joint, Pad
 from ....structure.host import Reader
 from ....structure.hung import Mount
 from ....structure.panel import Covers, Panel, pierced
-from ....structure.parts import Group, Height, Item, Member, Point3, Surface
+from ....structure.parts import Height, Item, Member, MemberGroup, Point3, Surface
 from ....structure.systems import SYSTEMS
 from ...blocks.deck import boarded, deck
 from ...blocks.joining import joint_parts, joint_spec
@@ -25,7 +25,7 @@ from .panelled import panelled
 from .params import ShelfRack
 from .trodden import trodden
 
-UPRIGHT, BEARER = Group("upright", "Upright, strength"), Group("bearer", "Shelf bearer, bending")
+UPRIGHT, BEARER = MemberGroup("upright", "Upright, strength"), MemberGroup("bearer", "Shelf bearer, bending")
 LEAST = 1e-6
 ROUND = 1.0
 """mm of room round an upright in the shelf that it passes."""

@@ -5,9 +5,9 @@ from __future__ import annotations
 from ....structure.assembly import Assembly
 from ....structure.context import Context
 from ....structure.plans import CutPlan
-from ...family import Row
+from ...family import StepRow
 
-LOAD = Row(
+LOAD = StepRow(
     "load",
     "Load it and drive round the yard",
     "Heaviest things lowest. Brake hard once, corner once.",
@@ -18,9 +18,9 @@ LOAD = Row(
 )
 
 
-def _measure(context: Context, build: Assembly) -> Row:
+def _measure(context: Context, build: Assembly) -> StepRow:
     high = max([*(m.b[2] for m in build.members if m.role == "upright"), *(panel.hi[2] for panel in build.shells)])
-    return Row(
+    return StepRow(
         "measure",
         "Check the wall and what is behind it",
         f"Clear depth at the floor, at {context.say.length(high)} and between; where ribs, studs and existing points are.",
@@ -31,12 +31,12 @@ def _measure(context: Context, build: Assembly) -> Row:
     )
 
 
-def _panels(build: Assembly) -> list[Row]:
+def _panels(build: Assembly) -> list[StepRow]:
     uprights = tuple(panel.id for panel in build.shells if panel.role in ("side", "upright"))
     shelves = tuple(panel.id for panel in build.shells if panel.role == "shelf")
     fixings = tuple(contact.id for contact in build.contacts if contact.kind == "wall")
     return [
-        Row(
+        StepRow(
             "cut",
             "Cut uprights and shelves",
             f"{len(uprights)} uprights and {len(shelves)} shelves. Mark every piece and its face grain as on the cut list; notches over the wheel box by a template of card.",
@@ -45,7 +45,7 @@ def _panels(build: Assembly) -> list[Row]:
             9.0 * (len(uprights) + len(shelves)),
             (*uprights, *shelves),
         ),
-        Row(
+        StepRow(
             "box",
             "Put it together on its back",
             "Grooves or screw lines marked by one upright for all; shelves into the first upright, then the next; the back last.",
@@ -55,7 +55,7 @@ def _panels(build: Assembly) -> list[Row]:
             tuple(panel.id for panel in build.shells),
             tuple(panel.id for panel in build.shells),
         ),
-        Row(
+        StepRow(
             "stand",
             "Stand it and fix it to the wall",
             f"Packed level before {len(fixings)} wall fixing{'s' if len(fixings) != 1 else ''} are tightened.",
@@ -68,17 +68,17 @@ def _panels(build: Assembly) -> list[Row]:
     ]
 
 
-def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
+def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
     """(id, title, text, hold, caution, minutes, parts) in order."""
     return [_measure(context, build), *(_panels(build) if build.shells else _posts(build)), LOAD]
 
 
-def _posts(build: Assembly) -> list[Row]:
+def _posts(build: Assembly) -> list[StepRow]:
     uprights = [m for m in build.members if m.role == "upright"]
     bearers = [m for m in build.members if m.role == "bearer"]
     fixings = len(build.mounts)
     return [
-        Row(
+        StepRow(
             "cut",
             "Cut uprights and bearers",
             f"{len(uprights)} uprights and {len(bearers)} bearers. Mark every piece as on the cut list.",
@@ -87,7 +87,7 @@ def _posts(build: Assembly) -> list[Row]:
             5.0 * (len(uprights) + len(bearers)),
             tuple(m.id for m in (*uprights, *bearers)),
         ),
-        Row(
+        StepRow(
             "ladders",
             "Make the ladders",
             "Each pair of uprights with its bearers, flat on the bench, all by the first one.",
@@ -97,7 +97,7 @@ def _posts(build: Assembly) -> list[Row]:
             tuple(m.id for m in (*uprights, *bearers)),
             tuple(m.id for m in (*uprights, *bearers)),
         ),
-        Row(
+        StepRow(
             "stand",
             "Stand them and fix them to the wall",
             f"Every foot down and packed before {fixings} wall fixing{'s' if fixings != 1 else ''} are tightened.",
@@ -107,7 +107,7 @@ def _posts(build: Assembly) -> list[Row]:
             tuple(mount.id for mount in build.mounts),
             there=True,
         ),
-        Row(
+        StepRow(
             "shelves",
             "Cut and lay the shelves",
             f"{len(build.panels)} shelves, {build.panels[0].sheet.label}; then their edges.",

@@ -10,7 +10,7 @@ from ....structure.assembly import Assembly, Tag
 from ....structure.holds import Joint
 from ....structure.host import Reader
 from ....structure.panel import Covers, Panel
-from ....structure.parts import Group, Item, Member, Surface
+from ....structure.parts import Item, Member, MemberGroup, Surface
 from ...blocks.deck import boarded, deck
 from ...blocks.joining import joint_spec
 from ...blocks.mounted import fastenings
@@ -18,7 +18,11 @@ from ...blocks.stock import bought, sheet_of
 from .geometry import Layout, layout, stack
 from .params import TruckFlatbed
 
-RAIL, CROSS, SIDE = Group("rail", "Long rail, bending"), Group("cross", "Cross member, bending"), Group("side", "Side rail, bending")
+RAIL, CROSS, SIDE = (
+    MemberGroup("rail", "Long rail, bending"),
+    MemberGroup("cross", "Cross member, bending"),
+    MemberGroup("side", "Side rail, bending"),
+)
 
 
 def _members(build: TruckFlatbed, place: Layout) -> list[Member]:

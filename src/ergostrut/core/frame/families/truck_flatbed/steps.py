@@ -5,10 +5,10 @@ from __future__ import annotations
 from ....structure.assembly import Assembly
 from ....structure.context import Context
 from ....structure.plans import CutPlan
-from ...family import Row
+from ...family import StepRow
 
 
-def steps(_context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
+def steps(_context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
     """(id, title, text, hold, caution, minutes, parts) in order."""
     members = tuple(m.id for m in build.members)
     rails = tuple(m.id for m in build.members if m.role == "long rail")
@@ -17,41 +17,41 @@ def steps(_context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
     bolts = tuple(one.id for one in build.fastenings)
     boards = max((panel.laid.boards for panel in build.panels), default=0)
     return [
-        Row(
+        StepRow(
             "measure", "Measure the frame once more", "Mounts along and across, both diagonals between them, tyres with the bump stop touching.",
             "Diagonals between the mounts agree within 3 mm.", "Truck on level ground, chocked; nobody under it on a jack alone.", 30.0, (),
         ),
-        Row(
+        StepRow(
             "cut", "Cut the tubes", f"{len(members)} tubes. Mark every piece as on the cut list.", "Cross members alike within 1 mm.",
             "Eyes, ears and gloves. Clamp the bar, not the hand.", 5.0 * len(members), members,
         ),
-        Row(
+        StepRow(
             "bolt", "Bolt the long rails to the mounts", "Spacers or bushings in place, bolts finger tight, rails level and parallel.",
             "Every bolt goes in by hand.", "", 12.0 * len(bolts), (*rails, *bolts), rails, True,
         ),
-        Row(
+        StepRow(
             "tack", "Tack cross members and side rails", "Front and rear cross member first, then the diagonals, then the others.",
             "Diagonals within 3 mm, all tops in one plane within 2 mm.",
             "Battery off before welding on the truck; fuel lines and harness away from heat; zinc ground off, mask on.", 10.0 * len(rest), rest, rest, True,
         ),
-        Row(
+        StepRow(
             "weld", "Weld it off the truck", "Mark every mount, lift the frame down, weld alternately from the middle outwards, let it cool between.",
             "Diagonals as tacked; it goes back on its mounts by hand.", "It warps when it is welded in haste. Two people and slings lift it.",
             8.0 * len(members), members,
         ),
-        Row(
+        StepRow(
             "paint", "Paint it", "Welds brushed and primed first; tube ends closed, a drain hole at each lowest end.", "No bare weld.",
             "Paint fumes: doors open, mask on.", 90.0, members,
         ),
-        Row(
+        StepRow(
             "mount", "Bolt it down", f"{len(bolts)} bolts, threadlocker, washers as planned, by torque.",
             "Every bolt has its torque and is marked; again after the first drive.", "", 10.0 * len(bolts), bolts, there=True,
         ),
-        Row(
+        StepRow(
             "deck", "Lay the deck", f"{boards or len(deck)} {'boards' if boards else 'sheets'}; two screws at every cross member, heads under the surface.",
             "Gaps even; each board over a tank or a bolt comes out alone.", "", 12.0 * max(boards, 2), deck, deck, True,
         ),
-        Row(
+        StepRow(
             "light", "Lamps, plate, reflectors", "Lamps and plate as they were seen before; the third brake light is seen over the bed and its load.",
             "Every lamp works and is seen from behind.", "Width, lamps and side marking follow local law: ask before you drive.", 60.0, (), there=True,
         ),

@@ -5,28 +5,28 @@ from __future__ import annotations
 from ....structure.assembly import Assembly
 from ....structure.context import Context
 from ....structure.plans import CutPlan
-from ...family import Row
+from ...family import StepRow
 
 
-def steps(_context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
+def steps(_context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
     """(id, title, text, hold, caution, minutes, parts) in order."""
     shells = tuple(panel.id for panel in build.shells)
     fixings = tuple(contact.id for contact in build.contacts)
     rows = [
-        Row(
+        StepRow(
             "find", "Find what the wall has to hold by", "Tap and look for ribs, studs and existing threads; mark them on tape along the wall.",
             "Every upright has a rib, a stud or a place that can be backed up from behind.",
             "Look behind the lining first: wires, airbags and belts run in the walls.", 20.0, (),
         ),
-        Row(
+        StepRow(
             "cut", "Cut the panels", f"{len(shells)} panels. Mark every piece and its face grain as on the cut list; grooves before edges.",
             "Uprights alike within 1 mm.", "Eyes, ears and lungs. Support the sheet on both sides of the cut.", 8.0 * len(shells), shells,
         ),
-        Row(
+        StepRow(
             "box", "Put it together on its back", "Bottom, shelves and top into the first upright, then the next; the back last, square.",
             "Diagonals within 2 mm before the glue sets.", "", 8.0 * len(shells), shells, shells,
         ),
-        Row(
+        StepRow(
             "hang", "Hang it and fix it to the wall", f"Propped at its height and packed to the wall before {len(fixings)} fixings are tightened.",
             "It cannot be rocked by hand; every fixing has its torque and is marked.",
             "Prop it from the floor until every fixing is in: it comes down on whoever stands under it.", 8.0 * len(fixings) + 15.0, fixings, there=True,
@@ -35,7 +35,7 @@ def steps(_context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
     if build.doors:
         leaves = tuple(door.panel for door in build.doors)
         rows.append(
-            Row(
+            StepRow(
                 "doors",
                 "Hang the doors",
                 f"{len(leaves)} door{'s' if len(leaves) > 1 else ''}: hinges on the leaf first, then to the cabinet, then what keeps it shut.",
@@ -47,7 +47,7 @@ def steps(_context: Context, build: Assembly, _cut: CutPlan) -> list[Row]:
                 True,
             )
         )
-    return [*rows, Row(
+    return [*rows, StepRow(
         "load", "Load it and drive round the yard", "Heaviest things lowest and at the uprights. Brake hard once, corner once.",
         "No door opened, nothing moved, no fixing turned.", "Nobody sits under it or beside it while it is tried.", 30.0, (),
     )]  # fmt: skip

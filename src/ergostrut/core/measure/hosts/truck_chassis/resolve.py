@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from ....structure.host import CAB_HEIGHT, RAIL_DEPTH, RAIL_END, RAIL_FLANGE, RAIL_WIDTH, Box, Host, Measured
+from ....structure.host import CAB_HEIGHT, RAIL_DEPTH, RAIL_END, RAIL_FLANGE, RAIL_WIDTH, Host, Measured, Solid
 from ....structure.support import SOLID, Feature
 from ...resolving import bears, dims_of, resolved
 from .survey import DIMENSIONS, BodyMount, TruckChassis
@@ -65,7 +65,7 @@ def resolve(survey: TruckChassis) -> Host:
     )
 
 
-def _solids(dims: Mapping[str, Measured]) -> tuple[Box, ...]:
+def _solids(dims: Mapping[str, Measured]) -> tuple[Solid, ...]:
     """Rails, cab, and the tyres where they stand at full travel."""
 
     def mm(name: str) -> float:
@@ -74,12 +74,12 @@ def _solids(dims: Mapping[str, Measured]) -> tuple[Box, ...]:
 
     L, W, h, b = (mm(name) for name in (RAIL_END, RAIL_WIDTH, RAIL_DEPTH, RAIL_FLANGE))
     d, w, top, x, track = (mm(name) for name in ("tyre_diameter", "tyre_width", "tyre_top", "axle_from_front", "track"))
-    found = [Box("cab", (-CAB, -mm("cab_width") / 2, -h), (0.0, mm("cab_width") / 2, mm(CAB_HEIGHT)))]
+    found = [Solid("cab", (-CAB, -mm("cab_width") / 2, -h), (0.0, mm("cab_width") / 2, mm(CAB_HEIGHT)))]
     for side, sign in (("left", -1), ("right", 1)):
         y = sorted((sign * W / 2, sign * (W / 2 - b)))
-        found.append(Box(f"{side} frame rail", (0.0, y[0], -h), (L, y[1], 0.0)))
+        found.append(Solid(f"{side} frame rail", (0.0, y[0], -h), (L, y[1], 0.0)))
         y = sorted((sign * (track - w) / 2, sign * (track + w) / 2))
-        found.append(Box(f"{side} tyre at full travel", (x - d / 2, y[0], top - d), (x + d / 2, y[1], top)))
+        found.append(Solid(f"{side} tyre at full travel", (x - d / 2, y[0], top - d), (x + d / 2, y[1], top)))
     return tuple(found)
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ....structure.host import Box, Host, Leaf, Measured, half_width
+from ....structure.host import Host, Leaf, Measured, Solid, half_width
 from ...leaves import leaves_of
 from ...openings import front_opening, rear_opening, side_openings
 from ...resolving import dims_of, resolved, without
@@ -89,14 +89,14 @@ def resolve(survey: WagonInterior) -> Host:
     )
 
 
-def _seats(survey: WagonInterior, dims: dict[str, Measured], half: float) -> tuple[Box, ...]:
+def _seats(survey: WagonInterior, dims: dict[str, Measured], half: float) -> tuple[Solid, ...]:
     found = []
     reach, top, back = (dims[name].mm if name in dims else None for name in ("seat_reach", "seat_height", "front_travel"))
     if survey.second_row != "removed" and reach and top:
-        found.append(Box(f"second row, {survey.second_row}", (0.0, -half, 0.0), (reach, half, top)))
+        found.append(Solid(f"second row, {survey.second_row}", (0.0, -half, 0.0), (reach, half, top)))
     if back:
         roof = dims["cover_height"].mm or _STAND_IN["cover_height"]
-        found.append(Box("front seats, slid back", (0.0, -half, 0.0), (back, half, 0.7 * roof)))
+        found.append(Solid("front seats, slid back", (0.0, -half, 0.0), (back, half, 0.7 * roof)))
     return tuple(found)
 
 
