@@ -9,13 +9,16 @@ from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog, Sandwich
 from ergostrut.core.changes import Change
 from ergostrut.core.constants import G
+from ergostrut.core.finding import Finding
 from ergostrut.core.job.change import apply
-from ergostrut.core.job.document import Job
+from ergostrut.core.job.document import Job, read_design
 from ergostrut.core.mechanics.panels import sandwich
 from ergostrut.core.mechanics.panels.strip import bays, carrying_width
 from ergostrut.core.prove.deck.field import Field, fields
 from ergostrut.core.report import Report, check
 from tests.conftest import by_id
+
+from ..families.test_truck_flatbed import BED, chassis
 
 FOOT = 1330.0
 
@@ -228,3 +231,38 @@ def test_what_keeps_a_boarded_tray_square(sample: Job, catalog: Catalog, system:
         return
     mend = mends_for(report, found, catalog)
     assert mend is not None and mend.state == "holds" and "brace" in mend.label
+
+
+def test_what_is_bolted_to_a_deck_pulls_its_screws(catalog: Catalog) -> None:
+    """400 kg, 1.8 m high on a foot of 0.6 by 0.8 m of a flatbed's planks: 0.8 g of braking tips it, W (0.8 h/2 / l - 1/2) on half of its foot; as low
+    as wide it pulls none. Strapped to eyes of their own it asks nothing of the deck's screws."""
+
+    def asked(high: int, by: str) -> list[Finding]:
+        thing = {
+            "id": "block",
+            "name": "block",
+            "length": "600 mm",
+            "width": "800 mm",
+            "height": f"{high} mm",
+            "mass": "400 kg",
+            "on": "b/bed",
+        }
+        hold = {"by": by, "rating": "2000 kg"} if by == "bolted" else {"by": by, "strap_rating": "2000 kg", "strap_angle": 60}
+        data = {
+            "name": "x",
+            "host": chassis(),
+            "builds": [BED],
+            "carry": {"things": [{**thing, "at": {"x": "1000 mm", "y": "0 mm"}, "hold": hold}]},
+        }
+        return [f for f in check(read_design({**data, "loads": {"road": "gravel"}}), catalog).findings if f.check == "deck.lift"]
+
+    (tall,) = asked(1800, "bolted")
+    values = {line.symbol: line.value for line in tall.working if line.symbol}
+    up = 400 * G * (0.8 * 900 / 600 - 0.5)
+    # one cross member or more under half of the foot, five planks of 140 mm on its width, two screws each
+    assert tall.demand is not None and values["L"] == pytest.approx(up) and round(up / tall.demand, 6) in (10, 20)
+    # 0.85 t d Fu / 3 of 2.95 mm of A500, against a head through 38 mm of plank
+    assert values["R_o"] == pytest.approx(0.85 * 2.953 * catalog.wood_screws["No. 8"].d * 400 / 3, rel=0.01)
+    (low,) = asked(300, "bolted")
+    assert low.case == "Rebound" and low.demand is not None and low.demand < tall.demand / 1.1
+    assert asked(1800, "straps") == []

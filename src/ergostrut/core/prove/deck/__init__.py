@@ -15,6 +15,7 @@ from .edge import check_edge, check_hanging_over
 from .field import Field, fields
 from .held import check_plate
 from .layered import check_sandwich
+from .lift import check_lift
 from .planks import check_planks
 from .strips import check_strips
 from .upon import check_upon
@@ -35,6 +36,7 @@ def _checked(field: Field) -> Iterator[Finding]:
     yield from check_edge(field)
     yield from check_hanging_over(field)
     yield from check_upon(field)
+    yield from check_lift(field)
     sheet = field.panel.sheet
     if isinstance(sheet, Planks):
         yield from check_planks(field, sheet)

@@ -96,6 +96,11 @@ class Field:
         return all(at[i] + size[i] / 2 > lo[i] and at[i] - size[i] / 2 < hi[i] for i in (0, 1))
 
     @property
+    def bolted(self) -> tuple[Placed, ...]:
+        """What is bolted to it."""
+        return tuple(item for item in self.context.plan.on(self.panel.body) if item.thing.hold.by == "bolted" and self._over(item))
+
+    @property
     def things(self) -> tuple[Load, ...]:
         """Everything on it, alone and with what lies beside it on the same bay; but for what another outdoes: presses at least as hard
         on at least as long and wide a place."""

@@ -46,6 +46,7 @@ def offers(build: TruckFlatbed, at: str, catalog: Catalog, _say: Say, use: float
         "deck.load": decks,
         "deck.sag": decks,
         "deck.stands": decks,
+        "deck.lift": crosses,
         "deck.overhang": decks,
         "fastened": bolts,
         "fastened.mount": all_mounts,
