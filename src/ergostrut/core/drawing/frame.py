@@ -130,8 +130,9 @@ def frame_views(
     return tuple(views)
 
 
-def build_view(build: Assembly, host: Host) -> View:
-    """A build alone in its host from the side, as a card shows it."""
+def build_view(build: Assembly, host: Host, below: Assembly | None = None) -> View:
+    """A build alone in its host, or on the one ``below`` it, from the side, as a card shows it."""
     shapes = kind_of(host).drawn(host, "side")
-    items = [*shapes, *build_shapes(build, "side", setting_at(build, {}), {})]
+    under = _pale(build_shapes(below, "side", setting_at(below, {}), {})) if below is not None else []
+    items = [*shapes, *under, *build_shapes(build, "side", setting_at(build, {}), {})]
     return View("side", box_of(items), tuple(items))

@@ -111,7 +111,7 @@ def families(path: s.JobPath) -> dict[str, object]:
         try:
             params = family.params.model_validate(with_build(design, family.id, service().catalog))
             one = framed_on(params, made[params.on], host, catalog) if params.on else framed(params, host, catalog)
-            view = build_view(one, host)
+            view = build_view(one, host, made.get(params.on))
         except (InputError, ValueError) as problem:
             error = str(problem)
             if isinstance(problem, StockError) and problem.field in ("family", "on"):
