@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
@@ -13,6 +14,7 @@ from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
 from ergostrut.core.finding import Finding
 from ergostrut.core.job.document import read_design
+from ergostrut.core.mechanics.solver.solve import Frame
 from ergostrut.core.problem import InputError
 from ergostrut.core.prove.joints.crossing import CHECK as CROSSING
 from ergostrut.core.prove.judged import unjudged
@@ -243,3 +245,54 @@ def test_side_rails_of_another_depth_are_flush_and_balance(catalog: Catalog, sid
     turn = sum(np.cross(places[name], force) for name, force in forces.items())
     by_hand = sum(np.cross(np.array(at), m * G * np.array(item.case.g)) for m, at in build.masses("b/bed"))
     assert np.abs(turn + by_hand).max() < 0.015 * kg * G * 1200
+
+
+def test_a_rail_is_asked_at_its_mounts_holes(catalog: Catalog) -> None:
+    """A hole of 12 + 2 x 1.6 mm in faces of 50.8 leaves 0.70 of them: 400 x 0.70 is less than 317 MPa, so that M_n = Fu A_fn / A_fg S (AISC 360-16
+    F13-1), and 1.67 under it; by the section's own S of 2 x 4 x 1/8 (AISC Manual table 1-12: I 2.65 in4, S 1.32 in3)."""
+    found = by_id(bed(catalog, things=(cargo(600, 900, 0),)), "fastened.hole")
+    left = (50.8 - 15.2) / 50.8
+    assert 400 * left < 317
+    by_hand = 400 * left * 1.32 * 25.4**3 / 1.67 / 1e3
+    assert (
+        found.limit == pytest.approx(by_hand, rel=0.01)
+        and found.demand is not None
+        and found.use == pytest.approx(found.demand / found.limit)
+    )
+    # the same rail's strength is asked without its holes, and of the worst place of all
+    assert found.state == "holds" and found.demand > 0
+
+
+@pytest.mark.parametrize("degrees", [30.0, 90.0, 200.0])
+def test_rotating_the_posed_bed_rotates_the_answers(catalog: Catalog, degrees: float) -> None:
+    """The model turned about the vertical with its offsets, springs and loads: displacements turn with it, actions along members stay."""
+    (study,) = bed(catalog, things=(cargo(300, 700, 200),)).studies
+    posed = study.posed
+    assert posed is not None and not posed.model.rests
+    c, s = math.cos(math.radians(degrees)), math.sin(math.radians(degrees))
+    R = np.array([[c, -s, 0.0], [s, c, 0.0], [0.0, 0.0, 1.0]])
+
+    def turned(v: tuple[float, ...]) -> tuple[float, float, float]:
+        x, y, z = (float(part) for part in R @ np.array(v))
+        return x, y, z
+
+    bars = tuple(replace(b, offset_a=turned(b.offset_a), offset_b=turned(b.offset_b)) for b in posed.model.bars)
+    springs = tuple(replace(one, x=turned(one.x), y=turned(one.y)) for one in posed.model.links)
+    model = replace(posed.model, nodes=posed.model.nodes @ R.T, bars=bars, links=springs)
+    loads = [
+        replace(
+            load,
+            spreads=tuple(replace(one, w0=turned(one.w0), w1=turned(one.w1)) for one in load.spreads),
+            points=tuple(replace(one, force=turned(one.force)) for one in load.points),
+            nodal=tuple((n, (*turned(f[:3]), *turned(f[3:]))) for n, f in load.nodal),
+        )
+        for load in posed.basic_loads
+    ]
+    factors = np.array([posed.factors(item.case, 1330.0) for item in study.solved])
+    names = [item.case.name for item in study.solved]
+    first, other = posed.frame.run(names, factors), Frame(model, loads).run(names, factors)
+    for part in (slice(0, 3), slice(3, 6)):
+        assert other.u[..., part] == pytest.approx(first.u[..., part] @ R.T, abs=1e-7 * np.abs(first.u).max())
+    # an upright arm's own axes stay with the host's x; members lie level
+    level = [piece.index for piece in posed.pieces]
+    assert other.ends[:, level] == pytest.approx(first.ends[:, level], abs=1e-6 * np.abs(first.ends).max())

@@ -10,6 +10,7 @@ from ..structure.parts import Member
 from ..structure.support import Fastening
 from .deck.screws import check_deck_screws
 from .hung.check import check_hung
+from .hung.holes import check_holes
 from .joints.check import check_joints
 from .joints.chord import check_chord_walls
 from .joints.crossing import check_crossings
@@ -43,7 +44,7 @@ CHECKS: dict[type, tuple[Callable[[Study], Iterator[Finding]], ...]] = {
         check_deck_screws,
         check_bow,
     ),
-    Fastening: (check_hung,),
+    Fastening: (check_hung, check_holes),
     Contact: (check_bearing, check_short_legs, check_pressed, check_gone),
 }
 """Checks of a solved build by the kind of part they look at."""
