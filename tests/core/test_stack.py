@@ -9,9 +9,13 @@ import numpy as np
 import pytest
 
 from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.fit.space import stack as sweep
 from ergostrut.core.fit.space.stack import clearances, loose_of, stacks
 from ergostrut.core.job.document import Design, read_design
+from ergostrut.core.job.start import start
 from ergostrut.core.report import check, context_of
+from ergostrut.core.units import Units
+from ergostrut.files.catalog_files import shipped_templates
 
 from .test_ways import PLAIN, SHEET, box_job
 
@@ -81,3 +85,19 @@ def test_typical_widths_of_leaning_walls_stack_as_well(catalog: Catalog) -> None
         walls = next(f for f in report.findings if f.id == "b/fit.walls")
         assert walls.state == found and walls.demand == pytest.approx(10.0)
         assert ("Measure first: width of the walls" in walls.sentence) is (state == "typical")
+
+
+@pytest.mark.parametrize(
+    ("template", "family"), [("van-medium", "hung_bunk"), ("pickup-65", "fixed_platform"), ("chassis-midsize", "truck_flatbed")]
+)
+def test_a_length_left_out_of_the_sweep_moves_nothing(
+    catalog: Catalog, template: str, family: str, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """What no build and no clearance reads and the host is not drawn from is not tried: with it tried every stack is the same."""
+    host = next(one for one in shipped_templates() if one.id == template)
+    context = context_of(start(host, "x", Units(), [family]), catalog)
+    ids, tried = list(clearances(context)), [one.name for one in loose_of(context) if sweep._matters(context, one)]
+    assert len(tried) < len(loose_of(context))
+    quick = stacks(context, lambda other: context_of(other, catalog), ids)  # type: ignore[arg-type]
+    monkeypatch.setattr(sweep, "_matters", lambda *_: True)
+    assert stacks(context, lambda other: context_of(other, catalog), ids) == quick  # type: ignore[arg-type]

@@ -9,8 +9,23 @@ from dataclasses import dataclass, replace
 from ...document.base import DesignBase
 from ...document.survey import DEFAULT_TOLERANCE
 from ...finding import Finding, Working
+from ...measure.hosts import resolve
 from ...quantity import Length
 from ...structure.context import Context
+from ...structure.host import (
+    COVER,
+    FLOOR_END,
+    GATE_OUTSIDE,
+    GATE_THICKNESS,
+    SIDE_HEIGHT,
+    WELL_HEIGHT,
+    WELL_LENGTH,
+    WELL_START,
+    WIDTH_HIGH,
+    WIDTH_LOW,
+    WIDTH_TOP,
+    Host,
+)
 from ..ways.aisle import check_aisle
 from .between_builds import check_between
 from .in_host import check_standing
@@ -18,6 +33,12 @@ from .obstacles import check_obstacles
 
 CHECKS = ("fit.walls", "fit.wells", "fit.obstacles", "fit.between", "fit.aisle")
 """Clearances that are framed, not written as a formula of lengths: those know by themselves what they hang on."""
+ASKED = frozenset(
+    {
+        COVER, FLOOR_END, GATE_OUTSIDE, GATE_THICKNESS, SIDE_HEIGHT, WELL_HEIGHT, WELL_LENGTH, WELL_START, WIDTH_HIGH, WIDTH_LOW, WIDTH_TOP
+    }
+)  # fmt: skip
+"""Lengths that the clearances themselves are asked of."""
 LEAST = 0.5
 """mm: a length that moves a clearance by less does not decide it."""
 
@@ -96,12 +117,30 @@ def stacks(context: Context, again: Callable[[DesignBase], Context], wanted: Ite
     before = clearances(context)
     rows: dict[str, dict[str, float]] = {ident: {} for ident in ids}
     for one in loose_of(context):
+        if not _matters(context, one):
+            continue
         after = _after(context, again, one)
         for ident in ids & set(before):
             by = after[ident] - before[ident] if ident in after else one.tolerance
             if abs(by) > LEAST:
                 rows[ident][one.name] = by
     return {ident: Stack(moves) for ident, moves in rows.items()}
+
+
+def _matters(context: Context, one: Loose) -> bool:
+    """Whether a length may move any clearance: a build was framed by it, a clearance is asked of it, or the host is drawn from it."""
+    if one.name in ASKED or any(one.name in build.read for build in context.builds):
+        return True
+    try:
+        moved = resolve(one.moved(context.design, one.tolerance).host)
+    except ValueError:
+        return True
+    return _drawn(moved) != _drawn(context.host)
+
+
+def _drawn(host: Host) -> tuple[object, ...]:
+    """All of a host that builds are framed at and clearances are taken to."""
+    return host.walls, host.solids, host.obstacles, host.holes, host.slots, host.rows, host.lined, host.features
 
 
 def _after(context: Context, again: Callable[[DesignBase], Context], one: Loose) -> dict[str, float]:
