@@ -144,7 +144,7 @@ def test_wind_on_its_side_pulls_on_its_ties(report: Report, box: SolvedBox) -> N
 def test_its_ties_come_down_on_members_or_are_unknown(catalog: Catalog, report: Report) -> None:
     assert by_id(report, "box/bears.tie.under").state == "holds"
     off = by_id(check(job(front="120 mm", length="1900 mm"), catalog), "box/bears.tie.under")
-    assert off.state == "unknown" and "beside cross" in off.sentence
+    assert off.state == "unknown" and "beside cross member" in off.sentence
 
 
 def test_a_board_under_it_by_hand(report: Report) -> None:

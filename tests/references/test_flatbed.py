@@ -85,7 +85,7 @@ class Bars:
         return found
 
 
-@pytest.mark.parametrize(("combo", "words"), [("foot", "left side, at its rear end"), ("twist", "Twist, rear right high")])
+@pytest.mark.parametrize(("combo", "words"), [("foot", "left side rail, at its rear end"), ("twist", "Twist, rear right high")])
 def test_every_mount_takes_what_pynite_gives_it(catalog: Catalog, combo: str, words: str) -> None:
     bars = Bars(catalog)
     bars.model.add_node_load(bars.end, "FY", -1330.0, "foot")

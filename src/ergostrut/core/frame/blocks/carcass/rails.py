@@ -39,7 +39,7 @@ def rails(build: Carcass, panels: tuple[Panel, ...], catalog: Catalog) -> tuple[
         near, far = max(one.lo[1 - k], other.lo[1 - k]), min(one.hi[1 - k], other.hi[1 - k])
         for n in range(build.rails.count):
             beside = near + (far - near) * (n + 1) / (build.rails.count + 1)
-            ident = f"{body}/rail.{bay}.{n + 1}"
+            ident = f"{body}/rail.{bay}" + (f".{n + 1}" if build.rails.count > 1 else "")
 
             def at(along: float, beside: float = beside) -> Point3:
                 return (beside, along, z) if k == 1 else (along, beside, z)

@@ -31,7 +31,15 @@ def _members(build: TruckFlatbed, place: Layout) -> list[Member]:
     over = place.top - place.cross.properties.depth / 2
     found = [
         Member(
-            f"{body}/rail.{name}", "long rail", body, place.rail, (place.front, y, z), (place.back, y, z), welded=True, group=RAIL, mark="R"
+            f"{body}/long rail.{name}",
+            "long rail",
+            body,
+            place.rail,
+            (place.front, y, z),
+            (place.back, y, z),
+            welded=True,
+            group=RAIL,
+            mark="R",
         )
         for name, y in (("left", -place.rail_y), ("right", place.rail_y))
     ]
@@ -40,7 +48,7 @@ def _members(build: TruckFlatbed, place: Layout) -> list[Member]:
         y, high = place.half - place.side.properties.width / 2, place.top - place.side.properties.depth / 2
         found += [
             Member(
-                f"{body}/side.{name}",
+                f"{body}/side rail.{name}",
                 "side rail",
                 body,
                 place.side,
@@ -54,7 +62,7 @@ def _members(build: TruckFlatbed, place: Layout) -> list[Member]:
         ]
     found += [
         Member(
-            f"{body}/cross.{i}",
+            f"{body}/cross member.{i}",
             "cross member",
             body,
             place.cross,
@@ -74,12 +82,12 @@ def _joints(build: TruckFlatbed, place: Layout, members: list[Member]) -> tuple[
     """Cross members lie on the long rails, and end in the side rails."""
     body, found = f"{build.id}/bed", list[Joint]()
     for one in (m for m in members if m.role == "cross member"):
-        found += [Joint(f"{one.id}/on.{name}", f"{body}/rail.{name}", one.id, "crosses", meets="face") for name in ("left", "right")]
+        found += [Joint(f"{one.id}/on.{name}", f"{body}/long rail.{name}", one.id, "crosses", meets="face") for name in ("left", "right")]
         if place.side is not None:
             # of another depth, the side rails' axis lies higher or lower than theirs
             meets: Literal["axis", "face"] = "axis" if place.side.properties.depth == place.cross.properties.depth else "face"
             ends: tuple[tuple[Literal["a", "b"], str], ...] = (("a", "left"), ("b", "right"))
-            found += [Joint(f"{one.id}/{end}", f"{body}/side.{name}", one.id, end, meets) for end, name in ends]
+            found += [Joint(f"{one.id}/{end}", f"{body}/side rail.{name}", one.id, end, meets) for end, name in ends]
     return tuple(found)
 
 
@@ -133,7 +141,7 @@ def frame(build: TruckFlatbed, host: Reader, catalog: Catalog) -> Assembly:
     body, members = f"{build.id}/bed", _members(build, place)
     panel = _deck(build, place, catalog, tuple(m.id for m in members if m.role == "cross member"))
     size = place.back - place.front, 2 * place.half
-    rails = {-1: f"{body}/rail.left", 1: f"{body}/rail.right"}
+    rails = {-1: f"{body}/long rail.left", 1: f"{body}/long rail.right"}
     return Assembly(
         id=build.id,
         family=build.family,
