@@ -90,3 +90,19 @@ def test_a_pause_may_end_it(sample: Job, catalog: Catalog) -> None:
     with pytest.raises(LeftError):
         run(sample.design, catalog, pause=pause)
     assert len(calls) == 2
+
+
+def test_what_is_found_within_a_build_is_told_at_once(shop_job: Job, catalog: Catalog) -> None:
+    """Fit before anything is solved, then setting by setting; all of it is of the stage that follows."""
+    rows: list[Found] = []
+    found, report = run(shop_job.design, catalog, tell=rows.append)
+    assert {one.ahead for one in rows} == {build.label for build in report.context.builds}
+    mine = [one for one in rows if one.ahead == report.context.builds[0].label]
+    assert len(mine) > 4 and all(finding.check.startswith(("fit.", "deck.")) for finding in mine[0].findings)
+    whole = {(f.id, f.position, f.case, f.use) for one in found for f in one.findings}
+    assert {(f.id, f.position, f.case, f.use) for one in rows for f in one.findings} <= whole
+    # told again by another check, whose proofs are kept, there is nothing to tell
+    again: list[Found] = []
+    held = {proof.key: proof for proof in report.proofs}
+    run(shop_job.design, catalog, keep=lambda key, work: held.get(key) or work(), tell=again.append)
+    assert again == []

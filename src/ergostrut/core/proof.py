@@ -79,6 +79,8 @@ Keep = Callable[[str, Callable[[], Proof]], Proof]
 
 
 Pause = Callable[[], None]
+Tell = Callable[[Sequence[Finding]], None]
+"""Is told of findings as they are found; some of them once more, worse, in another setting."""
 
 
 def key_of(context: Context, index: int, version: str) -> str:
@@ -228,52 +230,68 @@ def with_handed(build: Assembly, rows: Iterable[Handed | None]) -> Assembly:
     return replace(build, bears=tuple(one for one in rows if one is not None and one.on == build.id))
 
 
-def _proved(context: Context, build: Assembly, key: str, watch: Watch | None, pause: Pause) -> Proof:
+def _proved(context: Context, build: Assembly, key: str, watch: Watch | None, pause: Pause, tell: Tell) -> Proof:
     found: list[Finding] = []
     kept: list[Study] = []
     room = KEPT
     still = context.scene != "driving"
     there = setting_at(build, scene_travels(build, context.scene))
+
+    def more(findings: Iterable[Finding]) -> None:
+        rows = [doubtful(build, context, finding) for finding in findings]
+        found.extend(rows)
+        tell(rows)
+
+    more(_unsolved(context, build))
+    pause()
     stood = standing(context, build, (replace(there, drivable=False),) if still else _asked(build))
     for item in stood.studies:
         pause()
-        found += setting_findings(item)
+        more(setting_findings(item))
         room -= item.floats
         item.let_go(otherwise=room < 0)
         if room >= 0:
             kept.append(item)
     pause()
     box, panels = check_box(context, build) if watch is None else check_refined(context, build, watch)[:2]
-    found += [
-        *panels,
-        *check_sliding(context, build),
-        *check_standing(context, build),
-        *check_obstacles(context, build),
-        check_own(context, build),
-        *check_deck(context, build),
-        *check_runners(context, build),
-        *check_holders(context, build),
-        *check_doors(context, build),
-        *check_tied_on(context, build),
-    ]
+    more(panels)
     anchors = None
     if build.base:
         stands = [(item.setting, _there(build, item)) for item in stood.studies]
         anchors = anchor_study(context, build, stands, stood.footing(), stood.crash_footing())
-        found += [*check_anchors(context, anchors), *check_rails(context, anchors)]
-    found += check_crash(context, build, anchors)
-    found += check_judged(build, found)
-    found = [doubtful(build, context, finding) for finding in found]
+        more((*check_anchors(context, anchors), *check_rails(context, anchors)))
+    more(check_crash(context, build, anchors))
+    more(check_judged(build, found))
     return Proof(key, tuple(found), tuple(kept), anchors, bool(build.shells) and watch is None, box.handed if box is not None else None)
+
+
+def _unsolved(context: Context, build: Assembly) -> Iterator[Finding]:
+    """What needs no solve of the build: its fit, its deck, what runs and hangs by itself. Told first."""
+    yield from check_sliding(context, build)
+    yield from check_standing(context, build)
+    yield from check_obstacles(context, build)
+    yield check_own(context, build)
+    yield from check_deck(context, build)
+    yield from check_runners(context, build)
+    yield from check_holders(context, build)
+    yield from check_doors(context, build)
+    yield from check_tied_on(context, build)
 
 
 def on() -> None:
     """Go on."""
 
 
-def prove(context: Context, index: int, version: str, keep: Keep | None = None, watch: Watch | None = None, pause: Pause = on) -> Proof:
+def nobody(_: Sequence[Finding]) -> None:
+    """Tell it to nobody."""
+
+
+def prove(
+    context: Context, index: int, version: str, keep: Keep | None = None, watch: Watch | None = None, pause: Pause = on, tell: Tell = nobody
+) -> Proof:
     """A build of the job proved; taken from ``keep`` when nothing it reads has changed. With ``watch``, panels that carry are refined until
-    their governing use stays, and it is told of every mesh. ``pause`` is called between settings, and may end it by raising."""
+    their governing use stays, and it is told of every mesh. ``pause`` is called between settings, and may end it by raising; ``tell`` is told
+    what is found as it is found, cheap ones first, nothing of a proof that was kept."""
     build, key = context.builds[index], key_of(context, index, version)
     upon = [i for i, one in enumerate(context.builds) if one.on == build.id]
     if upon:
@@ -284,5 +302,5 @@ def prove(context: Context, index: int, version: str, keep: Keep | None = None, 
     if watch is not None:
         key += FINE
     if keep is None:
-        return _proved(context, build, key, watch, pause)
-    return keep(key, lambda: _proved(context, build, key, watch, pause))
+        return _proved(context, build, key, watch, pause, tell)
+    return keep(key, lambda: _proved(context, build, key, watch, pause, tell))

@@ -75,7 +75,7 @@ class Service:
 
         def work() -> Report:
             with self._room:
-                running = stages(design, self.catalog, self._kept, first=first, pause=pause)
+                running = stages(design, self.catalog, self._kept, first=first, pause=pause, tell=lambda found: self._told.tell(key, found))
                 try:
                     while True:
                         pause()

@@ -85,7 +85,14 @@ def context_of(design: DesignBase, catalog: Catalog) -> Context:
 
 
 def stages(
-    design: DesignBase, catalog: Catalog, keep: Keep | None = None, watch: Watch | None = None, *, first: str = "", pause: Pause = on
+    design: DesignBase,
+    catalog: Catalog,
+    keep: Keep | None = None,
+    watch: Watch | None = None,
+    *,
+    first: str = "",
+    pause: Pause = on,
+    tell: Callable[[Found], None] = lambda _: None,
 ) -> Generator[Found, None, Report]:
     """The whole report in stages, cheap ones first: what each found, and at the end the report, which is all of them together.
 
@@ -94,6 +101,7 @@ def stages(
         watch: panels that carry are refined until their governing use stays; it is told of every mesh.
         first: the build that is proved before the others.
         pause: called now and then; what it raises ends the check.
+        tell: told what is found within a build before its stage is through; the stage has all of it again.
 
     Raises:
         StockError: the design names stock that the catalogue does not hold, or cannot be built.
@@ -110,7 +118,16 @@ def stages(
     ahead = [*(context.builds[i].label for i in order), CUTTING]
     yield stage(_of_load(context), ahead[0])
     for i, after in zip(order, ahead[1:], strict=True):
-        by_build[i] = prove(context, i, catalog.version, keep, watch, pause)
+        label = context.builds[i].label
+        by_build[i] = prove(
+            context,
+            i,
+            catalog.version,
+            keep,
+            watch,
+            pause,
+            lambda rows, label=label: tell(Found(tuple(rows), label)),  # type: ignore[misc]
+        )
         yield stage(by_build[i].findings, after)
     proofs = tuple(by_build[i] for i in sorted(by_build))
     cut = cut_plan(context)
