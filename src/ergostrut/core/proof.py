@@ -295,7 +295,7 @@ def prove(
     build, key = context.builds[index], key_of(context, index, version)
     upon = [i for i, one in enumerate(context.builds) if one.on == build.id]
     if upon:
-        proofs = [prove(context, i, version, keep, watch, pause) for i in upon]
+        proofs = [prove(context, i, version, keep, watch, pause, tell) for i in upon]
         build = loaded(build, proofs)
         lacking = [context.builds[i].label for i, proof in zip(upon, proofs, strict=True) if proof.handed is None or not proof.handed.whole]
         build = replace(build, missing=(*build.missing, *(f"what {label} presses with" for label in lacking)))
