@@ -21,7 +21,7 @@ from ergostrut.core.prove.model.hanging import fastening_forces
 from ergostrut.core.prove.model.study import Study
 from ergostrut.core.report import Report, check, context_of
 
-from ..families.test_truck_flatbed import BED, cargo, chassis
+from ..families.test_truck_flatbed import BED, cargo, chassis, mount
 
 # on the second and the last cross member: its four ties come down on them
 BOX: dict[str, Any] = {
@@ -208,6 +208,32 @@ def test_a_box_that_cannot_be_solved_leaves_the_bed_unknown(catalog: Catalog) ->
     assert by_id(loose, "box/bears.tie").state == "over"
     context = context_of(job(), catalog)
     assert loaded(context.builds[0], []).bears == ()
+
+
+@pytest.mark.parametrize(
+    ("front", "ties", "stands"), [("12 mm", "holds", ""), ("800 mm", "over", ""), ("3000 mm", "over", "nothing of it stands on Bed")]
+)
+def test_beside_the_deck_there_is_nothing(catalog: Catalog, front: str, ties: str, stands: str) -> None:
+    """A box whose end hangs over the deck's bears only on what is under it; its ties beside the deck hold in nothing; whole beside it, it falls."""
+    report = check(job(front=front), catalog)
+    assert by_id(report, "box/bears.tie.under").state == ties
+    fallen = [f.sentence for f in report.findings if f.id == "box/slab.stands" and f.state == "over"]
+    assert fallen == [] if not stands else stands in fallen[0]
+    built = report.context.builds[1]
+    if not stands:
+        down = solved(report.context, built).handed
+        assert down is not None
+        end = report.context.builds[0].decks[0].hi[0]
+        assert max(foot.at[0] for foot in down.feet if foot.toward[2] > 0 and not foot.tie) <= end + 1.0
+        assert (max(panel.hi[0] for panel in built.shells) > end + 1.0) == (ties == "over")
+
+
+def test_a_bed_that_folds_by_itself_is_over_whatever_stands_on_it(catalog: Catalog) -> None:
+    """Two mounts side by side: the bed folds, so that what the box presses with has no value; where the bed fits is known all the same."""
+    host = chassis(mount("fl", 1000, -430), mount("fr", 1000, 430))
+    report = check(read_design({"name": "x", "host": host, "builds": [BED, BOX], "carry": {}}), catalog)
+    assert by_id(report, "b/frame.stands").state == "over" and by_id(report, "box/slab.stands").state == "over"
+    assert by_id(report, "b/fit.own").state == "holds" and by_id(report, "b/deck.foot").state == "unknown"
 
 
 @pytest.mark.parametrize(

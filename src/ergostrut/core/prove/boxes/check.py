@@ -46,10 +46,12 @@ def check_box(context: Context, build: Assembly, level: int = 0) -> tuple[Solved
     try:
         box = solved(context, build, level)
     except SolverError as error:
+        # what stands on another build is mended there, or moved
+        mend = "" if build.on else " Close its back, add an upright, or screw its edges nearer."
         return None, [
             Finding(
                 f"{build.id}/slab.stands", "slab.stands", "prove", (build.id,), "The box holds its shape",
-                f"It does not: {error}. Close its back, add an upright, or screw its edges nearer.", "over",
+                f"It does not: {error}.{mend}", "over",
             )
         ]  # fmt: skip
     return box, list(box_findings(box))

@@ -29,7 +29,7 @@ from .hinged import hands, hanging, leaning
 from .levels import Levels
 from .members import BARE, Barred, barred, stops_of
 from .planes import drawn_out
-from .upon import below, feet_on, ground_of, handed
+from .upon import below, feet_on, ground_of, handed, stood_on
 from .ways import line_of, splits
 from .wind import blown, wind_loads
 
@@ -263,7 +263,7 @@ def solved(context: Context, build: Assembly, level: int = 0, only: Sequence[Cas
         line_of(by_id[s.first].edging or by_id[s.second].edging or edging, by_id[s.second].sheet.t, by_id[s.first].sheet.t) for s in joined
     ]
     springs = links(joined, lines)
-    stood = feet(mesh, panels)
+    stood = stood_on(context, build, feet(mesh, panels), mesh.nodes)
     holds = fixed(build, mesh, panels)
     floor = [] if hangs(build) else [Rest(f"floor {f.node}", f.node, 2, 1, 0.0, FLOOR * f.long) for f in stood]
     rests = (*floor, *holds.presses, *holds.pulls)

@@ -43,6 +43,26 @@ def below(context: Context, build: Assembly) -> Posed | None:
         raise SolverError(f"what it stands on does not hold: {error}") from error
 
 
+def over_deck(under: Assembly, at: Sequence[float]) -> bool:
+    """Whether a place lies over a build's deck: beside it there is nothing to press on or to bolt to."""
+    return any(all(panel.lo[i] - 1.0 <= at[i] <= panel.hi[i] + 1.0 for i in (0, 1)) for panel in under.decks)
+
+
+def stood_on(context: Context, build: Assembly, footings: Sequence[EdgeFoot], nodes: Array) -> list[EdgeFoot]:
+    """Footings of a box with something under them: all on the host, on another build those over its deck.
+
+    Raises:
+        SolverError: none is.
+    """
+    under = context.build(build.on) if build.on else None
+    if under is None:
+        return list(footings)
+    found = [one for one in footings if over_deck(under, nodes[one.node].tolist())]
+    if not found:
+        raise SolverError(f"nothing of it stands on {under.label}: move it over the deck")
+    return found
+
+
 def feet_on(model: FrameModel, footings: Sequence[EdgeFoot], ties: Sequence[Contact], low: float) -> tuple[Foot, ...]:
     """Where a box presses on what it stands on or at, then where its ties pull, in the order of its rests."""
     by_node, found = {one.node: one for one in footings}, list[Foot]()
