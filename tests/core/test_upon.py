@@ -118,6 +118,25 @@ def test_both_give_to_each_other(report: Report, box: SolvedBox) -> None:
         assert len(rows) >= 4 and np.abs(goes - gives).max() < part * np.abs(goes).max()
 
 
+def test_a_neighbour_bends_what_both_stand_on(catalog: Catalog) -> None:
+    """300 kg on a box at the rear, a light one in front: parked and in a bump its feet go down with the bed under both, to 3 %; alone they would not."""
+    front, rear = ({**BOX, "length": "878 mm"}, {**BOX, "id": "rear", "label": "Rear", "front": "1291 mm", "length": "877 mm"})
+    report = check(job((cargo(300, 500, 150, on="rear/top"),), [BED, front, rear]), catalog)
+    box, study = solved(report.context, report.context.builds[1]), bed_of(report)
+    assert box.handed is not None and study.posed is not None
+    alone = solved(context_of(job(builds=[BED, front]), catalog), report.context.builds[1])
+    frame, own, rests = study.posed.frame, 3 + len(study.posed.stands) + 1, box.frame.model.rests
+    for case in ("Parked", "Bump"):
+        item, i = study.case(case), next(n for n, one in enumerate(box.cases) if one.name == case)
+        assert item is not None
+        sunk = frame.totals[own : own + len(rests)] @ item.result.u.reshape(-1)
+        rows = [n for n, rest in enumerate(rests) if rest.sign > 0 and box.results.rest_force[i, n] > 1.0]
+        goes, before = (np.array([-one.results.u[i, rests[n].node, 2] for n in rows]) for one in (box, alone))
+        gives = np.array([sunk[n] + box.results.rest_force[i, n] / float(rests[n].k or 1.0) for n in rows])
+        assert len(rows) >= 4 and np.abs(goes - gives).max() < 0.03 * np.abs(goes).max()
+        assert np.abs(before - gives).max() > 0.2 * np.abs(goes).max()
+
+
 def test_a_cross_member_out_turns_its_support_over(catalog: Catalog, report: Report) -> None:
     """With half of the cross members the deck gives more under its middle: other places press, and the bed bends more under it."""
     few = check(job((cargo(80, 1500, 150, on="box/top"),), [{**BED, "crosses": 3}, BOX]), catalog)

@@ -91,16 +91,15 @@ def key_of(context: Context, index: int, version: str) -> str:
 
 
 def _stacked(context: Context, index: int) -> tuple[int, ...]:
-    """The builds whose forces a build's proof reads: those that it stands on, and those that stand on it, all the way."""
+    """The builds whose forces a build's proof reads: what it stands on, all the way down, and all that stand there too, each way up."""
     place = {build.id: i for i, build in enumerate(context.builds)}
-    found, build = {index}, context.builds[index]
-    while build.on:
-        build = context.builds[place[build.on]]
-        found.add(place[build.id])
-    more = {index}
+    root = index
+    while context.builds[root].on:
+        root = place[context.builds[root].on]
+    found = more = {root}
     while more:
         more = {place[one.id] for i in more for one in above(context.builds, context.builds[i].id)}
-        found |= more
+        found = found | more
     return tuple(sorted(found))
 
 

@@ -3,7 +3,7 @@ build below is linear, so that its compliance at the box's places is exact in ev
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
 import numpy as np
@@ -12,12 +12,14 @@ from ...cases import Case
 from ...mechanics.solver.ground import Ground
 from ...mechanics.solver.model import Array, FrameModel, Results, SolverError
 from ...mechanics.solver.solve import Frame
-from ...structure.assembly import Assembly
+from ...structure.assembly import Assembly, centroid
 from ...structure.context import Context
+from ...structure.exposed import above
 from ...structure.holds import Contact
 from ...structure.parts import Point3
 from ...structure.setting import settings_of
 from ...structure.upon import Foot, Handed
+from ..model.field import Patch
 from ..model.frame_model import frame_model
 from ..model.posed import Posed
 from .floor import EdgeFoot
@@ -29,7 +31,7 @@ PAD = 50.0
 
 
 def below(context: Context, build: Assembly) -> Posed | None:
-    """What a build stands on as a frame, nothing on it but its own load; None where that is the host.
+    """What a build stands on as a frame, with all that is on it but this build; None where that is the host.
 
     Raises:
         SolverError: that one cannot be solved, in words.
@@ -38,9 +40,22 @@ def below(context: Context, build: Assembly) -> Posed | None:
     if under is None:
         return None
     try:
-        return frame_model(under, settings_of(under)[0], context.plan)
+        posed = frame_model(under, settings_of(under)[0], context.plan)
     except SolverError as error:
         raise SolverError(f"what it stands on does not hold: {error}") from error
+    return replace(posed, patches=(*posed.patches, *_beside(context, build, posed)))
+
+
+def _beside(context: Context, build: Assembly, under: Posed) -> Iterator[Patch]:
+    """The others on the same deck, each as a load as wide as it stands: they bend what this one stands on as well."""
+    body, level = under.deck
+    for other in above(context.builds, build.on):
+        if other.id != build.id:
+            masses = [pair for part in other.bodies for pair in other.masses(part)]
+            masses += [(item.mass, item.at()) for part in other.bodies for item in context.plan.on(part)]
+            kg, (x, y, z) = centroid(masses)
+            wide, deep = (max(p.hi[i] for p in other.panels) - min(p.lo[i] for p in other.panels) for i in (0, 1))
+            yield Patch(other.label, body, x, y, (wide, deep), kg, z - level)
 
 
 def over_deck(under: Assembly, at: Sequence[float]) -> bool:

@@ -165,11 +165,17 @@ class Posed:
                 spreads += [replace(one, w0=_times(one.w0, -force), w1=_times(one.w1, -force)) for one in load.spreads if abs(force) > 1.0]
         return replace(own, spreads=(*own.spreads, *spreads)) if spreads else own
 
-    def pressed(self, foot: Foot, words: str) -> LoadCase:
-        """1 N of what stands on its deck at a place: what pushes that up pushes the members under the deck there down."""
+    @property
+    def deck(self) -> tuple[str, float]:
+        """The body that carries the deck on which others stand, and z of its members' axes."""
         deck = next(surface for surface in self.assembly.surfaces if surface.id == self.assembly.exposes)
         home = self.homes.get(deck.body, deck.body)
-        level = next((float(self.model.nodes[self.tips(c.members[0])[0]][2]) for c in self.carriers if c.body == home), foot.at[2])
+        level = next((float(self.model.nodes[self.tips(c.members[0])[0]][2]) for c in self.carriers if c.body == home), deck.origin[2])
+        return home, level
+
+    def pressed(self, foot: Foot, words: str) -> LoadCase:
+        """1 N of what stands on its deck at a place: what pushes that up pushes the members under the deck there down."""
+        home, level = self.deck
         x, y, z = foot.toward
         patch = Patch(words, home, foot.at[0], foot.at[1], foot.size, 1.0 / G, foot.at[2] - level)
         return LoadCase(words, tuple(self._spread(patch, (-x, -y, -z))))
