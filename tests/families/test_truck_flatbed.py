@@ -296,3 +296,22 @@ def test_rotating_the_posed_bed_rotates_the_answers(catalog: Catalog, degrees: f
     # an upright arm's own axes stay with the host's x; members lie level
     level = [piece.index for piece in posed.pieces]
     assert other.ends[:, level] == pytest.approx(first.ends[:, level], abs=1e-6 * np.abs(first.ends).max())
+
+
+def test_an_end_beyond_the_rails_is_asked_how_far_it_drops(catalog: Catalog) -> None:
+    """A block on the end of a cross member, 110 to 510 mm out, no side rails: it drops more than a cantilever that is clamped over the rail, and less
+    than one that goes on freely to the other rail, of what simple boards bring to it; both by hand. Long rails sag between their mounts."""
+    report = bed(catalog, things=(cargo(400, 1000, 740),), side=None)
+    found, (study,) = by_id(report, "cross.sag"), report.studies
+    member = next(m for m in study.assembly.members if m.id == found.parts[0])
+    steel, I = member.section.material, member.shape.Iy
+    out, back, near = 510.0, 860.0, 425.84
+    share = (77.08 * (898.54 - 511.24) + 322.92 * (1362.92 - 1098.54)) / near / 400.0
+    P = share * 400.0 * G
+    clamped = P / 400.0 * (out * (510.0**3 - 110.0**3) - (510.0**4 - 110.0**4) / 4) / (6 * steel.E * I)
+    free = clamped + P * 310.0 * back * out / (3 * steel.E * I)
+    assert found.demand is not None and clamped < found.demand < 1.05 * free
+    assert found.limit == pytest.approx(2 * out / 240.0, rel=0.03) and "beyond what bears it" in found.sentence
+    heavy = by_id(bed(catalog, things=(cargo(4000, 1000, 740),), side=None), "cross.sag")
+    assert heavy.state == "over" and heavy.demand == pytest.approx(10 * found.demand, rel=0.1)
+    assert by_id(bed(catalog, things=(cargo(4000, 1000, 0),)), "rail.sag").use > 5 * by_id(bed(catalog), "rail.sag").use  # type: ignore[operator]

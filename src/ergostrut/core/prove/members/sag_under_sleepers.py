@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import itertools
 from collections.abc import Iterator
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -20,6 +20,8 @@ CREEP = 1.5
 """What wood sags more under load that lasts (engineering judgement, NDS 2018 3.5.2 with K_cr 1.5)."""
 BOWED = ("sleeping", "deck")
 STEPS = 8
+OVERHANG = 50.0
+"""mm beyond its last support from which a member's end is asked how far it drops."""
 NEAR = 0.01
 """mm: supports and samples nearer than this lie at one place."""
 
@@ -39,19 +41,33 @@ def _supports(posed: Posed, item: Solved, member: Member) -> list[float]:
     hung = [(strap.member, strap.at) for strap, pull in zip(posed.hung.straps, item.result.strap_force, strict=True) if pull > 0.0]
     hung += [(pivot.moving, pivot.at) for pivot, _ in posed.hung.pivots]
     line = (posed.model.nodes[posed.tips(member.id)[1]] - p) / member.length
+    hung += [(one.member, one.at) for one, _, _ in posed.hung.fastened]
+    across = list(_lies_on(posed, member))
     own += [float((np.array(at) - p) @ line) for name, at in hung if name == member.id]
     for joint in posed.assembly.joints:
-        if joint.framing == member.id and joint.end != "crosses":
+        if joint.framing == member.id and joint.end != "crosses" and not across:
             own.append(0.0 if joint.end == "a" else row[-1].offset + row[-1].length)
         elif joint.through == member.id and pressed.get(joint.framing):
             legs = posed.tips(joint.framing)
             nearest = min(legs, key=lambda node: float(abs(posed.model.nodes[node][2] - p[2])))
             own.append(float(np.linalg.norm(posed.model.nodes[nearest] - p)))
     found: list[float] = []
-    for at in sorted(own):
+    for at in sorted([*own, *across]):
         if not found or at - found[-1] > NEAR:
             found.append(at)
     return found
+
+
+def _lies_on(posed: Posed, member: Member) -> Iterator[float]:
+    """Places along a member, mm, where it lies across others; what its ends frame into then hangs on it, and bears nothing."""
+    for joint in posed.assembly.joints:
+        if joint.framing == member.id and joint.end == "crosses" and joint.meets == "face" and joint.through in posed.rows:
+            lower = posed.rows[joint.through]
+            if member.middle[2] - member.shape.depth / 2 >= lower[0].member.middle[2]:
+                below = {node for piece in lower for node in (posed.model.bars[piece.index].a, posed.model.bars[piece.index].b)}
+                for piece in posed.rows[member.id]:
+                    bar = posed.model.bars[piece.index]
+                    yield from (at for node, at in ((bar.a, piece.offset), (bar.b, piece.offset + piece.length)) if node in below)
 
 
 def _shape(posed: Posed, all_lines: Array, member: Member) -> tuple[Array, Array]:
@@ -72,6 +88,43 @@ def _below(s: Array, z: Array, lo: float, hi: float) -> float:
         return 0.0
     chord = z[0] + (z[-1] - z[0]) * (s - s[0]) / (s[-1] - s[0])
     return float(np.max(chord - z))
+
+
+@dataclass(frozen=True, slots=True)
+class _Reach:
+    """A length of a member that sags: between two supports, or beyond the outermost by the line through it and the next."""
+
+    lo: float
+    hi: float
+    line: tuple[float, float]
+    """Places of the two supports that it is measured from."""
+
+    @property
+    def beyond(self) -> bool:
+        return self.line != (self.lo, self.hi)
+
+    @property
+    def L(self) -> float:
+        return (self.hi - self.lo) * (2.0 if self.beyond else 1.0)
+
+    def drop(self, s: Array, z: Array) -> float:
+        """Largest drop below its line, mm."""
+        if not self.beyond:
+            return _below(s, z, self.lo, self.hi)
+        inside = (s >= self.lo - NEAR) & (s <= self.hi + NEAR)
+        z0, z1 = np.interp(self.line, s, z)
+        chord = z0 + (z1 - z0) * (s[inside] - self.line[0]) / (self.line[1] - self.line[0])
+        return float(max(np.max(chord - z[inside], initial=0.0), 0.0))
+
+
+def _reaches(supports: list[float], length: float) -> Iterator[_Reach]:
+    """Every span of a member, and its ends that reach beyond."""
+    yield from (_Reach(lo, hi, (lo, hi)) for lo, hi in itertools.pairwise(supports))
+    if len(supports) > 1:
+        if supports[0] > OVERHANG:
+            yield _Reach(0.0, supports[0], (supports[0], supports[1]))
+        if length - supports[-1] > OVERHANG:
+            yield _Reach(supports[-1], length, (supports[-2], supports[-1]))
 
 
 def check_bow(study: Study) -> Iterator[Finding]:
@@ -95,16 +148,16 @@ def _bow(study: Study, group: MemberGroup, parked: Solved, asleep: Solved | None
     posed, say, limits = study.posed, study.context.say, study.context.design.loads.limits
     bare = lines(posed.frame, parked.result, STEPS)
     full = lines(posed.frame, asleep.result, STEPS) if asleep is not None else bare
-    worst: tuple[float, Member, float, float, float] | None = None
+    worst: tuple[float, Member, _Reach, float, float] | None = None
     for member in (m for m in study.assembly.members if m.group == group):
         creep = CREEP if member.section.material.kind == "wood" else 1.0
         (s, now), (_, then) = _shape(posed, full, member), _shape(posed, bare, member)
-        for lo, hi in itertools.pairwise(_supports(posed, asleep or parked, member)):
-            lasting, total = _below(s, then, lo, hi), _below(s, now, lo, hi)
+        for reach in _reaches(_supports(posed, asleep or parked, member), float(s[-1])):
+            lasting, total = reach.drop(s, then), reach.drop(s, now)
             people = max(total - lasting, 0.0)
-            use = (people + creep * lasting) / max(hi - lo, 1.0)
+            use = (people + creep * lasting) / max(reach.L, 1.0)
             if worst is None or use > worst[0]:
-                worst = use, member, hi - lo, people, lasting
+                worst = use, member, reach, people, lasting
     key = f"{group.key}.sag"
     blank = Finding(
         f"{study.assembly.id}/{key}",
@@ -121,17 +174,24 @@ def _bow(study: Study, group: MemberGroup, parked: Solved, asleep: Solved | None
     )
     if worst is None:
         return replace(blank, sentence="Nothing bears it at two places: its sag is not known.", missing=("supports",))
-    _, member, L, people, lasting = worst
+    _, member, reach, people, lasting = worst
+    L = reach.L
     w = Working()
     w.say(f"{member.name}, {member.section.label}, between what bears it{study.where}; from the frame.")
-    w.given("L", L, "mm", "between supports")
+    w.given(
+        "L",
+        L,
+        "mm",
+        "twice what reaches beyond its last support (IBC 2021 table 1604.3, from memory)" if reach.beyond else "between supports",
+    )
     w.given("delta_p", people, "mm", "under the people where they lie" if asleep is not None else "nobody is said to sleep here")
     w.given("delta_d", lasting, "mm", "under its own weight and what stands on it")
     k = CREEP if member.section.material.kind == "wood" else 1.0
     sag = w.line("delta", "delta_p + k_c * delta_d", "mm", "creep on what lasts" if k > 1 else "no creep", k_c=k)
     limit = w.line("delta_limit", "L / r", "mm", r=limits.of(member.use))
     use, state = at_most(sag, limit)
-    text = f"{member.name} sags {say.length(sag)} of {say.length(limit)} over {say.length(L)}{study.where}"
+    how, over = ("drops", f"at its end, {say.length(L / 2)} beyond what bears it") if reach.beyond else ("sags", f"over {say.length(L)}")
+    text = f"{member.name} {how} {say.length(sag)} of {say.length(limit)} {over}{study.where}"
     beside = f", {say.length(k * lasting)} of it before anybody lies down." if asleep is not None else "."
     return replace(blank, parts=(member.id,), sentence=text + beside, state=state, demand=sag, limit=limit, use=use, working=w.done())
 

@@ -39,6 +39,7 @@ def _members(build: TruckFlatbed, place: Layout) -> list[Member]:
             (place.back, y, z),
             welded=True,
             group=RAIL,
+            use="deck",
             mark="R",
         )
         for name, y in (("left", -place.rail_y), ("right", place.rail_y))

@@ -38,8 +38,8 @@ def offers(build: TruckFlatbed, at: str, catalog: Catalog, _say: Say, use: float
         return [("every mount under the rails", (Change(f"{at}/mounts", ()),))] if build.mounts else []
 
     return {
-        "rail.strength": tubes("rail", build.rail),
-        "cross.strength": tubes("cross", build.cross),
+        **dict.fromkeys(("rail.strength", "rail.sag"), tubes("rail", build.rail)),
+        **dict.fromkeys(("cross.strength", "cross.sag"), tubes("cross", build.cross)),
         "side.strength": tubes("side", build.side) if build.side is not None else lambda: [],
         "cross.wall": lambda: capped(build.joints, at),
         "deck.foot": decks,
@@ -56,4 +56,7 @@ def offers(build: TruckFlatbed, at: str, catalog: Catalog, _say: Say, use: float
 
 def spans(_build: TruckFlatbed) -> Mapping[str, str]:
     """The parameter that is the span of each check."""
-    return {"cross.strength": "width", "side.strength": "length", "rail.strength": "length"}
+    return {
+        **dict.fromkeys(("cross.strength", "cross.sag"), "width"),
+        **dict.fromkeys(("side.strength", "rail.strength", "rail.sag"), "length"),
+    }
