@@ -13,6 +13,7 @@ from ergostrut.core.cases import TWIST
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
 from ergostrut.core.finding import Finding
+from ergostrut.core.frame.families.truck_flatbed.sheet import SHEET
 from ergostrut.core.job.document import read_design
 from ergostrut.core.mechanics.solver.solve import Frame
 from ergostrut.core.problem import InputError
@@ -22,6 +23,7 @@ from ergostrut.core.prove.model.crossings import crossings
 from ergostrut.core.prove.model.hanging import fastening_forces
 from ergostrut.core.prove.model.study import Study
 from ergostrut.core.report import Report, check
+from ergostrut.core.structure.sheet import Row, shown
 
 DIMS = {
     "rail_end": "2250", "rail_width": "930", "rail_depth": "200", "rail_flange": "75", "rail_ground": "820", "frame_twist": "20",
@@ -315,3 +317,29 @@ def test_an_end_beyond_the_rails_is_asked_how_far_it_drops(catalog: Catalog) -> 
     heavy = by_id(bed(catalog, things=(cargo(4000, 1000, 740),), side=None), "cross.sag")
     assert heavy.state == "over" and heavy.demand == pytest.approx(10 * found.demand, rel=0.1)
     assert by_id(bed(catalog, things=(cargo(4000, 1000, 0),)), "rail.sag").use > 5 * by_id(bed(catalog), "rail.sag").use  # type: ignore[operator]
+
+
+@pytest.mark.parametrize("side", ["2x3x1/8", None])
+def test_either_system_is_chosen_in_one_step_and_frames(catalog: Catalog, side: str | None) -> None:
+    """What the form's choice brings is enough; side rails that were left off stay off. Aluminium weighs about a third in the same tubes."""
+    found: dict[str, float] = {}
+    params = read_design({"name": "x", "host": chassis(), "builds": [{**BED, "side": side}]}).builds[0]
+    rows = [row for group in shown(SHEET, params, catalog) for row in group.rows if isinstance(row, Row) and row.path == "framing"]
+    assert [choice.value for row in rows for choice in row.choices] == ["welded_steel_tube", "welded_aluminium_tube"]
+    for choice in rows[0].choices:
+        also = {path: value for path, value in choice.also if "/" not in path}
+        assert ("side" in also) == (side is not None)
+        report = bed(catalog, framing=choice.value, **{"side": side, **also})
+        build = report.context.builds[0]
+        found[choice.value] = sum(member.mass for member in build.members)
+        assert by_id(report, "rail.strength").state == "holds" and not list(unjudged(build, report.findings))
+    steel, light = found.values()
+    assert light == pytest.approx(steel * 2.71 / 7.85, rel=0.03)
+
+
+def test_a_system_without_tubes_is_refused_at_its_field(catalog: Catalog) -> None:
+    for system in ("angle_flat_steel", "tslot_bolted"):
+        with pytest.raises(InputError) as refused:
+            bed(catalog, framing=system)
+        (problem,) = refused.value.problems
+        assert problem.field.endswith("framing") and "choose welded" in problem.message

@@ -188,7 +188,8 @@ def _choices(row: Row, data: Mapping[str, Any], catalog: Catalog, host: Host | N
             )
             for system in SYSTEMS.values()
         )
-    return row.choices
+    # a part that is left off stays off
+    return tuple(replace(one, also=tuple(pair for pair in one.also if value_at(data, pair[0]) is not None)) for one in row.choices)
 
 
 def _rows(row: Row, data: Mapping[str, Any], host: Host | None) -> tuple[Choice, ...]:

@@ -44,7 +44,7 @@ def _tube(build: TruckFlatbed, catalog: Catalog, field: str, name: str) -> Secti
         StockError: the catalogue does not hold it, or it is no tube of this system.
     """
     section, system = section_of(catalog, field, name), SYSTEMS[build.framing]
-    if system.joint != "weld":
+    if system.joint != "weld" or "tube" not in system.shapes:
         raise StockError("framing", "a flatbed is welded here: choose welded steel or welded aluminium tube")
     if not system.takes(section) or section.properties.shape != "tube":
         raise StockError(field, f"{section.label} is no tube of {system.label}; choose one of that system")

@@ -2,10 +2,22 @@
 
 from __future__ import annotations
 
-from ....structure.sheet import Command, Group, Repeat, Row, When, options
+from ....structure.sheet import Choice, Command, Group, Repeat, Row, When, options
+from ....structure.systems import SYSTEMS, SystemId
 from ...blocks.joining import joining_sheet
 
-_SIDES, _BARE = (When("side", (True,), "set"),), (When("side", (False,), "set"),)
+_SIDES, _BARE = When("side", (True,), "set"), When("side", (False,), "set")
+_TUBES: dict[SystemId, tuple[str, str]] = {
+    "welded_steel_tube": ("2x4x1/8", "2x3x1/8"),
+    "welded_aluminium_tube": ("2x4x1/8 alu", "2x3x1/8 alu"),
+}
+"""What a choice of its system brings: long rails, and cross members and side rails."""
+
+
+_SYSTEMS = tuple(
+    Choice(name, SYSTEMS[name].label, (("rail", rail), ("cross", cross), ("side", cross), ("joints/fastener", "usual")))
+    for name, (rail, cross) in _TUBES.items()
+)
 SHEET = (
     Group(
         "Flatbed",
@@ -24,14 +36,17 @@ SHEET = (
     Group(
         "Frame",
         (
-            Row("framing", "System", "system", resets=(("joints/fastener", "usual"),)),
+            Row("framing", "System", "choice", _SYSTEMS),
             Row("apart", "Long rails, middle to middle", "length", help="as the mounts on the frame stand"),
             Row("rail", "Long rails of", "choice", source="framed", knob=True),
             Row("crosses", "Cross members", "whole", knob=True),
             Row("cross", "Cross members of", "choice", source="framed", knob=True),
-            Command("Put side rails round it", "side", "2x3x1/8", when=_BARE),
-            Row("side", "Side rails of", "choice", source="framed", when=_SIDES),
-            Command("Leave the side rails off", "side", None, when=_SIDES),
+            *(
+                Command("Put side rails round it", "side", tube, when=(_BARE, When("framing", (name,))))
+                for name, (_, tube) in _TUBES.items()
+            ),
+            Row("side", "Side rails of", "choice", source="framed", when=(_SIDES,)),
+            Command("Leave the side rails off", "side", None, when=(_SIDES,)),
         ),
     ),
     Group(
