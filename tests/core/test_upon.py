@@ -4,11 +4,13 @@ from __future__ import annotations
 
 import itertools
 import math
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
 import pytest
 
+from ergostrut.core.cases import ASLEEP
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
 from ergostrut.core.finding import Finding
@@ -192,10 +194,37 @@ def test_a_board_under_it_by_hand(report: Report) -> None:
 def test_cases_of_the_box_are_asked_of_the_bed(report: Report) -> None:
     names = [item.case.name for item in bed_of(report).solved]
     assert len(names) == len(set(names))
-    assert (
-        any(name.startswith("Parked, one foot on bay") and name.endswith(", on Box") for name in names)
-        and "Wind from the left, on Box" in names
-    )
+    assert any(name.startswith("Parked, one foot on bay") and name.endswith(", on Box") for name in names) and "Wind from the left" in names
+
+
+def test_wind_and_sleepers_are_on_all_boxes_at_once(catalog: Catalog) -> None:
+    """Two boxes on one bed in the same wind: the mounts take the wind on both, 1 kPa on each side, and its lift under both tops; one person stands
+    on one box at a time."""
+    front, rear = ({**BOX, "length": "878 mm"}, {**BOX, "id": "rear", "label": "Rear", "front": "1291 mm", "length": "877 mm"})
+    report = check(job(builds=[BED, front, rear]), catalog)
+    study = bed_of(report)
+    item = study.case("Wind from the left")
+    assert item is not None and study.posed is not None
+    force = fastening_forces(study.posed.hung, item.result, 0.0).sum(axis=0)
+    kg = sum(build.mass for build in report.context.builds)
+    side, lift = 1e-3 * 391 * (878 + 877), 1e-3 * 1188 * (878 + 877)
+    assert force[1] == pytest.approx(-side, rel=0.06) and force[2] == pytest.approx(kg * G - lift, abs=0.06 * lift)
+    names = [one.case.name for one in study.solved]
+    assert len(names) == len(set(names)) and not any(name.startswith("Wind") and ", on " in name for name in names)
+    handed = {one.label: one for one in study.assembly.bears}
+    foot = next(one.case for one in study.solved if one.case.name.endswith(", on Rear"))
+    rows = {label: one.row(foot) for label, one in handed.items()}
+    parked = {label: one.forces[[case.name for case in one.cases].index("Parked")] for label, one in handed.items()}
+    assert rows["Box"] == parked["Box"] and rows["Rear"] != parked["Rear"]
+
+
+def test_all_asleep_is_one_case(box: SolvedBox) -> None:
+    handed = box.handed
+    assert handed is not None
+    i = next(n for n, case in enumerate(handed.cases) if case.live)
+    slept = replace(handed, cases=(*handed.cases, replace(handed.cases[i], name=ASLEEP)), forces=(*handed.forces, handed.forces[i]))
+    assert [case.upon for case in slept.more(set()) if case.name == ASLEEP] == [""]
+    assert not any(case.name == ASLEEP for case in slept.more({ASLEEP}))
 
 
 def test_order_and_cache_change_nothing(catalog: Catalog) -> None:

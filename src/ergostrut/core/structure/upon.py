@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Collection
 from dataclasses import dataclass
 
-from ..cases import Case
+from ..cases import ASLEEP, Case
 from .parts import Point3
 
 PARKED = "Parked"
@@ -45,10 +45,13 @@ class Handed:
         return self.forces[found] if found is not None else (0.0,) * len(self.feet)
 
     def more(self, known: Collection[str]) -> tuple[Case, ...]:
-        """What the build below is asked besides the cases that it knows by name: everybody on this one in turn, wind on it."""
-        crash = tuple(case for case in self.cases if case.name.startswith("Crash"))
-        return tuple(
-            Case(f"{case.name}, on {self.label}", case.g, people=case.people, upon=f"{self.build}:{case.name}")
-            for case in self.cases
-            if case.live or (case.name not in known and case not in crash)
-        )
+        """What the build below is asked besides the cases that it knows by name: everybody on this one in turn; wind, and all asleep, on everything
+        that stands there at once."""
+        found = []
+        for case in self.cases:
+            if case.name == ASLEEP or case.acts:
+                if case.name not in known:
+                    found.append(Case(case.name, case.g, people=case.people))
+            elif case.live or (case.name not in known and not case.name.startswith("Crash")):
+                found.append(Case(f"{case.name}, on {self.label}", case.g, people=case.people, upon=f"{self.build}:{case.name}"))
+        return tuple(found)

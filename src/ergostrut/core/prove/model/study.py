@@ -311,7 +311,10 @@ def begin(context: Context, assembly: Assembly, setting: Setting, cases: Cases |
     build = posed.assembly
     rows = cases(build) if cases else cases_at(context.design.loads, setting.drivable, build.stands, (TWIST,) if posed.hung.twists else ())
     if not cases:
-        rows = (*rows, *(case for handed in build.bears for case in handed.more({row.name for row in rows})))
+        known = {row.name for row in rows}
+        more = (case for handed in build.bears for case in handed.more(known))
+        # what all that stands on it is asked at once is one case
+        rows = (*rows, *{case.name: case for case in more}.values())
     ways = {(joint.spec or assembly.joining).system.fixity for joint in assembly.joints if not joint.hinge}
     return Begun(_solve(context, posed if ways <= {"rigid"} else taken(posed, "semi"), rows), posed, rows)
 
