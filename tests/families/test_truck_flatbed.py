@@ -343,3 +343,18 @@ def test_a_system_without_tubes_is_refused_at_its_field(catalog: Catalog) -> Non
             bed(catalog, framing=system)
         (problem,) = refused.value.problems
         assert problem.field.endswith("framing") and "choose welded" in problem.message
+
+
+def test_a_crash_is_asked_of_the_mounts_alone(catalog: Catalog) -> None:
+    """10 g ahead of all that is on it arrives at the mounts; nobody asks for ties besides."""
+    data = {"name": "x", "host": chassis(), "builds": [BED], "carry": {"things": [cargo(300, 700, 200)]}}
+    report = check(read_design({**data, "loads": {"crash": {"on": True, "forward": 10, "other": 5}}}), catalog)
+    assert not any(f.check == "crash.ties" for f in report.findings)
+    (study,) = report.studies
+    item = next(one for one in study.crash if one.case.g[0] and abs(one.case.g[0]) == 10)
+    assert study.posed is not None
+    force = fastening_forces(study.posed.hung, item.result, 0.0).sum(axis=0)
+    kg = report.context.builds[0].mass + 300
+    assert abs(force[0]) == pytest.approx(10 * kg * G, rel=0.015)
+    bolts, mounts = by_id(report, "fastened.crash"), by_id(report, "fastened.mount.crash")
+    assert bolts.state == "over" and mounts.use > by_id(report, "fastened.mount").use  # type: ignore[operator]

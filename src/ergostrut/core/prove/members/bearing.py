@@ -209,8 +209,8 @@ def check_blocks(study: Study) -> Iterator[Finding]:
 
 def _crash(study: Study) -> Iterator[Finding]:
     """What holds it in a crash where no base is bolted down: ties share what pushes level, besides what each holds down."""
-    posed = study.posed
-    if posed is None or not study.crash or study.assembly.base or study.assembly.mounts:
+    posed, build = study.posed, study.assembly
+    if posed is None or not study.crash or build.base or build.mounts or build.fastenings:
         return
     say, kg = study.context.say, study.mass
     ties = [i for i, contact in enumerate(posed.contacts) if contact.kind == "tie"]
