@@ -31,7 +31,7 @@ from .members import BARE, Barred, barred, stops_of
 from .planes import drawn_out
 from .upon import below, feet_on, ground_of, handed, stood_on
 from .ways import line_of, splits
-from .wind import blown, wind_loads
+from .wind import sheltered, wind_loads
 
 STEP, ELEMENTS = 100.0, 600
 """mm of an element at most, and how many there are about where no foot or edge asks for more: a box larger than that has larger ones."""
@@ -285,7 +285,8 @@ def solved(context: Context, build: Assembly, level: int = 0, only: Sequence[Cas
     if only:
         there = {name for case in only for name in case.live}
         stands = tuple(stand for stand in stands if stand.id in there)
-    wind = wind_loads(mesh, panels) if blown(context, build) else {}
+    open_above = sheltered(context, build)
+    wind = wind_loads(mesh, panels, open_above) if open_above is not None else {}
     frame = Frame(model, [*_basic(context, build, mesh, levels, stands, drawers, bars), *wind.values()])
     acts = (*wind, *((TWIST,) if under is not None and under.hung.twists else ()))
     cases = tuple(only) or cases_at(context.design.loads, context.scene == "driving", stands, acts)
