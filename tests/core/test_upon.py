@@ -19,6 +19,7 @@ from ergostrut.core.job.start import with_build
 from ergostrut.core.problem import InputError
 from ergostrut.core.proof import loaded
 from ergostrut.core.prove.boxes.model import SolvedBox, solved
+from ergostrut.core.prove.held import held_box, held_frame
 from ergostrut.core.prove.model.hanging import fastening_forces
 from ergostrut.core.prove.model.study import Study
 from ergostrut.core.report import Report, check, context_of
@@ -312,3 +313,16 @@ def test_a_box_starts_on_the_flatbed_and_is_never_over(catalog: Catalog) -> None
     deck, top = report.context.builds
     low = min(panel.lo[2] for panel in top.shells)
     assert low == pytest.approx(deck.surfaces[0].origin[2]) and math.isclose(low, deck.stack[-1].top)
+
+
+def test_the_list_of_what_holds_says_what_the_findings_say(catalog: Catalog) -> None:
+    """The hardest use on the list, over all cases, is the finding's: of ties by the force on them whichever way, of mounts by that or their bolt."""
+    report = check(job((cargo(80, 1500, 150, on="box/top"),)), catalog)
+    study, (bed, top) = bed_of(report), report.context.builds
+    down = solved(report.context, top).handed
+    assert study.posed is not None and down is not None
+    ties = [one.use or 0.0 for i, case in enumerate(down.cases) if not case.name.startswith("Crash") for one in held_box(top, down, i)]
+    assert max(ties) == pytest.approx(by_id(report, "box/bears.tie").use, rel=1e-3)
+    mounts = [one.use or 0.0 for item in study.solved for one in held_frame(study.posed, item)]
+    told = max(by_id(report, f"b/{name}").use or 0.0 for name in ("fastened", "fastened.mount"))
+    assert bed.fastenings and max(mounts) == pytest.approx(told, rel=1e-3)

@@ -41,7 +41,7 @@ def held_box(build: Assembly, handed: Handed, case: int) -> tuple[Taken, ...]:
         shear = float(np.linalg.norm(push - pull * out))
         missing = "" if tie.rating is not None else f"rating of the {tie.label}"
         at = float(push[0]), float(push[1]), float(push[2])
-        found.append(Taken(tie.id, tie.label, tie.source, tie.at, pull, shear, tie.rating, missing, at))
+        found.append(Taken(tie.id, tie.label, tie.source, tie.at, pull, shear, tie.rating, missing, at, whole=tie.kind == "tie"))
     return tuple(found)
 
 

@@ -54,10 +54,15 @@ class Taken:
     push: tuple[float, float, float]
     own: float = 0.0
     """Use of its bolt, where there is one."""
+    whole: bool = False
+    """Whether its rating is for the force on it whichever way that goes; otherwise pull and shear count one beside the other."""
 
     @property
     def use(self) -> float | None:
-        return None if self.rating is None else max((abs(self.pull) + self.shear) / self.rating, self.own)
+        if self.rating is None:
+            return None
+        size = math.hypot(*self.push) if self.whole else abs(self.pull) + self.shear
+        return max(size / self.rating, self.own)
 
 
 def held_by(posed: Posed, result: CaseResult, twist: float = 0.0) -> tuple[Taken, ...]:
@@ -69,7 +74,7 @@ def held_by(posed: Posed, result: CaseResult, twist: float = 0.0) -> tuple[Taken
         own = bolt_use(out, side, bolt, one.bolt) if bolt is not None else 0.0
         toward = float(on_it[0]), float(on_it[1]), float(on_it[2])
         missing = "" if one.rating is not None else "rating of the mounts"
-        found.append(Taken(one.id, one.label, "", one.at, out - pressed, side, one.rating, missing, toward, own))
+        found.append(Taken(one.id, one.label, "", one.at, out - pressed, side, one.rating, missing, toward, own, whole=True))
     for mount, node in posed.hung.mounts:
         R = result.reactions[node]
         pull, shear = (float(part) for part in mount_forces(mount, R, posed.assembly.member(mount.member).axes[0]))
