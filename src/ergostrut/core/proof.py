@@ -235,14 +235,13 @@ def _proved(context: Context, build: Assembly, key: str, watch: Watch | None, pa
     room = KEPT
     still = context.scene != "driving"
     there = setting_at(build, scene_travels(build, context.scene))
+    known = not any(one.missing for one in context.builds if one.id == build.id)
 
     def more(findings: Iterable[Finding]) -> None:
         # whether it fits, or folds by itself, does not hang on what stands on it
         rows = [one if known and one.check.startswith(("fit.", "frame.stands")) else doubtful(build, context, one) for one in findings]
         found.extend(rows)
         tell(rows)
-
-    known = not any(one.missing for one in context.builds if one.id == build.id)
 
     more(_unsolved(context, build))
     pause()

@@ -13,6 +13,7 @@ from ...finding import COMMON_PRACTICE, Finding, Working, at_most
 from ...mechanics.solver.member_forces import lines
 from ...mechanics.solver.model import Array
 from ...structure.parts import Member, MemberGroup
+from ..model.crossings import rests_on
 from ..model.posed import Posed, Solved
 from ..model.study import Study
 
@@ -42,7 +43,9 @@ def _supports(posed: Posed, item: Solved, member: Member) -> list[float]:
     hung += [(pivot.moving, pivot.at) for pivot, _ in posed.hung.pivots]
     line = (posed.model.nodes[posed.tips(member.id)[1]] - p) / member.length
     hung += [(one.member, one.at) for one, _, _ in posed.hung.fastened]
-    across = list(_lies_on(posed, member))
+    # what the ends of a member frame into that lies across others hangs on it, and bears nothing
+    resting = (end for joint in posed.assembly.joints if joint.framing == member.id for end in rests_on(posed, joint))
+    across = [piece.offset + (piece.length if end else 0.0) for piece, end in resting]
     own += [float((np.array(at) - p) @ line) for name, at in hung if name == member.id]
     for joint in posed.assembly.joints:
         if joint.framing == member.id and joint.end != "crosses" and not across:
@@ -56,18 +59,6 @@ def _supports(posed: Posed, item: Solved, member: Member) -> list[float]:
         if not found or at - found[-1] > NEAR:
             found.append(at)
     return found
-
-
-def _lies_on(posed: Posed, member: Member) -> Iterator[float]:
-    """Places along a member, mm, where it lies across others; what its ends frame into then hangs on it, and bears nothing."""
-    for joint in posed.assembly.joints:
-        if joint.framing == member.id and joint.end == "crosses" and joint.meets == "face" and joint.through in posed.rows:
-            lower = posed.rows[joint.through]
-            if member.middle[2] - member.shape.depth / 2 >= lower[0].member.middle[2]:
-                below = {node for piece in lower for node in (posed.model.bars[piece.index].a, posed.model.bars[piece.index].b)}
-                for piece in posed.rows[member.id]:
-                    bar = posed.model.bars[piece.index]
-                    yield from (at for node, at in ((bar.a, piece.offset), (bar.b, piece.offset + piece.length)) if node in below)
 
 
 def _shape(posed: Posed, all_lines: Array, member: Member) -> tuple[Array, Array]:

@@ -9,9 +9,24 @@ from numpy.typing import NDArray
 
 from ...structure.holds import Joint
 from ...structure.parts import Member
+from .posed import Piece, Posed
 from .study import Study
 
 Array = NDArray[np.float64]
+
+
+def rests_on(posed: Posed, joint: Joint) -> list[tuple[Piece, int]]:
+    """Pieces of the member above with the end, 0 or 1, that lies on the one below where a joint says that it crosses it; none where it passes
+    under it, as a brace may that is fastened to it."""
+    if joint.end != "crosses" or joint.meets != "face" or joint.framing not in posed.rows or joint.through not in posed.rows:
+        return []
+    row, bars = posed.rows[joint.framing], posed.model.bars
+    upper, lower = row[0].member, posed.rows[joint.through][0].member
+    if upper.middle[2] - upper.shape.depth / 2 < lower.middle[2]:
+        return []
+    below = {node for piece in posed.rows[joint.through] for node in (bars[piece.index].a, bars[piece.index].b)}
+    ends = ((piece, end, node) for piece in row for end, node in enumerate((bars[piece.index].a, bars[piece.index].b)))
+    return [(piece, end) for piece, end, node in ends if node in below]
 
 
 def crossings(study: Study) -> Iterator[tuple[Joint, Member, Member, Array]]:
@@ -21,23 +36,10 @@ def crossings(study: Study) -> Iterator[tuple[Joint, Member, Member, Array]]:
     if posed is None or forces is None:
         return
     for joint in posed.assembly.joints:
-        if joint.end != "crosses" or joint.meets != "face" or joint.framing not in posed.rows or joint.through not in posed.rows:
-            continue
-        upper, lower = posed.rows[joint.framing][0].member, posed.rows[joint.through][0].member
-        if upper.middle[2] - upper.shape.depth / 2 < lower.middle[2]:
-            # a brace that passes under what it is fastened to does not lie on it
-            continue
-        below = {posed.model.bars[p.index].a for p in posed.rows[joint.through]} | {
-            posed.model.bars[p.index].b for p in posed.rows[joint.through]
-        }
-        row = posed.rows[joint.framing]
         parts = []
-        for piece in row:
-            bar, at = posed.model.bars[piece.index], forces.of(piece.index)
-            for node, k, sign in ((bar.a, 0, -1.0), (bar.b, -1, 1.0)):
-                if node in below:
-                    parts.append(
-                        sign * np.stack([getattr(forces, name)[:, at][:, k] for name in ("N", "Vy", "Vz", "T", "My", "Mz")], axis=1)
-                    )
+        for piece, end in rests_on(posed, joint):
+            at, k, sign = forces.of(piece.index), -end, 1.0 if end else -1.0
+            parts.append(sign * np.stack([getattr(forces, name)[:, at][:, k] for name in ("N", "Vy", "Vz", "T", "My", "Mz")], axis=1))
         if parts:
+            upper, lower = (posed.rows[name][0].member for name in (joint.framing, joint.through))
             yield joint, upper, lower, np.sum(parts, axis=0)
