@@ -143,6 +143,19 @@ def test_advice_out_of_time_says_so_and_two_jobs_take_turns(adviser: Adviser, sa
     until(lambda: adviser._known["h"].ended == "out of time" and adviser._known["g"].ended == "out of time")
 
 
+def test_a_search_nobody_looks_at_lets_another_go_first(adviser: Adviser, sample: Job, monkeypatch: pytest.MonkeyPatch) -> None:
+    """A page that was shut leaves its search behind; who waits does not wait for that one's end."""
+    monkeypatch.setattr("ergostrut.web.adviser.UNASKED_S", 0.3)
+    monkeypatch.setattr("ergostrut.web.adviser.BUDGET_S", 600.0)
+    heavy = largest(sample.design)
+    adviser.ask(1, "h", heavy)
+    adviser.ask(2, "g", heavy.model_copy(update={"name": "shut as well"}))
+    until(lambda: adviser.ask(3, "s", sample.design).looked > 0)
+    until(lambda: not adviser.ask(3, "s", sample.design).running)
+    assert adviser.ask(3, "s", sample.design).mends
+    assert adviser.ask(1, "h", heavy) == Advice(), "what was left is sought anew once it is asked for"
+
+
 def test_a_stop_that_crosses_with_the_last_word_is_passed_over(adviser: Adviser, sample: Job) -> None:
     """The searcher may be done just as it is told to leave: the word then lies in its pipe before the next design."""
     adviser._started().send(None)

@@ -24,6 +24,8 @@ BUDGET_S = 90.0
 """Longest search for one design; what was found until then stands, and the page says that it was cut short."""
 PATIENCE_S = 20.0
 """How long a search may take to notice that it is no longer wanted before its process is ended."""
+UNASKED_S = 5.0
+"""A page that shows a search looks at it more often than this: after so long without, others that wait come first."""
 NICE = 10
 """How far the process steps back before those that answer pages."""
 REMEMBERED = 64
@@ -65,12 +67,14 @@ def _work(pipe: Connection, nice: int) -> None:
 
 
 class Adviser:
-    """A queue of designs, one searched at a time; a job that moved on takes its older design out of it."""
+    """Designs that wait their turn, one searched at a time: a job that moved on takes its older design out, one that nobody looks at any more
+    lets the others go first."""
 
     def __init__(self) -> None:
         self._changed = Condition()
         self._waiting: OrderedDict[int, tuple[str, Design]] = OrderedDict()
         self._wanted: dict[int, str] = {}
+        self._asked: dict[int, float] = {}
         self._known: OrderedDict[str, Advice] = OrderedDict()
         self._thread: Thread | None = None
         self._process: Any = None
@@ -81,6 +85,7 @@ class Adviser:
         """What is known by now; a search is begun, or the job's older one left, where needed."""
         with self._changed:
             self._wanted[job] = key
+            self._asked[job] = time.monotonic()
             known = self._known.get(key)
             if known is not None and not (again and known.ended):
                 self._known.move_to_end(key)
@@ -98,6 +103,7 @@ class Adviser:
         """Leave the search for a job; what was found so far stays."""
         with self._changed:
             self._wanted.pop(job, None)
+            self._asked.pop(job, None)
             self._waiting.pop(job, None)
             known = self._known.get(key, Advice(running=False, ended="stopped"))
             if known.running:
@@ -114,6 +120,9 @@ class Adviser:
         if self._thread is not None:
             self._thread.join(timeout=5)
         self._end_process()
+
+    def _unasked(self, job: int) -> bool:
+        return time.monotonic() - self._asked.get(job, 0.0) > UNASKED_S
 
     def _keep(self, key: str, advice: Advice) -> Advice:
         self._known[key] = advice
@@ -152,7 +161,9 @@ class Adviser:
                     self._changed.wait()
                 if self._closed:
                     return
-                job, (key, design) = self._waiting.popitem(last=False)
+                # the longest waiting of those that are looked at, else the longest waiting
+                job = min(self._waiting, key=self._unasked)
+                key, design = self._waiting.pop(job)
             try:
                 ended = self._search(job, key, design)
             except Exception:
@@ -204,6 +215,7 @@ class Adviser:
             known = self._known.get(key)
             if self._closed or known is None or not known.running:
                 return "stopped"
-            if self._wanted.get(job) != key:
+            outwaited = self._unasked(job) and not all(self._unasked(other) for other in self._waiting)
+            if self._wanted.get(job) != key or outwaited:
                 return "left"
         return "out of time" if time.monotonic() > until else ""
