@@ -13,7 +13,7 @@ from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
 from ergostrut.core.drawing.boxes import _lines, box_views
 from ergostrut.core.drawing.frame import frame_views
-from ergostrut.core.drawing.solid import scene
+from ergostrut.core.drawing.scene import scene
 from ergostrut.core.finding import Finding
 from ergostrut.core.job.document import Design, read_design
 from ergostrut.core.mechanics.solver.linked import link_forces

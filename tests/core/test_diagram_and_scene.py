@@ -7,7 +7,7 @@ import pytest
 
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.changes import Change
-from ergostrut.core.drawing.solid import scene
+from ergostrut.core.drawing.scene import scene
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job
 from ergostrut.core.prove.members.diagram import ACTIONS, diagram

@@ -8,7 +8,7 @@ import pytest
 
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.drawing.frame import frame_views
-from ergostrut.core.drawing.solid import scene
+from ergostrut.core.drawing.scene import scene
 from ergostrut.core.job.document import read_design
 from ergostrut.core.measure.hosts import kind_of
 from ergostrut.core.problem import InputError

@@ -13,7 +13,7 @@ from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.changes import Change
 from ergostrut.core.constants import G
-from ergostrut.core.drawing.solid import scene
+from ergostrut.core.drawing.scene import scene
 from ergostrut.core.finding import Finding
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Design, Job, read_design

@@ -12,7 +12,7 @@ from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
 from ergostrut.core.drawing.frame import frame_views
-from ergostrut.core.drawing.solid import scene
+from ergostrut.core.drawing.scene import scene
 from ergostrut.core.finding import Finding
 from ergostrut.core.fit.space.bodies import bodies_at
 from ergostrut.core.job.document import Design, read_design

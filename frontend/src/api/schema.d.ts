@@ -1020,7 +1020,10 @@ export interface components {
              */
             part: string;
         };
-        /** Path */
+        /**
+         * Path
+         * @description A line, or where ``closed`` an outline with ``holes`` in it.
+         */
         Path: {
             /** Points */
             points: [
@@ -1052,6 +1055,14 @@ export interface components {
              * @default null
              */
             state: ("over" | "unknown" | "tight" | "holds" | "note") | null;
+            /**
+             * Holes
+             * @default []
+             */
+            holes: [
+                number,
+                number
+            ][][];
         };
         /**
          * TemplateOut

@@ -36,12 +36,20 @@ ViewName = Literal["plan", "side", "rear", "beam"]
 
 @dataclass(frozen=True, slots=True)
 class Path:
+    """A line, or where ``closed`` an outline with ``holes`` in it."""
+
     points: tuple[Point2, ...]
     role: Role
     closed: bool = False
     part: str = ""
     title: str = ""
     state: State | None = None
+    holes: tuple[tuple[Point2, ...], ...] = ()
+
+    @property
+    def lines(self) -> tuple[tuple[Point2, ...], ...]:
+        """Every line of it as a pen draws it: outlines come back to where they began."""
+        return tuple((*ring, ring[0]) for ring in (self.points, *self.holes)) if self.closed else (self.points,)
 
 
 @dataclass(frozen=True, slots=True)

@@ -90,9 +90,10 @@ def _view(view: View, marks: Iterator[tuple[float, float, str]] | None = None, t
 
     for item in view.items:
         if isinstance(item, Path):
-            points = [c for u, v in (*item.points, *(item.points[:1] if item.closed else ())) for c in at(u, v)]
             faint, bent = item.role in ("ghost", "member-far", "swept"), item.role == "bent"
-            found.add(PolyLine(points, strokeColor=HAIR if faint else INK if bent else STEEL, strokeWidth=1.3 if bent else 0.6))
+            for line in item.lines:
+                points = [c for u, v in line for c in at(u, v)]
+                found.add(PolyLine(points, strokeColor=HAIR if faint else INK if bent else STEEL, strokeWidth=1.3 if bent else 0.6))
         elif isinstance(item, Circle) and item.role in ("fixing", "roller"):
             found.add(Disc(*at(*item.at), max(item.r * scale, 1.2), strokeColor=STEEL, strokeWidth=0.5, fillColor=None))
         elif isinstance(item, Arrow) and item.share > 0.02:

@@ -61,9 +61,10 @@ def _drawn(view: View) -> Drawing:
     found = Drawing(180 * mm, (v1 - v0) * scale + 14)
     for item in view.items:
         if isinstance(item, Path):
-            points = [c for u, v in (*item.points, *(item.points[:1] if item.closed else ())) for c in ((u - u0) * scale, (v - v0) * scale)]
             faint = item.role in ("host-faint", "ghost")
-            found.add(PolyLine(points, strokeColor=HAIR if faint else STEEL, strokeWidth=0.6 if faint else 0.9))
+            for line in item.lines:
+                points = [c for u, v in line for c in ((u - u0) * scale, (v - v0) * scale)]
+                found.add(PolyLine(points, strokeColor=HAIR if faint else STEEL, strokeWidth=0.6 if faint else 0.9))
         elif isinstance(item, Circle):
             x, y, r = (item.at[0] - u0) * scale, (item.at[1] - v0) * scale, 2.0
             found.add(Line(x - r, y, x + r, y, strokeColor=INK, strokeWidth=0.6))

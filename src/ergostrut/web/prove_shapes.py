@@ -5,7 +5,7 @@ from __future__ import annotations
 from pydantic import Field
 
 from ergostrut.core.drawing.proof import MemberUse
-from ergostrut.core.drawing.solid import Scene, Shape
+from ergostrut.core.drawing.scene import Scene, Shape
 from ergostrut.core.finding import State
 from ergostrut.core.primitives import View
 from ergostrut.core.prove.boxes.strength import PanelUse

@@ -14,9 +14,9 @@ from ..prove.boxes.model import SolvedBox
 from ..prove.boxes.planes import drawn_out
 from ..prove.boxes.strength import GOVERNS, PanelUse, panel_uses
 from ..structure.setting import settings_of
-from .outline import AXES
+from .axes import AXES
+from .scene import Scene, Strand, panel_scene
 from .shapes import build_shapes
-from .solid import Scene, Strand, panel_scene
 
 SHOWN = 0.06
 """Part of the box's length that the largest movement is drawn as."""

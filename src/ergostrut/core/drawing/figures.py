@@ -8,7 +8,7 @@ from ..fit.people.headroom import SITTING
 from ..fit.ways.way_out import lying_place
 from ..primitives import Circle, Label, Path, Point2, Primitive
 from ..structure.context import Context
-from .outline import AXES
+from .axes import AXES
 
 HEAD, NECK, HIP, THIGH, SHANK, CHEST = 0.13, 0.182, 0.53, 0.245, 0.285, 0.13
 """Of stature: head, top to shoulder, foot to hip, thigh, knee to sole, chest deep."""

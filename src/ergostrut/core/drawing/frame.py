@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import replace
 
+import shapely
+
 from ..finding import State
 from ..measure.hosts import kind_of
 from ..primitives import Arrow, Circle, DimensionLine, Label, Path, Point2, Primitive, View, ViewName, box_of, rect
@@ -16,7 +18,8 @@ from ..structure.context import Context, standing
 from ..structure.host import SIDE_HEIGHT, Host
 from ..structure.posed import poses_of
 from ..structure.setting import Setting, setting_at
-from .outline import AXES
+from .axes import AXES
+from .projected import NEAR
 from .shapes import build_shapes
 
 
@@ -29,12 +32,34 @@ def _pale(items: list[Primitive]) -> list[Primitive]:
     return found
 
 
-def _thing(context: Context, item: Placed, view: str, travels: Mapping[str, float], say_mass: str) -> list[Primitive]:
-    u, v, _ = AXES[view]
-    at, size = standing(context, item, travels), item.size
-    part = f"thing/{item.thing.id}"
-    box = rect(at[u] - size[u] / 2, at[v] - size[v] / 2, at[u] + size[u] / 2, at[v] + size[v] / 2, "thing", part, item.thing.name)
-    return [box, Label((at[u], at[v]), item.thing.name, "middle", say_mass, "thing", part)]
+def _things(context: Context, view: str, travels: Mapping[str, float], masses: Mapping[str, str], hand: Assembly | None) -> list[Primitive]:
+    """Everything carried, far things first, those of builds not in hand pale. What stands wholly behind other things has no name there."""
+    u, v, look = AXES[view]
+    rows = list[tuple[float, Placed, Path]]()
+    for item in context.plan.placed:
+        at, size = standing(context, item, travels), item.size
+        box = rect(
+            at[u] - size[u] / 2,
+            at[v] - size[v] / 2,
+            at[u] + size[u] / 2,
+            at[v] + size[v] / 2,
+            "thing",
+            f"thing/{item.thing.id}",
+            item.thing.name,
+        )
+        rows.append((NEAR[view] * at[look], item, box))
+    rows.sort(key=lambda row: row[0])
+    shapes, found = [shapely.Polygon(box.points) for _, _, box in rows], list[Primitive]()
+    names = list[Primitive]()
+    for i, (_, item, box) in enumerate(rows):
+        if hand is not None and item.surface.body not in hand.bodies:
+            found += _pale([box])
+            continue
+        found.append(box)
+        if not shapely.unary_union(shapes[i + 1 :]).covers(shapes[i]):
+            middle = shapes[i].centroid
+            names.append(Label((middle.x, middle.y), item.thing.name, "middle", masses.get(item.thing.id, ""), "thing", box.part))
+    return found + names
 
 
 def _forces(study: Study) -> list[Primitive]:
@@ -114,9 +139,7 @@ def frame_views(
                 items += _pale(build_shapes(build, name, setting_at(build, travels), states))
         if hand is not None:
             items += build_shapes(hand, name, setting_at(hand, travels), states)
-        for item in context.plan.placed:
-            things = _thing(context, item, name, travels, masses.get(item.thing.id, ""))
-            items += things if hand is None or item.surface.body in hand.bodies else _pale(things[:1])
+        items += _things(context, name, travels, masses, hand)
         box = box_of(items)
         if name == "side":
             box = (max(box[0], -420.0), box[1], box[2], box[3])

@@ -13,7 +13,7 @@ from ..prove.hung.mounts import Taken
 from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.setting import Setting, setting_at
-from .outline import AXES
+from .axes import AXES
 from .shapes import build_shapes
 
 DOT, RING = 9.0, 60.0

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -16,10 +16,12 @@ from ..prove.members.strength import uses
 from ..prove.model.posed import Posed, Solved
 from ..prove.model.study import Study
 from ..structure.assembly import Assembly
-from ..structure.posed import as_it_stands, poses_of
+from ..structure.posed import HOME, as_it_stands, poses_of
+from .axes import AXES
 from .hung import hung_forces, hung_shapes
-from .outline import AXES, outline
-from .shapes import roller_shapes
+from .projected import seen
+from .shapes import mitred, rollers
+from .solids import bar, wheels
 
 BENT_SHARE = 0.12
 """Largest drawn deflection as a part of the longest member, before rounding the scale down to 1, 2 or 5."""
@@ -208,10 +210,8 @@ def proof_views(study: Study, case: str, states: Mapping[str, State], joints: Se
     for name in names:
         u, v = {"side": (0, 2), "plan": (0, 1), "rear": (1, 2)}[name]
         items: list[Primitive] = _under(build, name, states)
-        for member in framed:
-            shape = outline(member, name, poses.shift(member.body))
-            items.append(Path(shape, "member", True, member.id, member.section.label, states.get(member.id)))
-        items += roller_shapes(build, name, setting, {})
+        items += seen(name, [(bar(m, poses.shift(m.body), states.get(m.id)), mitred(m, name, poses.shift(m.body))) for m in framed], [])
+        items += rollers(wheels(build, setting, {}), name)
         items += hung_shapes(build, (u, v), setting, states)
         items += _contact_marks(study, (u, v), states)
         if name != "plan":
@@ -243,10 +243,8 @@ def _under(build: Assembly, view: ViewName, states: Mapping[str, State]) -> list
     """What the frame stands on, pale: base rails, packers, and the posts that link them."""
     u, v, _ = AXES[view]
     found = list[Primitive]()
-    for member in build.members:
-        if member.group is None and member.use == "base":
-            shape = outline(member, view, (0.0, 0.0, 0.0))
-            found.append(Path(shape, "member-far", True, member.id, f"{member.name}, {member.section.label}", states.get(member.id)))
+    base = [bar(m, HOME, states.get(m.id)) for m in build.members if m.group is None and m.use == "base"]
+    found += [replace(path, role="member-far") for path in seen(view, [(prism, None) for prism in base], [])]
     for link in build.links:
         low, high = build.member(link.lower), build.member(link.upper)
         a = link.x, low.a[1], low.a[2] + low.shape.depth / 2

@@ -19,8 +19,8 @@ from ..primitives import Label, Path, Point2, Primitive, rect
 from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.setting import settings_of
+from .axes import AXES
 from .figures import figures
-from .outline import AXES
 
 Show = Literal["clearances", "swept", "people", "way in", "way out"]
 FAR = 400.0

@@ -8,7 +8,7 @@ from flask_openapi3 import APIBlueprint
 from ergostrut.core.cases import BUMP, FOOT_BASIS, ROAD_BASIS, SLOPE_BASIS, TWIST, road_cases, slope_cases
 from ergostrut.core.drawing.boxes import box_scene, box_views
 from ergostrut.core.drawing.proof import JointMark, member_uses, proof_views
-from ergostrut.core.drawing.solid import Scene, panel_scene, scene
+from ergostrut.core.drawing.scene import Scene, panel_scene, scene
 from ergostrut.core.finding import State, state_of_use
 from ergostrut.core.mechanics.solver.model import SolverError
 from ergostrut.core.prove.boxes.edges import uses_of

@@ -17,31 +17,13 @@ from ..prove.model.study import Study
 from ..structure.assembly import Assembly
 from ..structure.context import Context, standing
 from ..structure.host import FLOOR_END, SIDE_HEIGHT, WIDTH_TOP, Host
-from ..structure.panel import Panel
-from ..structure.panel_shape import rings
-from ..structure.parts import Member
 from ..structure.posed import HOME, as_it_stands, poses_of
 from ..structure.setting import Setting, setting_at
 from .hung import hung_forces, strap_bars
 from .proof import longest
+from .solids import Prism, Vec, Wheel, bar, boards, solids_of, vec, wheels
 
-Vec = tuple[float, float, float]
 Shape = Literal["bent", "buckled", "swinging"]
-
-
-@dataclass(frozen=True, slots=True)
-class Prism:
-    """A bar from ``a`` to ``b``: ``loops`` (y, z) on the plane of the unit vectors ``y`` and ``z``; clockwise loops are holes."""
-
-    a: Vec
-    b: Vec
-    y: Vec
-    z: Vec
-    loops: tuple[tuple[tuple[float, float], ...], ...]
-    role: Role
-    part: str
-    title: str
-    state: State | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,17 +35,6 @@ class Block:
     role: Role
     part: str
     title: str
-    state: State | None = None
-
-
-@dataclass(frozen=True, slots=True)
-class Wheel:
-    """A roller: centre, axis along y, diameter and width."""
-
-    at: Vec
-    d: float
-    width: float
-    part: str
     state: State | None = None
 
 
@@ -99,32 +70,9 @@ class Scene:
     box: tuple[Vec, Vec]
 
 
-def _vec(v: np.ndarray) -> Vec:
-    return float(v[0]), float(v[1]), float(v[2])
-
-
-def _shift(at: Vec, by: Vec) -> Vec:
-    return at[0] + by[0], at[1] + by[1], at[2] + by[2]
-
-
-def _prism(member: Member, dx: Vec, state: State | None) -> Prism:
-    _, y, z = member.axes
-    role: Role = "base" if member.use == "base" else "member"
-    title = f"{member.name}, {member.section.label}"
-    return Prism(_shift(member.a, dx), _shift(member.b, dx), y, z, member.shape.loops, role, member.id, title, state)
-
-
-def _panel(panel: Panel, dx: Vec, state: State | None) -> list[Prism]:
-    """A panel, or every one of its boards, with its openings, drawn out through its thickness."""
-    half, at = panel.normal * panel.sheet.t / 2, panel.pose.t + np.array(dx)
-    u, v = panel.pose.R[:, 0], panel.pose.R[:, 1]
-    title = f"{panel.name}, {panel.sheet.label}"
-    return [Prism(_vec(at - half), _vec(at + half), _vec(u), _vec(v), loops, "deck", panel.id, title, state) for loops in rings(panel)]
-
-
 def panel_scene(build: Assembly, states: Mapping[str, State], strands: Sequence[Strand], scale: float) -> Scene:
     """A build of panels alone, with lines drawn in."""
-    prisms = [prism for panel in build.shells for prism in _panel(panel, HOME, states.get(panel.id))]
+    prisms = [prism for panel in build.shells for prism in boards(panel, HOME, states.get(panel.id))]
     return Scene(tuple(prisms), (), (), tuple(strands), (), scale, _box(prisms, []))
 
 
@@ -155,25 +103,19 @@ def scene(
         return _bare(study, states, case, shape)
     prisms: list[Prism] = []
     blocks = _host(context.host)
-    wheels: list[Wheel] = []
+    rollers: list[Wheel] = []
     for build in context.builds:
         setting = setting_at(build, travels)
-        build = as_it_stands(build, setting)
-        poses = poses_of(build, setting)
-        prisms += [_prism(m, poses.shift(m.body), states.get(m.id)) for m in build.members]
-        prisms += _hung(build, setting, states)
-        for panel in build.panels:
-            prisms += _panel(panel, poses.shift(panel.body), states.get(panel.id))
-        for slider in build.sliders:
-            for pair in (slider.carrying, slider.hold_down):
-                x = pair.x + (poses.shift(slider.body)[0] if pair.rides == "body" else 0.0)
-                wheels += [Wheel((x, side * pair.y, pair.z), pair.diameter, pair.width, pair.id, states.get(pair.id)) for side in (-1, 1)]
+        solids = solids_of(build, setting, states)
+        prisms += [prism for prism, _ in (*solids.bars, *solids.sheets)]
+        prisms += _hung(as_it_stands(build, setting), setting, states)
+        rollers += solids.wheels
     for item in context.plan.placed:
         at, size = standing(context, item, travels), item.size
         lo = (at[0] - size[0] / 2, at[1] - size[1] / 2, at[2] - size[2] / 2)
         hi = (at[0] + size[0] / 2, at[1] + size[1] / 2, at[2] + size[2] / 2)
         blocks.append(Block(lo, hi, "thing", f"thing/{item.thing.id}", item.thing.name))
-    return Scene(tuple(prisms), tuple(blocks), tuple(wheels), (), (), 1.0, _box(prisms, blocks))
+    return Scene(tuple(prisms), tuple(blocks), tuple(rollers), (), (), 1.0, _box(prisms, blocks))
 
 
 def _box(prisms: list[Prism], blocks: list[Block]) -> tuple[Vec, Vec]:
@@ -184,7 +126,7 @@ def _box(prisms: list[Prism], blocks: list[Block]) -> tuple[Vec, Vec]:
     if not rows:
         return (0.0, 0.0, 0.0), (1000.0, 1000.0, 500.0)
     corners = np.concatenate(rows)
-    return _vec(corners.min(axis=0)), _vec(corners.max(axis=0))
+    return vec(corners.min(axis=0)), vec(corners.max(axis=0))
 
 
 def _bare(study: Study, states: Mapping[str, State], case: str, shape: Shape) -> Scene:
@@ -192,12 +134,8 @@ def _bare(study: Study, states: Mapping[str, State], case: str, shape: Shape) ->
     build = as_it_stands(study.assembly, setting)
     drawn = [m for m in build.members if m.group is not None or m.use == "base"]
     poses = poses_of(build, setting)
-    prisms = [_prism(m, poses.shift(m.body), states.get(m.id)) for m in drawn]
+    prisms = [bar(m, poses.shift(m.body), states.get(m.id)) for m in drawn]
     prisms += _hung(build, setting, states)
-    wheels = []
-    for slider in build.sliders:
-        for pair, x in ((slider.carrying, slider.carrying.x), (slider.hold_down, slider.hold_down.x + study.travel(slider))):
-            wheels += [Wheel((x, side * pair.y, pair.z), pair.diameter, pair.width, pair.id) for side in (-1, 1)]
     solved = next((item for item in study.solved if item.case.name == case), None)
     strands: tuple[Strand, ...] = ()
     pulls: tuple[Pull, ...] = ()
@@ -205,7 +143,7 @@ def _bare(study: Study, states: Mapping[str, State], case: str, shape: Shape) ->
     if solved is not None:
         strands, scale = _lines(study, solved, shape)
         pulls = _pulls(study, solved)
-    return Scene(tuple(prisms), (), tuple(wheels), strands, pulls, scale, _box(prisms, []))
+    return Scene(tuple(prisms), (), wheels(build, setting, {}), strands, pulls, scale, _box(prisms, []))
 
 
 DRAWN = 0.10
@@ -230,7 +168,7 @@ def _lines(study: Study, solved: Solved, shape: Shape) -> tuple[tuple[Strand, ..
             chain = parts.chain[piece.index]
             nodes = [parts.model.bars[chain[0]].a, *(parts.model.bars[i].b for i in chain)]
             rows.append((piece.member.id, [parts.model.nodes[n] + scale * mode.shape[n, :3] for n in nodes]))
-        return tuple(Strand(tuple(_vec(p) for p in points), shape, part) for part, points in rows), 0.0
+        return tuple(Strand(tuple(vec(p) for p in points), shape, part) for part, points in rows), 0.0
     moved = lines(study.posed.frame, solved.result, 8)
     largest = float(np.max(np.abs(moved)))
     scale = _round(DRAWN * length / largest) if largest > 1e-9 else 1.0
@@ -239,7 +177,7 @@ def _lines(study: Study, solved: Solved, shape: Shape) -> tuple[tuple[Strand, ..
         bar = study.posed.model.bars[piece.index]
         a, b = study.posed.model.nodes[bar.a], study.posed.model.nodes[bar.b]
         points = a + (b - a) * np.linspace(0, 1, 9)[:, None] + scale * moved[piece.index]
-        found.append(Strand(tuple(_vec(p) for p in points), "bent", piece.member.id))
+        found.append(Strand(tuple(vec(p) for p in points), "bent", piece.member.id))
     return tuple(found), scale
 
 
@@ -251,9 +189,9 @@ def _pulls(study: Study, solved: Solved) -> tuple[Pull, ...]:
         if force > 0.5:
             toward = [0.0, 0.0, 0.0]
             toward[rest.dof] = float(rest.sign)
-            found.append(Pull(_vec(model.nodes[rest.node]), rest.toward or (toward[0], toward[1], toward[2]), float(force), rest.id))
+            found.append(Pull(vec(model.nodes[rest.node]), rest.toward or (toward[0], toward[1], toward[2]), float(force), rest.id))
     for _, label, at, push in hung_forces(study.posed, solved.result, solved.case.share(TWIST)):
         size = float(np.linalg.norm(push))
         if size > 0.5:
-            found.append(Pull(_vec(at), _vec(push / size), size, label))
+            found.append(Pull(vec(at), vec(push / size), size, label))
     return tuple(found)

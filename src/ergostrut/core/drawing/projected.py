@@ -1,0 +1,135 @@
+"""Solids as one sees them along an axis, with what stands nearer in front: hidden edges are left out.
+
+A panel seen flat on is drawn as on tracing paper, its outline alone: it hides nothing, for what lies under a deck or behind a wall is what a
+builder looks for.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+from shapely.geometry.base import BaseGeometry
+
+from ..primitives import Path, Point2
+from .axes import AXES
+from .solids import Prism
+
+Array = NDArray[np.float64]
+NEAR = {"plan": 1.0, "side": -1.0, "rear": 1.0}
+"""Sign of the axis a view looks along, towards whoever looks."""
+FLAT = 0.98
+"""Cosine of what a panel may be turned off the view and still be seen flat on."""
+EPS, LEAST = 0.5, 4.0
+"""mm by which what hides stands nearer; mm2 under which a scrap of a shape is not drawn."""
+
+
+@dataclass(frozen=True)
+class Seen:
+    """A solid in a view: its whole shape there, and how far it is from and to whoever looks. ``clear``: it hides nothing."""
+
+    solid: Prism
+    shape: BaseGeometry
+    far: float
+    near: float
+    clear: bool = False
+
+
+def silhouette(solid: Prism, view: str) -> BaseGeometry:
+    """What a solid covers in a view, its section with its hollow where one looks along it."""
+    u, v, look = AXES[view]
+    a, b, plane = np.array(solid.a), np.array(solid.b), np.array([solid.y, solid.z])
+    run = (b - a) / max(float(np.linalg.norm(b - a)), 1e-9)
+    ends = [[(np.array(loop) @ plane + end)[:, [u, v]] for loop in solid.loops] for end in (a, b)]
+    if abs(run[look]) > FLAT:
+        outer, *holes = ends[0]
+        found: BaseGeometry = shapely.Polygon(outer, holes)
+        return found if found.is_valid else found.buffer(0)
+    return shapely.MultiPoint(np.concatenate([ends[0][0], ends[1][0]])).convex_hull
+
+
+def nearest(solid: Prism, view: str, at: Point2) -> float:
+    """How near a solid comes to whoever looks, on the line of sight through a place of the view (taken as if its section were convex)."""
+    u, v, look = AXES[view]
+    a, b = np.array(solid.a), np.array(solid.b)
+    length = float(np.linalg.norm(b - a))
+    own = np.array([(b - a) / length, solid.y, solid.z])
+    start = np.zeros(3)
+    start[u], start[v] = at
+    sight = np.zeros(3)
+    sight[look] = NEAR[view]
+    p, d = own @ (start - a), own @ sight
+    hull = shapely.get_coordinates(shapely.MultiPoint(np.array(solid.loops[0])).convex_hull)
+    # half-planes n . (y, z) <= c of the section, then the two ends
+    edges = np.diff(hull, axis=0)
+    normals = np.column_stack([edges[:, 1], -edges[:, 0]])
+    middle = hull[:-1].mean(axis=0)
+    normals *= np.sign(np.einsum("ij,ij->i", normals, hull[:-1] - middle))[:, None]
+    rows = np.concatenate([np.column_stack([np.zeros(len(normals)), normals]), [[1.0, 0.0, 0.0], [-1.0, 0.0, 0.0]]])
+    limits = np.concatenate([np.einsum("ij,ij->i", normals, hull[:-1]), [length, 0.0]])
+    room, slope = limits - rows @ p, rows @ d
+    ahead = slope > 1e-9
+    return float(np.min(room[ahead] / slope[ahead], initial=np.inf))
+
+
+def _flat_on(solid: Prism, view: str) -> bool:
+    run = np.array(solid.b) - np.array(solid.a)
+    return bool(abs(run[AXES[view][2]]) > FLAT * np.linalg.norm(run))
+
+
+def seen(view: str, bars: Sequence[tuple[Prism, BaseGeometry | None]], sheets: Sequence[Prism]) -> list[Path]:
+    """Outlines of bars (with a shape of their own where their ends are not square) and sheets, far ones first, without what nearer ones hide."""
+    rows = [Seen(solid, shape if shape is not None else silhouette(solid, view), *_reach(solid, view)) for solid, shape in bars]
+    rows += [Seen(solid, silhouette(solid, view), *_reach(solid, view), _flat_on(solid, view)) for solid in sheets]
+    opaque = [row for row in rows if not row.clear]
+    tree = shapely.STRtree([row.shape for row in opaque])
+    found = list[tuple[float, int, Path]]()
+    for i, row in enumerate(rows):
+        left, at = row.shape, _order(row)
+        if not row.clear:
+            for j in tree.query(row.shape, predicate="intersects"):
+                other = opaque[int(j)]
+                if other is not row and _hides(other, row, view):
+                    left = left.difference(other.shape)
+        found += [(at, i, path) for path in _paths(row, left)]
+    found.sort(key=lambda one: (one[0], one[1]))
+    return [path for _, _, path in found]
+
+
+def _reach(solid: Prism, view: str) -> tuple[float, float]:
+    look = AXES[view][2]
+    round_it = np.array(solid.loops[0]) @ np.array([solid.y[look], solid.z[look]])
+    rows = NEAR[view] * np.concatenate([round_it + solid.a[look], round_it + solid.b[look]])
+    return float(rows.min()), float(rows.max())
+
+
+def _order(row: Seen) -> float:
+    """Far ones first, tracing paper over everything."""
+    return (row.far + row.near) / 2 + (1e6 if row.clear else 0.0)
+
+
+def _hides(other: Seen, row: Seen, view: str) -> bool:
+    """Whether one stands nearer where both are."""
+    if other.near <= row.far + EPS:
+        return False
+    both = other.shape.intersection(row.shape)
+    if both.area < LEAST:
+        return False
+    if other.far >= row.near - EPS:
+        return True
+    at = both.representative_point()
+    here = (at.x, at.y)
+    return nearest(other.solid, view, here) > nearest(row.solid, view, here) + EPS
+
+
+def _paths(row: Seen, left: BaseGeometry) -> list[Path]:
+    solid, found = row.solid, list[Path]()
+    for part in getattr(left, "geoms", (left,)):
+        if isinstance(part, shapely.Polygon) and part.area >= LEAST:
+            rim, *holes = (tuple((float(x), float(y)) for x, y in ring.coords[:-1]) for ring in (part.exterior, *part.interiors))
+            path = Path(rim, solid.role, True, solid.part, solid.title, solid.state, tuple(holes))
+            found.append(replace(path, role="swept") if row.clear else path)
+    return found
