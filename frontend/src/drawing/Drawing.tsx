@@ -5,6 +5,7 @@ import type { View } from "../api/client";
 import { useLit } from "../job/context";
 import { called } from "../job/words";
 import { showForce, showLength, type Units } from "../quantity/format";
+import type { Box } from "./apart";
 import { shaftOf, SLANT, type Spot, spotsOf } from "./forces";
 import {
   type Arrow,
@@ -13,13 +14,15 @@ import {
   isArrow,
   isCircle,
   isDimension,
-  lifted,
-  tagWidth,
-  isLabel,
   isPath,
+  type Label,
+  type Path,
   project,
   type Projection,
+  tagSpots,
+  tagWidth,
 } from "./layout";
+import { labelSpots, type Stood } from "./words";
 
 interface Props {
   view: View;
@@ -91,13 +94,7 @@ export function Drawing({ view, units, title, selected, onField, onPart, onMove 
   const [ref, size] = useSize();
   const id = useId().replace(/:/g, "");
   const p = useMemo(() => project(view, size.width, size.height), [view, size]);
-  const spots = useMemo(() => {
-    const text = (item: Arrow) => `${showForce(item.newton, units.mass)} ${item.title}`;
-    return spotsOf(
-      view.items.filter(isArrow).map((item) => ({ item, text: text(item) })),
-      p,
-    );
-  }, [view, p, units.mass]);
+  const words = useMemo(() => wordsOf(view, p, units), [view, p, units]);
   const [drag, setDrag] = useState<{ part: string; x: number; y: number; dx: number; dy: number } | null>(null);
   const shift = (part: string) => (drag && part && drag.part === part ? `translate(${drag.dx} ${drag.dy})` : undefined);
   const grab = (part: string) => (event: React.PointerEvent) => {
@@ -133,11 +130,6 @@ export function Drawing({ view, units, title, selected, onField, onPart, onMove 
         ?.focus();
     },
   });
-  const dimensions = view.items.filter(isDimension);
-  const up = lifted(
-    dimensions.map((item) => ({ item, width: tagWidth(tagText(item, units)) })),
-    p,
-  );
   const drop = () => {
     if (drag && onMove && (Math.abs(drag.dx) > 3 || Math.abs(drag.dy) > 3))
       onMove(drag.part, drag.dx / p.scale, -drag.dy / p.scale);
@@ -175,7 +167,7 @@ export function Drawing({ view, units, title, selected, onField, onPart, onMove 
               isCircle(item) ? (
                 <circle cx={p.x(item.at[0])} cy={p.y(item.at[1])} r={Math.max(item.r * p.scale, 2.5)} {...extra} />
               ) : (
-                <path d={outline(item.points, item.closed ?? false, p)} {...extra} />
+                <path d={outlines(item, p)} fillRule="evenodd" {...extra} />
               );
             return (
               <g
@@ -197,15 +189,25 @@ export function Drawing({ view, units, title, selected, onField, onPart, onMove 
               </g>
             );
           }
-          if (isLabel(item)) return <Words key={i} item={item} p={p} transform={shift(item.part ?? "")} />;
           return null;
         })}
-        {[...spots].map(([item, spot], i) => (
+        {[...words.labels].map(([item, at], i) => (
+          <Words key={i} item={item} at={at} transform={shift(item.part ?? "")} />
+        ))}
+        {[...words.forces].map(([item, spot], i) => (
           <Force key={i} item={item} p={p} units={units} spot={spot} />
         ))}
         {view.items.map((item, i) =>
           isDimension(item) ? (
-            <Tag key={i} item={item} p={p} units={units} up={up.has(item)} onField={onField} selected={selected} />
+            <Tag
+              key={i}
+              item={item}
+              p={p}
+              units={units}
+              at={words.tags.get(item)}
+              onField={onField}
+              selected={selected}
+            />
           ) : null,
         )}
       </svg>
@@ -231,6 +233,11 @@ function Glow({ part, selected, children }: { part: string; selected: boolean; c
   return lit || selected ? children : null;
 }
 
+/** A path with its holes. */
+function outlines(item: Path, p: Projection): string {
+  return [item.points, ...(item.holes ?? [])].map((ring) => outline(ring, item.closed ?? false, p)).join(" ");
+}
+
 function outline(points: number[][] | [number, number][], closed: boolean, p: Projection): string {
   return (
     points.map(([u, v], k) => `${k ? "L" : "M"}${p.x(u ?? 0).toFixed(1)} ${p.y(v ?? 0).toFixed(1)}`).join(" ") +
@@ -238,19 +245,50 @@ function outline(points: number[][] | [number, number][], closed: boolean, p: Pr
   );
 }
 
-function Words({
-  item,
-  p,
-  transform,
-}: {
-  item: { at: number[] | [number, number]; text: string; second?: string; align?: string };
-  p: Projection;
-  transform?: string;
-}) {
-  const x = p.x(item.at[0] ?? 0);
-  const y = p.y(item.at[1] ?? 0);
+/** Where every word of a view stands: tags first, then forces, then labels, none on another where there is room. */
+function wordsOf(view: View, p: Projection, units: Units) {
+  const taken: Box[] = [];
+  const tags = tagSpots(
+    view.items.filter(isDimension).map((item) => ({ item, width: tagWidth(tagText(item, units)) })),
+    p,
+    taken,
+  );
+  const forces = spotsOf(
+    view.items.filter(isArrow).map((item) => ({ item, text: `${showForce(item.newton, units.mass)} ${item.title}` })),
+    p,
+    taken,
+  );
+  return { tags, forces, labels: labelSpots(view, p, taken) };
+}
+
+/** Words stay readable on lines. */
+const HALO = { stroke: "var(--paper)", strokeWidth: 3, strokeLinejoin: "round", paintOrder: "stroke" } as const;
+
+/** px that words may be moved before a hairline leads back to what they name. */
+const NEAR = 12;
+
+function Words({ item, at, transform }: { item: Label; at: Stood; transform?: string }) {
+  const { x, y, home } = at;
+  const away = Math.hypot(x - home.x, y - home.y) > NEAR;
   return (
-    <g transform={transform} className="pointer-events-none" textAnchor="middle" fill="var(--ink)" fontSize={13.5}>
+    <g
+      transform={transform}
+      className="pointer-events-none"
+      textAnchor="middle"
+      fill="var(--ink)"
+      fontSize={13.5}
+      {...HALO}
+    >
+      {away && (
+        <line
+          x1={home.x}
+          y1={home.y}
+          x2={x}
+          y2={y + (Math.abs(y - home.y) < NEAR ? 0 : y > home.y ? -9 : item.second ? 20 : 9)}
+          stroke="var(--steel)"
+          strokeWidth={1}
+        />
+      )}
       <text x={x} y={item.second ? y - 2 : y + 4}>
         {item.text}
       </text>
@@ -283,7 +321,7 @@ function Force({ item, p, units, spot }: { item: Arrow; p: Projection; units: Un
           {item.title}
         </text>
       ) : (
-        <text x={spot.x} y={spot.y} textAnchor={spot.anchor} fontSize={14} fontWeight={600} fill="var(--ink)">
+        <text x={spot.x} y={spot.y} textAnchor={spot.anchor} fontSize={14} fontWeight={600} fill="var(--ink)" {...HALO}>
           {showForce(item.newton, units.mass)}
           <tspan fontWeight={400}> {item.title}</tspan>
         </text>
@@ -302,12 +340,12 @@ function Tag({
   item,
   p,
   units,
-  up,
+  at,
   onField,
   selected,
 }: {
   item: Dimension;
-  up: boolean;
+  at: { x: number; y: number } | undefined;
   p: Projection;
   units: Units;
   onField?: (field: string) => void;
@@ -316,7 +354,7 @@ function Tag({
   const line = dimensionLine(item, p);
   const missing = item.confidence === "missing" || item.mm === null;
   const shown = tagText(item, units);
-  const middle = { x: (line.x1 + line.x2) / 2, y: (line.y1 + line.y2) / 2 - (up ? 21 : 0) };
+  const middle = at ?? { x: (line.x1 + line.x2) / 2, y: (line.y1 + line.y2) / 2 };
   const w = tagWidth(shown);
   const opens = item.field !== "" && onField !== undefined;
   const chosen = item.field !== "" && selected === item.field;

@@ -33,8 +33,25 @@ describe("words of forces", () => {
   });
   it("do not lie on each other", () => {
     const { at } = seen(600, arrow(900, [0, 1]), arrow(930, [0, 1]), arrow(960, [0, 1]));
-    const lines = at.map((one) => one.y).sort((a, b) => a - b);
-    expect(Math.min((lines[1] ?? 0) - (lines[0] ?? 0), (lines[2] ?? 0) - (lines[1] ?? 0))).toBeGreaterThanOrEqual(15);
+    const boxes = at.map((one) => {
+      const x0 = one.anchor === "end" ? one.x - 12 * 7.2 : one.x;
+      return { x0, x1: x0 + 12 * 7.2, y: one.y };
+    });
+    boxes.forEach((a, i) =>
+      boxes.slice(i + 1).forEach((b) => {
+        expect(Math.abs(a.y - b.y) >= 15 || a.x1 <= b.x0 || b.x1 <= a.x0).toBe(true);
+      }),
+    );
+  });
+  it("keep off the arrows of others", () => {
+    const items = [arrow(900, [1, 0]), arrow(900, [0, 1], { at: [820, 120] })];
+    const { p, at } = seen(600, ...items);
+    const [words] = at;
+    const other = shaftOf(items[1] ?? arrow(0, [0, 1]), p);
+    const x0 = (words?.x ?? 0) - 12 * 7.2;
+    const crosses = x0 < other.tail.x && other.tail.x < (words?.x ?? 0);
+    const level = other.tip.y < (words?.y ?? 0) && (words?.y ?? 0) - 12 < other.tail.y;
+    expect(words?.anchor === "end" && crosses && level).toBe(false);
   });
   it("stay under the top of the drawing", () => {
     const { at } = seen(600, arrow(1000, [0, -1], { at: [1000, 890], share: 1 }));

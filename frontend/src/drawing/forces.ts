@@ -1,3 +1,4 @@
+import { along, type Box, settle } from "./apart";
 import type { Arrow, Projection } from "./layout";
 
 interface Point {
@@ -27,6 +28,8 @@ export const SLANT = 42;
 const APART = 15;
 /** px from the drawing's top to the foot of words that stand in it whole. */
 const TOP = 13;
+/** px that an arrow takes to each side of its line. */
+const SHAFT = 5;
 const STEPS = [0, 1, -1, 2, -2, 3, -3, 4, -4, 5, -5];
 
 export function shaftOf(item: Arrow, p: Projection): Shaft {
@@ -41,8 +44,12 @@ export function shaftOf(item: Arrow, p: Projection): Shaft {
   };
 }
 
-/** Places for the words of all forces of a view: inside the drawing, and not on each other. */
-export function spotsOf(forces: readonly { item: Arrow; text: string }[], p: Projection): Map<Arrow, Spot> {
+/** Places for the words of all forces of a view: inside the drawing, and not on each other nor on what is taken, to which they add. */
+export function spotsOf(
+  forces: readonly { item: Arrow; text: string }[],
+  p: Projection,
+  taken: Box[] = [],
+): Map<Arrow, Spot> {
   const found = new Map<Arrow, Spot>();
   slanted(
     forces.map(({ item }) => item).filter((item) => item.role === "load"),
@@ -53,6 +60,7 @@ export function spotsOf(forces: readonly { item: Arrow; text: string }[], p: Pro
     forces.filter(({ item }) => item.role !== "load"),
     p,
     found,
+    taken,
   );
   return found;
 }
@@ -72,10 +80,15 @@ function slanted(items: readonly Arrow[], p: Projection, found: Map<Arrow, Spot>
   }
 }
 
-/** Level words beside the tails of forces: on the side where there is room, a line up or down where others lie. */
-function upright(forces: readonly { item: Arrow; text: string }[], p: Projection, found: Map<Arrow, Spot>): void {
-  const taken: { x0: number; x1: number; y: number }[] = [];
+/** Level words beside the tails of forces: on the side where there is room, a line up or down where others or their arrows lie. */
+function upright(
+  forces: readonly { item: Arrow; text: string }[],
+  p: Projection,
+  found: Map<Arrow, Spot>,
+  taken: Box[],
+): void {
   const rows = forces.map((force) => ({ ...force, shaft: shaftOf(force.item, p) }));
+  for (const { shaft } of rows) taken.push(...along(shaft.tail, shaft.tip, SHAFT));
   for (const { item, text, shaft } of rows.sort((a, b) => a.shaft.tail.x - b.shaft.tail.x)) {
     const { tail, below, level } = shaft;
     const wide = text.length * LETTER;
@@ -83,16 +96,26 @@ function upright(forces: readonly { item: Arrow; text: string }[], p: Projection
     const wantsLeft = level ? ux > 0 : !below;
     const leftRoom = tail.x - 8 > wide;
     const rightRoom = tail.x + 8 + wide < p.width;
-    const left = wantsLeft ? leftRoom || !rightRoom : !rightRoom && leftRoom;
-    const x = left ? tail.x - 8 : tail.x + 8;
-    // on its other side it would lie on what is drawn between the forces: a line farther out
-    const aside = !level && below && left ? LINE : 0;
-    const home = Math.max(level ? tail.y + 5 : below ? tail.y + 2 + aside : tail.y - 4, TOP);
-    const [x0, x1] = left ? [x - wide, x] : [x, x + wide];
-    const clear = (y: number) => taken.every((one) => Math.abs(one.y - y) >= LINE - 1 || one.x1 <= x0 || x1 <= one.x0);
-    const step = STEPS.find((k) => clear(home + k * LINE)) ?? 0;
-    const y = home + step * LINE;
-    taken.push({ x0, x1, y });
-    found.set(item, { x, y, anchor: left ? "end" : "start", moved: step * LINE });
+    const wanted = wantsLeft ? leftRoom || !rightRoom : !rightRoom && leftRoom;
+    const sides = [wanted, !wanted].filter((left) => left === wanted || (left ? leftRoom : rightRoom));
+    const places = STEPS.flatMap((step) =>
+      sides.map((left): Spot => {
+        // on its other side it would lie on what is drawn between the forces: a line farther out
+        const aside = !level && below && left ? LINE : 0;
+        const home = Math.max(level ? tail.y + 5 : below ? tail.y + 2 + aside : tail.y - 4, TOP);
+        return {
+          x: left ? tail.x - 8 : tail.x + 8,
+          y: home + step * LINE,
+          anchor: left ? "end" : "start",
+          moved: step * LINE,
+        };
+      }),
+    );
+    const boxOf = (spot: Spot): Box => {
+      const [x0, x1] = spot.anchor === "end" ? [spot.x - wide, spot.x] : [spot.x, spot.x + wide];
+      return { x0, x1, y0: spot.y - LINE + 4, y1: spot.y + 3 };
+    };
+    const spot = settle(places, boxOf, taken);
+    if (spot) found.set(item, spot);
   }
 }

@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import type { View } from "../api/client";
 import { bladeLength, LIMIT_AT } from "../tape/state";
 import { at } from "../job/pointer";
-import { type Dimension, dimensionLine, isDimension, lifted, project } from "./layout";
+import { type Dimension, dimensionLine, isDimension, project, tagSpots } from "./layout";
 
 const dimension: Dimension = {
   a: [0, 0],
@@ -26,20 +26,29 @@ describe("tags that would lie on each other", () => {
     b: [to, 0],
     ...more,
   });
-  const up = (...items: Dimension[]) => {
-    const found = lifted(
+  const tags = (...items: Dimension[]) => {
+    const found = tagSpots(
       items.map((item) => ({ item, width: 50 })),
       p,
+      [],
     );
-    return items.map((item) => found.has(item));
+    return items.map((item) => {
+      const line = dimensionLine(item, p);
+      return Math.round((found.get(item)?.y ?? NaN) - (line.y1 + line.y2) / 2);
+    });
   };
   it("lifts every second one of a crowd", () => {
-    expect(up(at(0, 80), at(80, 160), at(160, 240), at(240, 320))).toEqual([false, true, false, true]);
+    expect(tags(at(0, 80), at(80, 160), at(160, 240), at(240, 320))).toEqual([0, -21, 0, -21]);
   });
   it("leaves wide ones and other rows alone", () => {
-    expect(up(at(0, 500), at(500, 1000))).toEqual([false, false]);
-    expect(up(at(0, 80), at(80, 160, { row: 3 }))).toEqual([false, false]);
-    expect(up(at(0, 80), at(80, 160, { axis: "v" }))).toEqual([false, false]);
+    expect(tags(at(0, 500), at(500, 1000))).toEqual([0, 0]);
+    expect(tags(at(0, 80), at(80, 160, { row: 3 }))).toEqual([0, 0]);
+    expect(tags(at(0, 80), at(80, 160, { axis: "v" }))).toEqual([0, 0]);
+  });
+  it("moves upright ones along their line", () => {
+    const upright = (from: number, to: number) =>
+      at(0, 0, { axis: "v", side: "right", row: 1, a: [0, from], b: [0, to] });
+    expect(tags(upright(0, 20), upright(20, 40), upright(40, 400))).toEqual([25, 0, 0]);
   });
 });
 

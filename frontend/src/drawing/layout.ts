@@ -1,4 +1,5 @@
 import type { View } from "../api/client";
+import { around, type Box, settle } from "./apart";
 
 export type Item = View["items"][number];
 export type Dimension = Extract<Item, { axis: unknown }>;
@@ -24,6 +25,7 @@ export interface Projection {
   box: View["box"];
   /** px of the whole drawing. */
   width: number;
+  height: number;
   column: number;
   margin: { left: number; right: number; top: number; bottom: number };
 }
@@ -60,6 +62,7 @@ export function project(view: View, width: number, height: number): Projection {
     y: (v) => top + (v1 - v) * scale,
     box: view.box,
     width,
+    height,
     column,
     margin,
   };
@@ -84,17 +87,26 @@ export function dimensionLine(
 /** Width of a dimension's tag, px. */
 export const tagWidth = (text: string): number => text.length * 7.6 + 14;
 
-/** Level dimensions of one row whose tags would lie on each other: these are lifted off the line. */
-export function lifted(dimensions: readonly { item: Dimension; width: number }[], p: Projection): Set<Dimension> {
-  const found = new Set<Dimension>();
-  const ends = new Map<string, number>();
-  const middle = (item: Dimension) => (p.x(item.a[0]) + p.x(item.b[0])) / 2;
-  const level = dimensions.filter(({ item }) => item.axis === "h").sort((a, b) => middle(a.item) - middle(b.item));
-  for (const { item, width } of level) {
-    const row = `${item.side} ${item.row}`;
-    const start = middle(item) - width / 2;
-    if (start < (ends.get(row) ?? -Infinity)) found.add(item);
-    else ends.set(row, start + width);
+/** Where a dimension's tag stands: the middle of its line, or beside that where another tag lies. */
+const BESIDE = { h: [0, -21, 21, -42], v: [0, -25, 25, -50, 50] };
+/** px of a tag's height that no other may lie on. */
+const TAG = 20;
+
+/** Places for the tags of all dimensions, px: none on another where there is room. What they take is added to `taken`. */
+export function tagSpots(
+  dimensions: readonly { item: Dimension; width: number }[],
+  p: Projection,
+  taken: Box[],
+): Map<Dimension, { x: number; y: number }> {
+  const found = new Map<Dimension, { x: number; y: number }>();
+  const middles = dimensions.map(({ item, width }) => {
+    const line = dimensionLine(item, p);
+    return { item, width, x: (line.x1 + line.x2) / 2, y: (line.y1 + line.y2) / 2 };
+  });
+  for (const { item, width, x, y } of middles.sort((a, b) => a.x - b.x || a.y - b.y)) {
+    const places = BESIDE[item.axis].map((dy) => ({ x, y: y + dy }));
+    const spot = settle(places, (at) => around(at.x, at.y, width, TAG), taken);
+    found.set(item, spot ?? { x, y });
   }
   return found;
 }
