@@ -24,7 +24,7 @@ from ergostrut.core.problem import InputError
 from ergostrut.core.prove.boxes import refine
 from ergostrut.core.prove.boxes.edges import _windows
 from ergostrut.core.prove.boxes.model import solved
-from ergostrut.core.prove.boxes.refine import Level, check_refined
+from ergostrut.core.prove.boxes.refine import MeshLevel, check_refined
 from ergostrut.core.prove.boxes.strength import _left
 from ergostrut.core.prove.boxes.ways import hold_of, line_of, pulled, use_of
 from ergostrut.core.report import Report, check, context_of
@@ -237,7 +237,7 @@ def test_in_a_crash_edges_hold_by_nominal_strength(catalog: Catalog) -> None:
 
 def test_refined_until_the_governing_use_stays(catalog: Catalog) -> None:
     context = context_of(box([load("60")], tie_rating="100", back=None, length="900", width="600"), catalog)
-    told: list[Level] = []
+    told: list[MeshLevel] = []
     _, findings, levels = check_refined(context, context.builds[0], lambda _build, level: told.append(level))
     assert tuple(told) == levels and levels[-1].settled and levels[-1].elements > levels[0].elements
     finest = solved(context, context.builds[0], len(levels) - 1)

@@ -7,7 +7,7 @@ from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from ergostrut.core.mechanics.solver.member_forces import along, curves, lines, sample
-from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, Point, Spread
+from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, PointLoad, Spread
 from ergostrut.core.mechanics.solver.refine import refine
 from ergostrut.core.mechanics.solver.solve import Frame, solve_all
 
@@ -40,7 +40,7 @@ def loaded(draw: st.DrawFn) -> tuple[FrameModel, LoadCase]:
     for _ in range(2):
         a, b = sorted((draw(st.floats(0, 900)), draw(st.floats(50, 1000))))
         spreads.append(Spread(0, a, max(b, a + 20), draw(vectors), draw(vectors)))
-    points = tuple(Point(0, draw(st.floats(1, L - 1)), (draw(force), draw(force), draw(force))) for _ in range(2))
+    points = tuple(PointLoad(0, draw(st.floats(1, L - 1)), (draw(force), draw(force), draw(force))) for _ in range(2))
     return model, LoadCase("x", tuple(spreads), points)
 
 
@@ -89,7 +89,7 @@ def ending_near_the_end() -> tuple[FrameModel, LoadCase]:
     """A spread that stops a rounding error short of the bar's end."""
     bar = Bar("b", 0, 1, 2e5, 7.7e4, 400, 2e5, 9e4, 2e5)
     model = FrameModel(np.array([(0, 0, 0), (L, 0, 0)]), (bar,), (*((0, d) for d in range(6)), (1, 2)))
-    return model, LoadCase("x", (Spread(0, 0.0, float(np.nextafter(L, 0)), (0, 0, -1), (0, 0, -2)),), (Point(0, 1.0, (0, 1, 0)),))
+    return model, LoadCase("x", (Spread(0, 0.0, float(np.nextafter(L, 0)), (0, 0, -1), (0, 0, -2)),), (PointLoad(0, 1.0, (0, 1, 0)),))
 
 
 @settings(max_examples=30, deadline=None)
@@ -123,7 +123,7 @@ def test_point_load_jumps_the_shear() -> None:
     model = FrameModel(
         np.array([(0, 0, 0), (L, 0, 0)]), (Bar("b", 0, 1, 2e5, 7.7e4, 400, 2e5, 2e5, 2e5),), tuple((n, d) for n in (0, 1) for d in range(6))
     )
-    frame, (result,) = solve_all(model, [LoadCase("p", points=(Point(0, 400, (0, 0, -100.0)),))])
+    frame, (result,) = solve_all(model, [LoadCase("p", points=(PointLoad(0, 400, (0, 0, -100.0)),))])
     c = curves(frame, [result])
     before, after = (sample(c, 0, np.array([s]))[0, 0, 2] for s in (399.999, 400.001))
     assert abs(abs(after - before) - 100.0) < 1e-6

@@ -7,7 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.spatial.transform import Rotation
 
-from ergostrut.core.mechanics.shells.section import Section, isotropic, sandwich, solid
+from ergostrut.core.mechanics.shells.section import ShellSection, isotropic, sandwich, solid
 from ergostrut.core.mechanics.shells.sheets import Sheets, blocks, resultants
 from ergostrut.core.mechanics.solver.model import FrameModel, LoadCase
 from ergostrut.core.mechanics.solver.solve import Frame
@@ -111,7 +111,7 @@ def test_rigid_movements_cost_nothing(seed: int) -> None:
 @settings(max_examples=20, deadline=None)
 @given(st.floats(0, np.pi), st.sampled_from(range(3)))
 def test_a_section_turned_and_turned_back(angle: float, which: int) -> None:
-    section: Section = SECTIONS[which]
+    section: ShellSection = SECTIONS[which]
     back = section.turned(angle).turned(-angle)
     for name in ("A", "D", "S"):
         assert np.allclose(getattr(back, name), getattr(section, name), rtol=1e-9, atol=1e-9 * np.abs(getattr(section, name)).max())

@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 
 import numpy as np
 
-from ergostrut.core.mechanics.shells.section import Array, Section
+from ergostrut.core.mechanics.shells.section import Array, ShellSection
 from ergostrut.core.mechanics.shells.sheets import Sheets
 from ergostrut.core.mechanics.solver.model import CaseResult, FrameModel, LoadCase
 from ergostrut.core.mechanics.solver.solve import Frame
@@ -23,7 +23,7 @@ def grid(n: int, m: int, at: Map) -> tuple[Array, np.ndarray]:
     return nodes, np.array(quads)
 
 
-def of(quads: np.ndarray, section: Section, along: Sequence[float] = (1.0, 0.0, 0.0)) -> Sheets:
+def of(quads: np.ndarray, section: ShellSection, along: Sequence[float] = (1.0, 0.0, 0.0)) -> Sheets:
     """Every element of one section, its axis 1 along a direction."""
     return Sheets(quads, np.tile(np.array(along, dtype=float), (len(quads), 1)), np.zeros(len(quads), dtype=int), (section,))
 

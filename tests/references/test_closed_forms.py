@@ -13,7 +13,7 @@ from ergostrut.core.mechanics.solver.model import (
     FrameModel,
     LoadCase,
     MechanismError,
-    Point,
+    PointLoad,
     Rest,
     SolverError,
     Spread,
@@ -103,7 +103,7 @@ def test_point_and_triangular_loads_within_a_bar() -> None:
     model = beam(L, 1, [*held(0, *FIXED), *held(1, *FIXED)])
     a, b = 0.3 * L, 0.7 * L
     frame, (point, triangle) = solve_all(
-        model, [LoadCase("p", points=(Point(0, a, (0, 0, -P)),)), LoadCase("t", (Spread(0, 0, L, (0, 0, 0), DOWN),))]
+        model, [LoadCase("p", points=(PointLoad(0, a, (0, 0, -P)),)), LoadCase("t", (Spread(0, 0, L, (0, 0, 0), DOWN),))]
     )
     my = along(frame, [point, triangle]).My
     assert abs(my[0, 0]) == pytest.approx(P * a * b**2 / L**2)
@@ -150,7 +150,7 @@ def test_nothing_presses_an_uplifted_body_down() -> None:
     ("bars", "load", "says"),
     [
         ((Bar("zero", 0, 0, E, G, 1, I, I, I),), LoadCase("x"), "zero has no length"),
-        ((Bar("b", 0, 1, E, G, 1, I, I, I),), LoadCase("x", points=(Point(0, 2 * L, (0, 0, 1)),)), "off its bar"),
+        ((Bar("b", 0, 1, E, G, 1, I, I, I),), LoadCase("x", points=(PointLoad(0, 2 * L, (0, 0, 1)),)), "off its bar"),
         ((Bar("b", 0, 1, E, G, 1, I, I, I),), LoadCase("x", (Spread(0, 0, 2 * L, DOWN, DOWN),)), "off its bar"),
         ((Bar("b", 0, 1, E, G, 1, I, I, I, released=(3, 9)),), LoadCase("x"), "spin"),
     ],

@@ -13,7 +13,7 @@ from ergostrut.core.mechanics.joints import bolt, hardware, thin, weld, woodscre
 from ergostrut.core.mechanics.panels import boards, plate, sandwich
 from ergostrut.core.mechanics.panels.strip import bays, carrying_width
 from ergostrut.core.mechanics.solver.member_forces import along
-from ergostrut.core.mechanics.solver.model import LoadCase, Point, Spread
+from ergostrut.core.mechanics.solver.model import LoadCase, PointLoad, Spread
 from ergostrut.core.mechanics.solver.solve import solve_all
 from ergostrut.core.sections import pipe, tube
 
@@ -122,7 +122,7 @@ def test_square_plate() -> None:
     """Timoshenko and Woinowsky-Krieger table 8: w 0.00406 q a4/D, M 0.0479 q a2 (nu 0.3); table 23: 0.01160 P a2/D."""
     a, t, nu = 600.0, 10.0, 0.3
     modulus = 10_000.0
-    body = plate.Plate(a, a, t, modulus, modulus, modulus / (2 * (1 + nu)), nu)
+    body = plate.OrthoPlate(a, a, t, modulus, modulus, modulus / (2 * (1 + nu)), nu)
     D = modulus * t**3 / (12 * (1 - nu**2))
     found = plate.uniform(body, 0.01)
     assert found.sag == pytest.approx(0.00406 * 0.01 * a**4 / D, rel=0.003)
@@ -133,7 +133,7 @@ def test_square_plate() -> None:
 
 def test_long_plate_is_a_strip() -> None:
     """Held on its long edges far away from the short ones: 5 q L4/384 D and q L2/8."""
-    body = plate.Plate(300, 6000, 12, 10_719, 6_781, 1e-6)
+    body = plate.OrthoPlate(300, 6000, 12, 10_719, 6_781, 1e-6)
     found = plate.uniform(body, 0.005)
     assert found.sag == pytest.approx(5 * 0.005 * 300**4 / (384 * 10_719 * 12**3 / 12), rel=0.01)
     assert found.Mx == pytest.approx(0.005 * 300**2 / 8, rel=0.02)
@@ -142,7 +142,7 @@ def test_long_plate_is_a_strip() -> None:
 
 
 def test_grain_carries_the_stiffer_way() -> None:
-    stiff, soft = plate.Plate(600, 600, 12, 10_719, 6_781, 620), plate.Plate(600, 600, 12, 6_781, 10_719, 620)
+    stiff, soft = plate.OrthoPlate(600, 600, 12, 10_719, 6_781, 620), plate.OrthoPlate(600, 600, 12, 6_781, 10_719, 620)
     assert plate.uniform(stiff, 0.01).Mx == pytest.approx(plate.uniform(soft, 0.01).My)
     assert plate.uniform(stiff, 0.01).Mx > plate.uniform(stiff, 0.01).My
 
@@ -163,7 +163,7 @@ def test_strip_coefficients_by_the_frame_solver(count: int) -> None:
         worst_sag = max(worst_sag, float(np.max(-result.u[:, 2])))
     assert row.moment * w * L**2 == pytest.approx(worst_M, rel=0.01)
     assert row.sag * w * L**4 / (E * I) == pytest.approx(worst_sag, rel=0.015)
-    frame, (result,) = solve_all(base, [LoadCase("p", points=(Point(pieces // 2, 0, (0, 0, -P)),))])
+    frame, (result,) = solve_all(base, [LoadCase("p", points=(PointLoad(pieces // 2, 0, (0, 0, -P)),))])
     assert row.point_moment * P * L == pytest.approx(float(np.max(np.abs(along(frame, [result]).My))), rel=0.01)
     assert row.point_sag * P * L**3 / (E * I) == pytest.approx(float(np.max(-result.u[:, 2])), rel=0.02)
 

@@ -11,7 +11,7 @@ from scipy.optimize import brentq
 
 from ergostrut.core.constants import G as GRAVITY
 from ergostrut.core.mechanics.solver.member_forces import along, lines
-from ergostrut.core.mechanics.solver.model import Bar, Cord, FrameModel, LoadCase, Point, Rest, SolverError, Spread
+from ergostrut.core.mechanics.solver.model import Bar, Cord, FrameModel, LoadCase, PointLoad, Rest, SolverError, Spread
 from ergostrut.core.mechanics.solver.modes import critical, frequency, lumped
 from ergostrut.core.mechanics.solver.refine import refine
 from ergostrut.core.mechanics.solver.solve import Frame, solve_all
@@ -95,7 +95,7 @@ def test_shear_flexibility() -> None:
     Av = 90.0
     model = beam(400.0, 1, [*held(0, *PIN), *held(1, 1, 2)])
     soft = replace(model, bars=tuple(replace(bar, Avz=Av) for bar in model.bars))
-    case = LoadCase("p", points=(Point(0, 200.0, (0, 0, -P)),))
+    case = LoadCase("p", points=(PointLoad(0, 200.0, (0, 0, -P)),))
     frame, (result,) = solve_all(soft, [case])
     middle = -lines(frame, result, 2)[0, 1, 2]
     assert middle == pytest.approx(P * 400**3 / (48 * E * I) + P * 400 / (4 * G * Av), rel=1e-9)
@@ -206,9 +206,9 @@ def test_bad_models_say_what_is_wrong(name: str) -> None:
 @pytest.mark.parametrize(
     "load",
     [
-        LoadCase("x", points=(Point(0, 2 * L, (0, 0, -1)),)),
+        LoadCase("x", points=(PointLoad(0, 2 * L, (0, 0, -1)),)),
         LoadCase("x", (Spread(0, -5, L, (0, 0, 1), (0, 0, 1)),)),
-        LoadCase("x", points=(Point(0, 10, (0, 0, np.inf)),)),
+        LoadCase("x", points=(PointLoad(0, 10, (0, 0, np.inf)),)),
     ],
 )
 def test_bad_loads_are_refused(load: LoadCase) -> None:

@@ -9,7 +9,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from ergostrut.core.anchor.base import SOFT, Base
+from ergostrut.core.anchor.base import SOFT, BaseFrame
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.changes import Change
 from ergostrut.core.job.change import apply
@@ -87,7 +87,7 @@ def test_on_ground_that_gives_as_one_matrix_has_it(seed: int) -> None:
     assert np.allclose(found.u, one.u[:, :count], atol=1e-4 * (1 + np.abs(one.u).max()))
 
 
-def one_matrix(base: Base, study: Study, foot: float) -> tuple[Array, Array]:
+def one_matrix(base: BaseFrame, study: Study, foot: float) -> tuple[Array, Array]:
     """Contact forces (cases, contacts) and pull of the fixings (cases, anchors) of a setting and its base, all in one matrix."""
     assert study.posed is not None
     posed, p = study.posed, pressing(study)

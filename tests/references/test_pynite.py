@@ -15,7 +15,7 @@ from ergostrut.core.frame.build import assemble
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job
 from ergostrut.core.measure.hosts import resolve
-from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, Point, Spread
+from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, PointLoad, Spread
 from ergostrut.core.mechanics.solver.solve import solve_all
 from ergostrut.core.prove.model.frame_model import frame_model
 from ergostrut.core.prove.model.posed import Posed
@@ -39,7 +39,7 @@ def _combined(tray: Posed, factors: np.ndarray) -> LoadCase:
         if share == 0:
             continue
         spreads += [Spread(s.bar, s.start, s.end, _times(s.w0, share), _times(s.w1, share)) for s in basic.spreads]
-        points += [Point(p.bar, p.at, _times(p.force, share)) for p in basic.points]
+        points += [PointLoad(p.bar, p.at, _times(p.force, share)) for p in basic.points]
         nodal += [(n, tuple(float(share) * v for v in action)) for n, action in basic.nodal]
     return LoadCase("sum", tuple(spreads), tuple(points), tuple(nodal))  # type: ignore[arg-type]
 
@@ -136,7 +136,7 @@ def test_skewed_frame_with_releases() -> None:
     case = LoadCase(
         "all",
         (Spread(1, 100, 800, (0.2, -0.3, -1.0), (0.1, 0.4, -2.0)),),
-        (Point(2, 400, (10, 20, -300)),),
+        (PointLoad(2, 400, (10, 20, -300)),),
         ((1, (500, -200, -100, 1e4, 2e4, -3e4)),),
     )
     model = FrameModel(nodes, bars, fixed)

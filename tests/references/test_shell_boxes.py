@@ -10,7 +10,7 @@ import pytest
 
 from ergostrut.core.mechanics.boxes.edges import EdgeLine, bonded, links, screwed
 from ergostrut.core.mechanics.boxes.mesh import Flat, Meshed, Seam, meshed, seams
-from ergostrut.core.mechanics.shells.section import Array, Section, isotropic, solid
+from ergostrut.core.mechanics.shells.section import Array, ShellSection, isotropic, solid
 from ergostrut.core.mechanics.shells.sheets import Sheets, ShellError, resultants
 from ergostrut.core.mechanics.solver.linked import link_forces
 from ergostrut.core.mechanics.solver.model import Bar, CaseResult, FrameModel, Link, LoadCase, SolverError
@@ -27,7 +27,7 @@ def joined(mesh: Meshed) -> tuple[Array, Sheets]:
     return keys, Sheets(where.ravel()[s.quads], s.along, s.which, s.sections, s.names, s.panel)
 
 
-def box(a: float, b: float, c: float, section: Section, *, without: Sequence[str] = ()) -> list[Flat]:
+def box(a: float, b: float, c: float, section: ShellSection, *, without: Sequence[str] = ()) -> list[Flat]:
     """Six panels in their middle planes, less those left out."""
     rows = [
         Flat("bottom", (0, 0, 0), (a, b, 0), section, 0), Flat("top", (0, 0, c), (a, b, 0), section, 0),

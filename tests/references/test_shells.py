@@ -15,7 +15,7 @@ import pytest
 from Pynite import FEModel3D
 
 from ergostrut.core.mechanics.shells.element import plate
-from ergostrut.core.mechanics.shells.section import Array, Section, isotropic, plane, sandwich, solid
+from ergostrut.core.mechanics.shells.section import Array, ShellSection, isotropic, plane, sandwich, solid
 from ergostrut.core.mechanics.shells.sheets import ShellError, blocks, pressed, resultants
 from ergostrut.core.mechanics.solver.model import FrameModel, SolverError
 from ergostrut.core.mechanics.solver.solve import Frame
@@ -42,7 +42,7 @@ def test_cooks_panel(n: int, expect: float) -> None:
         assert found.u[right[n // 2], 1] == pytest.approx(23.96, rel=0.02)
 
 
-def _patch(section: Section, given: Array) -> tuple[Array, Array]:
+def _patch(section: ShellSection, given: Array) -> tuple[Array, Array]:
     """Displacements of the patch whose outer corners go as ``given`` (8, 6), and resultants of all corners N, M (m, 4, 3)."""
     nodes = np.column_stack([PATCH, np.zeros(8)])
     sheets = of(ROUND, section)
@@ -75,7 +75,7 @@ def test_bending_patch() -> None:
     assert np.allclose(found[..., 3:], [-1e3 / 9, -1e3 / 9, -1e3 / 30], rtol=2e-4)
 
 
-def square(n: int, a: float, section: Section, q: float, support: str) -> tuple[Array, Array, Array, Array]:
+def square(n: int, a: float, section: ShellSection, q: float, support: str) -> tuple[Array, Array, Array, Array]:
     """Nodes, displacements (n, 6), moments at corners (m, 4, 3) and quads of a square plate under ``q``: hard, soft or clamped all round."""
     nodes, quads = grid(n, n, lambda s, t: (a * s, a * t, 0.0))
     sheets = of(quads, section)
@@ -151,7 +151,7 @@ ROLLS = solid(10_719.0, 6_781.0, 0.05, 600.0, 12.0, across=(60.0, 30.0))
     [(CORED, 1000.0, 0.6571), (PLY, 600.0, 0.71460), (ROLLS, 600.0, None)],
     ids=["sandwich", "plywood", "rolling"],
 )
-def test_plates_against_navier(section: Section, a: float, expect: float | None) -> None:
+def test_plates_against_navier(section: ShellSection, a: float, expect: float | None) -> None:
     series = navier(section.D, section.S, a, 1e-3)
     if expect is not None:
         assert series == pytest.approx(expect, rel=2e-4)

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ergostrut.core.mechanics.solver.model import Bar, Cord, FrameModel, LoadCase, Point, Rest, Spread
+from ergostrut.core.mechanics.solver.model import Bar, Cord, FrameModel, LoadCase, PointLoad, Rest, Spread
 
 Place = tuple[float, float, float]
 STEEL, ALU = (200_000.0, 77_200.0), (69_600.0, 26_200.0)
@@ -52,7 +52,7 @@ def _job(
     fixed: Sequence[tuple[int, int]],
     w: dict[int, float],
     *,
-    points: Sequence[Point] = (),
+    points: Sequence[PointLoad] = (),
     nodal: Sequence[tuple[int, tuple[float, ...]]] = (),
     rests: Sequence[Rest] = (),
     straps: Sequence[Cord] = (),
@@ -68,7 +68,7 @@ def drawer_carcass() -> Job:
     posts = [bar(f"post{i}{k}", i + 4 * k, i + 4 * k + 4, "25", ALU) for k in (0, 1) for i in range(4)]
     rings = [bar(f"ring{k}{i}", 4 * k + i, 4 * k + (i + 1) % 4, "25x50", ALU) for k in (1, 2) for i in range(4)]
     fixed = [pair for i in range(4) for pair in every(i, 0, 1, 2)]
-    return _job(places, posts + rings, fixed, {8: 0.4, 10: 0.6, 12: 1.1, 14: 0.9}, points=[Point(13, 300, (0, 40, -500))])
+    return _job(places, posts + rings, fixed, {8: 0.4, 10: 0.6, 12: 1.1, 14: 0.9}, points=[PointLoad(13, 300, (0, 40, -500))])
 
 
 def platform_with_short_leg() -> Job:
@@ -97,7 +97,7 @@ def strap_hung_bunk(straps: tuple[int, ...] = (0, 1, 2)) -> Job:
     bars = [bar(f"m{i}", a, b, "25x50") for i, (a, b) in enumerate(pairs)]
     fixed = [*every(0, 0, 1, 2), *every(1, 1, 2), *every(2, 1, 2)]
     hung = [Cord(f"strap {i}", 3 + i, 180.0 + 20 * i, None, (xs[i], 60.0, 1700.0)) for i in straps]
-    return _job(places, bars, fixed, {2: 0.9, 3: 0.7, 5: 0.6}, straps=hung, points=[Point(2, 600, (0, 0, -900))])
+    return _job(places, bars, fixed, {2: 0.9, 3: 0.7, 5: 0.6}, straps=hung, points=[PointLoad(2, 600, (0, 0, -900))])
 
 
 def flatbed() -> Job:
@@ -107,7 +107,7 @@ def flatbed() -> Job:
     bars = [bar(f"long{r}{i}", r * 5 + i, r * 5 + i + 1, "50x100" if r in (1, 2) else "50") for r in range(4) for i in range(4)]
     bars += [bar(f"cross{i}{r}", r * 5 + i, (r + 1) * 5 + i, "50") for i in range(5) for r in range(3)]
     fixed = [*every(6, 0, 1, 2), *every(8, 2), *every(11, 0, 2), *every(13, 1, 2)]
-    return _job(places, bars, fixed, {16: 1.0, 19: 1.4, 22: 2.0, 27: 3.1, 3: 0.7}, points=[Point(0, 200, (300, 0, -800))])
+    return _job(places, bars, fixed, {16: 1.0, 19: 1.4, 22: 2.0, 27: 3.1, 3: 0.7}, points=[PointLoad(0, 200, (300, 0, -800))])
 
 
 def shell_with_cab_over() -> Job:
@@ -174,7 +174,7 @@ def released_beam() -> Job:
     places = [(0, 0, 0), (1000, 0, 0), (2000, 0, 0), (0, 900, 0), (1000, 900, 0), (2000, 900, 0)]
     bars = [bar("l1", 0, 1), bar("l2", 1, 2), bar("r1", 3, 4), bar("r2", 4, 5), bar("cross", 1, 4, "25x50", STEEL, released=(4, 5, 10, 11))]
     fixed = [*every(0), *every(2, 1, 2), *every(3), *every(5, 1, 2)]
-    return _job(places, bars, fixed, {4: 2.0}, points=[Point(4, 250, (0, 0, -700))])
+    return _job(places, bars, fixed, {4: 2.0}, points=[PointLoad(4, 250, (0, 0, -700))])
 
 
 def rolled_and_skewed() -> Job:

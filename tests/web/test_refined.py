@@ -11,14 +11,14 @@ import pytest
 
 from ergostrut.core.job.document import Design
 from ergostrut.core.problem import InputError
-from ergostrut.core.prove.boxes.refine import Level, Watch
+from ergostrut.core.prove.boxes.refine import MeshLevel, Watch
 from ergostrut.web.refiner import Refiner
 from tests.core.test_box import box
 
 from .conftest import Shop
 
 DESIGN = box()
-LEVEL = Level(100.0, 200, "box1/top.strength", 0.5)
+LEVEL = MeshLevel(100.0, 200, "box1/top.strength", 0.5)
 
 
 def until(what: Callable[[], bool]) -> None:

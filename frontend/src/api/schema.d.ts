@@ -1382,7 +1382,7 @@ export interface components {
              *       "Fy": null
              *     }
              */
-            lock: components["schemas"]["Lock"];
+            lock: components["schemas"]["PinLock"];
             /**
              * Deck Edges
              * @default screwed
@@ -2435,6 +2435,48 @@ export interface components {
             front: boolean;
         };
         /**
+         * DrawerLatch
+         * @description What keeps drawers in on the road; ``holds`` of one; a pin ``pin`` thick engaged by ``engaged``, against ``play`` and ``flex``, unknown until measured.
+         */
+        DrawerLatch: {
+            /**
+             * Kind
+             * @default self-closing
+             * @enum {string}
+             */
+            kind: "none" | "self-closing" | "turn button" | "bar" | "pinned bar";
+            /**
+             * Holds
+             * @default null
+             */
+            holds: string | null;
+            /**
+             * Pin
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 1 to 40 mm.
+             * @default {
+             *       "value": "6",
+             *       "unit": "mm"
+             *     }
+             */
+            pin: string;
+            /**
+             * Engaged
+             * @default null
+             */
+            engaged: string | null;
+            /**
+             * Play
+             * @default null
+             */
+            play: string | null;
+            /**
+             * Flex
+             * @default null
+             */
+            flex: string | null;
+        };
+        /**
          * DrawerSystem
          * @description A carcass with a column between every two of its uprights: of panels, or a frame of ``rail`` with rails that slides are screwed to.
          */
@@ -2769,7 +2811,7 @@ export interface components {
              *       "flex": null
              *     }
              */
-            latch: components["schemas"]["Latch"];
+            latch: components["schemas"]["DrawerLatch"];
         };
         /**
          * Edges
@@ -2883,38 +2925,6 @@ export interface components {
              * @default 100
              */
             fill: number;
-        };
-        /**
-         * Fixed
-         * @description How its uprights are held by the wall: ``row`` of the host's points (empty: where they hang), ``bolts`` an upright, the highest ``below``
-         *     its top; ``rating`` of one where the row has none.
-         */
-        Fixed: {
-            /**
-             * Row
-             * @default
-             */
-            row: string;
-            /**
-             * Bolts
-             * @default 2
-             */
-            bolts: number;
-            /**
-             * Below
-             * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 1000 mm.
-             * @default {
-             *       "value": "50",
-             *       "unit": "mm"
-             *     }
-             */
-            below: string;
-            /**
-             * Rating
-             * @default null
-             */
-            rating: string | null;
         };
         /**
          * FixedPlatform
@@ -3784,7 +3794,7 @@ export interface components {
              *       "mass": "4 kg"
              *     }
              */
-            mattress: components["schemas"]["Pad"] | null;
+            mattress: components["schemas"]["SleepPad"] | null;
             /**
              * @default {
              *       "section": "1x3x11ga",
@@ -3987,48 +3997,6 @@ export interface components {
             friction: number | null;
         };
         /**
-         * Latch
-         * @description What keeps drawers in on the road; ``holds`` of one; a pin ``pin`` thick engaged by ``engaged``, against ``play`` and ``flex``, unknown until measured.
-         */
-        Latch: {
-            /**
-             * Kind
-             * @default self-closing
-             * @enum {string}
-             */
-            kind: "none" | "self-closing" | "turn button" | "bar" | "pinned bar";
-            /**
-             * Holds
-             * @default null
-             */
-            holds: string | null;
-            /**
-             * Pin
-             * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 1 to 40 mm.
-             * @default {
-             *       "value": "6",
-             *       "unit": "mm"
-             *     }
-             */
-            pin: string;
-            /**
-             * Engaged
-             * @default null
-             */
-            engaged: string | null;
-            /**
-             * Play
-             * @default null
-             */
-            play: string | null;
-            /**
-             * Flex
-             * @default null
-             */
-            flex: string | null;
-        };
-        /**
          * Legs
          * @description Legs under the bearers' ends, or where nothing else bears. ``gap``: what they are cut short of the floor; ``inset`` from the end.
          */
@@ -4208,67 +4176,6 @@ export interface components {
              *     }
              */
             crash: components["schemas"]["Crash"];
-        };
-        /**
-         * Lock
-         * @description The pin that holds the tray at its stops: diameter, clear gap and the two plates it spans.
-         */
-        Lock: {
-            /**
-             * Pin
-             * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 1 to 60 mm.
-             * @default {
-             *       "value": "10",
-             *       "unit": "mm"
-             *     }
-             */
-            pin: string;
-            /**
-             * Gap
-             * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 200 mm.
-             * @default {
-             *       "value": "3",
-             *       "unit": "mm"
-             *     }
-             */
-            gap: string;
-            /**
-             * Tray Plate
-             * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0.4 to 60 mm.
-             * @default {
-             *       "value": "3",
-             *       "unit": "mm"
-             *     }
-             */
-            tray_plate: string;
-            /**
-             * Base Plate
-             * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0.4 to 60 mm.
-             * @default {
-             *       "value": "5",
-             *       "unit": "mm"
-             *     }
-             */
-            base_plate: string;
-            /**
-             * Close Fit
-             * @default false
-             */
-            close_fit: boolean;
-            /**
-             * Pins
-             * @default 1
-             */
-            pins: number;
-            /**
-             * Fy
-             * @default null
-             */
-            Fy: number | null;
         };
         /**
          * Mattress
@@ -4547,32 +4454,6 @@ export interface components {
              * @default []
              */
             panels: components["schemas"]["OwnPanel"][];
-        };
-        /**
-         * Pad
-         * @description What people lie on.
-         */
-        Pad: {
-            /**
-             * Thickness
-             * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 10 to 300 mm.
-             * @default {
-             *       "value": "70",
-             *       "unit": "mm"
-             *     }
-             */
-            thickness: string;
-            /**
-             * Mass
-             * Format: ergostrut-mass
-             * @description A mass with its unit: 48 lb, 12 lb 4 oz, 21.5 kg or 850 g. From 0.5 to 60 kg.
-             * @default {
-             *       "value": "4",
-             *       "unit": "kg"
-             *     }
-             */
-            mass: string;
         };
         /**
          * Pane
@@ -5088,6 +4969,67 @@ export interface components {
              *     }
              */
             track: components["schemas"]["Dimension"];
+        };
+        /**
+         * PinLock
+         * @description The pin that holds the tray at its stops: diameter, clear gap and the two plates it spans.
+         */
+        PinLock: {
+            /**
+             * Pin
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 1 to 60 mm.
+             * @default {
+             *       "value": "10",
+             *       "unit": "mm"
+             *     }
+             */
+            pin: string;
+            /**
+             * Gap
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 200 mm.
+             * @default {
+             *       "value": "3",
+             *       "unit": "mm"
+             *     }
+             */
+            gap: string;
+            /**
+             * Tray Plate
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0.4 to 60 mm.
+             * @default {
+             *       "value": "3",
+             *       "unit": "mm"
+             *     }
+             */
+            tray_plate: string;
+            /**
+             * Base Plate
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0.4 to 60 mm.
+             * @default {
+             *       "value": "5",
+             *       "unit": "mm"
+             *     }
+             */
+            base_plate: string;
+            /**
+             * Close Fit
+             * @default false
+             */
+            close_fit: boolean;
+            /**
+             * Pins
+             * @default 1
+             */
+            pins: number;
+            /**
+             * Fy
+             * @default null
+             */
+            Fy: number | null;
         };
         /**
          * PlywoodBox
@@ -6007,6 +5949,32 @@ export interface components {
             prices: {
                 [key: string]: number;
             };
+        };
+        /**
+         * SleepPad
+         * @description What people lie on.
+         */
+        SleepPad: {
+            /**
+             * Thickness
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 10 to 300 mm.
+             * @default {
+             *       "value": "70",
+             *       "unit": "mm"
+             *     }
+             */
+            thickness: string;
+            /**
+             * Mass
+             * Format: ergostrut-mass
+             * @description A mass with its unit: 48 lb, 12 lb 4 oz, 21.5 kg or 850 g. From 0.5 to 60 kg.
+             * @default {
+             *       "value": "4",
+             *       "unit": "kg"
+             *     }
+             */
+            mass: string;
         };
         /**
          * Slide
@@ -7993,7 +7961,39 @@ export interface components {
              *       "rating": null
              *     }
              */
-            wall: components["schemas"]["Fixed"];
+            wall: components["schemas"]["WallFixed"];
+        };
+        /**
+         * WallFixed
+         * @description How its uprights are held by the wall: ``row`` of the host's points (empty: where they hang), ``bolts`` an upright, the highest ``below``
+         *     its top; ``rating`` of one where the row has none.
+         */
+        WallFixed: {
+            /**
+             * Row
+             * @default
+             */
+            row: string;
+            /**
+             * Bolts
+             * @default 2
+             */
+            bolts: number;
+            /**
+             * Below
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 1000 mm.
+             * @default {
+             *       "value": "50",
+             *       "unit": "mm"
+             *     }
+             */
+            below: string;
+            /**
+             * Rating
+             * @default null
+             */
+            rating: string | null;
         };
         /**
          * WallRail
@@ -9009,10 +9009,10 @@ export interface components {
             price: number;
         };
         /**
-         * Piece
+         * CutPiece
          * @description One row: ``parts`` alike, cut length mm.
          */
-        Piece: {
+        CutPiece: {
             /** Mark */
             mark: string;
             /** Parts */
@@ -9036,7 +9036,7 @@ export interface components {
         };
         /** PieceOut */
         PieceOut: {
-            piece: components["schemas"]["Piece"];
+            piece: components["schemas"]["CutPiece"];
             /** Count */
             count: number;
             /** Issued */

@@ -13,7 +13,7 @@ from ergostrut.core.finding import Finding
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job, read_job, write_job
 from ergostrut.core.problem import InputError, Problem
-from ergostrut.core.prove.boxes.refine import Level
+from ergostrut.core.prove.boxes.refine import MeshLevel
 from ergostrut.core.report import Report, context_of, stages, with_found, worst_of
 from ergostrut.files.catalog_files import shipped_catalog
 from ergostrut.threads import one_thread
@@ -22,7 +22,7 @@ from .codes import HOLDS, OVER, UNKNOWN, UNUSABLE
 from .starting import near
 
 
-def _told(build: str, level: Level) -> None:
+def _told(build: str, level: MeshLevel) -> None:
     """Panels are refined until they settle: how far that is, beside what is printed."""
     moved = "" if level.moved is None else f", moved {100 * level.moved:.1f} %"
     print(f"{build}: {level.elements} elements of {level.step:.0f} mm, use {level.use:.2f}{moved}", file=sys.stderr)

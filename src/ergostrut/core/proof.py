@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from .anchor.base import SOFT, Base, Turn, base_of
+from .anchor.base import SOFT, BaseFrame, Turn, base_of
 from .anchor.checks import AnchorStudy, anchor_study, check_anchors
 from .anchor.crash import check_crash
 from .anchor.footing import Footing, footing
@@ -142,7 +142,7 @@ class Standing:
     ``studies`` are solved as they are asked for, once."""
 
     studies: Iterable[Study]
-    base: Base | None
+    base: BaseFrame | None
     turns: list[Turn] | None
 
     def pressings(self, *, crash: bool = False, firm: bool = False) -> list[Pressing]:

@@ -24,7 +24,7 @@ WAIT = 2.0
 
 
 @dataclass(frozen=True, slots=True)
-class Reading:
+class TapeReading:
     """``number`` counts up from 1, so that who asks twice knows a new one from the last."""
 
     number: int
@@ -36,7 +36,7 @@ class Tape:
 
     def __init__(self) -> None:
         self._lock = threading.Lock()
-        self._last: Reading | None = None
+        self._last: TapeReading | None = None
 
     def answer(self, line: str) -> str:
         """The answer to one line; never raises."""
@@ -52,15 +52,15 @@ class Tape:
         if not 0 <= mm <= REACH:
             return f"ERR the tape reads from 0 to {REACH:.0f} mm"
         with self._lock:
-            self._last = Reading((self._last.number if self._last else 0) + 1, mm)
+            self._last = TapeReading((self._last.number if self._last else 0) + 1, mm)
             return _said(self._last)
 
 
-def _said(reading: Reading | None) -> str:
+def _said(reading: TapeReading | None) -> str:
     return "NONE" if reading is None else f"READING {reading.number} {reading.mm:.2f}"
 
 
-def told(line: str) -> Reading | None:
+def told(line: str) -> TapeReading | None:
     """A reading from an answer; None for one that says there is none.
 
     Raises:
@@ -70,13 +70,13 @@ def told(line: str) -> Reading | None:
         case ["NONE"]:
             return None
         case ["READING", number, mm]:
-            return Reading(int(number), float(mm))
+            return TapeReading(int(number), float(mm))
         case ["ERR", *words]:
             raise ValueError(" ".join(words))
     raise ValueError(f"“{line.strip()[:60]}” is no answer of a tape")
 
 
-def asked(line: str, port: int = PORT) -> Reading | None:
+def asked(line: str, port: int = PORT) -> TapeReading | None:
     """One request to a tape on the loopback.
 
     Raises:

@@ -13,7 +13,7 @@ from threading import Lock, get_native_id
 
 from ergostrut.core.job.document import Design
 from ergostrut.core.problem import InputError
-from ergostrut.core.prove.boxes.refine import Level, Watch
+from ergostrut.core.prove.boxes.refine import MeshLevel, Watch
 
 NICE = 10
 REMEMBERED = 64
@@ -28,7 +28,7 @@ class _LeftError(Exception):
 class Refining:
     """Meshes done so far, each with its build."""
 
-    levels: tuple[tuple[str, Level], ...] = ()
+    levels: tuple[tuple[str, MeshLevel], ...] = ()
     running: bool = True
 
 
@@ -71,7 +71,7 @@ class Refiner:
         self._pool.shutdown(wait=True, cancel_futures=True)
 
     def _run(self, job: int, key: str, design: Design) -> None:
-        def watch(build: str, level: Level) -> None:
+        def watch(build: str, level: MeshLevel) -> None:
             with self._lock:
                 if self._wanted.get(job) != key:
                     raise _LeftError

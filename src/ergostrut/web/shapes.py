@@ -15,7 +15,7 @@ from ergostrut.core.primitives import View
 from ergostrut.core.report import Tally
 from ergostrut.core.structure.holds import Position, Scene
 from ergostrut.core.structure.parts import Height
-from ergostrut.core.structure.plans import BarGroup, Bought, Piece, SheetGroup, Step
+from ergostrut.core.structure.plans import BarGroup, Bought, CutPiece, SheetGroup, Step
 from ergostrut.core.units import Units
 
 
@@ -349,7 +349,7 @@ class AnchorOut(Wire):
 
 
 class PieceOut(Wire):
-    piece: Piece
+    piece: CutPiece
     count: int
     issued: str | None
 

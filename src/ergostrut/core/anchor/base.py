@@ -56,7 +56,7 @@ class Turn:
 
 
 @dataclass(frozen=True)
-class Base:
+class BaseFrame:
     build: Assembly
     laid: tuple[Laid, ...]
 
@@ -125,7 +125,7 @@ def _on(side: Side, pressings: Sequence[Pressing]) -> Iterator[tuple[int, int, N
         yield begin, end, k, at, np.array([p.contacts[i].push[2] for i in k])
 
 
-def base_of(context: Context, build: Assembly, pressings: Sequence[Pressing]) -> Base | None:
+def base_of(context: Context, build: Assembly, pressings: Sequence[Pressing]) -> BaseFrame | None:
     """The base under what presses on it anywhere; None where it has no fixing or nothing presses."""
     sides, fixed_to = sides_of(build), fixed_to_of(build)
     if not build.anchors or not sides or not any(contact.on for p in pressings for contact in p.contacts):
@@ -140,7 +140,7 @@ def base_of(context: Context, build: Assembly, pressings: Sequence[Pressing]) ->
         if side.alike not in shared:
             shared[side.alike] = side.frames()
         laid.append(Laid(tuple(members), tuple(held), side, shared[side.alike]))
-    return Base(build, tuple(laid))
+    return BaseFrame(build, tuple(laid))
 
 
 def _factors(build: Assembly, pressings: Sequence[Pressing], side: Side) -> Array:

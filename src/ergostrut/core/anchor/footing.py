@@ -19,7 +19,7 @@ from ..structure.assembly import Assembly
 from ..structure.parts import Member
 from ..structure.reactions import Pressing
 from ..structure.setting import Setting
-from .base import SOFT, STIFF, Base, Turn
+from .base import SOFT, STIFF, BaseFrame, Turn
 from .side import BESIDE, Rail, fixed_to_of, floor_rail
 
 
@@ -122,7 +122,7 @@ class Footing:
         return found
 
 
-def footing(base: Base, pressings: Sequence[Pressing], soft: Sequence[Turn], firm: Sequence[Pressing]) -> Footing:
+def footing(base: BaseFrame, pressings: Sequence[Pressing], soft: Sequence[Turn], firm: Sequence[Pressing]) -> Footing:
     """Every case of every setting on the build's base: the softer bound of its fixings as solved together with what stands on it, the
     stiffer one under what presses on a base that does not give (``firm``, the same cases)."""
     build, fixed_to = base.build, fixed_to_of(base.build)

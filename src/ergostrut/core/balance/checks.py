@@ -8,14 +8,14 @@ from dataclasses import replace
 from ..finding import COMMON_PRACTICE, Finding, State, Working, at_least, at_most
 from ..structure.carriers import Carrier
 from ..structure.context import Context, out
-from .ledger import LedgerRow, Loads, ledger, loads_of, words_of
+from .ledger import CarrierLoads, LedgerRow, ledger, loads_of, words_of
 from .towing import check_tongue, check_tow
 
 LIGHT = 5.0
 """The whole over this must stay on the front axle."""
 
 
-Row = tuple[str, tuple[LedgerRow, ...], Loads]
+Row = tuple[str, tuple[LedgerRow, ...], CarrierLoads]
 """Whether what moves is in or out, every mass, and what that puts on the carriers."""
 
 
@@ -91,7 +91,7 @@ def _carried_by(context: Context) -> str:
     return "two axles" if "coupling" not in kinds else f"coupling and {'two axles' if axles > 1 else 'axle'}"
 
 
-def _worked(context: Context, entries: tuple[LedgerRow, ...], loads: Loads, carrier: Carrier, where: str) -> Working:
+def _worked(context: Context, entries: tuple[LedgerRow, ...], loads: CarrierLoads, carrier: Carrier, where: str) -> Working:
     """How a carrier's load comes about, from the first carrier's place."""
     w, (first, *rest) = Working(), context.host.carriers
     x0 = w.given("x_1", first.x or 0.0, "mm", first.label.lower())
@@ -132,7 +132,7 @@ def _ledger(entries: tuple[LedgerRow, ...]) -> str:
     return "Of them: " + "; ".join(f"{e.name} {e.kg:.1f} kg" + (f" at {e.x:.0f} mm" if e.x is not None else "") for e in rows) + "."
 
 
-def _gross(context: Context, entries: tuple[LedgerRow, ...], axles: Loads) -> Finding:
+def _gross(context: Context, entries: tuple[LedgerRow, ...], axles: CarrierLoads) -> Finding:
     rating = context.host.weights.gross_rating
     say = context.say
     blank = Finding(
@@ -182,7 +182,7 @@ def _gross(context: Context, entries: tuple[LedgerRow, ...], axles: Loads) -> Fi
     )
 
 
-def _light(context: Context, home: Loads, out: Loads) -> Iterator[Finding]:
+def _light(context: Context, home: CarrierLoads, out: CarrierLoads) -> Iterator[Finding]:
     """What stays on the axle that steers."""
     if not home.on or not out.on:
         return
@@ -220,7 +220,7 @@ def _light(context: Context, home: Loads, out: Loads) -> Iterator[Finding]:
     )
 
 
-def _side_to_side(context: Context, home: Loads) -> Iterator[Finding]:
+def _side_to_side(context: Context, home: CarrierLoads) -> Iterator[Finding]:
     track = context.host.mm("track")
     if track and home.on:
         w = Working()

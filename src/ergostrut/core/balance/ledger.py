@@ -32,7 +32,7 @@ class LedgerRow:
 
 
 @dataclass(frozen=True, slots=True)
-class Loads:
+class CarrierLoads:
     """kg on every carrier by id, nothing where an input is missing; ``missing``: which; ``y`` mm of all masses right of the centre line."""
 
     on: Mapping[str, float]
@@ -101,13 +101,13 @@ def ledger(context: Context, travels: Mapping[str, float], crew: bool = True) ->
     return tuple(entries), tuple(missing)
 
 
-def loads_of(context: Context, entries: Sequence[LedgerRow], missing: Sequence[str]) -> Loads:
+def loads_of(context: Context, entries: Sequence[LedgerRow], missing: Sequence[str]) -> CarrierLoads:
     """Each carrier's load by statics (``statics.shared``); one that lifts is negative."""
     total = sum(entry.kg for entry in entries)
     provisional = context.host.weights.source == "typical"
     places = [(carrier, carrier.x) for carrier in context.host.carriers if carrier.x is not None]
     if missing or len(places) < len(context.host.carriers):
-        return Loads({}, total, tuple(missing), provisional)
+        return CarrierLoads({}, total, tuple(missing), provisional)
     moment = sum(entry.kg * (entry.x or 0.0) for entry in entries)
     side = sum(entry.kg * entry.y for entry in entries) / total if total else 0.0
-    return Loads(shared(total, moment, places), total, (), provisional, side)
+    return CarrierLoads(shared(total, moment, places), total, (), provisional, side)

@@ -7,7 +7,7 @@ from collections.abc import Iterator, Sequence
 from ..finding import COMMON_PRACTICE, Finding, Working, at_least, at_most
 from ..structure.carriers import Tow
 from ..structure.context import Context
-from .ledger import Loads, words_of
+from .ledger import CarrierLoads, words_of
 from .statics import drawn
 
 LEAST, MOST = 0.10, 0.15
@@ -18,7 +18,7 @@ SWAYS = "A trailer with too little on its coupling sways at speed, and nothing t
 LIFTS = "Unhitch it only with its jack and stands down: it tips back when the coupling is let go."
 
 
-def check_tongue(context: Context, rows: Sequence[Loads], moving: str) -> Iterator[Finding]:
+def check_tongue(context: Context, rows: Sequence[CarrierLoads], moving: str) -> Iterator[Finding]:
     """The share of the trailer's mass on its coupling, with what moves in; and out, where that lifts it."""
     for name, loads in zip(("in", "out"), rows, strict=False):
         if not loads.on:
@@ -53,7 +53,7 @@ def check_tongue(context: Context, rows: Sequence[Loads], moving: str) -> Iterat
         )  # fmt: skip
 
 
-def check_tow(context: Context, loads: Loads) -> Iterator[Finding]:
+def check_tow(context: Context, loads: CarrierLoads) -> Iterator[Finding]:
     """The tow vehicle's axles, gross, hitch and combination under what the coupling gives."""
     tow = context.host.tow
     if tow is None:
@@ -77,7 +77,7 @@ def check_tow(context: Context, loads: Loads) -> Iterator[Finding]:
     yield from _towing(context, tow, loads)
 
 
-def _towing(context: Context, tow: Tow, loads: Loads) -> Iterator[Finding]:
+def _towing(context: Context, tow: Tow, loads: CarrierLoads) -> Iterator[Finding]:
     base, ball, front, rear = tow.wheelbase or 1.0, tow.ball or 0.0, tow.front.empty or 0.0, tow.rear.empty or 0.0
     down = loads.on["coupling"]
     ahead, behind = drawn(down, ball, base)

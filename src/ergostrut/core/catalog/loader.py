@@ -7,7 +7,7 @@ import tomllib
 from collections.abc import Mapping
 from typing import Any
 
-from .model import Catalog, Core, Face, Grade, Metal, Panel, Part, Planks, Sandwich, Sheet, Thread, WoodScrew
+from .model import Catalog, Core, Face, Grade, Metal, PanelGrade, Part, Planks, Sandwich, Sheet, Thread, WoodScrew
 from .stock import sections_of
 
 TEXTS = ("materials.toml", "sections.toml", "sheets.toml", "hardware.toml")
@@ -22,7 +22,7 @@ def _metal(row: Mapping[str, Any]) -> Metal:
 
 
 def _sheets(data: Mapping[str, Any], materials: Mapping[str, Any]) -> dict[str, Sheet | Sandwich | Planks]:
-    panels = {row["id"]: Panel(**row) for row in materials["panel"]}
+    panels = {row["id"]: PanelGrade(**row) for row in materials["panel"]}
     faces = {row["id"]: Face(**row) for row in materials["face"]}
     cores = {row["id"]: Core(**row) for row in materials["core"]}
     found: dict[str, Sheet | Sandwich | Planks] = {}

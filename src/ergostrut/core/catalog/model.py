@@ -105,7 +105,7 @@ class Sandwich:
 
 
 @dataclass(frozen=True, slots=True)
-class Panel:
+class PanelGrade:
     id: str
     label: str
     density: float
@@ -117,7 +117,7 @@ class Panel:
 
 
 @dataclass(frozen=True, slots=True)
-class Slot:
+class TSlot:
     """The slots of a T-slot profile: one in the middle of every ``module`` of a face, ``opening`` wide and ``reach`` deep, mm."""
 
     module: float
@@ -125,7 +125,7 @@ class Slot:
     reach: float
 
     @classmethod
-    def of(cls, sizes: Sequence[float]) -> Slot:
+    def of(cls, sizes: Sequence[float]) -> TSlot:
         """From a profile's sizes, as the catalogue and own stock give them."""
         module, _, _, opening, _, _, neck, *_ = sizes
         return cls(module, opening, (module - neck) / 2)
@@ -143,7 +143,7 @@ class Section:
     stock: tuple[float, ...]
     price_per_m: float
     unit: str
-    slot: Slot | None = None
+    slot: TSlot | None = None
 
     @property
     def mass_per_m(self) -> float:
@@ -154,7 +154,7 @@ class Section:
 class Sheet:
     id: str
     label: str
-    material: Panel
+    material: PanelGrade
     t: float
     E: tuple[float, float]
     f: tuple[float, float]

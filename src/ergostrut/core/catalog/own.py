@@ -13,7 +13,7 @@ from pydantic import Field
 from ..record import Record
 from ..sections import Properties, angle, channel, flat, pipe, strut, tslot, tube
 from .errors import StockError
-from .model import Catalog, Metal, Panel, Section, Sheet, Slot, Wood
+from .model import Catalog, Metal, PanelGrade, Section, Sheet, TSlot, Wood
 
 OwnId = Annotated[str, Field(pattern=r"^own\.[a-z0-9][a-z0-9.x-]{0,38}$")]
 Label = Annotated[str, Field(min_length=1, max_length=60)]
@@ -154,7 +154,7 @@ def section_from(own: OwnSection, metals: dict[str, Metal], field: str) -> Secti
             thin = build(*(s * metal.design_wall if i == wall else s for i, s in enumerate(sizes)), *corner)
     except ValueError as error:
         raise StockError(field, f"{own.label}: {error}") from None
-    slot = Slot.of(sizes) if own.family == "tslot" else None
+    slot = TSlot.of(sizes) if own.family == "tslot" else None
     return Section(own.id, own.label, metal, thin, shape.A, tuple(own.stock), own.price_per_m, "mm", slot)
 
 
@@ -224,5 +224,5 @@ def _lumber_from(own: OwnLumber) -> Section:
 
 def _sheet_from(own: OwnPanel) -> Sheet:
     short, long = DURATION[own.kind]
-    material = Panel(own.id, own.label, own.density, short, long, own.G, own.source, recalled=False)
+    material = PanelGrade(own.id, own.label, own.density, short, long, own.G, own.source, recalled=False)
     return Sheet(own.id, own.label, material, own.t, own.E, own.f, own.size, own.price)

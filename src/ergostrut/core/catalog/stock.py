@@ -8,7 +8,7 @@ from typing import Any
 
 from ..constants import PSI
 from ..sections import Properties, angle, channel, flat, pipe, strut, tslot, tube
-from .model import Metal, Section, Slot, Wood
+from .model import Metal, Section, TSlot, Wood
 
 SIZE_FACTORS = {
     2: (1.5, 1.5, 1.15, 1.0),
@@ -90,7 +90,7 @@ def sections_of(data: Mapping[str, Any], metals: Mapping[str, Metal], lumber: Ma
                     shape = family.build(*thin, *more)
                 price = nominal.A * 1e-6 * metal.density * group["price_per_kg"]
                 label = _label(name, family.label)
-                slot = Slot.of(numbers) if kind == "tslot" else None
+                slot = TSlot.of(numbers) if kind == "tslot" else None
                 found[name] = Section(name, label, metal, shape, nominal.A, tuple(group["stock"]), price, group["unit"], slot)
     for group in data.get("lumber", ()):
         for species in group["species"]:

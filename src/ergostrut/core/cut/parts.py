@@ -8,7 +8,7 @@ from ..catalog.model import Planks
 from ..mechanics.space.rects import Rect
 from ..structure.context import Context
 from ..structure.panel import Panel, Shell, slope
-from ..structure.plans import Piece
+from ..structure.plans import CutPiece
 from ..wording import Say
 
 
@@ -68,7 +68,7 @@ def _shape(panel: Panel, say: Say) -> str:
     return "; ".join([words, *_out(panel, panel.bounds, say)])
 
 
-def pieces(context: Context) -> tuple[Piece, ...]:
+def pieces(context: Context) -> tuple[CutPiece, ...]:
     """Bars and panels, alike ones together; marks are proposals until the list is issued."""
     groups: dict[Row, list[str]] = {}
     kg: dict[Row, float] = {}
@@ -105,7 +105,7 @@ def pieces(context: Context) -> tuple[Piece, ...]:
             sheet = context.catalog.sheet(stock)
             label, price = sheet.label, price_of(context, stock, sheet.price) * length * width / (sheet.size[0] * sheet.size[1])
         found.append(
-            Piece(
+            CutPiece(
                 f"{letter}{used[letter]}",
                 tuple(parts),
                 role,

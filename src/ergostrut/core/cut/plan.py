@@ -8,7 +8,7 @@ from functools import lru_cache, partial
 
 from ..finding import Finding, Line, Working
 from ..structure.context import Context
-from ..structure.plans import BarGroup, BarPlan, Bought, CutPlan, Piece, SheetGroup
+from ..structure.plans import BarGroup, BarPlan, Bought, CutPiece, CutPlan, SheetGroup
 from .bars import plan_bars
 from .parts import pieces, price_of
 from .sheets import sheets_for, turned_to_fit
@@ -34,7 +34,7 @@ def cut_plan(context: Context) -> CutPlan:
     return CutPlan(rows, tuple(bars), tuple(sheets), hardware, price, tuple(findings))
 
 
-def _bar_groups(context: Context, rows: Sequence[Piece], findings: list[Finding]) -> list[BarGroup]:
+def _bar_groups(context: Context, rows: Sequence[CutPiece], findings: list[Finding]) -> list[BarGroup]:
     """What is cut from bars, section by section; what is to be said of each goes into ``findings``."""
     shop = context.design.shop
     bars: list[BarGroup] = []
@@ -93,12 +93,12 @@ def _working(plan: BarPlan, kerf: float, trim: float) -> tuple[Line, ...]:
     return w.done()
 
 
-def _largest(pieces: Sequence[Piece]) -> str:
+def _largest(pieces: Sequence[CutPiece]) -> str:
     """What people call the piece of the largest area."""
     return max(pieces, key=lambda row: row.length * (row.width or 0.0)).role
 
 
-def _sizes(rows: Sequence[Piece], size: tuple[float, float]) -> tuple[Line, ...]:
+def _sizes(rows: Sequence[CutPiece], size: tuple[float, float]) -> tuple[Line, ...]:
     """A sheet's size, and those of the pieces asked of it."""
     w = Working()
     w.given("L", size[0], "mm", "length of one sheet")
@@ -108,7 +108,7 @@ def _sizes(rows: Sequence[Piece], size: tuple[float, float]) -> tuple[Line, ...]
     return w.done()
 
 
-def _sheet_groups(context: Context, rows: Sequence[Piece], findings: list[Finding]) -> list[SheetGroup]:
+def _sheet_groups(context: Context, rows: Sequence[CutPiece], findings: list[Finding]) -> list[SheetGroup]:
     """What is cut from sheets, laid on them in strips; what is larger than its sheet goes into ``findings``."""
     sheets: list[SheetGroup] = []
     for stock in dict.fromkeys(row.stock for row in rows if row.width is not None):

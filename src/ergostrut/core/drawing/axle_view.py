@@ -8,7 +8,7 @@ import numpy as np
 
 from ..anchor.checks import AnchorCase, AnchorStudy
 from ..anchor.side import ON_FLOOR
-from ..balance.ledger import LedgerRow, Loads
+from ..balance.ledger import CarrierLoads, LedgerRow
 from ..constants import G
 from ..finding import State
 from ..measure.hosts import kind_of
@@ -40,7 +40,7 @@ def _together(entries: Sequence[LedgerRow], near: float) -> list[tuple[str, floa
     return found
 
 
-def beam_view(host: Host, entries: Sequence[LedgerRow], loads: Loads, say: Say) -> View | None:
+def beam_view(host: Host, entries: Sequence[LedgerRow], loads: CarrierLoads, say: Say) -> View | None:
     """Masses as arrows down on a line over what carries them; None while its places are unknown."""
     places = [(carrier, carrier.x) for carrier in host.carriers if carrier.x is not None]
     if len(places) < len(host.carriers):

@@ -5,7 +5,7 @@ from __future__ import annotations
 
 from ..primitives import Circle, Label, Path, Point2, Primitive, View, box_of, rect
 from ..structure.host import SPREAD, Host
-from .tags import Tag, tags
+from .tags import SurveyTag, tags
 
 WHEEL = 340.0
 GROUND = -560.0
@@ -158,43 +158,43 @@ def host_views(host: Host) -> tuple[View, ...]:
     half, high = host.shape("rear_door_width") / 2, host.shape("rear_door_height")
     plan_dims = tags(
         host,
-        Tag("well_start", (0, -wide), (s, -wide), "h", "below", 1),
-        Tag("well_length", (s, -wide), (s + n, -wide), "h", "below", 1),
-        Tag("floor_length", (0, -wide), (L, -wide), "h", "below", 2),
-        Tag("length_to_gate", (0, -wide), (rear, -wide), "h", "below", 3),
-        Tag("side_door_start", (0, wide), (a, wide), "h", "above", 1),
-        Tag("side_door_width", (a, wide), (a + door, wide), "h", "above", 2),
-        Tag("width_between_wells", (s + n * 0.5, -Wb / 2), (s + n * 0.5, Wb / 2), "v", "left", 1),
-        Tag("width_above_wells", (0, -Wa / 2), (0, Wa / 2), "v", "left", 2),
-        Tag("track", (0, -host.shape("track") / 2), (0, host.shape("track") / 2), "v", "left", 3),
-        Tag("rear_door_width", (rear, -half), (rear, half), "v", "right", 1),
-        Tag("seat_reach", (0, 0), (host.shape("seat_reach"), 0), "h", "above", 1),
-        Tag("front_travel", (0, 0), (host.shape("front_travel"), 0), "h", "above", 2),
+        SurveyTag("well_start", (0, -wide), (s, -wide), "h", "below", 1),
+        SurveyTag("well_length", (s, -wide), (s + n, -wide), "h", "below", 1),
+        SurveyTag("floor_length", (0, -wide), (L, -wide), "h", "below", 2),
+        SurveyTag("length_to_gate", (0, -wide), (rear, -wide), "h", "below", 3),
+        SurveyTag("side_door_start", (0, wide), (a, wide), "h", "above", 1),
+        SurveyTag("side_door_width", (a, wide), (a + door, wide), "h", "above", 2),
+        SurveyTag("width_between_wells", (s + n * 0.5, -Wb / 2), (s + n * 0.5, Wb / 2), "v", "left", 1),
+        SurveyTag("width_above_wells", (0, -Wa / 2), (0, Wa / 2), "v", "left", 2),
+        SurveyTag("track", (0, -host.shape("track") / 2), (0, host.shape("track") / 2), "v", "left", 3),
+        SurveyTag("rear_door_width", (rear, -half), (rear, half), "v", "right", 1),
+        SurveyTag("seat_reach", (0, 0), (host.shape("seat_reach"), 0), "h", "above", 1),
+        SurveyTag("front_travel", (0, 0), (host.shape("front_travel"), 0), "h", "above", 2),
     )
     side_dims = tags(
         host,
-        Tag("cover_height", (rear, 0), (rear, roof), "v", "right", 2),
-        Tag("rear_door_height", (rear, 0), (rear, high), "v", "right", 1),
-        Tag("well_height", (s + n, 0), (s + n, h), "v", "right", 1),
-        Tag("seat_height", (host.shape("seat_reach"), 0), (host.shape("seat_reach"), host.shape("seat_height")), "v", "right", 2),
-        Tag("front_height", (0, roof - host.shape("front_height")), (0, roof), "v", "left", 2),
-        Tag("bulkhead_height", (0, 0), (0, host.shape("bulkhead_height")), "v", "left", 2),
-        Tag("side_door_height", (a, 0), (a, host.shape("side_door_height")), "v", "left", 1),
-        Tag("floor_thickness", (0, -host.shape("floor_thickness")), (0, 0), "v", "left", 2),
-        Tag("axle_from_front", (0, GROUND), (axle, GROUND), "h", "below", 1),
-        Tag("wheelbase", (axle - host.shape("wheelbase"), GROUND), (axle, GROUND), "h", "below", 2),
-        Tag("axle_spread", (axle, GROUND), (axle + host.shape("axle_spread"), GROUND), "h", "below", 1),
+        SurveyTag("cover_height", (rear, 0), (rear, roof), "v", "right", 2),
+        SurveyTag("rear_door_height", (rear, 0), (rear, high), "v", "right", 1),
+        SurveyTag("well_height", (s + n, 0), (s + n, h), "v", "right", 1),
+        SurveyTag("seat_height", (host.shape("seat_reach"), 0), (host.shape("seat_reach"), host.shape("seat_height")), "v", "right", 2),
+        SurveyTag("front_height", (0, roof - host.shape("front_height")), (0, roof), "v", "left", 2),
+        SurveyTag("bulkhead_height", (0, 0), (0, host.shape("bulkhead_height")), "v", "left", 2),
+        SurveyTag("side_door_height", (a, 0), (a, host.shape("side_door_height")), "v", "left", 1),
+        SurveyTag("floor_thickness", (0, -host.shape("floor_thickness")), (0, 0), "v", "left", 2),
+        SurveyTag("axle_from_front", (0, GROUND), (axle, GROUND), "h", "below", 1),
+        SurveyTag("wheelbase", (axle - host.shape("wheelbase"), GROUND), (axle, GROUND), "h", "below", 2),
+        SurveyTag("axle_spread", (axle, GROUND), (axle + host.shape("axle_spread"), GROUND), "h", "below", 1),
     )
     rear_dims = tags(
         host,
-        Tag("width_between_wells", (-Wb / 2, 0), (Wb / 2, 0), "h", "below", 1),
-        Tag("width_above_wells", (-Wa / 2, 0), (Wa / 2, 0), "h", "below", 2),
-        Tag("rear_door_width", (-half, high), (half, high), "h", "above", 1),
-        Tag("door_sill", (-half, 0), (-half, host.shape("door_sill")), "v", "left", 1),
-        Tag("bulkhead_width", (-host.shape("bulkhead_width") / 2, high), (host.shape("bulkhead_width") / 2, high), "h", "above", 2),
-        Tag("front_width", (-host.shape("front_width") / 2, high), (host.shape("front_width") / 2, high), "h", "above", 2),
-        Tag("well_height", (Wb / 2, 0), (Wb / 2, h), "v", "right", 1),
-        Tag("cover_height", (Wa / 2, 0), (Wa / 2, roof), "v", "right", 2),
+        SurveyTag("width_between_wells", (-Wb / 2, 0), (Wb / 2, 0), "h", "below", 1),
+        SurveyTag("width_above_wells", (-Wa / 2, 0), (Wa / 2, 0), "h", "below", 2),
+        SurveyTag("rear_door_width", (-half, high), (half, high), "h", "above", 1),
+        SurveyTag("door_sill", (-half, 0), (-half, host.shape("door_sill")), "v", "left", 1),
+        SurveyTag("bulkhead_width", (-host.shape("bulkhead_width") / 2, high), (host.shape("bulkhead_width") / 2, high), "h", "above", 2),
+        SurveyTag("front_width", (-host.shape("front_width") / 2, high), (host.shape("front_width") / 2, high), "h", "above", 2),
+        SurveyTag("well_height", (Wb / 2, 0), (Wb / 2, h), "v", "right", 1),
+        SurveyTag("cover_height", (Wa / 2, 0), (Wa / 2, roof), "v", "right", 2),
     )
     return (
         View("plan", box_of(plan), (*plan, Label((L / 2, 0), "load floor, front at the left"), *plan_dims)),

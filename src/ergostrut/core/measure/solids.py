@@ -8,7 +8,7 @@ import math
 from shapely import Polygon, box
 
 from ..document.survey import HostBase, Obstacle, corners_of
-from ..structure.host import Point, Solid
+from ..structure.host import ServicePoint, Solid
 
 STRIPS = 16
 _TOWARD = {"rear": (0, 1), "front": (0, -1), "left": (1, -1), "right": (1, 1), "up": (2, 1)}
@@ -30,13 +30,13 @@ def obstacles_of(survey: HostBase) -> tuple[Solid, ...]:
 _FROM = {"above": (0.0, 0.0, 1.0), "front": (-1.0, 0.0, 0.0), "rear": (1.0, 0.0, 0.0), "left": (0.0, -1.0, 0.0), "right": (0.0, 1.0, 0.0)}
 
 
-def points_of(survey: HostBase) -> tuple[Point, ...]:
+def points_of(survey: HostBase) -> tuple[ServicePoint, ...]:
     """Services of which it was said from where a hand comes to them."""
     found = []
     for one in survey.services:
         if one.reached in _FROM:
             side = one.reached if one.reached == "above" else f"the {one.reached}"
-            found.append(Point(one.name, (one.x.mm, one.y.mm, one.z.mm), side, _FROM[one.reached]))
+            found.append(ServicePoint(one.name, (one.x.mm, one.y.mm, one.z.mm), side, _FROM[one.reached]))
     return tuple(found)
 
 

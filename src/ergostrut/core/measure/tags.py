@@ -19,7 +19,7 @@ def tag(
 
 
 @dataclass(frozen=True, slots=True)
-class Tag:
+class SurveyTag:
     """Where a dimension is drawn in a view, for kinds of host that have it."""
 
     name: str
@@ -30,6 +30,6 @@ class Tag:
     row: int
 
 
-def tags(host: Host, *rows: Tag) -> tuple[DimensionLine, ...]:
+def tags(host: Host, *rows: SurveyTag) -> tuple[DimensionLine, ...]:
     """Those that this host has."""
     return tuple(tag(host, row.name, row.a, row.b, row.axis, row.side, row.row) for row in rows if row.name in host.dims)

@@ -107,7 +107,7 @@ class Glass:
 
 
 @dataclass(frozen=True, slots=True)
-class Point:
+class ServicePoint:
     """Where something must be reached: a hand comes to it from ``side``, along the unit vector ``toward`` outwards from it."""
 
     name: str
@@ -196,7 +196,7 @@ class Host:
     glass: tuple[Glass, ...] = ()
     eye: tuple[float, float, float] | None = None
     """The driver's; None: not measured."""
-    points: tuple[Point, ...] = ()
+    points: tuple[ServicePoint, ...] = ()
     """What a hand must come to."""
     roofed: bool = True
     """Closed over: what goes in goes in through an opening."""

@@ -63,7 +63,7 @@ class Lid:
 
 
 @dataclass(frozen=True, slots=True)
-class Leaf:
+class Swings:
     """Hangs on hinges and turns: a Door says on which."""
 
 
@@ -79,7 +79,7 @@ class Shell:
     edging: Edging | None = None
 
 
-Carries = Covers | Lid | Leaf | Boxed | Shell
+Carries = Covers | Lid | Swings | Boxed | Shell
 NOTHING = Covers()
 
 
@@ -106,7 +106,7 @@ class Panel:
     @property
     def name(self) -> str:
         """What people call it: the last word of its id, of a leaf its body's, where there are many like it; else its role."""
-        many = self.id if isinstance(self.carries, Shell) else self.body if isinstance(self.carries, Leaf) else ""
+        many = self.id if isinstance(self.carries, Shell) else self.body if isinstance(self.carries, Swings) else ""
         return many.rsplit("/", 1)[-1].replace(".", " ") or self.role
 
     @property

@@ -26,7 +26,7 @@ class BarPlan:
 
 
 @dataclass(frozen=True, slots=True)
-class Piece:
+class CutPiece:
     """One row: ``parts`` alike, cut length mm."""
 
     mark: str
@@ -77,7 +77,7 @@ class Bought:
 
 @dataclass(frozen=True)
 class CutPlan:
-    pieces: tuple[Piece, ...]
+    pieces: tuple[CutPiece, ...]
     bars: tuple[BarGroup, ...]
     sheets: tuple[SheetGroup, ...]
     hardware: tuple[Bought, ...]

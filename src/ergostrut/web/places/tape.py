@@ -8,7 +8,7 @@ from flask_openapi3 import APIBlueprint
 from pydantic import Field
 
 from ergostrut.core.problem import InputError, Problem
-from ergostrut.devices.tape import PORT, Reading, asked
+from ergostrut.devices.tape import PORT, TapeReading, asked
 
 from .. import shapes as s
 
@@ -32,7 +32,7 @@ def _port() -> int:
     return int(text) if text.isdigit() else PORT
 
 
-def _out(reading: Reading | None) -> dict[str, object]:
+def _out(reading: TapeReading | None) -> dict[str, object]:
     found = TapeOut(connected=True) if reading is None else TapeOut(connected=True, number=reading.number, mm=reading.mm)
     return found.model_dump(mode="json")
 

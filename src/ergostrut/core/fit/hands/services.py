@@ -8,7 +8,7 @@ from ...finding import COMMON_PRACTICE, Finding, State, Working
 from ...mechanics.space.boxes import Boxes, joined, upright, within
 from ...structure.assembly import Assembly
 from ...structure.context import Context
-from ...structure.host import Point
+from ...structure.host import ServicePoint
 from ...structure.setting import settings_of
 from ..space.bodies import Body, bodies_at, on_floor
 
@@ -34,7 +34,7 @@ def check_services(context: Context) -> Iterator[Finding]:
         yield _finding(context, point)
 
 
-def _finding(context: Context, point: Point) -> Finding:
+def _finding(context: Context, point: ServicePoint) -> Finding:
     ends = [[a - HAND / 2, a + HAND / 2] for a in point.at]
     axis = next(i for i, v in enumerate(point.toward) if v)
     ends[axis] = sorted((point.at[axis], point.at[axis] + point.toward[axis] * ARM))

@@ -10,7 +10,7 @@ from ...mechanics.space.passage import TOUCH, Corners, Waypoint, cannot_pass, jo
 from ...structure.assembly import Assembly
 from ...structure.context import Context
 from ...structure.host import Opening
-from ...structure.panel import Leaf
+from ...structure.panel import Swings
 from ..space.bodies import Body, bodies
 from .hull import Hull, hull_of
 
@@ -22,7 +22,7 @@ MOST = 24
 
 
 @dataclass(frozen=True)
-class Piece:
+class CarriedPiece:
     """What is carried in as one: its boxes where it rests."""
 
     part: str
@@ -53,7 +53,7 @@ class Piece:
 class WayIn:
     """A piece with its way from outside to where it rests; None where none was found."""
 
-    piece: Piece
+    piece: CarriedPiece
     poses: tuple[Waypoint, ...] | None
 
 
@@ -62,11 +62,11 @@ def _boxes(body: Body) -> tuple[Corners, ...]:
     return tuple(((a[0], a[1], a[2]), (b[0], b[1], b[2])) for a, b in zip(lo, hi, strict=True))
 
 
-def pieces_of(context: Context, build: Assembly, whole: bool) -> list[Piece]:
+def pieces_of(context: Context, build: Assembly, whole: bool) -> list[CarriedPiece]:
     """A build as it is carried in: in parts, or each of its bodies as one."""
     rows = bodies(context, build, things=False, swept=False)
     if not whole:
-        return [Piece(row.part, row.name, build.id, build.label, _boxes(row)) for row in rows]
+        return [CarriedPiece(row.part, row.name, build.id, build.label, _boxes(row)) for row in rows]
     owner = {member.id: member.body for member in build.members}
     owner |= {panel.id: panel.body for panel in build.panels}
     found = []
@@ -74,22 +74,22 @@ def pieces_of(context: Context, build: Assembly, whole: bool) -> list[Piece]:
         boxes = tuple(box for row in rows if owner[row.part] == name for box in _boxes(row))
         if boxes:
             noun = build.label if len(build.bodies) == 1 else f"{build.label}, {name.rsplit('/', 1)[-1]}"
-            found.append(Piece(name, noun, build.id, build.label, boxes))
+            found.append(CarriedPiece(name, noun, build.id, build.label, boxes))
     return found
 
 
-def _loads(context: Context) -> list[Piece]:
+def _loads(context: Context) -> list[CarriedPiece]:
     """Things carried: they come last, when all builds stand; what lies in something that is drawn out is laid in from above."""
     found = []
     drawn = {runner.body for build in context.builds for runner in build.runners}
     for item in (item for item in context.plan.placed if item.surface.body not in drawn):
         (x, y, z), (lx, ly, lz) = item.at(), item.size
         box = ((x - lx / 2, y - ly / 2, z - lz / 2), (x + lx / 2, y + ly / 2, z + lz / 2))
-        found.append(Piece(f"thing/{item.thing.id}", item.thing.name, "", "load", (box,), item.thing.upright))
+        found.append(CarriedPiece(f"thing/{item.thing.id}", item.thing.name, "", "load", (box,), item.thing.upright))
     return found
 
 
-def _matters(piece: Piece, room: Corners) -> bool:
+def _matters(piece: CarriedPiece, room: Corners) -> bool:
     _least, second, long = sorted(piece.size)
     return second >= SMALL or long > max(b - a for a, b in zip(*room, strict=True)) * 0.7
 
@@ -101,9 +101,9 @@ def check_way_in(context: Context) -> Iterator[Finding]:
     rows = [(build.id, build.label, pieces_of(context, build, _whole(context, build))) for build in context.builds]
     rows.append(("", "What is carried", _loads(context)))
     leaves = {
-        name for build in context.builds for panel in build.panels if isinstance(panel.carries, Leaf) for name in (panel.id, panel.body)
+        name for build in context.builds for panel in build.panels if isinstance(panel.carries, Swings) for name in (panel.id, panel.body)
     }
-    standing: list[Piece] = []
+    standing: list[CarriedPiece] = []
     for ident, label, pieces in rows:
         if pieces:
             # who loads has what turns on hinges open
@@ -123,7 +123,7 @@ def _blank(ident: str, label: str) -> Finding:
     )
 
 
-def _finding(context: Context, ident: str, label: str, pieces: Sequence[Piece], standing: Sequence[Piece]) -> Finding:
+def _finding(context: Context, ident: str, label: str, pieces: Sequence[CarriedPiece], standing: Sequence[CarriedPiece]) -> Finding:
     host, blank = context.host, _blank(ident, label)
     doors = tuple(one for one in host.openings if not one.missing)
     hull = hull_of(host, doors, shrunk=True)
@@ -135,7 +135,7 @@ def _finding(context: Context, ident: str, label: str, pieces: Sequence[Piece], 
     for piece in tried:
         if cannot_pass(piece.size, [one.size for one in doors]):
             return _cannot(context, blank, piece, doors)
-    ways: list[tuple[Piece, tuple[Waypoint, ...]]] = []
+    ways: list[tuple[CarriedPiece, tuple[Waypoint, ...]]] = []
     for piece in tried:
         if any(_follows(piece, hull, standing, like, way) for like, way in ways):
             continue
@@ -153,7 +153,7 @@ def _finding(context: Context, ident: str, label: str, pieces: Sequence[Piece], 
     return replace(blank, sentence=f"{words}, with what stands before it in its place.", state="holds", use=0.0, working=w.done())
 
 
-def _of(context: Context, piece: Piece, doors: Sequence[Opening]) -> tuple[Working, str]:
+def _of(context: Context, piece: CarriedPiece, doors: Sequence[Opening]) -> tuple[Working, str]:
     """A piece's size against the openings, as working and in words."""
     w = Working()
     for symbol, v in zip(("l", "b", "h"), sorted(piece.size, reverse=True), strict=True):
@@ -163,7 +163,7 @@ def _of(context: Context, piece: Piece, doors: Sequence[Opening]) -> tuple[Worki
     return w, f"{piece.name}, {' x '.join(context.say.length(v) for v in sorted(piece.size, reverse=True))}"
 
 
-def _cannot(context: Context, blank: Finding, piece: Piece, doors: Sequence[Opening]) -> Finding:
+def _cannot(context: Context, blank: Finding, piece: CarriedPiece, doors: Sequence[Opening]) -> Finding:
     w, what = _of(context, piece, doors)
     w.say(
         "In the opening's plane its section through its middle is as thick as its least side and as long as its second one, at the least."
@@ -173,7 +173,7 @@ def _cannot(context: Context, blank: Finding, piece: Piece, doors: Sequence[Open
     return replace(blank, parts=(piece.part,), sentence=text, state="over", use=2.0, working=w.done())
 
 
-def _off_the_wall(piece: Piece, hull: Hull) -> Piece:
+def _off_the_wall(piece: CarriedPiece, hull: Hull) -> CarriedPiece:
     """The piece moved off a wall that leans, whose boxes reach farther in than the wall does: from there it is pushed straight to its place."""
     over = {-1: 0.0, 1: 0.0}
     for lo, hi in piece.boxes:
@@ -188,19 +188,21 @@ def _off_the_wall(piece: Piece, hull: Hull) -> Piece:
     return replace(piece, boxes=boxes)
 
 
-def _passes(piece: Piece, hull: Hull, standing: Iterable[Piece]) -> tuple[Waypoint, ...] | None:
+def _passes(piece: CarriedPiece, hull: Hull, standing: Iterable[CarriedPiece]) -> tuple[Waypoint, ...] | None:
     around = (*hull.solids, *(box for one in standing for box in one.boxes))
     return passage(_off_the_wall(piece, hull).boxes, around, hull.room, hull.gates, turns="upright" if piece.upright else "any")
 
 
-def _follows(piece: Piece, hull: Hull, standing: Iterable[Piece], like: Piece, way: tuple[Waypoint, ...]) -> bool:
+def _follows(piece: CarriedPiece, hull: Hull, standing: Iterable[CarriedPiece], like: CarriedPiece, way: tuple[Waypoint, ...]) -> bool:
     """Whether it goes in as one like it did: nothing is searched for it again."""
     around = (*hull.solids, *(box for one in standing for box in one.boxes))
     joined = joining(_off_the_wall(piece, hull).boxes, around, _off_the_wall(like, hull).boxes, way)
     return piece.upright == like.upright and joined is not None
 
 
-def _stuck(context: Context, blank: Finding, piece: Piece, standing: Sequence[Piece], doors: tuple[Opening, ...], hull: Hull) -> Finding:
+def _stuck(
+    context: Context, blank: Finding, piece: CarriedPiece, standing: Sequence[CarriedPiece], doors: tuple[Opening, ...], hull: Hull
+) -> Finding:
     """What is wrong with the way in of a piece for which none was found, every typical length taken as short as it may be."""
     host = context.host
     w, what = _of(context, piece, doors)
@@ -222,7 +224,7 @@ NAMED = 4
 """Builds that are tried as the one in the way; of more nobody knows which."""
 
 
-def _in_the_way(piece: Piece, standing: Sequence[Piece], hull: Hull) -> str:
+def _in_the_way(piece: CarriedPiece, standing: Sequence[CarriedPiece], hull: Hull) -> str:
     """What must go in after it: the one without which a way is found, else all of it."""
     labels = {one.build: one.label for one in standing}
     for name, label in tuple(labels.items())[:NAMED]:
@@ -239,7 +241,7 @@ def way_in(context: Context, part: str) -> WayIn | None:
     if not doors:
         return None
     hull = hull_of(context.host, doors, shrunk=False)
-    standing: list[Piece] = []
+    standing: list[CarriedPiece] = []
     for pieces in (*(pieces_of(context, build, _whole(context, build)) for build in context.builds), _loads(context)):
         for piece in pieces:
             if piece.part == part:

@@ -13,7 +13,7 @@ from dataclasses import dataclass
 import numpy as np
 from scipy.spatial import cKDTree
 
-from ..shells.section import Array, Section
+from ..shells.section import Array, ShellSection
 from ..shells.sheets import Index, Sheets, ShellError
 
 SAME = 0.5
@@ -30,7 +30,7 @@ class Flat:
     id: str
     corner: Vec
     size: Vec
-    section: Section
+    section: ShellSection
     grain: Axis
     holes: tuple[tuple[Vec, Vec], ...] = ()
 

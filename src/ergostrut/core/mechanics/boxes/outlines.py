@@ -15,7 +15,7 @@ import numpy as np
 import shapely
 from scipy.spatial import Delaunay
 
-from ..shells.section import Array, Section
+from ..shells.section import Array, ShellSection
 from ..shells.sheets import Index, Sheets, ShellError
 from .mesh import SAME, Axis, Flat, Meshed, Vec, meshed
 
@@ -33,7 +33,7 @@ class Outline:
 
     id: str
     rim: Array
-    section: Section
+    section: ShellSection
     grain: Axis
     holes: tuple[Array, ...] = ()
 

@@ -12,7 +12,7 @@ TERMS = 61
 
 
 @dataclass(frozen=True, slots=True)
-class Plate:
+class OrthoPlate:
     """``a`` along x, ``b`` along y, thickness ``t`` mm; ``Ex``, ``Ey``, in-plane shear ``G`` MPa; ``nu`` of strain along y under stress along x."""
 
     a: float
@@ -42,7 +42,7 @@ class PlateResult:
     My: float
 
 
-def patch(plate: Plate, P: float, x: float, y: float, u: float, v: float) -> PlateResult:
+def patch(plate: OrthoPlate, P: float, x: float, y: float, u: float, v: float) -> PlateResult:
     """``P`` N on ``u`` x ``v`` mm centred at (x, y); values there.
 
     Raises:
@@ -62,6 +62,6 @@ def patch(plate: Plate, P: float, x: float, y: float, u: float, v: float) -> Pla
     return PlateResult(float(shape.sum()), float(((Dx * kx + D1 * ky) * shape).sum()), float(((Dy * ky + D1 * kx) * shape).sum()))
 
 
-def uniform(plate: Plate, p: float) -> PlateResult:
+def uniform(plate: OrthoPlate, p: float) -> PlateResult:
     """``p`` MPa all over; values in the middle."""
     return patch(plate, p * plate.a * plate.b, plate.a / 2, plate.b / 2, plate.a, plate.b)

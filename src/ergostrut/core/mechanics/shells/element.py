@@ -1,6 +1,6 @@
 """A flat shell element of four nodes: what it takes in its plane, in bending with shear across it, and a weak hold against drilling.
 
-Membrane: bilinear with two incompatible modes a direction (Taylor, Beresford, Wilson 1976, QM6). Plate: DKMQ (Katili 1993), a discrete
+Membrane: bilinear with two incompatible modes a direction (Taylor, Beresford, Wilson 1976, QM6). PlateElements: DKMQ (Katili 1993), a discrete
 Kirchhoff-Mindlin element that turns into DKQ (Batoz, Tahar 1982) where shear is stiff; its side factor 12 D_k / (S_k L_k^2) takes bending and
 shear stiffness along the side, so that plywood and sandwich need no other element. Drilling: penalty gamma G t (rz - (v,x - u,y)/2)^2.
 
@@ -100,7 +100,7 @@ def membrane(xy: Array, A: Array, drilling: float = DRILLING) -> Membrane:
 
 
 @dataclass(frozen=True)
-class Plate:
+class PlateElements:
     """``K`` (m, 12, 12) on w, rx, ry of each node; ``curvature`` (m, 4, 3, 12) and ``slope`` (m, 4, 2, 12) at the Gauss points."""
 
     K: Array
@@ -108,7 +108,7 @@ class Plate:
     slope: Array
 
 
-def plate(xy: Array, D: Array, S: Array) -> Plate:
+def plate(xy: Array, D: Array, S: Array) -> PlateElements:
     """In bending, with shear across it. ``D`` (m, 3, 3) N mm, ``S`` (m, 2, 2) N/mm."""
     m = len(xy)
     ends = np.array(SIDES)
@@ -161,4 +161,4 @@ def plate(xy: Array, D: Array, S: Array) -> Plate:
         w = det[:, None, None]
         K += w * (np.matmul(B.transpose(0, 2, 1), np.matmul(D, B)) + np.matmul(shear.transpose(0, 2, 1), np.matmul(S, shear)))
         curvatures[:, g], slopes[:, g] = B, shear
-    return Plate(K, curvatures, slopes)
+    return PlateElements(K, curvatures, slopes)

@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from .element import CORNERS, EXTRAPOLATE, GAUSS, jacobian, membrane, plate, shape
-from .section import Array, Section
+from .section import Array, ShellSection
 
 Index = NDArray[np.intp]
 FLAT = 1e-3
@@ -31,7 +31,7 @@ class Sheets:
     quads: Index
     along: Array
     which: Index
-    sections: tuple[Section, ...]
+    sections: tuple[ShellSection, ...]
     names: tuple[str, ...] = ()
     panel: Index | None = None
 

@@ -102,7 +102,7 @@ class Spread:
 
 
 @dataclass(frozen=True, slots=True)
-class Point:
+class PointLoad:
     """Force (N, host axes) on a bar at ``at`` mm from end a."""
 
     bar: int
@@ -114,7 +114,7 @@ class Point:
 class LoadCase:
     name: str
     spreads: tuple[Spread, ...] = ()
-    points: tuple[Point, ...] = ()
+    points: tuple[PointLoad, ...] = ()
     nodal: tuple[tuple[int, tuple[float, float, float, float, float, float]], ...] = ()
 
 

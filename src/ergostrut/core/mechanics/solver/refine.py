@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from .elements import TIE, elements
-from .model import ZERO, Bar, FrameModel, LoadCase, Point, Spread
+from .model import ZERO, Bar, FrameModel, LoadCase, PointLoad, Spread
 
 
 @dataclass(frozen=True)
@@ -72,9 +72,9 @@ def _move(load: LoadCase, chain: Sequence[Sequence[int]], lengths: Sequence[floa
             low, high = max(spread.start, j * step), min(spread.end, (j + 1) * step)
             if high > low:
                 spreads.append(Spread(index, low - j * step, min(high - j * step, step), w(low), w(high)))
-    points: list[Point] = []
+    points: list[PointLoad] = []
     for point in load.points:
         row, step = chain[point.bar], lengths[point.bar] / len(chain[point.bar])
         j = min(int(point.at / step), len(row) - 1)
-        points.append(Point(row[j], min(point.at - j * step, step), point.force))
+        points.append(PointLoad(row[j], min(point.at - j * step, step), point.force))
     return replace(load, spreads=tuple(spreads), points=tuple(points))

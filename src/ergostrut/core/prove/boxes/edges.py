@@ -18,7 +18,7 @@ from ..joints.wooden import WET_SCREW
 from .model import SolvedBox, edging_of
 from .stiff import WET
 from .strength import lasts
-from .ways import BASES, BRACKET, EDGE, GLUED, NOMINAL, PEELS, SLANT, TITLES, Hold, hold_of, use_of
+from .ways import BASES, BRACKET, EDGE, GLUED, NOMINAL, PEELS, SLANT, TITLES, EdgeHold, hold_of, use_of
 
 
 @dataclass(frozen=True)
@@ -26,7 +26,7 @@ class _Taken:
     """What a seam takes a mm in every case that was asked, means over a length (cases, places): across, apart (together: negative), turned."""
 
     seam: Seam
-    hold: Hold
+    hold: EdgeHold
     V: Array
     T: Array
     m: Array
@@ -58,14 +58,14 @@ class _Run:
     wet: bool
     crash: bool = False
 
-    def duration(self, hold: Hold, i: int) -> tuple[float, str]:
+    def duration(self, hold: EdgeHold, i: int) -> tuple[float, str]:
         """What a case leaves of what an edge holds, or adds to it, and why."""
         k, why = self._dry(hold, i)
         if not self.wet or (hold.edging.rating is not None and hold.edging.way not in GLUED):
             return k, why
         return (WET * k, f"{why}, wetted x {WET:g}") if hold.edging.way in GLUED else (WET_SCREW * k, f"{why}, wet service x {WET_SCREW:g}")
 
-    def _dry(self, hold: Hold, i: int) -> tuple[float, str]:
+    def _dry(self, hold: EdgeHold, i: int) -> tuple[float, str]:
         case = self.cases[i]
         if hold.edging.way in GLUED:
             if self.crash:
@@ -180,7 +180,7 @@ def _finding(box: SolvedBox, name: str, one: _Taken, run: _Run, c: int, j: int) 
     return replace(found, state=at_most(use, 1.0)[1], use=use, demand=use, limit=1.0, unit="of the limit")
 
 
-def _bond(w: Working, hold: Hold, k: float, why: str) -> float:
+def _bond(w: Working, hold: EdgeHold, k: float, why: str) -> float:
     """Sheared along the veneers and peeled off them: what a glue line asks of the panels it joins."""
     w.given("k", k, "", why)
     hold_words = (
@@ -207,7 +207,7 @@ def _pried(w: Working) -> None:
     )  # fmt: skip
 
 
-def _fasteners(w: Working, hold: Hold, k: float, why: str) -> float | None:
+def _fasteners(w: Working, hold: EdgeHold, k: float, why: str) -> float | None:
     edging = hold.edging
     w.given("a", edging.spacing, "mm", "between fasteners")
     if edging.way == "brackets":

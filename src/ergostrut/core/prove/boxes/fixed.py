@@ -23,7 +23,7 @@ KINDS = ("tie", "wall")
 
 
 @dataclass(frozen=True)
-class Fixed:
+class Fixings:
     """``pulls``: a rest a floor tie, in their order; ``presses``: the wall at the foot of what is fixed to it; ``pins``: nodes that hold each tie and wall fixing, at ``places``; ``give``: springs to them;
     ``held``: degrees of freedom held still."""
 
@@ -46,7 +46,7 @@ def hangs(build: Assembly) -> bool:
     return any(contact.kind == "wall" and contact.carries for contact in build.contacts)
 
 
-def fixed(build: Assembly, mesh: Meshed, panels: Sequence[Panel]) -> Fixed:
+def fixed(build: Assembly, mesh: Meshed, panels: Sequence[Panel]) -> Fixings:
     """Every tie pulls at a node of the panel that lies on the floor there, or else of its own; a wall fixing holds its upright both ways, for the wall presses back."""
     z0, first = float(mesh.nodes[:, 2].min()), len(mesh.nodes)
     pulls, places, give, held = list[Rest](), list[Array](), list[Link](), list[tuple[int, int]]()
@@ -67,7 +67,7 @@ def fixed(build: Assembly, mesh: Meshed, panels: Sequence[Panel]) -> Fixed:
         held += [(pin, dof) for dof in range(6)]
     presses = tuple(_foot_at_wall(mesh, contact) for contact in {c.member: c for c in ties_of(build, "wall")}.values())
     pins = tuple(range(first, first + len(places)))
-    return Fixed(tuple(pulls), presses, pins, tuple(places), tuple(give), tuple(held))
+    return Fixings(tuple(pulls), presses, pins, tuple(places), tuple(give), tuple(held))
 
 
 def _foot_at_wall(mesh: Meshed, contact: Contact) -> Rest:

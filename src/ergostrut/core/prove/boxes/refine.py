@@ -20,7 +20,7 @@ ROUNDS = 6
 
 
 @dataclass(frozen=True, slots=True)
-class Level:
+class MeshLevel:
     """One mesh: mm of an element at most, how many there are, the finding that governs and its use, and by what part of itself that moved
     since the mesh before (None on the first)."""
 
@@ -35,16 +35,16 @@ class Level:
         return self.moved is not None and self.moved < SETTLED
 
 
-Watch = Callable[[str, Level], None]
+Watch = Callable[[str, MeshLevel], None]
 """Told the build and every mesh as it is done; what it raises ends the search."""
 
 
 def check_refined(
     context: Context, build: Assembly, watch: Watch = lambda _build, _level: None
-) -> tuple[SolvedBox | None, list[Finding], tuple[Level, ...]]:
+) -> tuple[SolvedBox | None, list[Finding], tuple[MeshLevel, ...]]:
     """The box on its finest mesh, and all findings of a build whose panels carry, on a mesh so fine that the governing use moved by under 3 % since the one before; where it
     still moves on the finest, every use is taken higher by what it moved."""
-    levels: list[Level] = []
+    levels: list[MeshLevel] = []
     if not build.shells:
         return None, [], ()
     found: dict[str, Finding] = {}
@@ -62,7 +62,7 @@ def check_refined(
         governs = max((row for row in rows if row.use is not None and not row.minimum), key=lambda row: row.use or 0.0, default=None)
         if governs is None:
             return box, rows, tuple(levels)
-        levels.append(Level(step, elements, governs.id, governs.use or 0.0, _moved(governs, found, before)))
+        levels.append(MeshLevel(step, elements, governs.id, governs.use or 0.0, _moved(governs, found, before)))
         watch(build.id, levels[-1])
         if k > 0 and (levels[-1].settled or elements > MOST / 2):
             break
@@ -82,7 +82,7 @@ def _moved(governs: Finding, found: Mapping[str, Finding], before: Mapping[str, 
     return max(moves)
 
 
-def _worded(row: Finding, series: Sequence[tuple[float, float]], last: Level) -> Finding:
+def _worded(row: Finding, series: Sequence[tuple[float, float]], last: MeshLevel) -> Finding:
     """The finding with what its use was on every mesh; higher by what the governing use still moves, where it did not settle."""
     if not series or row.use is None or row.minimum:
         return row

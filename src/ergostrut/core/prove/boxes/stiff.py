@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ...catalog.model import Sandwich, Sheet
-from ...mechanics.shells.section import Section, bent, plane, sandwich
+from ...mechanics.shells.section import ShellSection, bent, plane, sandwich
 
 POISSON = 0.05
 ROLLING = (100.0, 60.0)
@@ -30,7 +30,7 @@ class Allowed:
     r: float
 
 
-def section(sheet: Sheet | Sandwich) -> Section:
+def section(sheet: Sheet | Sandwich) -> ShellSection:
     """A sheet's stiffness by its grain; a sandwich's by its faces and core."""
     if isinstance(sheet, Sheet):
         E1, E2 = sheet.E

@@ -63,7 +63,7 @@ BASES: dict[EdgeWay, str] = {
 
 
 @dataclass(frozen=True, slots=True)
-class Hold:
+class EdgeHold:
     """An edge by its way, ``t`` mm thick on a face ``on`` mm thick: over so many mm its force is a mean; N that one fastener holds across and
     in pull before duration (``None``: not known, with what is missing), or MPa that a bond's sides ``roll`` and ``peel`` at, ``long`` and
     ``short`` what duration leaves of them."""
@@ -118,31 +118,33 @@ def splits(edging: Edging, t: float) -> bool:
     return edging.way == "screws" and edging.rating is None and t < SPLITS * edging.screw.d
 
 
-def hold_of(edging: Edging, edge: Sheet | Sandwich, face: Sheet | Sandwich) -> Hold:
+def hold_of(edging: Edging, edge: Sheet | Sandwich, face: Sheet | Sandwich) -> EdgeHold:
     """What the edge of one sheet on the face of another holds. A figure that was read or tried goes before a formula; foam holds no screw."""
     t, on = edge.t, face.t
     if edging.way in GLUED:
         cores = [sheet.core for sheet in (edge, face) if isinstance(sheet, Sandwich)]
         if cores:
             shear, peel = min(core.shear for core in cores), min(core.crush for core in cores)
-            return Hold(edging, t, on, LEAST, shear, peel, 1 / sandwich.CORE_FACTOR_LASTING, 1 / sandwich.CORE_FACTOR)
-        return Hold(edging, t, on, LEAST, ROLLS, PEELS)
+            return EdgeHold(edging, t, on, LEAST, shear, peel, 1 / sandwich.CORE_FACTOR_LASTING, 1 / sandwich.CORE_FACTOR)
+        return EdgeHold(edging, t, on, LEAST, ROLLS, PEELS)
     if edging.rating is None and (isinstance(edge, Sandwich) or isinstance(face, Sandwich)):
         why = "A sandwich panel holds no screw in its core: glue it, or give what one in an insert holds."
-        return Hold(edging, t, on, edging.spacing, missing="screw in an insert", why=why)
+        return EdgeHold(edging, t, on, edging.spacing, missing="screw in an insert", why=why)
     if edging.way == "brackets":
         if edging.rating is None:
-            return Hold(edging, t, on, edging.spacing, missing="bracket rating", why="What a bracket holds is not known: give its figure.")
-        return Hold(edging, t, on, edging.spacing, lateral=BRACKET * edging.rating, pull=BRACKET * edging.rating)
+            return EdgeHold(
+                edging, t, on, edging.spacing, missing="bracket rating", why="What a bracket holds is not known: give its figure."
+            )
+        return EdgeHold(edging, t, on, edging.spacing, lateral=BRACKET * edging.rating, pull=BRACKET * edging.rating)
     if edging.rating is not None:
-        return Hold(edging, t, on, edging.spacing, lateral=edging.rating, pull=edging.rating)
+        return EdgeHold(edging, t, on, edging.spacing, lateral=edging.rating, pull=edging.rating)
     d, screw = edging.screw.d, edging.screw
     if edging.way == "screws":
         # through the face, into the edge
         bite, factor, lateral = edging.bite, EDGE, _across(edging, on)
         if splits(edging, t):
             why = f"The edge is thinner than {SPLITS:g} diameters and splits: take thinner screws or a thicker sheet."
-            return Hold(edging, t, on, edging.spacing, missing="thicker edge", why=why)
+            return EdgeHold(edging, t, on, edging.spacing, missing="thicker edge", why=why)
     else:
         # out of the pocket, half the edge's thickness left, into the face no deeper than it is thick
         bite, factor = min(edging.bite, on - 1.0), SLANT
@@ -154,11 +156,11 @@ def hold_of(edging: Edging, edge: Sheet | Sandwich, face: Sheet | Sandwich) -> H
         why = "It bites less than six diameters, which no rule covers: take a thicker face or longer screws" + (
             "." if edging.way == "screws" else ", or give what one held when tried."
         )
-        return Hold(edging, t, on, edging.spacing, missing="longer screw", why=why)
-    return Hold(edging, t, on, edging.spacing, lateral=lateral, pull=min(pull, through), head=through < pull)
+        return EdgeHold(edging, t, on, edging.spacing, missing="longer screw", why=why)
+    return EdgeHold(edging, t, on, edging.spacing, lateral=lateral, pull=min(pull, through), head=through < pull)
 
 
-def pulled(hold: Hold, apart: Array, turn: Array) -> Array:
+def pulled(hold: EdgeHold, apart: Array, turn: Array) -> Array:
     """N/mm that pull on what holds an edge: ``apart`` (pushed together negative) and ``turn`` N mm a mm about it. A screw in the middle of
     an edge is pulled as the edge presses at its far side, t/2 off; a block or a bracket of leg b stands (t + b)/2 beside the middle of the edge and is
     pried about its far side, t + b/2 off."""
@@ -173,7 +175,7 @@ def pulled(hold: Hold, apart: Array, turn: Array) -> Array:
     return found
 
 
-def use_of(hold: Hold, V: Array, apart: Array, turn: Array, k: Array) -> Array:
+def use_of(hold: EdgeHold, V: Array, apart: Array, turn: Array, k: Array) -> Array:
     """Use of an edge under N/mm across and apart and N mm/mm of turning, (cases, places); ``k`` (cases, 1) the case's duration factor.
     Where what it holds is not known, N/mm instead, so that the hardest place still is the hardest."""
     t, way, size = hold.t, hold.edging.way, hold.edging.size

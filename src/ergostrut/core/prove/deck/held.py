@@ -14,9 +14,9 @@ from .field import CREEP, FOOT, PLYWOOD, Field, Load, allowable, along
 NAVIER = "orthotropic plate held on four edges, Navier series (Timoshenko and Woinowsky-Krieger, art. 85)"
 
 
-def _plate(field: Field, sheet: Sheet) -> plate.Plate:
+def _plate(field: Field, sheet: Sheet) -> plate.OrthoPlate:
     E, Ex, _, _ = along(field.panel, sheet)
-    return plate.Plate(field.L, field.wide, sheet.t, E, Ex, sheet.material.G)
+    return plate.OrthoPlate(field.L, field.wide, sheet.t, E, Ex, sheet.material.G)
 
 
 def _stress(field: Field, sheet: Sheet, w: Working, found: plate.PlateResult) -> tuple[float, float]:
@@ -73,7 +73,7 @@ def _tongue(field: Field, sheet: Sheet, opening: float) -> Finding:
     )
 
 
-def _under(field: Field, sheet: Sheet, body: plate.Plate, item: Load) -> Iterator[Finding]:
+def _under(field: Field, sheet: Sheet, body: plate.OrthoPlate, item: Load) -> Iterator[Finding]:
     """A thing's place on the deck, standing still and in a bump, and its lasting sag."""
     say = field.context.say
     long, across = item.long, item.across

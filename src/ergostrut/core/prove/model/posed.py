@@ -15,7 +15,7 @@ import numpy as np
 from ...cases import TWIST, Case
 from ...constants import G
 from ...mechanics.solver.ground import Ground
-from ...mechanics.solver.model import Array, CaseResult, Flags, FrameModel, LoadCase, Point, SolverError, Spread
+from ...mechanics.solver.model import Array, CaseResult, Flags, FrameModel, LoadCase, PointLoad, SolverError, Spread
 from ...mechanics.solver.solve import Frame
 from ...structure.assembly import Assembly
 from ...structure.carried import CarryPlan
@@ -210,7 +210,7 @@ class Posed:
         where = self._on(member.id, np.array(stand.at) + np.array(poses_of(self.assembly, self.setting).shift(member.body)))
         if isinstance(where, int):
             return LoadCase(stand.words, nodal=((where, (0, 0, -1, 0, 0, 0)),))
-        return LoadCase(stand.words, points=(Point(where[0], where[1], (0, 0, -1)),))
+        return LoadCase(stand.words, points=(PointLoad(where[0], where[1], (0, 0, -1)),))
 
     def _spread(self, patch: Patch, g: Vec) -> list[Spread]:
         """A patch's weight on the members that carry its panel."""

@@ -52,7 +52,7 @@ class Guides(Record):
     rating: Rating | None = None
 
 
-class Lock(Record):
+class PinLock(Record):
     """The pin that holds the tray at its stops: diameter, clear gap and the two plates it spans."""
 
     pin: Annotated[Length, Between(1, 60)] = typed("10 mm")
@@ -115,7 +115,7 @@ class BedSlide(BuildBase):
     rollers: Rollers = Rollers()
     base: BaseRails = BaseRails()
     guides: Guides = Guides()
-    lock: Lock = Lock()
+    lock: PinLock = PinLock()
     deck_edges: Literal["screwed", "slots"] = "screwed"
     joints: Joints = Joints()
     tip_leg: TipLeg | None = None

@@ -52,7 +52,7 @@ class Slide(Record):
     holds_out: Rating | None = None
 
 
-class Latch(Record):
+class DrawerLatch(Record):
     """What keeps drawers in on the road; ``holds`` of one; a pin ``pin`` thick engaged by ``engaged``, against ``play`` and ``flex``, unknown until measured."""
 
     kind: Catch = "self-closing"
@@ -78,7 +78,7 @@ class DrawerSystem(Carcass):
     columns: Annotated[tuple[Column, ...], Field(min_length=1, max_length=6)] = (Column(name="left"), Column(name="right"))
     box: DrawerBox = DrawerBox()
     slide: Slide = Slide()
-    latch: Latch = Latch()
+    latch: DrawerLatch = DrawerLatch()
 
     @property
     def inner(self) -> int:

@@ -17,7 +17,7 @@ from ....structure.parts import Member, Point3, Surface
 from ....structure.stow import Stow
 from ...blocks.joining import joint_spec
 from ...blocks.keeping import stow
-from .geometry import Layout, Seat, layout, stack
+from .geometry import BearerSeat, Layout, layout, stack
 from .params import FixedPlatform
 from .parts import decks_of, items_of, members_of
 
@@ -32,7 +32,7 @@ LIES_SAID = "of its length lies on what bears it, common practice, no published 
 WORDS = {"slot": "slot", "well": "wheel well", "rest": "rest", "leg": "leg"}
 
 
-def _places(build: FixedPlatform, place: Layout, bearer: Member, seat: Seat) -> list[tuple[str, Point3]]:
+def _places(build: FixedPlatform, place: Layout, bearer: Member, seat: BearerSeat) -> list[tuple[str, Point3]]:
     """Where a bearer's two ends bear, by their names."""
     (ax, ay, z), (bx, by, _) = bearer.a, bearer.b
     if build.run == "along":
@@ -46,7 +46,9 @@ def _places(build: FixedPlatform, place: Layout, bearer: Member, seat: Seat) -> 
     return [("left", (ax, ay + inset, z)), ("right", (bx, by - inset, z))]
 
 
-def _bearing(build: FixedPlatform, place: Layout, bearers: list[Member], seats: list[Seat], blocks: frozenset[str]) -> tuple[Contact, ...]:
+def _bearing(
+    build: FixedPlatform, place: Layout, bearers: list[Member], seats: list[BearerSeat], blocks: frozenset[str]
+) -> tuple[Contact, ...]:
     """What the bearers lie on, and the ties that keep them there; ``blocks``: what stands loose under them, by id."""
     tie = build.tie_rating.kg * G if build.tie_rating else None
     well = build.well_rating.kg * G if build.well_rating else None
@@ -89,7 +91,7 @@ def _standing(build: FixedPlatform, bearers: list[Member], uprights: list[Member
     return tuple(contacts), tuple(joints)
 
 
-def _holds(build: FixedPlatform, place: Layout, bearers: list[Member], seats: list[Seat], uprights: list[Member]) -> tuple[Hold, ...]:
+def _holds(build: FixedPlatform, place: Layout, bearers: list[Member], seats: list[BearerSeat], uprights: list[Member]) -> tuple[Hold, ...]:
     """What keeps it from moving level: slots, the host's sides and ends where it is packed against them, ties where it lies low on what bears
     it, or friction alone; what keeps bearers from rolling over. A tie that comes down beside a leg or a tall block holds nothing level up there."""
     found = list[Hold]()
@@ -119,7 +121,7 @@ def _holds(build: FixedPlatform, place: Layout, bearers: list[Member], seats: li
     return tuple(found)
 
 
-def _low(place: Layout, seat: Seat) -> bool:
+def _low(place: Layout, seat: BearerSeat) -> bool:
     """Whether a tied bearer lies on the host itself, or on a block no taller than it is wide."""
     if seat.bears == "leg":
         return False

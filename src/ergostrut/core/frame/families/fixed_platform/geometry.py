@@ -27,7 +27,7 @@ Bears = Literal["slot", "well", "leg", "rest"]
 
 
 @dataclass(frozen=True, slots=True)
-class Seat:
+class BearerSeat:
     """A bearer: ``at`` mm along its axis of spacing, what its ends bear on, and the slot it lies in."""
 
     at: float
@@ -36,7 +36,7 @@ class Seat:
 
 
 @dataclass(frozen=True, slots=True)
-class Well:
+class WellTops:
     """Top of the wheel wells, and how far from the centre line their inner and outer sides stand."""
 
     height: float
@@ -55,11 +55,11 @@ class Layout:
     top: float
     deck_top: float
     bearer: Properties
-    seats: tuple[Seat, ...]
+    seats: tuple[BearerSeat, ...]
     split: float | None
     leg_half: float
     """Half of a leg's width."""
-    well: Well | None
+    well: WellTops | None
     walls: float | None
     """Half the clear width at the bearers' ends; None until measured."""
     packed: frozenset[tuple[int, int]]
@@ -81,7 +81,7 @@ def _spaced(lo: float, hi: float, count: int) -> list[float]:
     return [lo + (hi - lo) * i / (count - 1) for i in range(count)]
 
 
-def _wells(build: FixedPlatform, host: Reader) -> tuple[float, float, Well] | None:
+def _wells(build: FixedPlatform, host: Reader) -> tuple[float, float, WellTops] | None:
     """Front and rear end of the wheel wells, and their size; None where this host has none that matter."""
     if build.run != "across" or build.ends not in ("wells", "mixed"):
         return None
@@ -92,10 +92,10 @@ def _wells(build: FixedPlatform, host: Reader) -> tuple[float, float, Well] | No
     height = host.need(WELL_HEIGHT, 230.0)
     low, high = host.need(WIDTH_LOW, 1280.0), host.need(WIDTH_HIGH, 1650.0)
     # what ends between the wells reaches neither: it stands on legs
-    return (start, start + long, Well(height, low / 2, high / 2)) if build.width.mm > low else None
+    return (start, start + long, WellTops(height, low / 2, high / 2)) if build.width.mm > low else None
 
 
-def _seats(build: FixedPlatform, host: Reader, front: float, back: float, wide: float) -> tuple[Seat, ...]:
+def _seats(build: FixedPlatform, host: Reader, front: float, back: float, wide: float) -> tuple[BearerSeat, ...]:
     """Every bearer with what it bears on.
 
     Raises:
@@ -104,13 +104,13 @@ def _seats(build: FixedPlatform, host: Reader, front: float, back: float, wide: 
     if build.run == "along":
         lo, hi = -build.width.mm / 2 + wide / 2, build.width.mm / 2 - wide / 2
         bears: Bears = "leg" if build.ends == "legs" else "rest"
-        return tuple(Seat(at, bears) for at in _spaced(lo, hi, build.bearers))
+        return tuple(BearerSeat(at, bears) for at in _spaced(lo, hi, build.bearers))
     lo, hi = front + wide / 2, back - wide / 2
     slots = [slot for slot in host.host.slots.values() if lo - SNAP <= slot.x <= hi + SNAP]
     if build.ends == "slots":
         if len(slots) < 2:
             raise StockError("ends", "there are fewer than two slots under this platform; add them on Measure, or stand it on legs")
-        return tuple(Seat(slot.x, "slot", slot) for slot in sorted(slots, key=lambda slot: slot.x))
+        return tuple(BearerSeat(slot.x, "slot", slot) for slot in sorted(slots, key=lambda slot: slot.x))
     # an odd number lets two halves meet over a bearer
     count = build.bearers | 1 if build.halves == 2 else build.bearers
     wells = _wells(build, host)
@@ -118,11 +118,11 @@ def _seats(build: FixedPlatform, host: Reader, front: float, back: float, wide: 
     for at in _spaced(lo, hi, count):
         slot = min(slots, key=lambda slot: abs(slot.x - at), default=None) if build.ends == "mixed" else None
         if slot is not None and abs(slot.x - at) <= SNAP:
-            found.append(Seat(slot.x, "slot", slot))
+            found.append(BearerSeat(slot.x, "slot", slot))
         elif wells is not None and wells[0] <= at <= wells[1]:
-            found.append(Seat(at, "well"))
+            found.append(BearerSeat(at, "well"))
         else:
-            found.append(Seat(at, "rest" if build.ends == "rests" else "leg"))
+            found.append(BearerSeat(at, "rest" if build.ends == "rests" else "leg"))
     return tuple(found)
 
 

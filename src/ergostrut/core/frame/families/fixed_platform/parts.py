@@ -13,7 +13,7 @@ from ....structure.systems import SYSTEMS
 from ...blocks.deck import boarded, deck
 from ...blocks.joining import joint_parts
 from ...blocks.stock import bought, section_of, sheet_of
-from .geometry import Layout, Seat
+from .geometry import BearerSeat, Layout
 from .params import FixedPlatform
 
 BEARER = MemberGroup("bearer", "Bearer, bending")
@@ -23,7 +23,7 @@ SHORT = 5.0
 """mm: less than this between a well and a bearer needs no packer."""
 
 
-def _bearer(build: FixedPlatform, place: Layout, i: int, seat: Seat, catalog: Catalog) -> Member:
+def _bearer(build: FixedPlatform, place: Layout, i: int, seat: BearerSeat, catalog: Catalog) -> Member:
     z = place.level + place.bearer.depth / 2
     if build.run == "across":
         a, b = (seat.at, -place.half, z), (seat.at, place.half, z)
@@ -44,7 +44,7 @@ def _bearer(build: FixedPlatform, place: Layout, i: int, seat: Seat, catalog: Ca
     )
 
 
-def _uprights(build: FixedPlatform, place: Layout, i: int, seat: Seat, catalog: Catalog) -> list[Member]:
+def _uprights(build: FixedPlatform, place: Layout, i: int, seat: BearerSeat, catalog: Catalog) -> list[Member]:
     """Legs and prop of a bearer, and packers between it and a wheel well."""
     frame, found = f"{build.id}/frame", list[Member]()
     ends = (("left", -1.0), ("right", 1.0)) if build.run == "across" else (("front", 0.0), ("rear", 1.0))

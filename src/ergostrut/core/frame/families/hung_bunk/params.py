@@ -70,7 +70,7 @@ class Fold(Record):
     flex: Annotated[Length, Between(0, 30)] | None = None
 
 
-class Pad(Record):
+class SleepPad(Record):
     """What people lie on."""
 
     thickness: Annotated[Length, Between(10, 300)] = typed("70 mm")
@@ -96,7 +96,7 @@ class HungBunk(BuildBase):
     grain: Literal["along", "across"] = "along"
     board_gap: Annotated[Length, Between(0, 200)] = typed("20 mm")
     edge: StockId | None = "1x4 spf"
-    mattress: Pad | None = Pad()
+    mattress: SleepPad | None = SleepPad()
     wall_rail: WallRail = WallRail()
     hinges: Hinges = Hinges()
     straps: Straps = Straps()

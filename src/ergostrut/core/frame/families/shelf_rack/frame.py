@@ -20,7 +20,7 @@ from ...blocks.deck import boarded, deck
 from ...blocks.joining import joint_parts, joint_spec
 from ...blocks.stock import bought, section_of
 from .ceiling import hung_up
-from .geometry import Layout, Level, layout
+from .geometry import Layout, ShelfLevel, layout
 from .panelled import panelled
 from .params import ShelfRack
 from .trodden import trodden
@@ -64,7 +64,7 @@ def _joints(build: ShelfRack, place: Layout) -> tuple[Joint, ...]:
     )
 
 
-def _panel(build: ShelfRack, place: Layout, level: Level) -> Panel:
+def _panel(build: ShelfRack, place: Layout, level: ShelfLevel) -> Panel:
     lo, hi = place.y_span()
     body = f"{build.id}/{level.key}"
     half = place.upright.depth / 2
@@ -98,7 +98,7 @@ def _round_uprights(place: Layout) -> tuple[tuple[Point3, Point3], ...]:
     return tuple(((x - x_half, y - y_half, 0.0), (x + x_half, y + y_half, 0.0)) for x in place.xs for y in (place.y_rear, place.y_front))
 
 
-def _surface(build: ShelfRack, place: Layout, level: Level) -> Surface:
+def _surface(build: ShelfRack, place: Layout, level: ShelfLevel) -> Surface:
     # what stands there stands between the uprights, which pass the shelf at both edges
     half, long = place.upright.width / 2, place.upright.depth / 2
     lo, hi = sorted((place.y_rear - place.sign * half, place.y_front + place.sign * half))

@@ -17,7 +17,7 @@ OFF_WALL = 10.0
 
 
 @dataclass(frozen=True, slots=True)
-class Level:
+class ShelfLevel:
     """A shelf: ``top`` of its deck, ``bearer`` axis height of what carries it, ``clear`` mm to what lies over it (None: the roof or nothing)."""
 
     shelf: Shelf
@@ -38,7 +38,7 @@ class Layout:
     y_front: float
     feet: tuple[float, ...]
     on_well: tuple[bool, ...]
-    levels: tuple[Level, ...]
+    levels: tuple[ShelfLevel, ...]
     bolts: tuple[float, ...]
     row: HostRow | None
     upright: Properties
@@ -109,7 +109,7 @@ def layout(build: ShelfRack, host: Reader, catalog: Catalog) -> Layout:
             raise StockError("shelves", f"{shelf.name} and what carries it reach into {where}; lift it")
         over = order[n + 1] if n + 1 < len(order) else None
         clear = over.height.mm - sheet.t - bearer.depth - top if over is not None else None
-        levels.append(Level(shelf, f"shelf.{n + 1}", top, axis, clear))
+        levels.append(ShelfLevel(shelf, f"shelf.{n + 1}", top, axis, clear))
     return Layout(
         sign, xs, y_rear, y_front, tuple(z for z, _ in feet), tuple(on for _, on in feet), tuple(levels), wall_heights(build, row, max(z for z, _ in feet)), row, upright, bearer, sheet,
     )  # fmt: skip

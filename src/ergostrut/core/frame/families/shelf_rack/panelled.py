@@ -30,7 +30,7 @@ OFF_WELL = 5.0
 
 
 @dataclass(frozen=True, slots=True)
-class Well:
+class WellBeside:
     """The wheel box beside the wall: from and to along, how high, and how far from the middle it begins."""
 
     start: float
@@ -48,7 +48,7 @@ class Walls:
     front: float
     sign: float
     row: HostRow | None
-    well: Well | None
+    well: WellBeside | None
     t: float
 
     def span(self, rear: float | None = None) -> tuple[float, float]:
@@ -60,14 +60,14 @@ class Walls:
         return self.well is not None and self.well.start - self.t / 2 < x < self.well.end + self.t / 2
 
 
-def _well(build: ShelfRack, host: Reader, rear: float) -> Well | None:
+def _well(build: ShelfRack, host: Reader, rear: float) -> WellBeside | None:
     dims = host.host.dims
     if WELL_HEIGHT not in dims or (dims[WELL_HEIGHT].optional and dims[WELL_HEIGHT].mm is None):
         return None
     start, long = host.need(WELL_START, 900.0), host.need(WELL_LENGTH, 700.0)
     height, low = host.need(WELL_HEIGHT, 250.0), host.need(WIDTH_LOW, 1200.0)
     beside = start < build.front.mm + build.length.mm and start + long > build.front.mm and abs(rear) > low / 2
-    return Well(start, start + long, height, low / 2) if beside else None
+    return WellBeside(start, start + long, height, low / 2) if beside else None
 
 
 def _walls(build: ShelfRack, host: Reader, t: float) -> Walls:

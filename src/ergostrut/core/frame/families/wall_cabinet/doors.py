@@ -11,7 +11,7 @@ from ....catalog.model import Catalog
 from ....constants import G
 from ....structure.holds import SCENES, Motion, Position
 from ....structure.hung import Door
-from ....structure.panel import Leaf, Panel, between
+from ....structure.panel import Panel, Swings, between
 from ....structure.parts import Item, Point3
 from ...blocks.stock import bought, solid_of
 from .params import Doors, WallCabinet
@@ -25,7 +25,7 @@ OPEN = 100.0
 
 
 @dataclass(frozen=True, slots=True)
-class Hung:
+class HungDoors:
     """What doors add to a cabinet."""
 
     panels: tuple[Panel, ...] = ()
@@ -67,7 +67,7 @@ def _hinges(edge: Edge, count: int) -> tuple[Point3, ...]:
     return tuple((float(p[0]), float(p[1]), float(p[2])) for p in places)
 
 
-def hung(build: WallCabinet, xs: tuple[float, ...], z: tuple[float, float], face: tuple[float, float], catalog: Catalog) -> Hung:
+def hung(build: WallCabinet, xs: tuple[float, ...], z: tuple[float, float], face: tuple[float, float], catalog: Catalog) -> HungDoors:
     """A leaf before every bay between the uprights at ``xs``, from ``z`` to z, on the ``face``: its y, and which way the room is.
 
     Raises:
@@ -75,7 +75,7 @@ def hung(build: WallCabinet, xs: tuple[float, ...], z: tuple[float, float], face
     """
     doors = build.doors
     if doors is None:
-        return Hung()
+        return HungDoors()
     sheet, box = solid_of(catalog, "doors/sheet", doors.sheet, "a door"), f"{build.id}/box"
     half = solid_of(catalog, "panel", build.panel, "a cabinet").t / 2
     panels, motions, found, items = list[Panel](), list[Motion](), list[Door](), list[Item]()
@@ -85,7 +85,7 @@ def hung(build: WallCabinet, xs: tuple[float, ...], z: tuple[float, float], face
         x0, x1 = p - (half if bay == 1 else 0.0) + GAP / 2, q + (half if bay == last else 0.0) - GAP / 2
         y0, y1 = sorted((face[0], face[0] + face[1] * sheet.t))
         lo, hi = (x0, y0, z[0] + GAP / 2), (x1, y1, z[1] - GAP / 2)
-        leaf = between(f"{body}/leaf", "door", body, sheet, lo, hi, 0 if build.grain == "along" else 2, Leaf(), mark="D", trodden=False)
+        leaf = between(f"{body}/leaf", "door", body, sheet, lo, hi, 0 if build.grain == "along" else 2, Swings(), mark="D", trodden=False)
         edge = _edge(doors, lo, hi, face, box, bay)
         hinges = _hinges(edge, doors.hinges)
         positions = (Position("shut", 0.0, True, SCENES), Position("open", OPEN, False))
@@ -98,4 +98,4 @@ def hung(build: WallCabinet, xs: tuple[float, ...], z: tuple[float, float], face
         found.append(Door(body, name, leaf.id, edge.on, hinges, out, edge.far, rating, doors.kept.by, holds, behind))
         items.append(bought(catalog, f"{body}/hinges", "hinge", body, leaf.middle, doors.hinges))
         items.append(bought(catalog, f"{body}/latch", "latch", body, leaf.middle, 1))
-    return Hung(tuple(panels), tuple(motions), tuple(found), tuple(items))
+    return HungDoors(tuple(panels), tuple(motions), tuple(found), tuple(items))

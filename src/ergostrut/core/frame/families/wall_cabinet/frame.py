@@ -18,7 +18,7 @@ from ...blocks.at_wall import half_between, heights_at, row_at, sign_of, stood_a
 from ...blocks.edges import edging
 from ...blocks.joining import Joints, joint_spec
 from ...blocks.stock import bought, solid_of
-from .doors import Hung, hung
+from .doors import HungDoors, hung
 from .params import WallCabinet
 
 LEAST = 1e-6
@@ -27,7 +27,7 @@ BRACKET = 40.0
 
 
 @dataclass(frozen=True, slots=True)
-class Place:
+class CabinetLines:
     """``xs``: middles of the uprights; ``rear``, ``face``: y at the wall and in the room; ``tops``: upper faces of bottom, shelves and top, floor
     upwards; ``t``: thickness of the panels, ``back`` that of the back."""
 
@@ -51,7 +51,7 @@ class Place:
         return a, b
 
 
-def _place(build: WallCabinet, host: Reader, sheet: Sheet | Sandwich, back: float) -> Place:
+def _place(build: WallCabinet, host: Reader, sheet: Sheet | Sandwich, back: float) -> CabinetLines:
     sign, low, high, t = sign_of(build.side), build.low.mm, build.low.mm + build.height.mm, sheet.t
     rear = sign * half_between(host, low, high)
     row = row_at(host, build.side, build.wall.row, "cabinet")
@@ -60,10 +60,10 @@ def _place(build: WallCabinet, host: Reader, sheet: Sheet | Sandwich, back: floa
         raise StockError("depth", "nothing is left between its back and its face; make it deeper, or take thinner sheet")
     steps = build.shelves + 1
     tops = [low + t + (build.height.mm - t) * i / steps for i in range(steps + 1)]
-    return Place(xs, sign, rear, rear - sign * build.depth.mm, tuple(tops), t, back, row)
+    return CabinetLines(xs, sign, rear, rear - sign * build.depth.mm, tuple(tops), t, back, row)
 
 
-def _panels(build: WallCabinet, place: Place, catalog: Catalog) -> tuple[Panel, ...]:
+def _panels(build: WallCabinet, place: CabinetLines, catalog: Catalog) -> tuple[Panel, ...]:
     body, half, high = f"{build.id}/box", place.t / 2, place.tops[-1]
     sheet, (y0, y1) = solid_of(catalog, "panel", build.panel, "a cabinet"), place.span
     groove = build.edges.groove.mm if build.edges.way == "dado" else 0.0
@@ -90,7 +90,7 @@ def _panels(build: WallCabinet, place: Place, catalog: Catalog) -> tuple[Panel, 
     return tuple(found)
 
 
-def _fixings(build: WallCabinet, place: Place) -> tuple[Contact, ...]:
+def _fixings(build: WallCabinet, place: CabinetLines) -> tuple[Contact, ...]:
     """Every upright held at the wall, which carries it."""
     row, body = place.row, f"{build.id}/box"
     given = build.wall.rating.kg * G if build.wall.rating else None
@@ -107,7 +107,7 @@ def _fixings(build: WallCabinet, place: Place) -> tuple[Contact, ...]:
     )  # fmt: skip
 
 
-def _surfaces(build: WallCabinet, place: Place) -> tuple[Surface, ...]:
+def _surfaces(build: WallCabinet, place: CabinetLines) -> tuple[Surface, ...]:
     """What stands on the bottom and on the shelves of every bay; a door keeps it in over its whole height."""
     found, (y0, y1) = list[Surface](), place.span
     for n, (top, over) in enumerate(itertools.pairwise(place.tops)):
@@ -148,7 +148,9 @@ def frame(build: WallCabinet, host: Reader, catalog: Catalog) -> Assembly:
     sheet = solid_of(catalog, "panel", build.panel, "a cabinet")
     place = _place(build, host, sheet, solid_of(catalog, "back", build.back, "a cabinet").t if build.back is not None else 0.0)
     panels, fixings, surfaces = _panels(build, place, catalog), _fixings(build, place), _surfaces(build, place)
-    doors = hung(build, place.xs, (place.low, place.tops[-1]), (place.face, -place.sign), catalog) if build.doors is not None else Hung()
+    doors = (
+        hung(build, place.xs, (place.low, place.tops[-1]), (place.face, -place.sign), catalog) if build.doors is not None else HungDoors()
+    )
     lo, hi = place.span
     x0, x1 = place.xs[0] - place.t / 2, place.xs[-1] + place.t / 2
     return Assembly(

@@ -27,7 +27,7 @@ class Doors(Record):
     kept: Keep = Keep(by="spring catch")
 
 
-class Fixed(Record):
+class WallFixed(Record):
     """How its uprights are held by the wall: ``row`` of the host's points (empty: where they hang), ``bolts`` an upright, the highest ``below``
     its top; ``rating`` of one where the row has none."""
 
@@ -57,7 +57,7 @@ class WallCabinet(BuildBase):
     grain: Literal["along", "across"] = "along"
     edges: Edges = Edges(groove=typed("4 mm"))
     doors: Doors | None = Doors()
-    wall: Fixed = Fixed()
+    wall: WallFixed = WallFixed()
 
     @model_validator(mode="after")
     def _sensible(self) -> WallCabinet:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ....primitives import Circle, Label, Path, Primitive, View, box_of, rect
 from ....structure.host import Host
-from ...tags import Tag, tag, tags
+from ...tags import SurveyTag, tag, tags
 
 WHEEL = 390.0
 
@@ -131,14 +131,14 @@ def host_views(host: Host) -> tuple[View, ...]:
     start, clear = host.shape("window_start"), host.shape("window_width")
     rear_dims += tags(
         host,
-        Tag("hatch_width", (-half, high), (half, high), "h", "above", 2),
-        Tag("hatch_height", (-half, 0), (-half, high), "v", "left", 1),
+        SurveyTag("hatch_width", (-half, high), (half, high), "h", "above", 2),
+        SurveyTag("hatch_height", (-half, 0), (-half, high), "v", "left", 1),
     )
     side_dims += tags(
         host,
-        Tag("window_start", (0, D), (start, D), "h", "above", 2),
-        Tag("window_width", (start, D), (start + clear, D), "h", "above", 2),
-        Tag("window_height", (start, D), (start, D + host.shape("window_height")), "v", "left", 3),
+        SurveyTag("window_start", (0, D), (start, D), "h", "above", 2),
+        SurveyTag("window_width", (start, D), (start + clear, D), "h", "above", 2),
+        SurveyTag("window_height", (start, D), (start, D + host.shape("window_height")), "v", "left", 3),
     )
     names = Label((L / 2, 0), "bed floor, front at the left")
     return (

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ....primitives import Circle, Label, Path, Primitive, View, box_of, rect
 from ....structure.host import Host
-from ...tags import Tag, tags
+from ...tags import SurveyTag, tags
 
 
 def _mounts(host: Host, u: int, v: int) -> list[Primitive]:
@@ -75,27 +75,27 @@ def host_views(host: Host) -> tuple[View, ...]:
     wide = max(cab, track + w) / 2
     plan_dims = tags(
         host,
-        Tag("axle_from_front", (0, -wide), (x, -wide), "h", "below", 1),
-        Tag("rail_end", (0, -wide), (L, -wide), "h", "below", 2),
-        Tag("tyre_diameter", (x - d / 2, wide), (x + d / 2, wide), "h", "above", 1),
-        Tag("cab_width", (-60, -cab / 2), (-60, cab / 2), "v", "left", 1),
-        Tag("rail_width", (L, -W / 2), (L, W / 2), "v", "right", 1),
-        Tag("track", (x, -track / 2), (x, track / 2), "v", "right", 2),
+        SurveyTag("axle_from_front", (0, -wide), (x, -wide), "h", "below", 1),
+        SurveyTag("rail_end", (0, -wide), (L, -wide), "h", "below", 2),
+        SurveyTag("tyre_diameter", (x - d / 2, wide), (x + d / 2, wide), "h", "above", 1),
+        SurveyTag("cab_width", (-60, -cab / 2), (-60, cab / 2), "v", "left", 1),
+        SurveyTag("rail_width", (L, -W / 2), (L, W / 2), "v", "right", 1),
+        SurveyTag("track", (x, -track / 2), (x, track / 2), "v", "right", 2),
     )
     side_dims = tags(
         host,
-        Tag("cab_height", (0, 0), (0, roof), "v", "right", 1),
-        Tag("light_height", (0, 0), (0, light), "v", "left", 1),
-        Tag("tyre_top", (x + d / 2, 0), (x + d / 2, top), "v", "right", 1),
-        Tag("rail_depth", (L, -h), (L, 0), "v", "right", 2),
-        Tag("rail_ground", (L, -ground), (L, 0), "v", "right", 3),
-        Tag("wheelbase", (x - host.shape("wheelbase"), -ground), (x, -ground), "h", "below", 1),
+        SurveyTag("cab_height", (0, 0), (0, roof), "v", "right", 1),
+        SurveyTag("light_height", (0, 0), (0, light), "v", "left", 1),
+        SurveyTag("tyre_top", (x + d / 2, 0), (x + d / 2, top), "v", "right", 1),
+        SurveyTag("rail_depth", (L, -h), (L, 0), "v", "right", 2),
+        SurveyTag("rail_ground", (L, -ground), (L, 0), "v", "right", 3),
+        SurveyTag("wheelbase", (x - host.shape("wheelbase"), -ground), (x, -ground), "h", "below", 1),
     )
     rear_dims = tags(
         host,
-        Tag("rail_flange", (W / 2 - b, 0), (W / 2, 0), "h", "above", 1),
-        Tag("frame_twist", (-W / 2, 0), (W / 2, 0), "h", "above", 2),
-        Tag("tyre_width", ((track - w) / 2, top - d), ((track + w) / 2, top - d), "h", "below", 1),
+        SurveyTag("rail_flange", (W / 2 - b, 0), (W / 2, 0), "h", "above", 1),
+        SurveyTag("frame_twist", (-W / 2, 0), (W / 2, 0), "h", "above", 2),
+        SurveyTag("tyre_width", ((track - w) / 2, top - d), ((track + w) / 2, top - d), "h", "below", 1),
     )
     return (
         View("plan", box_of(plan), (*plan, Label((L / 2, 0), "frame rails, cab at the left"), *plan_dims)),
