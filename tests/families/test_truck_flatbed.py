@@ -13,7 +13,7 @@ from ergostrut.core.cases import TWIST
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
 from ergostrut.core.finding import Finding
-from ergostrut.core.frame.families.truck_flatbed.sheet import SHEET
+from ergostrut.core.frame.families.truck_flatbed import FAMILY
 from ergostrut.core.job.document import read_design
 from ergostrut.core.mechanics.solver.solve import Frame
 from ergostrut.core.problem import InputError
@@ -324,7 +324,7 @@ def test_either_system_is_chosen_in_one_step_and_frames(catalog: Catalog, side: 
     """What the form's choice brings is enough; side rails that were left off stay off. Aluminium weighs about a third in the same tubes."""
     found: dict[str, float] = {}
     params = read_design({"name": "x", "host": chassis(), "builds": [{**BED, "side": side}]}).builds[0]
-    rows = [row for group in shown(SHEET, params, catalog) for row in group.rows if isinstance(row, Row) and row.path == "framing"]
+    rows = [row for group in shown(FAMILY.sheet, params, catalog) for row in group.rows if isinstance(row, Row) and row.path == "framing"]
     assert [choice.value for row in rows for choice in row.choices] == ["welded_steel_tube", "welded_aluminium_tube"]
     for choice in rows[0].choices:
         also = {path: value for path, value in choice.also if "/" not in path}

@@ -6667,9 +6667,7 @@ export interface components {
         };
         /**
          * TruckFlatbed
-         * @description Two long rails ``apart`` from middle to middle, ``lift`` over the frame's own rails; cross members on them, side rails round those, a deck.
-         *
-         *     ``mounts``: which of the host's it is bolted to; none named: every one that lies under a long rail. ``bolt_grade`` and ``washer`` of each.
+         * @description A bed on the mounts of a truck's frame, with nothing over it.
          */
         TruckFlatbed: {
             /**

@@ -102,11 +102,6 @@ class Joint:
     spec: JointSpec | None = None
     hinge: bool = False
 
-    @property
-    def side(self) -> str:
-        """Which end of the member that frames in."""
-        return {"a": "left", "b": "right"}.get(self.end, "")
-
 
 Bears = Literal["roller", "lower", "upper", "keeper", "leg", "slot", "well", "floor", "tie", "wall"]
 

@@ -42,7 +42,9 @@ def called(key: str) -> str:
     return f"{' '.join(words)}, {last}" if words[-1].isdigit() else f"{last} {' '.join(words)}"
 
 
-Use = Literal["rail", "deck", "sleeping", "brace", "leg", "base", "wall"]
+UPRIGHT = 0.7
+"""Rise of a member, as a part of its length, from which its ends are a lower and an upper one."""
+Use = Literal["rail", "deck", "sleeping", "brace", "leg", "base", "wall", "roof"]
 """What a part is for, which limits hang on."""
 
 
@@ -114,6 +116,13 @@ class Member:
                 (c * z[0] - s * y[0], c * z[1] - s * y[1], c * z[2] - s * y[2]),
             )
         return x, y, z
+
+    def end(self, which: Literal["a", "b"]) -> str:
+        """What people call one of its ends: lower and upper where it stands, else left and right."""
+        rise = self.b[2] - self.a[2]
+        if abs(rise) > UPRIGHT * self.length:
+            return "lower" if (which == "a") == (rise > 0) else "upper"
+        return "left" if which == "a" else "right"
 
     @property
     def key(self) -> str:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import replace
 
 from ...catalog.errors import StockError
@@ -17,6 +18,36 @@ def deck(
     """A level panel of ``size`` along x and y, its front left corner's underside at ``at``; ``along``: its face grain runs along x."""
     far = at[0] + size[0], at[1] + size[1], at[2] + sheet.t
     return between(ident, role, body, sheet, at, far, 0 if along else 1, lies, use, trodden=trodden)
+
+
+def seams(lo: float, hi: float, stops: Sequence[float], most: float) -> list[tuple[float, float]]:
+    """From ``lo`` to ``hi`` in as few parts as go, each no longer than ``most`` where the ``stops`` between allow it: seams lie on stops."""
+    found, at = list[tuple[float, float]](), lo
+    inside = sorted(stop for stop in stops if lo + 1.0 < stop < hi - 1.0)
+    while at + most < hi:
+        ahead = [stop for stop in inside if stop > at + 1.0]
+        if not ahead:
+            break
+        end = max((stop for stop in ahead if stop <= at + most), default=ahead[0])
+        found.append((at, end))
+        at = end
+    return [*found, (at, hi)]
+
+
+def laid(
+    ident: str, role: str, body: str, sheet: Sheet | Sandwich | Planks, at: Point3, size: tuple[float, float],
+    on: Sequence[tuple[str, float]], *, along: bool, use: Use = "deck", trodden: bool = True,
+) -> tuple[Panel, ...]:  # fmt: skip
+    """A level deck on members across, each given with its x: whole, or in as many sheets as it takes, their seams on members."""
+    most = size[0] if isinstance(sheet, Planks) else sheet.size[0 if along else 1]
+    parts, found = seams(at[0], at[0] + size[0], [x for _, x in on], most), list[Panel]()
+    for n, (a, b) in enumerate(parts, 1):
+        under = tuple(name for name, x in on if a - 1.0 <= x <= b + 1.0)
+        name = ident if len(parts) == 1 else f"{ident}.{n}"
+        found.append(
+            deck(name, role, body, sheet, (a, at[1], at[2]), (b - a, size[1]), Covers(under, 0), along=along, use=use, trodden=trodden)
+        )
+    return tuple(found)
 
 
 def boarded(panel: Panel, least_gap: float, field: str, what: str) -> Panel:

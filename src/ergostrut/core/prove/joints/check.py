@@ -71,7 +71,7 @@ def check_joints(study: Study) -> Iterator[Finding]:
         "prove",
         (end.rib.id, end.rail.id),
         f"{way.title}, {spec.between}",
-        f"{name} {end.side}: {verdict.text}, {end.case.lower()}{study.where}.",
+        f"{name}, {end.side} end: {verdict.text}, {end.case.lower()}{study.where}.",
         state,
         verdict.demand,
         verdict.limit,

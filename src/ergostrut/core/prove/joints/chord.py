@@ -141,7 +141,7 @@ def _end(bound: Study, joint: Joint) -> _Welded | None:
         g = forces_of(bound, part, bound.amplify)
         moment = np.abs(getattr(g, row.bends_face)[:, j])
         U = np.maximum(U, (np.maximum(-g.N[:, j], 0.0) / p.A + moment / S) / (0.6 * Fy))
-    return _Welded(bound, branch, chord, joint.side, row, Fy, np.abs(f.N[:, k]) * row.sine, Mi, Mo, U)
+    return _Welded(bound, branch, chord, branch.end("a" if first else "b"), row, Fy, np.abs(f.N[:, k]) * row.sine, Mi, Mo, U)
 
 
 def check_chord_walls(study: Study) -> Iterator[Finding]:
@@ -166,7 +166,7 @@ def check_chord_walls(study: Study) -> Iterator[Finding]:
     yield study.held_to(
         f"{spec.key}.wall",
         f"Tube wall under the weld, {spec.between}",
-        f"{end.branch.name} {end.side}: {text} on the {end.row.at.t:.2f} mm wall of {end.chord.name}, {case.name.lower()}{study.where}.",
+        f"{end.branch.name}, {end.side} end: {text} on the {end.row.at.t:.2f} mm wall of {end.chord.name}, {case.name.lower()}{study.where}.",
         parts=(end.branch.id, end.chord.id),
         demand=use,
         limit=1.0,

@@ -81,7 +81,7 @@ def joined(study: Study) -> Iterator[Ends]:
             piece = rows[joint.framing][0 if joint.end == "a" else -1]
             f = forces_of(bound, piece, study.amplify)
             k = 0 if joint.end == "a" else -1
-            through, side = rows[joint.through][0].member, joint.side
+            through, side = rows[joint.through][0].member, piece.member.end(joint.end)
             N, Vy, Vz, T, My, Mz = (part[:, k] for part in (f.N, f.Vy, f.Vz, f.T, f.My, f.Mz))
             if stands_under(piece.member, through):
                 # what stands under a member presses it without its fasteners

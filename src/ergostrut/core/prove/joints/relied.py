@@ -46,7 +46,7 @@ def check_relied(study: Study) -> Iterator[Finding]:
     w.given("M_y", abs(end.at.My), "N mm", "at the end, upright")
     w.given("M_z", abs(end.at.Mz), "N mm", "and level")
     M = w.line("M", "sqrt(M_y**2 + M_z**2)", "N mm")
-    name = f"{end.rib.id.rsplit('/', 1)[-1]} {end.side}"
+    name = f"{end.rib.name}, {end.side} end"
     found = Finding(
         f"{study.assembly.id}/{spec.key}.moment",
         f"{spec.key}.moment",

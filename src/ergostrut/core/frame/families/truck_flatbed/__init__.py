@@ -1,11 +1,11 @@
 """A flat bed on a truck's frame."""
 
+from ...blocks.bed.frame import bed
+from ...blocks.bed.mends import offers, spans
+from ...blocks.bed.sheet import BOLTS, DECK, JOINTS, frame, size
+from ...blocks.bed.start import start
 from ...family import Family
-from .frame import frame
-from .mends import offers, spans
 from .params import TruckFlatbed
-from .sheet import SHEET
-from .start import start
 from .steps import steps
 
 FAMILY = Family(
@@ -14,9 +14,9 @@ FAMILY = Family(
     stem="flatbed",
     words="Long rails on the frame's mounts, cross members on them, side rails, a deck of boards or sheet.",
     params=TruckFlatbed,
-    frame=frame,
+    frame=bed,
     start=start,
-    sheet=SHEET,
+    sheet=(size("Flatbed"), frame(), DECK, BOLTS, JOINTS),
     steps=steps,
     offers=offers,
     spans=spans,

@@ -1,4 +1,4 @@
-"""A flatbed put together from its parameters."""
+"""The parts of a bed on a truck's frame: long rails over its mounts, cross members on them, side rails round those, a deck."""
 
 from __future__ import annotations
 
@@ -9,14 +9,15 @@ from ....catalog.model import Catalog, Planks
 from ....structure.assembly import Assembly, Tag
 from ....structure.holds import Joint
 from ....structure.host import Reader
-from ....structure.panel import Covers, Panel
+from ....structure.panel import Panel
 from ....structure.parts import Item, Member, MemberGroup, Surface
-from ...blocks.deck import boarded, deck
-from ...blocks.joining import joint_spec
-from ...blocks.mounted import fastenings
-from ...blocks.stock import bought, sheet_of
-from .geometry import Layout, layout, stack
-from .params import TruckFlatbed
+from ....structure.support import Fastening
+from ..deck import boarded, laid
+from ..joining import joint_spec
+from ..mounted import fastenings
+from ..stock import bought, sheet_of
+from .layout import BedLayout, layout, stack
+from .params import BedOnMounts
 
 RAIL, CROSS, SIDE = (
     MemberGroup("rail", "Long rail, bending"),
@@ -25,7 +26,7 @@ RAIL, CROSS, SIDE = (
 )
 
 
-def _members(build: TruckFlatbed, place: Layout) -> list[Member]:
+def _members(build: BedOnMounts, place: BedLayout) -> list[Member]:
     body = f"{build.id}/bed"
     z = place.low + place.rail.properties.depth / 2
     over = place.top - place.cross.properties.depth / 2
@@ -79,7 +80,7 @@ def _members(build: TruckFlatbed, place: Layout) -> list[Member]:
     return found
 
 
-def _joints(build: TruckFlatbed, place: Layout, members: list[Member]) -> tuple[Joint, ...]:
+def _joints(build: BedOnMounts, place: BedLayout, members: list[Member]) -> tuple[Joint, ...]:
     """Cross members lie on the long rails, and end in the side rails."""
     body, found = f"{build.id}/bed", list[Joint]()
     for one in (m for m in members if m.role == "cross member"):
@@ -92,32 +93,25 @@ def _joints(build: TruckFlatbed, place: Layout, members: list[Member]) -> tuple[
     return tuple(found)
 
 
-def _deck(build: TruckFlatbed, place: Layout, catalog: Catalog, crosses: tuple[str, ...]) -> Panel:
-    sheet = sheet_of(catalog, "deck", build.deck)
+def _decks(build: BedOnMounts, place: BedLayout, catalog: Catalog) -> tuple[Panel, ...]:
+    """Boards, or sheets whose seams lie on cross members."""
+    body, sheet = f"{build.id}/bed", sheet_of(catalog, "deck", build.deck)
     size = place.back - place.front, 2 * place.half
-    panel = deck(
-        f"{build.id}/deck",
-        "deck",
-        f"{build.id}/bed",
-        sheet,
-        (place.front, -place.half, place.top),
-        size,
-        Covers(crosses, 0),
-        along=build.grain == "along",
-    )
-    return boarded(panel, build.board_gap.mm, "deck", "bed") if isinstance(sheet, Planks) else panel
+    on = [(f"{body}/cross member.{i}", x) for i, x in enumerate(place.xs, 1)]
+    found = laid(f"{build.id}/deck", "deck", body, sheet, (place.front, -place.half, place.top), size, on, along=build.grain == "along")
+    return tuple(boarded(panel, build.board_gap.mm, "deck", "bed") if isinstance(sheet, Planks) else panel for panel in found)
 
 
-def _items(build: TruckFlatbed, place: Layout, catalog: Catalog, panel: Panel) -> tuple[Item, ...]:
+def _items(build: BedOnMounts, place: BedLayout, catalog: Catalog, decks: tuple[Panel, ...]) -> tuple[Item, ...]:
     body, middle = f"{build.id}/bed", ((place.front + place.back) / 2, 0.0, place.top)
-    a_board = 2 * len(place.xs) * (panel.laid.boards or max(round(panel.wide[1] / 200.0), 2))
+    a_board = 2 * len(place.xs) * (decks[0].laid.boards or max(round(decks[0].wide[1] / 200.0), 2))
     found = [bought(catalog, f"{body}/deck screws", "drillscrew", body, middle, a_board)]
     if place.mounts:
         found.append(bought(catalog, f"{body}/mount bolts", "fixing", body, (middle[0], 0.0, place.low), len(place.mounts)))
     return tuple(found)
 
 
-def _tags(place: Layout) -> tuple[Tag, ...]:
+def _tags(place: BedLayout) -> tuple[Tag, ...]:
     return (
         Tag("side", "h", place.front, place.back, "below", 1, "Length", "length"),
         Tag("side", "v", 0.0, place.low, "left", 1, "Over the frame's rails", "lift"),
@@ -132,36 +126,34 @@ def _tags(place: Layout) -> tuple[Tag, ...]:
     )
 
 
-def frame(build: TruckFlatbed, host: Reader, catalog: Catalog) -> Assembly:
-    """Every part of the bed with its place.
+def _bolted_down(build: BedOnMounts, place: BedLayout, host: Reader, catalog: Catalog) -> tuple[Fastening, ...]:
+    """Its bolts on the host's mounts."""
+    rails = {-1: f"{build.id}/bed/long rail.left", 1: f"{build.id}/bed/long rail.right"}
+    rows = [(one, rails[1 if one.at[1] > 0 else -1]) for one in place.mounts]
+    return fastenings(host, catalog, rows, place.rail, place.low, build.bolt_grade, build.washer.mm)
+
+
+def bed(build: BedOnMounts, host: Reader, catalog: Catalog) -> Assembly:
+    """Every part of a bed with its place, nothing over it.
 
     Raises:
         StockError: a section or sheet that the catalogue does not hold, or sizes that cannot be built.
     """
     place = layout(build, host.host, catalog)
     body, members = f"{build.id}/bed", _members(build, place)
-    panel = _deck(build, place, catalog, tuple(m.id for m in members if m.role == "cross member"))
+    decks = _decks(build, place, catalog)
     size = place.back - place.front, 2 * place.half
-    rails = {-1: f"{body}/long rail.left", 1: f"{body}/long rail.right"}
     return Assembly(
         id=build.id,
         family=build.family,
         label=build.label,
         members=tuple(members),
-        panels=(panel,),
-        items=_items(build, place, catalog, panel),
+        panels=decks,
+        items=_items(build, place, catalog, decks),
         surfaces=(Surface(body, "deck", body, (place.front, -place.half, place.deck_top), size),),
         joining=replace(joint_spec(build.framing, build.joints, catalog), key="cross", between="cross member to side rail"),
         joints=_joints(build, place, members),
-        fastenings=fastenings(
-            host,
-            catalog,
-            [(one, rails[1 if one.at[1] > 0 else -1]) for one in place.mounts],
-            place.rail,
-            place.low,
-            build.bolt_grade,
-            build.washer.mm,
-        ),
+        fastenings=_bolted_down(build, place, host, catalog),
         exposes=body,
         stack=stack(place),
         tags=_tags(place),

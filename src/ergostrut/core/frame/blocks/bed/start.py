@@ -1,4 +1,4 @@
-"""A sensible first flatbed on a chassis, in round numbers of the job's units."""
+"""A sensible first bed on a chassis, in round numbers of the job's units."""
 
 from __future__ import annotations
 
@@ -6,7 +6,7 @@ from typing import Any
 
 from ....structure.host import CAB_WIDTH, RAIL_END, Host
 from ....units import Units
-from ...blocks.rounding import down, up
+from ..rounding import down, up
 
 BEHIND, CLEAR = 60.0, 20.0
 """mm between the cab and the bed, and over the tyres at full travel (common practice, no published source)."""

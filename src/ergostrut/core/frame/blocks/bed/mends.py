@@ -1,4 +1,4 @@
-"""What may mend a flatbed's findings: the smallest change among stock sizes first."""
+"""What may mend the findings of a bed on a truck's frame: the smallest change among stock sizes first."""
 
 from __future__ import annotations
 
@@ -7,12 +7,12 @@ from collections.abc import Callable, Mapping
 from ....catalog.model import Catalog
 from ....changes import Change
 from ....wording import Say
-from ...blocks.mending import capped, kind, sections
 from ...family import Offers
-from .params import TruckFlatbed
+from ..mending import capped, kind, sections
+from .params import BedOnMounts
 
 
-def offers(build: TruckFlatbed, at: str, catalog: Catalog, _say: Say, use: float) -> dict[str, Callable[[], Offers]]:
+def offers(build: BedOnMounts, at: str, catalog: Catalog, _say: Say, use: float) -> dict[str, Callable[[], Offers]]:
     """What may be tried for each check of a bed that stands at ``use``."""
     need = max(1.02, use / 1.05)
     most = 24
@@ -54,7 +54,7 @@ def offers(build: TruckFlatbed, at: str, catalog: Catalog, _say: Say, use: float
     }
 
 
-def spans(_build: TruckFlatbed) -> Mapping[str, str]:
+def spans(_build: BedOnMounts) -> Mapping[str, str]:
     """The parameter that is the span of each check."""
     return {
         **dict.fromkeys(("cross.strength", "cross.sag"), "width"),

@@ -1,10 +1,10 @@
-"""The flatbed's form."""
+"""The form of a bed on a truck's frame, group by group."""
 
 from __future__ import annotations
 
 from ....structure.sheet import Choice, Command, Group, Repeat, Row, When, options
 from ....structure.systems import SYSTEMS, SystemId
-from ...blocks.joining import joining_sheet
+from ..joining import joining_sheet
 
 _SIDES, _BARE = When("side", (True,), "set"), When("side", (False,), "set")
 _TUBES: dict[SystemId, tuple[str, str]] = {
@@ -14,13 +14,10 @@ _TUBES: dict[SystemId, tuple[str, str]] = {
 """What a choice of its system brings: long rails, and cross members and side rails."""
 
 
-_SYSTEMS = tuple(
-    Choice(name, SYSTEMS[name].label, (("rail", rail), ("cross", cross), ("side", cross), ("joints/fastener", "usual")))
-    for name, (rail, cross) in _TUBES.items()
-)
-SHEET = (
-    Group(
-        "Flatbed",
+def size(title: str) -> Group:
+    """How long, wide and high it stands, under the name of what it is."""
+    return Group(
+        title,
         (
             Row("length", "Length", "length", knob=True),
             Row("width", "Width", "length", knob=True),
@@ -32,11 +29,23 @@ SHEET = (
                 help="a spacer or a bushing stands between: clearance for the tyres is paid for here",
             ),
         ),
-    ),
-    Group(
+    )
+
+
+def frame(*with_it: str) -> Group:
+    """What it is framed of; a choice of its system brings its tubes, and that of cross members for the fields ``with_it``."""
+    systems = tuple(
+        Choice(
+            name,
+            SYSTEMS[name].label,
+            (("rail", rail), *((field, cross) for field in ("cross", "side", *with_it)), ("joints/fastener", "usual")),
+        )
+        for name, (rail, cross) in _TUBES.items()
+    )
+    return Group(
         "Frame",
         (
-            Row("framing", "System", "choice", _SYSTEMS),
+            Row("framing", "System", "choice", systems),
             Row("apart", "Long rails, middle to middle", "length", help="as the mounts on the frame stand"),
             Row("rail", "Long rails of", "choice", source="framed", knob=True),
             Row("crosses", "Cross members", "whole", knob=True),
@@ -48,26 +57,25 @@ SHEET = (
             Row("side", "Side rails of", "choice", source="framed", when=(_SIDES,)),
             Command("Leave the side rails off", "side", None, when=(_SIDES,)),
         ),
+    )
+
+
+DECK = Group(
+    "Deck",
+    (
+        Row("deck", "Deck", "choice", source="sheets", knob=True),
+        Row("grain", "Face grain", "choice", options(along="along the truck", across="across"), when=(When("deck", (False,), "boards"),)),
+        Row("board_gap", "At least between boards", "length", when=(When("deck", (True,), "boards"),)),
     ),
-    Group(
-        "Deck",
-        (
-            Row("deck", "Deck", "choice", source="sheets", knob=True),
-            Row(
-                "grain", "Face grain", "choice", options(along="along the truck", across="across"), when=(When("deck", (False,), "boards"),)
-            ),
-            Row("board_gap", "At least between boards", "length", when=(When("deck", (True,), "boards"),)),
-        ),
-    ),
-    Group(
-        "What bolts it down",
-        (
-            Repeat("mounts", "Mount", item="text"),
-            Command("Use only some mounts, by name", "mounts", "front left", op="add"),
-            Row("bolt_grade", "Bolt grade", "choice", source="grades"),
-            Row("washer", "Washer under each head", "length"),
-        ),
-        help="Without a name every mount that lies under a long rail is used. Each is asked for with any one gone.",
-    ),
-    joining_sheet("Joints, cross member to side rail", "cross member", "side rail"),
 )
+BOLTS = Group(
+    "What bolts it down",
+    (
+        Repeat("mounts", "Mount", item="text"),
+        Command("Use only some mounts, by name", "mounts", "front left", op="add"),
+        Row("bolt_grade", "Bolt grade", "choice", source="grades"),
+        Row("washer", "Washer under each head", "length"),
+    ),
+    help="Without a name every mount that lies under a long rail is used. Each is asked for with any one gone.",
+)
+JOINTS = joining_sheet("Joints, cross member to side rail", "cross member", "side rail")

@@ -1,4 +1,4 @@
-"""Where the parts of a flatbed lie, mm in host axes."""
+"""Where the parts of a bed on a truck's frame lie, mm in host axes."""
 
 from __future__ import annotations
 
@@ -11,15 +11,15 @@ from ....structure.host import Host
 from ....structure.parts import Height
 from ....structure.support import Feature
 from ....structure.systems import SYSTEMS
-from ...blocks.stock import section_of, sheet_of
-from .params import TruckFlatbed
+from ..stock import section_of, sheet_of
+from .params import BedOnMounts
 
 INSET = 30.0
 """mm of a long rail behind and before a mount's bolt at the least (common practice, no published source)."""
 
 
 @dataclass(frozen=True, slots=True)
-class Layout:
+class BedLayout:
     """``low``: underside of the long rails; ``top``: of the cross members; ``xs`` the middles of those; ``ends``: half their length."""
 
     front: float
@@ -37,7 +37,7 @@ class Layout:
     mounts: tuple[Feature, ...]
 
 
-def _tube(build: TruckFlatbed, catalog: Catalog, field: str, name: str) -> Section:
+def tube(build: BedOnMounts, catalog: Catalog, field: str, name: str) -> Section:
     """A tube of the framing system.
 
     Raises:
@@ -45,13 +45,13 @@ def _tube(build: TruckFlatbed, catalog: Catalog, field: str, name: str) -> Secti
     """
     section, system = section_of(catalog, field, name), SYSTEMS[build.framing]
     if system.joint != "weld" or "tube" not in system.shapes:
-        raise StockError("framing", "a flatbed is welded here: choose welded steel or welded aluminium tube")
+        raise StockError("framing", "a bed is welded here: choose welded steel or welded aluminium tube")
     if not system.takes(section) or section.properties.shape != "tube":
         raise StockError(field, f"{section.label} is no tube of {system.label}; choose one of that system")
     return section
 
 
-def _mounts(build: TruckFlatbed, host: Host, rail: Section) -> tuple[Feature, ...]:
+def _mounts(build: BedOnMounts, host: Host, rail: Section) -> tuple[Feature, ...]:
     """The host's mounts that it is bolted to.
 
     Raises:
@@ -73,14 +73,14 @@ def _mounts(build: TruckFlatbed, host: Host, rail: Section) -> tuple[Feature, ..
     return tuple(found)
 
 
-def layout(build: TruckFlatbed, host: Host, catalog: Catalog) -> Layout:
+def layout(build: BedOnMounts, host: Host, catalog: Catalog) -> BedLayout:
     """Place everything from the parameters.
 
     Raises:
         StockError: sizes that cannot be built, naming the parameter.
     """
-    rail, cross = _tube(build, catalog, "rail", build.rail), _tube(build, catalog, "cross", build.cross)
-    side = _tube(build, catalog, "side", build.side) if build.side is not None else None
+    rail, cross = tube(build, catalog, "rail", build.rail), tube(build, catalog, "cross", build.cross)
+    side = tube(build, catalog, "side", build.side) if build.side is not None else None
     front, back, half = build.front.mm, build.front.mm + build.length.mm, build.width.mm / 2
     w = cross.properties.width
     xs = tuple(front + w / 2 + (back - front - w) * i / (build.crosses - 1) for i in range(build.crosses))
@@ -93,12 +93,12 @@ def layout(build: TruckFlatbed, host: Host, catalog: Catalog) -> Layout:
     high = max((one.at[2] for one in mounts), default=0.0)
     if high > low + 0.5:
         raise StockError("lift", f"the mounts stand {high:.0f} mm over the frame's rails; lift the bed so far at the least")
-    return Layout(
+    return BedLayout(
         front, back, half, build.apart.mm / 2, low, top, top + sheet_of(catalog, "deck", build.deck).t, rail, cross, side, xs, ends, mounts
     )  # fmt: skip
 
 
-def stack(place: Layout) -> tuple[Height, ...]:
+def stack(place: BedLayout) -> tuple[Height, ...]:
     """The deck's height, from the frame's rails up."""
     rows = (
         ("frame's rails to the long rails", place.low),
