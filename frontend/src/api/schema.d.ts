@@ -2032,6 +2032,255 @@ export interface components {
             rating: string | null;
         };
         /**
+         * ChassisBody
+         * @description A box on a bed on the frame's mounts: ``height`` from the deck's top to the underside of its roof bows; ``posts`` a side, on the side
+         *     rails; ``bows`` across from roof rail to roof rail. A door between two posts at the rear, ``door_width`` wide, as high as the walls.
+         *
+         *     ``skin_pitch``: from screw to screw along every post. ``roof_trodden``: somebody steps on it, to load it or to sweep snow off.
+         */
+        ChassisBody: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            family: "chassis_body";
+            /**
+             * Id
+             * @default body1
+             */
+            id: string;
+            /**
+             * Label
+             * @default Body
+             */
+            label: string;
+            /**
+             * On
+             * @default
+             */
+            on: string;
+            /**
+             * Stage
+             * @default fitted
+             * @enum {string}
+             */
+            stage: "fitted" | "planned";
+            /**
+             * Carried In
+             * @default in parts
+             * @enum {string}
+             */
+            carried_in: "in parts" | "whole";
+            /**
+             * Framing
+             * @default welded_steel_tube
+             * @enum {string}
+             */
+            framing: "lumber_plywood" | "tslot_bolted" | "welded_steel_tube" | "welded_aluminium_tube" | "aluminium_tube_brackets" | "strut_bolted" | "conduit_riveted" | "angle_flat_steel" | "sandwich_bonded";
+            /**
+             * Front
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -500 to 4000 mm.
+             * @default {
+             *       "value": "60",
+             *       "unit": "mm"
+             *     }
+             */
+            front: string;
+            /**
+             * Length
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 600 to 7000 mm.
+             * @default {
+             *       "value": "2100",
+             *       "unit": "mm"
+             *     }
+             */
+            length: string;
+            /**
+             * Width
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 800 to 2600 mm.
+             * @default {
+             *       "value": "1750",
+             *       "unit": "mm"
+             *     }
+             */
+            width: string;
+            /**
+             * Apart
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 300 to 1800 mm.
+             * @default {
+             *       "value": "860",
+             *       "unit": "mm"
+             *     }
+             */
+            apart: string;
+            /**
+             * Lift
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 500 mm.
+             * @default {
+             *       "value": "20",
+             *       "unit": "mm"
+             *     }
+             */
+            lift: string;
+            /**
+             * Rail
+             * @default 2x4x1/8
+             */
+            rail: string;
+            /**
+             * Cross
+             * @default 2x3x1/8
+             */
+            cross: string;
+            /**
+             * Crosses
+             * @default 6
+             */
+            crosses: number;
+            /**
+             * Side
+             * @default 2x3x1/8
+             */
+            side: string | null;
+            /**
+             * Deck
+             * @default board.2x6.dfl
+             */
+            deck: string;
+            /**
+             * Board Gap
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 100 mm.
+             * @default {
+             *       "value": "6",
+             *       "unit": "mm"
+             *     }
+             */
+            board_gap: string;
+            /**
+             * Grain
+             * @default along
+             * @enum {string}
+             */
+            grain: "along" | "across";
+            /**
+             * Mounts
+             * @default []
+             */
+            mounts: string[];
+            /**
+             * Bolt Grade
+             * @default ISO 8.8
+             */
+            bolt_grade: string;
+            /**
+             * Washer
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 10 to 120 mm.
+             * @default {
+             *       "value": "37",
+             *       "unit": "mm"
+             *     }
+             */
+            washer: string;
+            /**
+             * @default {
+             *       "weld_leg": null,
+             *       "capped": true,
+             *       "bracket_rating": null,
+             *       "brackets": 2,
+             *       "bolt": "5/16-18",
+             *       "bolt_grade": "SAE 5",
+             *       "screw": "No. 10",
+             *       "screws": 2,
+             *       "bite": "50 mm",
+             *       "fastener": "usual",
+             *       "rivet": "Al/steel 4.8 mm",
+             *       "drill_screw": "No. 12",
+             *       "per_leg": 3,
+             *       "bracket_wall": "3 mm",
+             *       "lag": "1/4 in",
+             *       "tap_depth": "25 mm"
+             *     }
+             */
+            joints: components["schemas"]["Joints"];
+            /**
+             * Height
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 400 to 2600 mm.
+             * @default {
+             *       "value": "1850",
+             *       "unit": "mm"
+             *     }
+             */
+            height: string;
+            /**
+             * Post
+             * @default 2x2x1/8
+             */
+            post: string;
+            /**
+             * Posts
+             * @default 4
+             */
+            posts: number;
+            /**
+             * Bow
+             * @default 2x2x1/8
+             */
+            bow: string;
+            /**
+             * Bows
+             * @default 5
+             */
+            bows: number;
+            /**
+             * Skin
+             * @default sandwich.xps30
+             */
+            skin: string;
+            /**
+             * Skin Pitch
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 30 to 400 mm.
+             * @default {
+             *       "value": "100",
+             *       "unit": "mm"
+             *     }
+             */
+            skin_pitch: string;
+            /**
+             * Roof
+             * @default birch.12
+             */
+            roof: string;
+            /**
+             * Roof Trodden
+             * @default true
+             */
+            roof_trodden: boolean;
+            /**
+             * Lining
+             * @default null
+             */
+            lining: string | null;
+            /**
+             * Door Width
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 300 to 2000 mm.
+             * @default {
+             *       "value": "700",
+             *       "unit": "mm"
+             *     }
+             */
+            door_width: string;
+        };
+        /**
          * ChassisDimensions
          * @description Lengths of a chassis; ``DIMENSIONS`` says how each is taken.
          */
@@ -2294,7 +2543,7 @@ export interface components {
              * Builds
              * @default []
              */
-            builds: (components["schemas"]["BedSlide"] | components["schemas"]["DrawerSystem"] | components["schemas"]["FixedPlatform"] | components["schemas"]["HungBunk"] | components["schemas"]["PlywoodBox"] | components["schemas"]["ShelfRack"] | components["schemas"]["TruckFlatbed"] | components["schemas"]["WallCabinet"])[];
+            builds: (components["schemas"]["BedSlide"] | components["schemas"]["ChassisBody"] | components["schemas"]["DrawerSystem"] | components["schemas"]["FixedPlatform"] | components["schemas"]["HungBunk"] | components["schemas"]["PlywoodBox"] | components["schemas"]["ShelfRack"] | components["schemas"]["TruckFlatbed"] | components["schemas"]["WallCabinet"])[];
             /**
              * @default {
              *       "road": "gravel",

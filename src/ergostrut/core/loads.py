@@ -11,6 +11,10 @@ from .record import Record
 CaseName = Literal["Bump", "Rebound", "Brake", "Start", "Corner right", "Corner left", "Slope", "Foot"]
 
 
+ROOF = 120.0
+"""Span over what a roof may give (IBC 1604.3, from memory)."""
+
+
 class Vector(Record):
     """A case: acceleration of the load in g, gravity included."""
 
@@ -29,7 +33,7 @@ class Limits(Record):
 
     def of(self, use: str) -> float:
         """Span over deflection for what a part is for."""
-        return {"deck": self.deck, "sleeping": self.sleeping}.get(use, self.rail)
+        return {"deck": self.deck, "sleeping": self.sleeping, "roof": ROOF}.get(use, self.rail)
 
 
 class Crash(Record):

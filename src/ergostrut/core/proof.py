@@ -32,6 +32,7 @@ from .prove.hung.holders import check_holders
 from .prove.judged import check_judged
 from .prove.model.reactions import pressing
 from .prove.model.study import Study, begin, finish
+from .prove.skins import check_skins
 from .structure.assembly import Assembly
 from .structure.context import Context
 from .structure.exposed import above
@@ -276,6 +277,7 @@ def _unsolved(context: Context, build: Assembly) -> Iterator[Finding]:
     yield from check_runners(context, build)
     yield from check_holders(context, build)
     yield from check_doors(context, build)
+    yield from check_skins(context, build)
     yield from check_tied_on(context, build)
 
 

@@ -7,7 +7,7 @@ from dataclasses import replace
 
 import numpy as np
 
-from ..cases import CRASH_BASIS, CRASH_CAUTION, ROAD_BASIS, crash_cases, road_cases
+from ..cases import CRASH_BASIS, CRASH_CAUTION, PRESSURE, ROAD_BASIS, crash_cases, road_cases
 from ..catalog.model import Sheet
 from ..constants import G
 from ..finding import COMMON_PRACTICE, Finding, Working, at_most, unknown
@@ -18,22 +18,25 @@ from ..structure.hung import Door
 from ..structure.panel import Panel
 from ..structure.stow import BUTTON_SAYS, BUTTON_USE, LEFT_OPEN
 from .deck.field import PLYWOOD, WET
+from .model.outdoors import sheltered
 
 HAND = 100.0
 """N of a hand that leans on an open door's free edge (common practice, no published source)."""
 HINGES = f"statics of a leaf on hinges, all that pulls along them on one; {ROAD_BASIS}"
 FALLS = "A door that comes off its hinges falls on whoever opens it."
 FLIES = "A door that flies open on the road spills what is behind it, and strikes whoever sits beside it."
-Cases = Sequence[tuple[str, tuple[float, float, float]]]
+Cases = Sequence[tuple[str, tuple[float, float, float], float]]
+"""Name, g, and N of air that draws the leaf outward."""
 
 
 def check_doors(context: Context, build: Assembly) -> Iterator[Finding]:
     """Every door on the road and parked open; in a crash where the job asks for one."""
     loads = context.design.loads
     driven = context.scene == "driving"
-    road = [(case.name, case.g) for case in road_cases(loads)] if driven else [("Parked", (0.0, 0.0, -1.0))]
-    crash = [(case.name, case.g) for case in crash_cases(loads)] if driven else []
+    still = [("Parked", (0.0, 0.0, -1.0), 0.0)]
+    crash = [(case.name, case.g, 0.0) for case in crash_cases(loads)] if driven else []
     for door in build.doors:
+        road: Cases = [*((case.name, case.g, 0.0) for case in road_cases(loads)), *_wind(context, build, door)] if driven else still
         behind = sum(item.mass for item in context.plan.stacked_on(door.behind))
         yield _hinges(context, build, door, behind, road, crash=False)
         yield _latch(context, build, door, behind, road, crash=False)
@@ -41,6 +44,14 @@ def check_doors(context: Context, build: Assembly) -> Iterator[Finding]:
         if crash:
             yield _hinges(context, build, door, behind, crash, crash=True)
             yield _latch(context, build, door, behind, crash, crash=True)
+
+
+def _wind(context: Context, build: Assembly, door: Door) -> Cases:
+    """Air that draws a door outward which is in the open: what it does to all of its leaf."""
+    panel = build.panel(door.panel)
+    if panel not in build.skins or sheltered(context, build) is None:
+        return ()
+    return (("Wind", (0.0, 0.0, -1.0), PRESSURE * panel.area),)
 
 
 def _ways(door: Door) -> tuple[np.ndarray, np.ndarray, np.ndarray, float]:
@@ -65,12 +76,12 @@ def _hinges(context: Context, build: Assembly, door: Door, behind: float, cases:
     along, across, out, pitch = _ways(door)
     kg, n, say = build.panel(door.panel).mass, len(door.hinges), context.say
 
-    def on_one(g: np.ndarray) -> float:
+    def on_one(g: np.ndarray, air: float) -> float:
         pulled = abs(float(g @ along)) * kg * G
         couple = pulled * door.far / 2 / pitch + abs(float(g @ across)) * kg * G / n
-        return float(np.sqrt(pulled**2 + couple**2 + (max(float(g @ out), 0.0) * (kg + behind) * G / 2 / n) ** 2))
+        return float(np.sqrt(pulled**2 + couple**2 + ((max(float(g @ out), 0.0) * (kg + behind) * G + air) / 2 / n) ** 2))
 
-    name, vector = max(cases, key=lambda row: on_one(np.array(row[1])))
+    name, vector, air = max(cases, key=lambda row: on_one(np.array(row[1]), row[2]))
     g, w = np.array(vector), Working()
     w.given("m", kg, "kg", f"{door.label}, {build.panel(door.panel).sheet.label}")
     w.given("m_b", behind, "kg", "leans on it from behind, fastened or not")
@@ -85,7 +96,12 @@ def _hinges(context: Context, build: Assembly, door: Door, behind: float, cases:
         a_h=abs(float(g @ across)),
         n=n,
     )
-    w.line("N", "a_n * (m + m_b) * 9.80665 / 2 / n", "N", "outward; the catch takes the other half", a_n=max(float(g @ out), 0.0), n=n)
+    a_n, half = max(float(g @ out), 0.0), "outward; the catch takes the other half"
+    if air:
+        w.given("W", air, "N", "air that draws it open")
+        w.line("N", "(a_n * (m + m_b) * 9.80665 + W) / 2 / n", "N", half, a_n=a_n, n=n)
+    else:
+        w.line("N", "a_n * (m + m_b) * 9.80665 / 2 / n", "N", half, a_n=a_n, n=n)
     force, case = w.line("F", "sqrt(V**2 + H**2 + N**2)", "N", "on one hinge"), name.lower()
     if not crash and abs(float(along[2])) > 0.5:
         w.line(
@@ -126,11 +142,16 @@ def _latch(context: Context, build: Assembly, door: Door, behind: float, cases: 
     """What keeps it shut, at its free edge: half of what pushes it outward."""
     _, _, out, _ = _ways(door)
     kg, say, w = build.panel(door.panel).mass, context.say, Working()
-    name, vector = max(cases, key=lambda row: float(np.array(row[1]) @ out))
+    name, vector, air = max(cases, key=lambda row: max(float(np.array(row[1]) @ out), 0.0) * (kg + behind) * G + row[2])
     g = max(float(np.array(vector) @ out), 0.0)
     w.given("m", kg, "kg", f"{door.label}, {build.panel(door.panel).sheet.label}")
     w.given("m_b", behind, "kg", "leans on it from behind, fastened or not")
-    need = w.line("F", "a * (m + m_b) * 9.80665 / 2", "N", f"at its free edge, {name}; the hinges take the other half", a=g)
+    half = f"at its free edge, {name}; the hinges take the other half"
+    if air:
+        w.given("W", air, "N", "air that draws it open")
+        need = w.line("F", "(a * (m + m_b) * 9.80665 + W) / 2", "N", half, a=g)
+    else:
+        need = w.line("F", "a * (m + m_b) * 9.80665 / 2", "N", half, a=g)
     found = _blank(build, door, "door.latch", "what keeps it shut", crash=crash)
     found = replace(
         found, sentence=f"{say.force(need)} on the {door.by} at its free edge, {name.lower()}.", demand=need, limit=door.holds, case=name
@@ -153,7 +174,8 @@ def _leaf(context: Context, build: Assembly, door: Door, behind: float, cases: C
     """The leaf as a strip from its hinges to its catch, all that leans on it spread over it."""
     _, _, out, _ = _ways(door)
     panel, say, w = build.panel(door.panel), context.say, Working()
-    name, vector = max(cases, key=lambda row: float(np.array(row[1]) @ out))
+    # in the wind a skin is asked as one
+    name, vector, _ = max((row for row in cases if not row[2]), key=lambda row: float(np.array(row[1]) @ out))
     long = panel.wide[0] * panel.wide[1] / door.far
     w.given("m", panel.mass + behind, "kg", f"{door.label} and what leans on it")
     F = w.line("F", "a * m * 9.80665", "N", f"outward, {name}", a=max(float(np.array(vector) @ out), 0.0))

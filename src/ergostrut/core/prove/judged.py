@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 
 from ..finding import Finding, Working
 from ..structure.assembly import Assembly
-from ..structure.panel import Shell
+from ..structure.panel import Clads, Shell
 from ..structure.parts import Member
 
 FALLEN = ("frame.settles", "frame.stands", "frame.buckles", "holds.", "framed", "slab.stands")
@@ -37,7 +37,8 @@ def unjudged(build: Assembly, findings: Sequence[Finding]) -> Iterator[tuple[str
         why = _member(build, member, checks, fallen)
         if why:
             yield member.id, member.name, why
-    laid = [panel for panel in build.panels if not isinstance(panel.carries, Shell)]
+    # a lining carries nothing but itself, and hangs on all its members
+    laid = [p for p in build.panels if not isinstance(p.carries, Shell) and not (isinstance(p.carries, Clads) and not p.carries.outer)]
     roles = {panel.role for panel in laid if panel.id in named}
     for panel in laid:
         if panel.role not in roles:

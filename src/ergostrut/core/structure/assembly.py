@@ -8,7 +8,7 @@ from typing import Literal
 
 from .holds import Anchor, BasePost, Contact, Hold, Joint, JointSpec, Lock, Loop, Motion, Slider, Stand
 from .hung import Door, Holder, Latch, Mount, Pivot, Strap
-from .panel import Covers, Edging, Lid, Panel, Shell
+from .panel import Clads, Covers, Edging, Lid, Panel, Shell
 from .parts import Height, Item, Member, Point3, Surface
 from .runners import Keeper, Runner
 from .screwed import Screwed
@@ -107,6 +107,11 @@ class Assembly:
     def decks(self) -> tuple[Panel, ...]:
         """Panels that lie on members."""
         return tuple(panel for panel in self.panels if isinstance(panel.carries, Covers))
+
+    @cached_property
+    def skins(self) -> tuple[Panel, ...]:
+        """Panels fastened to members in whatever plane they stand, linings among them."""
+        return tuple(panel for panel in self.panels if isinstance(panel.carries, Clads))
 
     @cached_property
     def lids(self) -> tuple[Panel, ...]:

@@ -7,12 +7,19 @@ from dataclasses import replace
 
 from .assembly import Assembly
 from .host import FLOOR_END, WIDTH_HIGH, WIDTH_LOW, WIDTH_TOP, Host, Measured
+from .panel import Panel
 from .parts import Point3, Surface
 
 
 def deck_of(build: Assembly) -> Surface | None:
     """The surface that others may stand on; None where it exposes none."""
     return next((surface for surface in build.surfaces if surface.id == build.exposes), None)
+
+
+def floors(build: Assembly) -> tuple[Panel, ...]:
+    """The panels of the deck that others stand on; none where it exposes none."""
+    deck = deck_of(build)
+    return tuple(panel for panel in build.decks if deck is not None and panel.body == deck.body)
 
 
 def place_on(build: Assembly) -> Point3:

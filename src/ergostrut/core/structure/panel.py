@@ -79,7 +79,20 @@ class Shell:
     edging: Edging | None = None
 
 
-Carries = Covers | Lid | Swings | Boxed | Shell
+@dataclass(frozen=True, slots=True)
+class Clads:
+    """A skin fastened all over to members in whatever plane it stands: hands them its weight and the wind, and stands between them as strips.
+
+    ``on``: members that lie side by side, the same way, in order; ``outer``: the wind blows on it. A lining inside has its weight alone; what ``swings``
+    is shut over its members, and braces nothing. A screw every ``pitch`` mm of every member."""
+
+    on: tuple[str, ...]
+    pitch: float
+    outer: bool = True
+    swings: bool = False
+
+
+Carries = Covers | Lid | Swings | Boxed | Shell | Clads
 NOTHING = Covers()
 
 

@@ -23,6 +23,7 @@ from ...structure.holds import Stand
 from ...structure.panel import Edging, Panel
 from ...structure.upon import Handed
 from ..drawers.pulled import Loaded, drawn_out_rows, drawn_stands, loaded, pressed
+from ..model.outdoors import sheltered
 from .fixed import fixed, hangs, ties_of
 from .floor import feet, lowest
 from .hinged import hands, hanging, leaning
@@ -31,7 +32,7 @@ from .members import BARE, Barred, barred, stops_of
 from .planes import drawn_out
 from .upon import below, feet_on, ground_of, handed, stood_on
 from .ways import line_of, splits
-from .wind import sheltered, wind_loads
+from .wind import wind_loads
 
 STEP, ELEMENTS = 100.0, 600
 """mm of an element at most, and how many there are about where no foot or edge asks for more: a box larger than that has larger ones."""

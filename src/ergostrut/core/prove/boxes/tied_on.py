@@ -8,6 +8,7 @@ from dataclasses import replace
 from ...finding import COMMON_PRACTICE, Finding, Working, unknown
 from ...structure.assembly import Assembly
 from ...structure.context import Context
+from ...structure.exposed import floors
 from .fixed import ties_of
 from .upon import over_deck
 
@@ -19,7 +20,7 @@ def check_tied_on(context: Context, build: Assembly) -> Iterator[Finding]:
     """Whether every tie comes down on a member: where one does not, boards and their screws would hold it, and nobody asked them; beside the deck
     there is nothing."""
     below = context.build(build.on) if build.on else None
-    if below is None or not below.decks or not ties_of(build, "tie"):
+    if below is None or not floors(below) or not ties_of(build, "tie"):
         return
     say, w = context.say, Working()
     off, parts, air = list[str](), list[str](), list[str]()
@@ -29,9 +30,9 @@ def check_tied_on(context: Context, build: Assembly) -> Iterator[Finding]:
             parts.append(tie.id)
             continue
         rows = []
-        for name in {name for panel in below.decks for name in panel.laid.on}:
+        for name in {name for panel in floors(below) for name in panel.laid.on}:
             member = below.member(name)
-            k = next(panel.laid.span for panel in below.decks if name in panel.laid.on)
+            k = next(panel.laid.span for panel in floors(below) if name in panel.laid.on)
             rows.append((abs(tie.at[k] - member.middle[k]) - member.shape.width / 2, member))
         beside, nearest = min(rows, key=lambda row: row[0])
         w.given("b", max(beside, 0.0), "mm", f"{tie.label} beside {nearest.name}")

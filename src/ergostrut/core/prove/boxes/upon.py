@@ -14,13 +14,14 @@ from ...mechanics.solver.model import Array, FrameModel, Results, SolverError
 from ...mechanics.solver.solve import Frame
 from ...structure.assembly import Assembly, centroid
 from ...structure.context import Context
-from ...structure.exposed import above
+from ...structure.exposed import above, floors
 from ...structure.holds import Contact
 from ...structure.parts import Point3
 from ...structure.setting import settings_of
 from ...structure.upon import Foot, Handed
 from ..model.field import Patch
 from ..model.frame_model import frame_model
+from ..model.outdoors import sheltered
 from ..model.posed import Posed
 from .floor import EdgeFoot
 
@@ -40,7 +41,7 @@ def below(context: Context, build: Assembly) -> Posed | None:
     if under is None:
         return None
     try:
-        posed = frame_model(under, settings_of(under)[0], context.plan)
+        posed = frame_model(under, settings_of(under)[0], context.plan, sheltered(context, under))
     except SolverError as error:
         raise SolverError(f"what it stands on does not hold: {error}") from error
     return replace(posed, patches=(*posed.patches, *_beside(context, build, posed)))
@@ -60,7 +61,7 @@ def _beside(context: Context, build: Assembly, under: Posed) -> Iterator[Patch]:
 
 def over_deck(under: Assembly, at: Sequence[float]) -> bool:
     """Whether a place lies over a build's deck: beside it there is nothing to press on or to bolt to."""
-    return any(all(panel.lo[i] - 1.0 <= at[i] <= panel.hi[i] + 1.0 for i in (0, 1)) for panel in under.decks)
+    return any(all(panel.lo[i] - 1.0 <= at[i] <= panel.hi[i] + 1.0 for i in (0, 1)) for panel in floors(under))
 
 
 def stood_on(context: Context, build: Assembly, footings: Sequence[EdgeFoot], nodes: Array) -> list[EdgeFoot]:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Sequence
 
 import numpy as np
@@ -10,37 +9,13 @@ import numpy as np
 from ...cases import LIFT, PRESSURE, WIND
 from ...mechanics.boxes.mesh import Meshed
 from ...mechanics.solver.model import Array, LoadCase
-from ...structure.assembly import Assembly
-from ...structure.context import Context
-from ...structure.host import COVER, SIDE_HEIGHT
 from ...structure.panel import Panel
-
-FLUSH = 5.0
-"""mm within which panels form one side, or one top."""
-
-
-def sheltered(context: Context, build: Assembly) -> float | None:
-    """z up to which the sides of an open bed keep the wind off a build: none on a deck, all of it where that depth is not measured; None: no
-    wind blows on it, under a roof or a cover, or because it ends below that."""
-    host = context.host
-    if host.roofed or host.mm(COVER) is not None:
-        return None
-    low = -math.inf if build.on else host.mm(SIDE_HEIGHT) or 0.0
-    return low if max((panel.hi[2] for panel in build.shells), default=low) > low + FLUSH else None
-
-
-def side_of(panels: Sequence[Panel], axis: int, sign: int) -> list[Panel]:
-    """The panels that close a box along an axis, towards a sign; none where that side is open."""
-    mine = [panel for panel in panels if panel.across == axis]
-    if not mine:
-        return []
-    far = max(sign * panel.middle[axis] for panel in mine)
-    return [panel for panel in mine if sign * panel.middle[axis] > far - FLUSH]
+from ..model.outdoors import larger_side, side_of
 
 
 def wind_loads(mesh: Meshed, panels: Sequence[Panel], low: float) -> dict[str, LoadCase]:
     """1 kPa by act on what is higher than ``low``: from the left, from the right, and up under the top."""
-    sides = max((side_of(panels, 1, sign) for sign in (-1, 1)), key=lambda rows: sum(panel.cut[0] * panel.cut[1] for panel in rows))
+    sides = larger_side(panels)
     found = {side: _pressed(mesh, sides, low, (0.0, 1.0 if side == "left" else -1.0, 0.0), f"wind from the {side}") for side in WIND}
     return {**found, LIFT: _pressed(mesh, side_of(panels, 2, 1), low, (0.0, 0.0, 1.0), "wind lifts the top")}
 

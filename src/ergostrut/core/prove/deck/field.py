@@ -68,6 +68,11 @@ class Field:
         return self.context.design.loads.foot
 
     @property
+    def noun(self) -> str:
+        """What a title calls it."""
+        return "Roof" if self.panel.use == "roof" else "Deck"
+
+    @property
     def wide(self) -> float:
         """mm of the panel across its span."""
         return self.panel.wide[1 - self.panel.laid.span]
@@ -163,7 +168,7 @@ class Field:
             "deck.spring",
             "prove",
             (self.panel.id,),
-            "Deck, spring under one foot",
+            f"{self.noun}, spring under one foot",
             f"Gives {say.length(sag)} under a foot over {say.length(self.L)}; 1/{self.context.design.loads.limits.of(self.panel.use):g} of that is {say.length(self.limit)}.",
             "note",
             sag,
@@ -180,7 +185,7 @@ class Field:
         say = self.context.say
         limit = w.line("delta_limit", "L / r", "mm", "decks", L=self.L, r=self.context.design.loads.limits.of(self.panel.use))
         text = f"{say.length(sag)} of {say.length(limit)} under {under}."
-        return self.finding("deck.sag", "Deck, sag under the load", text, sag, limit, "Parked", w, f"{basis}; {SAG_LIMIT}", "mm")
+        return self.finding("deck.sag", f"{self.noun}, sag under the load", text, sag, limit, "Parked", w, f"{basis}; {SAG_LIMIT}", "mm")
 
 
 def fields(context: Context, assembly: Assembly) -> Iterator[Field]:

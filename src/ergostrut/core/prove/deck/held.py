@@ -85,7 +85,7 @@ def _under(field: Field, sheet: Sheet, body: plate.OrthoPlate, item: Load) -> It
         stress, strength = _stress(field, sheet, q, plate.PlateResult(found.sag, n * found.Mx, n * found.My))
         limit = allowable(q, field, sheet, strength, lasting=lasting)
         text = f"{say.stress(stress)} of the {say.stress(limit)} working limit under {item.name}."
-        yield field.finding("deck.load", "Deck under the load", text, stress, limit, case, q, f"{NAVIER}; {PLYWOOD}")
+        yield field.finding("deck.load", f"{field.noun} under the load", text, stress, limit, case, q, f"{NAVIER}; {PLYWOOD}")
     d = Working()
     d.given("w_0", found.sag, "mm", "from the series, parked")
     sag = d.line("delta", "k_c * w_0", "mm", "creep", k_c=CREEP)

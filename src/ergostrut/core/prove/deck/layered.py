@@ -37,7 +37,7 @@ def check_sandwich(field: Field, sheet: Sandwich) -> Iterator[Finding]:
     w = _lines(field, sheet, foot, f"one foot{' at its free edge' if field.free_edges else ''} shared by {b:.0f} mm")
     text = f"Face {say.stress(foot.face)} of {say.stress(foot.face_allow)}, core {foot.shear:.3f} of {foot.shear_allow:.3f} MPa, {sheet.label}."
     yield field.finding(
-        "deck.foot", f"Deck, one foot {field.where_a_foot}", text, foot.use, 1.0, "Parked, foot", w, THIN_FACES, "of the limit"
+        "deck.foot", f"{field.noun}, one foot {field.where_a_foot}", text, foot.use, 1.0, "Parked, foot", w, THIN_FACES, "of the limit"
     )
     yield field.spring(foot.sag, w, THIN_FACES)
     c = Working()
@@ -46,7 +46,7 @@ def check_sandwich(field: Field, sheet: Sandwich) -> Iterator[Finding]:
     c.line("p_allow", "f / 3", "MPa", "core's crushing strength / 3", f=sheet.core.crush)
     text = f"A foot presses the core with {field.foot / FOOT**2:.2f} of {sheet.core.crush / 3:.2f} MPa; over it, an insert or a pad under every point load."
     yield field.finding(
-        "deck.crush", "Deck core under a foot", text, field.foot / FOOT**2, sheet.core.crush / 3, "Parked, foot", c, THIN_FACES
+        "deck.crush", f"{field.noun} core under a foot", text, field.foot / FOOT**2, sheet.core.crush / 3, "Parked, foot", c, THIN_FACES
     )
     for item in field.things:
         yield from _under(field, sheet, item)
@@ -61,7 +61,7 @@ def _under(field: Field, sheet: Sandwich, item: Load) -> Iterator[Finding]:
         found = sandwich.uniform(sheet, field.L, n * p, lasting=lasting)
         text = f"Face {say.stress(found.face)} of {say.stress(found.face_allow)}, core {found.shear:.3f} of {found.shear_allow:.3f} MPa under {item.name}."
         w = _lines(field, sheet, found, f"{item.name}, {case.lower()}")
-        yield field.finding("deck.load", "Deck under the load", text, found.use, 1.0, case, w, THIN_FACES, "of the limit")
+        yield field.finding("deck.load", f"{field.noun} under the load", text, found.use, 1.0, case, w, THIN_FACES, "of the limit")
     q = Working()
     q.given("w_0", sandwich.uniform(sheet, field.L, p, lasting=True).sag, "mm", "5 p L⁴ / 384 D + p L² / 8 S")
     sag = q.line("delta", "k_c * w_0", "mm", "creep", k_c=CREEP)

@@ -76,7 +76,7 @@ def _under(field: Field, boards: Planks, item: Load, E: float) -> Iterator[Findi
         stress = q.line("sigma", f"M / ({'b_n' if cut else 'b'} * t**2 / 6)", "MPa", t=boards.t)
         limit = allow(q, field, boards, road=not lasting)
         text = f"{say.stress(stress)} of the {say.stress(limit)} working limit in one board under {item.name}."
-        yield field.finding("deck.load", "Deck under the load", text, stress, limit, case, q, basis)
+        yield field.finding("deck.load", f"{field.noun} under the load", text, stress, limit, case, q, basis)
     d = Working(dict(q.values))
     d.line("q_0", "k_s * m * g / l", "N/mm", f"{item.name}, parked")
     d.given("E", E, "MPa", "of the board")

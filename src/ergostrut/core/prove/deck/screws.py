@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 import numpy as np
 
@@ -11,6 +11,7 @@ from ...catalog.model import Planks, Wood
 from ...finding import COMMON_PRACTICE, Finding, Working
 from ...mechanics.joints.woodscrew import lateral
 from ...mechanics.solver.model import Array
+from ...structure.panel import Clads
 from ..model.diaphragm import SCREW_PITCH, Bay, spacing
 from ..model.study import Study
 
@@ -32,13 +33,17 @@ def _pulled(study: Study, bay: Bay) -> tuple[Array, Array]:
 
 
 def check_deck_screws(study: Study) -> Iterator[Finding]:
-    """The hardest screw of a deck that keeps its frame square, against what it takes sideways."""
+    """The hardest screw of a deck that keeps its frame square, and of a skin that does, against what it takes sideways."""
     if study.posed is None or not study.solved:
         return
+    screwed = [bay for bay in study.posed.bays if bay.panel.laid.edges == "screwed"]
+    yield from _hardest(study, [bay for bay in screwed if isinstance(bay.panel.carries, Clads)])
+    yield from _hardest(study, [bay for bay in screwed if bay.panel.level and not isinstance(bay.panel.carries, Clads)])
+
+
+def _hardest(study: Study, bays: Sequence[Bay]) -> Iterator[Finding]:
     worst: tuple[float, Bay, int, float, float] | None = None
-    for bay in study.posed.bays:
-        if bay.panel.laid.edges != "screwed" or not bay.panel.level:
-            continue
+    for bay in bays:
         shear, tie = _pulled(study, bay)
         duration = np.array([1.0 if item.case.lasting else ROAD_DURATION for item in study.solved])
         uses = np.hypot(*_on_a_screw(bay, shear, tie)) / _takes(study, bay) / duration
@@ -55,7 +60,13 @@ def _on_a_screw(bay: Bay, shear: Array, tie: Array) -> tuple[Array, Array]:
     sheet = bay.panel.sheet
     if isinstance(sheet, Planks):
         return shear * bay.a / (2 * bay.panel.laid.boards) / spacing(sheet), tie / bay.panel.laid.boards
-    return shear / bay.b * SCREW_PITCH, tie * 2 * SCREW_PITCH / bay.b
+    return shear / bay.b * pitch(bay), tie * 2 * pitch(bay) / bay.b
+
+
+def pitch(bay: Bay) -> float:
+    """mm from screw to screw along a member."""
+    lies = bay.panel.carries
+    return lies.pitch if isinstance(lies, Clads) else SCREW_PITCH
 
 
 def _takes(study: Study, bay: Bay) -> float:
@@ -69,6 +80,7 @@ def _takes(study: Study, bay: Bay) -> float:
 
 def _finding(study: Study, bay: Bay, c: int, shear: float, tie: float) -> Finding:
     w, say, sheet = Working(), study.context.say, bay.panel.sheet
+    skin = isinstance(bay.panel.carries, Clads)
     item = study.solved[c]
     w.say(f"{bay.panel.role} between {' and '.join(name.rsplit('/', 1)[-1] for name in bay.members)}, {item.words}{study.where}.")
     w.given("V", shear, "N", "shear along its members, from the frame")
@@ -80,14 +92,14 @@ def _finding(study: Study, bay: Bay, c: int, shear: float, tie: float) -> Findin
         w.line("F_2", "N / n_b", "N", "half of the boards, two screws each")
     else:
         w.given("b", bay.b, "mm", "along a member")
-        w.line("F_1", "V / b * s", "N", "along the member", s=SCREW_PITCH)
+        w.line("F_1", "V / b * s", "N", "along the member", s=pitch(bay))
         w.line("F_2", "N * 2 * s / b", "N", "across it, half of its screws")
     force = w.line("F", "sqrt(F_1**2 + F_2**2)", "N", "on one screw")
     w.given("Z", _takes(study, bay), "N", f"{SCREW} through {say.length(sheet.t)}, least yield mode, NDS 2018 12.3.1")
     limit = w.line("Z_a", "Z * C_D", "N", "load duration, NDS 2018 2.3.2", C_D=1.0 if item.case.lasting else ROAD_DURATION)
     w.line("use", "F / Z_a", "")
-    text = f"{say.force(force)} of {say.force(limit)} on one screw that holds the {bay.panel.role} down and the frame square, {item.case.name.lower()}{study.where}."
+    text = f"{say.force(force)} of {say.force(limit)} on one screw that holds the {bay.panel.role} {'on' if skin else 'down'} and the frame square, {item.case.name.lower()}{study.where}."
     return study.held_to(
-        "deck.screws", "Deck's screws, in its plane", text, parts=(bay.panel.id, *bay.members), demand=force, limit=limit, unit="N",
-        case=item.case.name, basis=f"NDS 2018 12.3.1; screws {SCREW_PITCH:.0f} mm apart and {SCREW} at the least: {COMMON_PRACTICE}", working=w,
+        "skin.screws" if skin else "deck.screws", f"{'Skin' if skin else 'Deck'}'s screws, in its plane", text, parts=(bay.panel.id, *bay.members), demand=force, limit=limit, unit="N",
+        case=item.case.name, basis=f"NDS 2018 12.3.1; screws {pitch(bay):.0f} mm apart and {SCREW} at the least: {COMMON_PRACTICE}", working=w,
     )  # fmt: skip

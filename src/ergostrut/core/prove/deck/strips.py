@@ -32,7 +32,7 @@ def check_strips(field: Field, sheet: Sheet) -> Iterator[Finding]:
     stress = w.line("sigma", "M / (b * t**2 / 6)", "MPa")
     limit = allowable(w, field, sheet, f, lasting=False)
     text = f"{say.stress(stress)} of the {say.stress(limit)} working limit, {sheet.label} over {say.length(L)}."
-    yield field.finding("deck.foot", f"Deck, one foot {field.where_a_foot}", text, stress, limit, "Parked, foot", w, basis)
+    yield field.finding("deck.foot", f"{field.noun}, one foot {field.where_a_foot}", text, stress, limit, "Parked, foot", w, basis)
     s = Working(dict(w.values))
     s.line("I", "b * t**3 / 12", "mm⁴")
     yield field.spring(s.line("delta", "k_d * P * L**3 / (E * I)", "mm", k_d=row.point_sag), s, "simple strip")
@@ -61,7 +61,7 @@ def _under(field: Field, sheet: Sheet, item: Load) -> Iterator[Finding]:
         stress = q.line("sigma", "6 * M / t**2", "MPa")
         limit = allowable(q, field, sheet, f, lasting=lasting)
         text = f"{say.stress(stress)} of the {say.stress(limit)} working limit under {item.name}."
-        yield field.finding("deck.load", "Deck under the load", text, stress, limit, case, q, basis)
+        yield field.finding("deck.load", f"{field.noun} under the load", text, stress, limit, case, q, basis)
     d = Working()
     d.line("p_0", "m * g / (l * w)", "MPa", f"{item.name}, parked", m=item.mass, g=G, l=long, w=across)
     d.given("E", E, "MPa", "along the span")

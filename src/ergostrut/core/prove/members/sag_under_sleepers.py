@@ -10,6 +10,7 @@ import numpy as np
 
 from ...cases import ASLEEP
 from ...finding import COMMON_PRACTICE, Finding, Working, at_most
+from ...loads import ROOF
 from ...mechanics.solver.member_forces import lines
 from ...mechanics.solver.model import Array
 from ...structure.parts import Member, MemberGroup
@@ -19,7 +20,7 @@ from ..model.study import Study
 
 CREEP = 1.5
 """What wood sags more under load that lasts (engineering judgement, NDS 2018 3.5.2 with K_cr 1.5)."""
-BOWED = ("sleeping", "deck")
+BOWED = ("sleeping", "deck", "roof")
 STEPS = 8
 OVERHANG = 50.0
 """mm beyond its last support from which a member's end is asked how far it drops."""
@@ -161,7 +162,7 @@ def _bow(study: Study, group: MemberGroup, parked: Solved, asleep: Solved | None
         unit="mm",
         case=ASLEEP if asleep is not None else "Parked",
         position=study.setting.name,
-        basis=f"L/{limits.sleeping:g} where people sleep, L/{limits.deck:g} on decks unless changed; creep 1.5 on wood's lasting part: {COMMON_PRACTICE}",
+        basis=f"L/{limits.sleeping:g} where people sleep, L/{limits.deck:g} on decks unless changed, L/{ROOF:g} for roofs; creep 1.5 on wood's lasting part: {COMMON_PRACTICE}",
     )
     if worst is None:
         return replace(blank, sentence="Nothing bears it at two places: its sag is not known.", missing=("supports",))

@@ -4,20 +4,23 @@ Between two members that carry it a sheet is a pair of diagonals with its stiffn
 2 (s/k)(1/a + 1/b), and two diagonals of length d are as stiff when E A = (Gt)eff d3/(2 a b). Boards turn on two screws at each member:
 n of them hold 2 n k_t/(a b) in place of (Gt)eff, k_t = 2 k (e/2)2. Where no member runs along the span, half of the sheet, or of the
 boards, is a tie from end to end of the two. What one screw takes of that is a check.
+
+A skin on a frame is taken as if its fasteners did not slip, as a bonded one does not: a stiffer box loads what bolts it down more, and the
+screws take most. Strength takes the worse of that and of the frame without its skins (``bare``).
 """
 
 from __future__ import annotations
 
 import itertools
-from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ...catalog.model import Planks, Sheet
-from ...mechanics.solver.model import Bar
+from ...catalog.model import Planks, Sandwich, Sheet
+from ...mechanics.solver.model import Bar, FrameModel
 from ...structure.assembly import Assembly
-from ...structure.panel import Panel
+from ...structure.panel import Clads, Panel
 from .field import Carriers
 from .lines import Lines
 
@@ -28,6 +31,8 @@ SCREW_PITCH, SCREW_SLIP = 200.0, 2000.0
 """Fasteners of a panel: mm apart, N/mm each (EN 1995-1-1 table 7.1 for a 4.8 mm screw in wood, rounded down, from memory)."""
 PLY_SHEAR, PLY_E = 500.0, 4000.0
 """MPa in a panel's plane where its own are not known (softwood plywood, EN 12369-2, from memory)."""
+HARDLY = 1e-6
+"""Part of a skin's stiffness that is left where it is taken as not there."""
 EDGE = 20.0
 """mm from a board's edges to its two screws (common practice, no published source)."""
 
@@ -55,6 +60,14 @@ def _shear(panel: Panel, a: float, b: float) -> float:
         return 2 * panel.laid.boards * 2 * SCREW_SLIP * (spacing(sheet) / 2) ** 2 / (a * b)
     G_ = sheet.material.G if isinstance(sheet, Sheet) and sheet.material.G > 0 else PLY_SHEAR
     return 1 / (1 / (G_ * sheet.t) + 2 * SCREW_PITCH / SCREW_SLIP * (1 / a + 1 / b))
+
+
+def _stiff(panel: Panel) -> float:
+    """N/mm in shear of a skin bonded to its members."""
+    sheet = panel.sheet
+    if isinstance(sheet, Sandwich):
+        return PLY_SHEAR * 2 * sheet.t_face
+    return (sheet.material.G if isinstance(sheet, Sheet) and sheet.material.G > 0 else PLY_SHEAR) * sheet.t
 
 
 def _tie(panel: Panel, a: float, b: float) -> float:
@@ -97,4 +110,33 @@ def diaphragms(
                     d = float(np.linalg.norm(lines.nodes[m] - lines.nodes[n]))
                     bars.append(_bar(f"{over.id} as a tie", n, m, d, _tie(over, a, b)))
             bays.append(Bay(over, (one, two), a, b, (at, at + 1), ties))
+    for skin, one, two in _braced(build, lines):
+        la, lb = lines.of[one], lines.of[two]
+        a, b = float(np.linalg.norm((lb.p + lb.q - la.p - la.q) / 2)), min(la.length, lb.length)
+        at = first + len(bars)
+        flip = (la.q - la.p) @ (lb.q - lb.p) < 0
+        for i, k in ((0, -1), (-1, 0)):
+            n, m = la.stops[i][1], lb.stops[i if flip else k][1]
+            d = float(np.linalg.norm(lines.nodes[m] - lines.nodes[n]))
+            bars.append(_bar(f"{skin.id} in shear", n, m, d, _stiff(skin) * d**2 / (2 * a * b)))
+        bays.append(Bay(skin, (one, two), a, b, (at, at + 1)))
     return bars, tuple(bays)
+
+
+def _braced(build: Assembly, lines: Lines) -> Iterator[tuple[Panel, str, str]]:
+    """Skins outside with every two neighbours among the members that they are fastened to; a lining is taken as not there."""
+    for skin in build.skins:
+        lies = skin.carries
+        if isinstance(lies, Clads) and lies.outer and not lies.swings:
+            across = skin.placed(np.eye(2)) - skin.placed(np.zeros((2, 2)))
+            rows = [name for name in lies.on if name in lines.of]
+            run = lines.of[rows[0]].q - lines.of[rows[0]].p if rows else np.zeros(3)
+            way = across[int(np.argmin(np.abs(across @ run)))]
+            rows.sort(key=lambda name: float(lines.of[name].p @ way))
+            yield from ((skin, one, two) for one, two in itertools.pairwise(rows))
+
+
+def bare(model: FrameModel, bays: Sequence[Bay]) -> FrameModel:
+    """The same frame with its skins hardly there."""
+    gone = {i for bay in bays if isinstance(bay.panel.carries, Clads) for i in bay.diagonals}
+    return replace(model, bars=tuple(replace(one, A=one.A * HARDLY) if i in gone else one for i, one in enumerate(model.bars)))

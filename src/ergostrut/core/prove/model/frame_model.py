@@ -22,7 +22,8 @@ from ...structure.posed import as_it_stands, poses_of
 from ...structure.setting import Setting
 from ...structure.systems import Fixity
 from ..drawers.pulled import rail_loads
-from .diaphragm import SCREW_SLIP, STIFF, diaphragms
+from .cladding import blown, weight_of_skins
+from .diaphragm import SCREW_SLIP, STIFF, bare, diaphragms
 from .field import Carriers
 from .hanging import fastened, hang, places, riding, swinging
 from .lines import Lines, MemberLine, lay, place_of
@@ -240,8 +241,9 @@ def taken(posed: Posed, fixity: Fixity) -> Posed:
     return other
 
 
-def frame_model(build: Assembly, setting: Setting, plan: CarryPlan) -> Posed:
-    """A build where it stands in the setting, its members joined rigidly but for hinges.
+def frame_model(build: Assembly, setting: Setting, plan: CarryPlan, open_above: float | None = None) -> Posed:
+    """A build where it stands in the setting, its members joined rigidly but for hinges; ``open_above``: z from which the wind blows on its
+    skins, none where that is None.
 
     Raises:
         SolverError: it cannot be framed as it stands, in words.
@@ -272,6 +274,9 @@ def frame_model(build: Assembly, setting: Setting, plan: CarryPlan) -> Posed:
     for piece in pieces:
         rows.setdefault(piece.member.id, []).append(piece)
     extra = riding(build)
+    modelled = {name: replace(line.member, a=_vector(line.p), b=_vector(line.q)) for name, line in lines.of.items()}
+    for name, w in weight_of_skins(build, modelled).items():
+        extra[name] = extra.get(name, 0.0) + w
     for member in build.members:
         if member.group is None and member.rides:
             extra[member.rides] = extra.get(member.rides, 0.0) + member.mass * G / build.member(member.rides).length
@@ -301,6 +306,7 @@ def frame_model(build: Assembly, setting: Setting, plan: CarryPlan) -> Posed:
         tuple((lines.of[load.member].near(np.array(load.at)), load) for load in drawn),
         hung,
         bays,
+        blown(build, modelled, open_above) if open_above is not None and build.skins else (),
     )
     return hanging(posed) if pulls else posed
 
@@ -321,5 +327,12 @@ def stretched(posed: Posed) -> Posed:
     """A build as ``frame_model`` made it with its straps at the stiffer bound."""
     pulls = tuple(replace(pull, k=strap.k[1]) for pull, strap in zip(posed.model.straps, posed.hung.straps, strict=True))
     other = replace(posed, model=replace(posed.model, straps=pulls))
+    vars(other)["basic_loads"] = posed.basic_loads
+    return other
+
+
+def unskinned(posed: Posed) -> Posed:
+    """A build as ``frame_model`` made it, its skins bracing nothing."""
+    other = replace(posed, model=bare(posed.model, posed.bays))
     vars(other)["basic_loads"] = posed.basic_loads
     return other

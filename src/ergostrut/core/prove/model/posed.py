@@ -27,6 +27,7 @@ from ...structure.setting import Setting
 from ...structure.systems import Fixity
 from ...structure.upon import Foot
 from ..drawers.pulled import RailLoad
+from .cladding import Blown
 from .diaphragm import Bay
 from .field import Carriers, Patch, on_carriers
 from .hanging import NOTHING, Hung
@@ -91,6 +92,8 @@ class Posed:
     """What hangs, turns and is bolted to a wall; its straps match the model's."""
     bays: tuple[Bay, ...] = ()
     """Panels between two members, in their plane."""
+    wind: tuple[Blown, ...] = ()
+    """What the wind does to its skins, an act each."""
 
     def tips(self, member: str) -> tuple[int, int]:
         """Nodes at a member's ends a and b."""
@@ -121,8 +124,8 @@ class Posed:
         row: Array = np.zeros(len(self.basic_loads))
         row[:3] = case.g
         at = 3 + len(self.stands)
-        if self.hung.twists:
-            row[at] = case.share(TWIST)
+        for act in self.acts:
+            row[at] = case.share(act)
             at += 1
         for handed in self.assembly.bears:
             row[at : at + len(handed.feet)] = handed.row(case)
@@ -133,14 +136,19 @@ class Posed:
             row[3 + i] = (newton if newton is not None else foot) * case.people
         return row
 
+    @property
+    def acts(self) -> tuple[str, ...]:
+        """What presses or moves it besides weight, in the order of its basic loads."""
+        return (*((TWIST,) if self.hung.twists else ()), *(one.act for one in self.wind))
+
     @cached_property
     def _place(self) -> dict[str, int]:
         return {stand.id: i for i, stand in enumerate(self.stands)}
 
     @cached_property
     def basic_loads(self) -> tuple[LoadCase, ...]:
-        """1 g along x, y and z, 1 N at every place where somebody may stand, sit or lie, the host twisted, where that moves anything, and 1 N at
-        every place where another build stands on it."""
+        """1 g along x, y and z, 1 N at every place where somebody may stand, sit or lie, the host twisted, where that moves anything, the wind, where
+        it blows on it, and 1 N at every place where another build stands on it."""
         found = []
         for name, g in (("x", (1.0, 0.0, 0.0)), ("y", (0.0, 1.0, 0.0)), ("z", (0.0, 0.0, 1.0))):
             spreads: list[Spread] = []
@@ -153,7 +161,11 @@ class Posed:
             found.append(LoadCase(name, tuple(spreads), nodal=self._drawn(g)))
         twist = (self.hung.twist(),) if self.hung.twists else ()
         upon = (self.pressed(foot, f"{handed.label} on it") for handed in self.assembly.bears for foot in handed.feet)
-        return (*found, *(self._live(stand) for stand in self.stands), *twist, *upon)
+        wind = (LoadCase(one.words, tuple(self._blown(one))) for one in self.wind)
+        return (*found, *(self._live(stand) for stand in self.stands), *twist, *wind, *upon)
+
+    def _blown(self, wind: Blown) -> list[Spread]:
+        return [load for band, w in wind.rows for load in self._along(band.member, band.start, band.end, w, w)]
 
     @property
     def hangs_on_it(self) -> LoadCase:

@@ -9,7 +9,7 @@ from functools import cached_property
 
 import numpy as np
 
-from ...cases import TWIST, Case, cases_at, crash_cases
+from ...cases import Case, cases_at, crash_cases
 from ...constants import G
 from ...finding import Finding, Working, at_most
 from ...mechanics.kinematics import JammedError
@@ -26,7 +26,8 @@ from ...structure.holds import Slider
 from ...structure.parts import Point3
 from ...structure.posed import poses_of
 from ...structure.setting import Setting
-from .frame_model import frame_model, stretched, taken
+from .frame_model import frame_model, stretched, taken, unskinned
+from .outdoors import sheltered
 from .posed import Fallen, OnGround, Posed, Solved, solve_cases
 
 PIECES = 2
@@ -305,11 +306,12 @@ def begin(context: Context, assembly: Assembly, setting: Setting, cases: Cases |
     if assembly.shells:
         return Begun(_nothing(context, assembly, setting, SolverError(PANELS)), None)
     try:
-        posed = frame_model(assembly, setting, CarryPlan((), (), ()) if setting.bare else context.plan)
+        plan = CarryPlan((), (), ()) if setting.bare else context.plan
+        posed = frame_model(assembly, setting, plan, sheltered(context, assembly))
     except (SolverError, JammedError) as error:
         return Begun(_nothing(context, assembly, setting, error), None)
     build = posed.assembly
-    rows = cases(build) if cases else cases_at(context.design.loads, setting.drivable, build.stands, (TWIST,) if posed.hung.twists else ())
+    rows = cases(build) if cases else cases_at(context.design.loads, setting.drivable, build.stands, posed.acts)
     if not cases:
         known = {row.name for row in rows}
         more = (case for handed in build.bears for case in handed.more(known))
@@ -348,6 +350,8 @@ def finish(begun: Begun, ground: Ground | None = None) -> Study:
     def otherwise() -> Otherwise:
         # straps and webbing differ in stretch: what they carry is taken at both bounds
         taut = (run(stretched(posed)),) if posed.hung.straps else ()
+        # skins stiffen a frame as far as they hold on it: members must stand without them too
+        taut = (*taut, run(unskinned(posed))) if posed.assembly.skins else taut
         if drawn.posed is posed:
             return Otherwise(taut)
         pinned = run(taken(posed, "pinned"))

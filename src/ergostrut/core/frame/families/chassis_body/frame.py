@@ -1,0 +1,254 @@
+"""A body put together from its parameters: a bed, a cage of posts, roof rails and bows on it, skins round that."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+
+from ....catalog.errors import StockError
+from ....catalog.model import Catalog, Planks, Sandwich, Sheet
+from ....constants import G
+from ....structure.assembly import Assembly, Tag
+from ....structure.holds import SCENES, Joint, Motion, Position
+from ....structure.host import Reader
+from ....structure.hung import Door
+from ....structure.panel import Clads, Panel, between, pierced
+from ....structure.parts import Height, Item, Member, MemberGroup
+from ...blocks.bed.frame import bed
+from ...blocks.deck import laid, seams
+from ...blocks.stock import bought, sheet_of
+from .geometry import Cage, cage
+from .params import ChassisBody
+
+POST, RAIL, BOW = (
+    MemberGroup("post", "Post, strength"),
+    MemberGroup("roof-rail", "Roof rail, strength"),
+    MemberGroup("bow", "Roof bow, bending"),
+)
+SIDES = (("left", -1), ("right", 1))
+DOOR = "rear door"
+INSET, OPEN = 150.0, 100.0
+"""mm from the leaf's corners to its outer hinges, and degrees that it opens (common practice, no published source)."""
+ROUND = 1.0
+"""mm of room round a post in the floor that it passes."""
+
+
+def _upright(build: ChassisBody, place: Cage, name: str, x: float, y: float) -> Member:
+    body = f"{build.id}/walls"
+    return Member(
+        f"{body}/{name}", "post", body, place.post, (x, y, place.foot), (x, y, place.under), welded=True, group=POST, use="leg", mark="P"
+    )
+
+
+def _members(build: ChassisBody, place: Cage) -> list[Member]:
+    """Posts a side, between the corners at the front, beside the door and the corners at the rear; roof rails and bows."""
+    bed, high = place.bed, place.under + place.bow.properties.depth / 2
+    inside = place.y - place.bow.properties.width / 2
+    found = [_upright(build, place, f"post.{i}.{name}", x, s * place.y) for i, x in enumerate(place.xs, 1) for name, s in SIDES]
+    found += [_upright(build, place, f"front post.{k}", place.xs[0], y) for k, y in enumerate(place.front, 1)]
+    found += [_upright(build, place, f"rear post.{k}", place.xs[-1], y) for k, y in enumerate(place.rear, 1)]
+    body = f"{build.id}/roof"
+    found += [
+        Member(
+            f"{body}/roof rail.{name}", "roof rail", body, place.bow, (bed.front, s * place.y, high), (bed.back, s * place.y, high),
+            welded=True, group=RAIL, mark="T",
+        )
+        for name, s in SIDES
+    ]  # fmt: skip
+    found += [
+        Member(f"{body}/bow.{i}", "roof bow", body, place.bow, (x, -inside, high), (x, inside, high), welded=True, group=BOW, use="roof", mark="B")
+        for i, x in enumerate(place.bows, 1)
+    ]  # fmt: skip
+    return found
+
+
+def _joints(build: ChassisBody, place: Cage) -> Iterator[Joint]:
+    """Posts stand on side rails and on the outer cross members, and come up to roof rails and the outer bows; bows end in the roof rails."""
+    walls, roof, floor = f"{build.id}/walls", f"{build.id}/roof", f"{build.id}/bed"
+    rows = [(f"post.{i}.{name}", f"side rail.{name}", f"roof rail.{name}") for i in range(1, len(place.xs) + 1) for name, _ in SIDES]
+    rows += [(f"front post.{k}", "cross member.1", "bow.1") for k in range(1, len(place.front) + 1)]
+    rows += [(f"rear post.{k}", f"cross member.{len(place.bed.xs)}", f"bow.{len(place.bows)}") for k in range(1, len(place.rear) + 1)]
+    for name, below, above in rows:
+        yield Joint(f"{walls}/{name}/a", f"{floor}/{below}", f"{walls}/{name}", "a")
+        yield Joint(f"{walls}/{name}/b", f"{roof}/{above}", f"{walls}/{name}", "b")
+    for i in range(1, len(place.bows) + 1):
+        one = f"{roof}/bow.{i}"
+        yield Joint(f"{one}/a", f"{roof}/roof rail.left", one, "a")
+        yield Joint(f"{one}/b", f"{roof}/roof rail.right", one, "b")
+
+
+def _closing(catalog: Catalog, field: str, name: str) -> Sheet | Sandwich:
+    """A sheet that closes a wall.
+
+    Raises:
+        StockError: boards, or what the catalogue does not hold.
+    """
+    sheet = sheet_of(catalog, field, name)
+    if isinstance(sheet, Planks):
+        raise StockError(field, f"{sheet.label} close no wall; choose a sheet or a sandwich board")
+    return sheet
+
+
+@dataclass(frozen=True, slots=True)
+class _Wall:
+    """A wall in the plane ``at`` mm along ``axis``, outwards along ``sign``, from ``lo`` to ``hi`` along the other level axis; ``posts``: under
+    its skin, each with its place there."""
+
+    name: str
+    axis: int
+    sign: int
+    at: float
+    lo: float
+    hi: float
+    posts: tuple[tuple[str, float], ...]
+
+
+def _walls(build: ChassisBody, place: Cage) -> Iterator[_Wall]:
+    """The four walls, the rear in two with the door's leaf between, over its own posts."""
+    bed, walls, n = place.bed, f"{build.id}/walls", len(place.xs)
+    deep, half = place.post.properties.depth / 2, place.y + place.post.properties.width / 2
+    for name, s in SIDES:
+        posts = tuple((f"{walls}/post.{i}.{name}", x) for i, x in enumerate(place.xs, 1))
+        yield _Wall(f"{name} wall", 1, s, s * half, bed.front, bed.back, posts)
+
+    def ends(i: int, role: str, ys: tuple[float, ...]) -> tuple[tuple[str, float], ...]:
+        between = ((f"{walls}/{role}.{k}", y) for k, y in enumerate(ys, 1))
+        return (f"{walls}/post.{i}.left", -place.y), *between, (f"{walls}/post.{i}.right", place.y)
+
+    yield _Wall("front wall", 0, -1, place.xs[0] - deep, -half, half, ends(1, "front post", place.front))
+    rear, behind = ends(n, "rear post", place.rear), place.xs[-1] + deep
+    jamb = place.door[1] + place.post.properties.width / 2
+    parts = (("rear wall, left", -half, place.door[0]), (DOOR, *place.door), ("rear wall, right", place.door[1], half))
+    for name, lo, hi in parts:
+        over = (-jamb, jamb) if name == DOOR else (-half, -jamb) if hi <= 0 else (jamb, half)
+        yield _Wall(name, 0, 1, behind, lo, hi, tuple(row for row in rear if over[0] - 1.0 <= row[1] <= over[1] + 1.0))
+
+
+def _lined(place: Cage, wall: _Wall, t: float) -> tuple[float, float]:
+    """From where to where a wall is lined: the sides from end wall to end wall, those between the linings of the sides."""
+    if wall.axis == 1:
+        deep = place.post.properties.depth / 2
+        return place.xs[0] + deep, place.xs[-1] - deep
+    inside = place.y - place.post.properties.width / 2 - t
+    return max(wall.lo, -inside), min(wall.hi, inside)
+
+
+def _skins(build: ChassisBody, place: Cage, catalog: Catalog) -> Iterator[Panel]:
+    """Skins outside the posts, in sheets whose seams lie on posts; linings on the posts' inner faces."""
+    walls, deep = f"{build.id}/walls", {0: place.post.properties.depth, 1: place.post.properties.width}
+    skin = _closing(catalog, "skin", build.skin)
+    lining = _closing(catalog, "lining", build.lining) if build.lining is not None else None
+    # the door's leaf laps its posts from outside
+    beside = place.post.properties.width / 2 + 1.0
+    for wall in _walls(build, place):
+        along = 1 - wall.axis
+        for sheet, outer in ((skin, True), (lining, False)):
+            if sheet is None:
+                continue
+            plane = wall.at if outer else wall.at - wall.sign * deep[wall.axis]
+            first, last = (wall.lo, wall.hi) if outer else _lined(place, wall, sheet.t)
+            across = sorted((plane, plane + (wall.sign if outer else -wall.sign) * sheet.t))
+            low, high = (place.bed.top, place.top) if outer else (place.bed.deck_top, place.under)
+            parts = seams(first, last, [at for _, at in wall.posts[1:-1]], sheet.size[1])
+            for k, (a, b) in enumerate(parts, 1):
+                lo, hi = [0.0, 0.0, low], [0.0, 0.0, high]
+                lo[along], hi[along], lo[wall.axis], hi[wall.axis] = a, b, *across
+                body = f"{build.id}/door" if wall.name == DOOR and outer else walls
+                name = f"{'' if outer else 'lining of the '}{wall.name}{'' if len(parts) == 1 else f', {k}'}"
+                over = tuple(post for post, at in wall.posts if a - beside <= at <= b + beside)
+                yield between(
+                    f"{body}/{name}", name, body, sheet, (lo[0], lo[1], lo[2]), (hi[0], hi[1], hi[2]), 2, Clads(over, build.skin_pitch.mm, outer, wall.name == DOOR), "wall",
+                    "W" if outer else "L", trodden=False,
+                )  # fmt: skip
+
+
+def _hung(build: ChassisBody, place: Cage, leaf: Panel) -> tuple[Motion, Door]:
+    """How the door opens, on its hinges outside one of its posts."""
+    door, body, sign = build.door, f"{build.id}/door", -1.0 if build.door.hinged == "left" else 1.0
+    x, edge = leaf.hi[0], place.door[1] * sign
+    low, high = leaf.lo[2] + INSET, leaf.hi[2] - INSET
+    hinges = tuple((x, edge, low + (high - low) * k / (door.hinges - 1)) for k in range(door.hinges))
+    positions = (Position("shut", 0.0, True, SCENES), Position("open", OPEN, False))
+    rating, holds = (one.kg * G if one is not None else None for one in (door.rating, door.kept.rating))
+    motion = Motion(f"{body}/open", body, "Open the door", OPEN, positions, (0.0, 0.0, sign), "door", "", hinges[0])
+    jamb = min(range(len(place.rear)), key=lambda k: abs(place.rear[k] - edge)) + 1
+    return motion, Door(
+        body,
+        "door",
+        leaf.id,
+        f"{build.id}/walls/rear post.{jamb}",
+        hinges,
+        (1.0, 0.0, 0.0),
+        build.door.width.mm,
+        rating,
+        door.kept.by,
+        holds,
+    )
+
+
+def _roof(build: ChassisBody, place: Cage, catalog: Catalog) -> tuple[Panel, ...]:
+    """Sheets on the bows, between the walls' upper edges."""
+    body, wide = f"{build.id}/roof", 2 * (place.y + place.bow.properties.width / 2)
+    on = [(f"{body}/bow.{i}", x) for i, x in enumerate(place.bows, 1)]
+    sheet, at, size = (
+        _closing(catalog, "roof", build.roof),
+        (place.bed.front, -wide / 2, place.top),
+        (place.bed.back - place.bed.front, wide),
+    )
+    return laid(f"{body}/roof", "roof", body, sheet, at, size, on, along=False, use="roof", trodden=build.roof_trodden)
+
+
+def _floor(made: Assembly, place: Cage) -> Iterator[Panel]:
+    """The bed's deck, cut out round the posts that pass it."""
+    x, y = (size / 2 + ROUND for size in (place.post.properties.depth, place.post.properties.width))
+    feet = [(at, s * place.y) for at in place.xs for _, s in SIDES]
+    feet += [(place.xs[0], at) for at in place.front] + [(place.xs[-1], at) for at in place.rear]
+    for panel in made.panels:
+        lo, hi = panel.lo, panel.hi
+        under = [at for at in feet if lo[0] < at[0] + x and at[0] - x < hi[0]]
+        yield pierced(panel, tuple(((a - x, b - y, 0.0), (a + x, b + y, 0.0)) for a, b in under))
+
+
+def _items(build: ChassisBody, place: Cage, catalog: Catalog) -> tuple[Item, ...]:
+    body, bed = f"{build.id}/roof", place.bed
+    middle = (bed.front + bed.back) / 2, 0.0, place.top
+    hung = f"{build.id}/bed"
+    return (
+        bought(catalog, f"{body}/roof screws", "drillscrew", body, middle, 8 * len(place.bows)),
+        bought(catalog, f"{hung}/hinges", "hinge", hung, (bed.back, 0.0, place.under), build.door.hinges),
+        bought(catalog, f"{hung}/latch", "latch", hung, (bed.back, 0.0, place.under), 1),
+    )
+
+
+def _tags(place: Cage) -> tuple[Tag, ...]:
+    deck_top = place.bed.deck_top
+    return (
+        Tag("side", "v", deck_top, place.under, "right", 2, "Clear height inside", "height", at=place.bed.back),
+        Tag("rear", "v", deck_top, place.under, "right", 2, "Clear height inside", "height"),
+        Tag("rear", "h", *place.door, "above", 1, "Door, clear width", "door/width"),
+        Tag("side", "v", 0.0, place.top, "left", 2, "Top of the bows over the frame's rails"),
+    )
+
+
+def frame(build: ChassisBody, host: Reader, catalog: Catalog) -> Assembly:
+    """Every part of the body with its place.
+
+    Raises:
+        StockError: a section or sheet that the catalogue does not hold, or sizes that cannot be built.
+    """
+    made, place = bed(build, host, catalog), cage(build, host.host, catalog)
+    rows = (("bows' underside", build.height.mm, place.under), ("bows", place.bow.properties.depth, place.top))
+    skins = tuple(_skins(build, place, catalog))
+    motion, door = _hung(build, place, next(panel for panel in skins if panel.name == DOOR))
+    return replace(
+        made,
+        motions=(motion,),
+        doors=(door,),
+        members=(*made.members, *_members(build, place)),
+        joining=replace(made.joining, between="cross members, posts and bows"),
+        joints=(*made.joints, *_joints(build, place)),
+        panels=(*_floor(made, place), *_roof(build, place, catalog), *skins),
+        items=(*made.items, *_items(build, place, catalog)),
+        stack=(*made.stack, *(Height(label, adds, z) for label, adds, z in rows)),
+        tags=(*made.tags, *_tags(place)),
+    )

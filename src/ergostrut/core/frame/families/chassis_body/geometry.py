@@ -1,0 +1,74 @@
+"""Where the posts, rails and bows of a body lie, mm in host axes."""
+
+from __future__ import annotations
+
+import itertools
+import math
+from dataclasses import dataclass
+
+from ....catalog.errors import StockError
+from ....catalog.model import Catalog, Section
+from ....structure.host import Host
+from ...blocks.bed.layout import BedLayout, layout, tube
+from .params import ChassisBody
+
+APART = 620.0
+"""mm between posts of the front wall, and beside the door, at the most (common practice, no published source)."""
+FEW = 40.0
+"""mm between two posts of a wall, at the least."""
+
+
+@dataclass(frozen=True, slots=True)
+class Cage:
+    """``xs``: middles of the posts a side, ``y`` of their axes; ``foot``: top of the side rails, where they stand; ``under`` and ``top`` of
+    bows and roof rails; ``bows``: middles of the bows; ``front``, ``rear``: y of the posts between the corners, the door's among those."""
+
+    bed: BedLayout
+    post: Section
+    bow: Section
+    xs: tuple[float, ...]
+    y: float
+    foot: float
+    under: float
+    top: float
+    bows: tuple[float, ...]
+    front: tuple[float, ...]
+    rear: tuple[float, ...]
+    door: tuple[float, float]
+
+
+def _between(lo: float, hi: float) -> tuple[float, ...]:
+    """Evenly between two places, so many that none are further apart than ``APART``."""
+    n = math.ceil((hi - lo) / APART)
+    return tuple(lo + (hi - lo) * k / n for k in range(1, n))
+
+
+def cage(build: ChassisBody, host: Host, catalog: Catalog) -> Cage:
+    """Place everything over the bed.
+
+    Raises:
+        StockError: sizes that cannot be built, naming the parameter.
+    """
+    bed = layout(build, host, catalog)
+    post, bow = tube(build, catalog, "post", build.post), tube(build, catalog, "bow", build.bow)
+    side = bed.side
+    if side is None:
+        raise StockError("side", "the posts of a body stand on side rails; put them round the bed")
+    if max(post.properties.width, bow.properties.width) > side.properties.width + 0.5:
+        wide = "post" if post.properties.width >= bow.properties.width else "bow"
+        raise StockError(wide, f"wider than the side rail it stands over, {side.label}; choose a narrower tube, or a wider side rail")
+    last = len(bed.xs) - 1
+    xs = tuple(bed.xs[round(last * k / (build.posts - 1))] for k in range(build.posts))
+    w = bow.properties.width
+    bows = tuple(bed.xs[0] + (bed.xs[-1] - bed.xs[0]) * k / (build.bows - 1) for k in range(build.bows))
+    if min(b - a for a, b in itertools.pairwise(bows)) < w + FEW:
+        raise StockError("bows", "the bows stand in each other; take fewer or narrower ones")
+    y = bed.half - side.properties.width / 2
+    jamb = build.door.width.mm / 2 + post.properties.width / 2
+    if y - jamb < post.properties.width + FEW:
+        raise StockError("door/width", "the door's posts would stand in the corner posts; make the door narrower, or the body wider")
+    under = bed.deck_top + build.height.mm
+    rear = tuple(sorted((*(-v for v in _between(jamb, y)), -jamb, jamb, *_between(jamb, y))))
+    return Cage(
+        bed, post, bow, xs, y, bed.top, under, under + bow.properties.depth, bows, _between(-y, y), rear, (-build.door.width.mm / 2, build.door.width.mm / 2)
+    )  # fmt: skip

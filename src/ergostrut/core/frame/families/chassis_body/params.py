@@ -1,0 +1,59 @@
+"""What the user chooses of a body on a truck's frame. Part of the job document."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field, model_validator
+
+from ....document.base import BuildId
+from ....document.survey import Name
+from ....problem import FieldError
+from ....quantity import Between, Length, Rating
+from ....record import Record
+from ...blocks.bed.params import BedOnMounts
+from ...blocks.keeping import Keep
+from ...blocks.stock import StockId, typed
+
+
+class RearDoor(Record):
+    """Between two posts at the rear, ``width`` clear: hung on the ``hinged`` one by so many ``hinges``, one of which holds ``rating``; ``kept`` shut
+    by what, all of it together."""
+
+    width: Annotated[Length, Between(300, 2_000)] = typed("700 mm")
+    hinged: Literal["left", "right"] = "right"
+    hinges: Annotated[int, Field(ge=2, le=5)] = 3
+    rating: Rating | None = None
+    kept: Keep = Keep(by="pin")
+
+
+class ChassisBody(BedOnMounts):
+    """A box on a bed on the frame's mounts: ``height`` from the deck's top to the underside of its roof bows; ``posts`` a side, on the side
+    rails; ``bows`` across from roof rail to roof rail. A door at the rear, as high as the walls.
+
+    ``skin_pitch``: from screw to screw along every post. ``roof_trodden``: somebody steps on it, to load it or to sweep snow off."""
+
+    family: Literal["chassis_body"] = "chassis_body"
+    id: BuildId = "body1"
+    label: Name = "Body"
+    height: Annotated[Length, Between(400, 2_600)] = typed("1850 mm")
+    post: StockId = "2x2x1/8"
+    posts: Annotated[int, Field(ge=2, le=14)] = 4
+    bow: StockId = "2x2x1/8"
+    bows: Annotated[int, Field(ge=2, le=24)] = 5
+    skin: StockId = "sandwich.xps30"
+    skin_pitch: Annotated[Length, Between(30, 400)] = typed("100 mm")
+    roof: StockId = "birch.12"
+    roof_trodden: bool = True
+    lining: StockId | None = None
+    door: RearDoor = RearDoor()
+
+    @model_validator(mode="after")
+    def _sensible(self) -> ChassisBody:
+        if self.side is None:
+            raise FieldError("side", "the posts of a body stand on side rails; put them round the bed")
+        if self.posts > self.crosses:
+            raise FieldError(
+                "posts", "every post stands where a cross member comes to the side rail; take fewer posts, or more cross members"
+            )
+        return self

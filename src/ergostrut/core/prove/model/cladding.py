@@ -1,0 +1,148 @@
+"""Skins on a frame: each member takes what lies nearer to it than to its neighbours, whatever plane they stand in.
+
+Beyond a member's end its neighbours' share is pressed on that end: forces are whole, a moment is off by what lies beyond times that reach.
+"""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+from shapely.geometry.base import BaseGeometry
+
+from ...cases import LIFT, PRESSURE, WIND
+from ...constants import G
+from ...structure.assembly import Assembly
+from ...structure.panel import Clads, Covers, Panel
+from ...structure.parts import Member
+from .outdoors import blown_on, larger_side, side_of
+
+Array = NDArray[np.float64]
+Vec = tuple[float, float, float]
+SLICES = 8
+"""Parts along a member in which what a slanting skin hands it is taken as even."""
+TIP = 20.0
+"""mm of a member's end on which what lies beyond it presses."""
+FAR = 1e5
+
+
+@dataclass(frozen=True, slots=True)
+class Band:
+    """What a member takes of a skin from ``start`` to ``end`` mm of its line: ``wide`` mm, even."""
+
+    member: str
+    start: float
+    end: float
+    wide: float
+
+    @property
+    def area(self) -> float:
+        return (self.end - self.start) * self.wide
+
+
+@dataclass(frozen=True)
+class Blown:
+    """One act of the wind on a frame: N/mm on its members, from ``start`` to ``end`` mm of each."""
+
+    act: str
+    words: str
+    rows: tuple[tuple[Band, Vec], ...]
+
+
+def lanes(panel: Panel, members: Sequence[Member]) -> tuple[Array, list[tuple[float, float, float, Member]]]:
+    """(2, 2) unit vectors of the skin's own plane along its members and across them, and every member as place across, and its ends along.
+
+    Raises:
+        ValueError: its members do not run the same way.
+    """
+    own = [(np.array([m.a, m.b]) - panel.pose.t) @ panel.pose.R[:, :2] for m in members]
+    runs = [line[1] - line[0] for line in own]
+    along = runs[0] / np.linalg.norm(runs[0])
+    axes = np.array([along, [-along[1], along[0]]])
+    for run, member in zip(runs, members, strict=True):
+        if abs(run @ axes[1]) > 0.02 * np.linalg.norm(run):
+            raise ValueError(f"{member.name} does not run as the others under the {panel.name} do")
+    rows = [(float(line[0] @ axes[1]), float(line[0] @ axes[0]), float(line[1] @ axes[0]), m) for line, m in zip(own, members, strict=True)]
+    return axes, sorted(rows, key=lambda row: row[0])
+
+
+def bands(panel: Panel, members: Sequence[Member], low: float = -np.inf) -> Iterator[Band]:
+    """What each member takes of a skin, openings filled, of what lies higher than ``low`` in host axes."""
+    axes, rows = lanes(panel, members)
+    rim: BaseGeometry = shapely.Polygon((np.array(panel.rim) @ axes.T).tolist())
+    if np.isfinite(low):
+        rim = rim.intersection(_higher(panel, axes, low))
+    middles = [(a[0] + b[0]) / 2 for a, b in itertools.pairwise(rows)]
+    for (_, a, b, member), lo, hi in zip(rows, (-FAR, *middles), (*middles, FAR), strict=True):
+        mine = rim.intersection(shapely.box(-FAR, lo, FAR, hi))
+        if mine.is_empty:
+            continue
+        t0, _, t1, _ = mine.bounds
+        ends = np.linspace(t0, t1, SLICES + 1) if mine.area < 0.999 * mine.envelope.area else np.array([t0, t1])
+        first, last, turned = min(a, b), max(a, b), a > b
+        for s, e in itertools.pairwise(ends):
+            for lo_t, hi_t in _on(float(s), float(e), first, last):
+                area = mine.intersection(shapely.box(lo_t[0], -FAR, hi_t[0], FAR)).area
+                start, end = lo_t[1] - first, hi_t[1] - first
+                if area > 1.0:
+                    yield Band(member.id, *((last - first - end, last - first - start) if turned else (start, end)), area / (end - start))
+
+
+def _on(s: float, e: float, first: float, last: float) -> Iterator[tuple[tuple[float, float], tuple[float, float]]]:
+    """A stretch of a skin from ``s`` to ``e`` as (its begin, where that presses), (its end, where that presses) on a member from ``first`` to
+    ``last``: what lies beyond presses on the tip."""
+    lo, hi = max(s, first), min(e, last)
+    if hi > lo:
+        yield (lo, lo), (hi, hi)
+    if s < first:
+        yield (s, first), (min(e, first), first + TIP)
+    if e > last:
+        yield (max(s, last), last - TIP), (e, last)
+
+
+def _higher(panel: Panel, axes: Array, low: float) -> shapely.Polygon:
+    """The half of a skin's plane that lies higher than ``low``, along its members and across them; none or all of it where it is level."""
+    z0, slope = float(panel.pose.t[2]), axes @ panel.pose.R[2, :2]
+    steep = float(np.linalg.norm(slope))
+    if steep < 1e-6:
+        return shapely.box(-FAR, -FAR, FAR, FAR) if z0 > low else shapely.Polygon()
+    up = slope / steep
+    across, foot = np.array([-up[1], up[0]]), up * (low - z0) / steep
+    corners = (foot - FAR * across, foot + FAR * across, foot + FAR * across + FAR * up, foot - FAR * across + FAR * up)
+    return shapely.Polygon([corner.tolist() for corner in corners])
+
+
+def members_under(build: Assembly, panel: Panel) -> list[Member]:
+    """The members that a skin, or a roof, is fastened to."""
+    return [build.member(name) for name in panel.carries.on] if isinstance(panel.carries, Clads | Covers) else []
+
+
+def weight_of_skins(build: Assembly, lines: Mapping[str, Member]) -> dict[str, float]:
+    """N/mm, at rest, by which skins load members besides their own weight; ``lines``: members as they are modelled, from node to node."""
+    found: dict[str, float] = {}
+    for panel in build.skins:
+        rows = list(bands(panel, [lines[member.id] for member in members_under(build, panel)]))
+        whole = sum(band.area for band in rows)
+        for band in rows:
+            member = lines[band.member]
+            found[member.id] = found.get(member.id, 0.0) + panel.mass * G * band.area / whole / member.length
+    return found
+
+
+def blown(build: Assembly, lines: Mapping[str, Member], low: float) -> tuple[Blown, ...]:
+    """Wind at 1 kPa by act on what is higher than ``low``: from the left, from the right on the larger side, and up under the top."""
+
+    def pressed(panels: Sequence[Panel]) -> list[Band]:
+        return [band for p in panels for band in bands(p, [lines[member.id] for member in members_under(build, p)], low)]
+
+    sides, top = larger_side(blown_on(build)), side_of(blown_on(build), 2, 1)
+    rows = [(side, f"wind from the {side}", sides, (0.0, 1.0 if side == "left" else -1.0, 0.0)) for side in WIND]
+    found = list[Blown]()
+    for act, words, panels, way in (*rows, (LIFT, "wind lifts the top", top, (0.0, 0.0, 1.0))):
+        x, y, z = (PRESSURE * part for part in way)
+        found.append(Blown(act, words, tuple((band, (x * band.wide, y * band.wide, z * band.wide)) for band in pressed(panels))))
+    return tuple(found)

@@ -1,0 +1,55 @@
+"""What the wind blows on: builds in the open, their larger side and their top."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+
+from ...structure.assembly import Assembly
+from ...structure.context import Context
+from ...structure.host import COVER, SIDE_HEIGHT
+from ...structure.panel import Clads, Panel
+
+FLUSH = 5.0
+"""mm within which panels form one side, or one top."""
+
+
+def sheltered(context: Context, build: Assembly) -> float | None:
+    """z up to which the sides of an open bed keep the wind off a build: none on a deck, all of it where that depth is not measured; None: no
+    wind blows on it, under a roof or a cover, or because it ends below that."""
+    host = context.host
+    if host.roofed or host.mm(COVER) is not None:
+        return None
+    under = context.build(build.on) if build.on else None
+    if under is not None and under.skins:
+        # it stands within walls
+        return None
+    low = -math.inf if build.on or not host.floored else host.mm(SIDE_HEIGHT) or 0.0
+    return low if max((panel.hi[2] for panel in blown_on(build)), default=low) > low + FLUSH else None
+
+
+def blown_on(build: Assembly) -> tuple[Panel, ...]:
+    """The panels of a build that close it: those that carry by themselves, or the skins on its frame."""
+    return build.shells or (
+        *(panel for panel in build.skins if outer(panel)),
+        *(panel for panel in build.decks if build.skins and panel.use == "roof"),
+    )
+
+
+def outer(panel: Panel) -> bool:
+    """Whether a skin is the one outside."""
+    return isinstance(panel.carries, Clads) and panel.carries.outer
+
+
+def side_of(panels: Sequence[Panel], axis: int, sign: int) -> list[Panel]:
+    """The panels that close a build along an axis, towards a sign; none where that side is open."""
+    mine = [panel for panel in panels if panel.across == axis]
+    if not mine:
+        return []
+    far = max(sign * panel.middle[axis] for panel in mine)
+    return [panel for panel in mine if sign * panel.middle[axis] > far - FLUSH]
+
+
+def larger_side(panels: Sequence[Panel]) -> list[Panel]:
+    """Of its left and right sides the one with more to blow on."""
+    return max((side_of(panels, 1, sign) for sign in (-1, 1)), key=lambda rows: sum(panel.cut[0] * panel.cut[1] for panel in rows))
