@@ -58,3 +58,11 @@ def test_its_ties_are_asked(catalog: Catalog) -> None:
         next(f for f in check(job({"dims": {"depth": depth}}), catalog).findings if f.id == "box/bears.tie") for depth in (900, 500)
     )
     assert high.case.startswith("Wind") and not low.case.startswith("Wind") and high.use > 2 * low.use  # type: ignore[operator]
+
+
+def test_a_box_wider_than_it_is_long_is_blown_on_from_ahead(catalog: Catalog) -> None:
+    """On its end as wide as it is, from either way, over the sides of the bed alone."""
+    for case, sign in (("Wind from ahead", -1.0), ("Wind from behind", 1.0)):
+        found = sums(job({"dims": {"depth": 500}}, length="400 mm", width="1100 mm"), catalog, case)
+        assert found is not None
+        assert found[0][0] == pytest.approx(sign * 1e-3 * 1100 * 400, rel=0.06)

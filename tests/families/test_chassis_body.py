@@ -62,6 +62,16 @@ def test_wind_is_a_kilopascal_on_its_side_and_under_its_roof(catalog: Catalog, s
     assert (left - right) * 430.0 == pytest.approx(-sign * long * high * 1e-3 * middle, rel=0.01)
 
 
+def test_wind_from_ahead_presses_the_front_wall(catalog: Catalog) -> None:
+    """As wide and high as it is; more than braking at 0.8 g does to a light body."""
+    report = body(catalog)
+    (study,) = studies_at(report, {})
+    build, parked, wind = report.context.builds[0], mounts_of(study, "Parked"), mounts_of(study, "Wind from ahead")
+    front = [panel for panel in build.skins if panel.name.startswith("front wall")]
+    along = sum(float(force[0] - parked[name][0]) for name, force in wind.items())
+    assert along == pytest.approx(-sum(p.size[1] * p.size[2] for p in front) * 1e-3, rel=0.005) and -along > 0.8 * build.mass * G
+
+
 def test_skins_stiffen_it_and_load_its_mounts_and_its_posts_stand_without(catalog: Catalog) -> None:
     """A frame that twists works a stiff box harder on its mounts: what holds the box down is asked with its skins on, its members both ways."""
     (study,) = studies_at(body(catalog), {})

@@ -20,8 +20,13 @@ PITCH, ROLL = math.atan(0.15), math.atan(0.10)
 SWAY = 0.05
 TWIST, LIFT = "twist", "lift"
 """Acts: the host's frame twisted as far as it goes; air that lifts a roof."""
-WIND = ("left", "right")
-"""Acts: air from a side."""
+WIND: dict[str, tuple[str, float, float]] = {
+    "left": ("from the left", 0.0, 1.0),
+    "right": ("from the right", 0.0, -1.0),
+    "ahead": ("from ahead", 1.0, 0.0),
+    "behind": ("from behind", -1.0, 0.0),
+}
+"""Acts: air from a side, in words, and along x and y."""
 PRESSURE = 1.0e-3
 """MPa of wind on a side and under a roof, at road speed and in gusts (common practice, no published source)."""
 WIND_BASIS = "1 kPa on a side and up under the top: common practice, no published source"
@@ -47,7 +52,7 @@ class Case:
     people: float = 1.0
     """How many times their weight counts."""
     acts: tuple[tuple[str, float], ...] = ()
-    """What presses or moves it besides weight, by name, and how many times: ``TWIST`` of the host, ``WIND``."""
+    """What presses or moves it besides weight, by name, and how many times: ``TWIST`` of the host, of ``WIND``."""
     upon: str = ""
     """The case of a build that stands on this one that it stands for, as “build:case”; empty: the case of the same name."""
 
@@ -154,7 +159,7 @@ def twist_cases() -> tuple[Case, ...]:
 
 def wind_cases() -> tuple[Case, ...]:
     """Air from a side, which lifts the roof as well."""
-    return tuple(Case(f"Wind from the {side}", (0.0, 0.0, -1.0), acts=((side, 1.0), (LIFT, 1.0))) for side in WIND)
+    return tuple(Case(f"Wind {words}", (0.0, 0.0, -1.0), acts=((side, 1.0), (LIFT, 1.0))) for side, (words, _, _) in WIND.items())
 
 
 ACTS: dict[str, Callable[[], tuple[Case, ...]]] = {TWIST: twist_cases, LIFT: wind_cases}

@@ -1,4 +1,4 @@
-"""Wind on a box that stands in the open: on the larger of its two sides, whichever the air comes from, and up under its top."""
+"""Wind on a box that stands in the open: on the larger of two sides, or two ends, whichever the air comes from, and up under its top."""
 
 from __future__ import annotations
 
@@ -10,13 +10,12 @@ from ...cases import LIFT, PRESSURE, WIND
 from ...mechanics.boxes.mesh import Meshed
 from ...mechanics.solver.model import Array, LoadCase
 from ...structure.panel import Panel
-from ..model.outdoors import larger_side, side_of
+from ..model.outdoors import facing, side_of
 
 
 def wind_loads(mesh: Meshed, panels: Sequence[Panel], low: float) -> dict[str, LoadCase]:
-    """1 kPa by act on what is higher than ``low``: from the left, from the right, and up under the top."""
-    sides = larger_side(panels)
-    found = {side: _pressed(mesh, sides, low, (0.0, 1.0 if side == "left" else -1.0, 0.0), f"wind from the {side}") for side in WIND}
+    """1 kPa by act on what is higher than ``low``: from either side, from ahead and behind, and up under the top."""
+    found = {side: _pressed(mesh, facing(panels, x), low, (x, y, 0.0), f"wind {words}") for side, (words, x, y) in WIND.items()}
     return {**found, LIFT: _pressed(mesh, side_of(panels, 2, 1), low, (0.0, 0.0, 1.0), "wind lifts the top")}
 
 

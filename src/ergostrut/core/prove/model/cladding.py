@@ -19,7 +19,7 @@ from ...constants import G
 from ...structure.assembly import Assembly
 from ...structure.panel import Clads, Covers, Panel
 from ...structure.parts import Member
-from .outdoors import blown_on, larger_side, side_of
+from .outdoors import blown_on, facing, side_of
 
 Array = NDArray[np.float64]
 Vec = tuple[float, float, float]
@@ -134,15 +134,15 @@ def weight_of_skins(build: Assembly, lines: Mapping[str, Member]) -> dict[str, f
 
 
 def blown(build: Assembly, lines: Mapping[str, Member], low: float) -> tuple[Blown, ...]:
-    """Wind at 1 kPa by act on what is higher than ``low``: from the left, from the right on the larger side, and up under the top."""
+    """Wind at 1 kPa by act on what is higher than ``low``: on the larger of two sides, or two ends, and up under the top."""
 
     def pressed(panels: Sequence[Panel]) -> list[Band]:
         return [band for p in panels for band in bands(p, [lines[member.id] for member in members_under(build, p)], low)]
 
-    sides, top = larger_side(blown_on(build)), side_of(blown_on(build), 2, 1)
-    rows = [(side, f"wind from the {side}", sides, (0.0, 1.0 if side == "left" else -1.0, 0.0)) for side in WIND]
+    panels = blown_on(build)
+    rows = [(side, f"wind {words}", facing(panels, x), (x, y, 0.0)) for side, (words, x, y) in WIND.items()]
     found = list[Blown]()
-    for act, words, panels, way in (*rows, (LIFT, "wind lifts the top", top, (0.0, 0.0, 1.0))):
+    for act, words, these, way in (*rows, (LIFT, "wind lifts the top", side_of(panels, 2, 1), (0.0, 0.0, 1.0))):
         x, y, z = (PRESSURE * part for part in way)
-        found.append(Blown(act, words, tuple((band, (x * band.wide, y * band.wide, z * band.wide)) for band in pressed(panels))))
+        found.append(Blown(act, words, tuple((band, (x * band.wide, y * band.wide, z * band.wide)) for band in pressed(these))))
     return tuple(found)

@@ -50,6 +50,7 @@ def side_of(panels: Sequence[Panel], axis: int, sign: int) -> list[Panel]:
     return [panel for panel in mine if sign * panel.middle[axis] > far - FLUSH]
 
 
-def larger_side(panels: Sequence[Panel]) -> list[Panel]:
-    """Of its left and right sides the one with more to blow on."""
-    return max((side_of(panels, 1, sign) for sign in (-1, 1)), key=lambda rows: sum(panel.cut[0] * panel.cut[1] for panel in rows))
+def facing(panels: Sequence[Panel], x: float) -> list[Panel]:
+    """What air along x (``x`` not 0) or y blows on: of the two ends, or the two sides, the one with more of it."""
+    axis = 0 if x else 1
+    return max((side_of(panels, axis, sign) for sign in (-1, 1)), key=lambda rows: sum(panel.cut[0] * panel.cut[1] for panel in rows))
