@@ -97,10 +97,27 @@ def test_a_wall_in_the_wind_by_hand(catalog: Catalog) -> None:
     assert found.state == "holds" and found.parts == ("b/door/rear door",)
     L = 600.0
     assert found.demand == pytest.approx(6 * (1e-3 * L**2 / 8) / 12.0**2, rel=1e-6)
-    gives = by_id(report, "skin.gives")
+    gives = by_id(report, "skin.wind.gives")
     assert gives.demand == pytest.approx(5 / 384 * 1e-3 * L**4 / (6781 * 12.0**3 / 12), rel=0.001) and gives.limit == pytest.approx(L / 120)
-    thin = by_id(body(catalog, skin="birch.6.5", door={"width": "600 mm"}), "skin.gives")
+    thin = by_id(body(catalog, skin="birch.6.5", door={"width": "600 mm"}), "skin.wind.gives")
     assert gives.state == "holds" and thin.state == "over", "a thin leaf without a frame of its own drums"
+
+
+def test_snow_lies_on_its_roof(catalog: Catalog) -> None:
+    """2.4 kPa: the mounts bear the roof's area of it; its sheet is a strip over two bays a sheet, lasting, with creep; none said, none asked."""
+    data = {"name": "x", "host": chassis(*HARD), "builds": [BODY], "loads": {"snow": 2.4}}
+    report = check(read_design(data), catalog)
+    (study,) = studies_at(report, {})
+    build, parked, snowy = report.context.builds[0], mounts_of(study, "Parked"), mounts_of(study, "Parked, snow on it")
+    roof = [panel for panel in build.decks if panel.use == "roof"]
+    more = sum(float(force[2] - parked[name][2]) for name, force in snowy.items())
+    assert more == pytest.approx(2.4e-3 * sum(p.wide[0] * p.wide[1] for p in roof), rel=0.005)
+    L = (2180.0 - 50.8) / 4 - 50.8
+    found, gives = by_id(report, "skin.snow"), by_id(report, "skin.snow.gives")
+    assert found.demand == pytest.approx(6 * 2.4e-3 * L**2 / 8 / 12.0**2, rel=1e-3) and found.limit == pytest.approx(0.37 * 33.2, rel=1e-3)
+    assert gives.demand == pytest.approx(1.5 * 0.0091 * 2.4e-3 * L**4 / (6781 * 144.0), rel=0.01)
+    bare = check(read_design({**data, "loads": {"snow": 0}}), catalog)
+    assert not [f for f in bare.findings if "snow" in f.id or "snow" in f.case]
 
 
 def test_fewer_posts_turn_the_wall_over_and_a_lining_only_weighs(catalog: Catalog) -> None:

@@ -2034,7 +2034,7 @@ export interface components {
         /**
          * ChassisBody
          * @description A box on a bed on the frame's mounts: ``height`` from the deck's top to the underside of its roof bows; ``posts`` a side, on the side
-         *     rails; ``bows`` across from roof rail to roof rail. A door between two posts at the rear, ``door_width`` wide, as high as the walls.
+         *     rails; ``bows`` across from roof rail to roof rail. A door at the rear, as high as the walls.
          *
          *     ``skin_pitch``: from screw to screw along every post. ``roof_trodden``: somebody steps on it, to load it or to sweep snow off.
          */
@@ -2270,15 +2270,19 @@ export interface components {
              */
             lining: string | null;
             /**
-             * Door Width
-             * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 300 to 2000 mm.
              * @default {
-             *       "value": "700",
-             *       "unit": "mm"
+             *       "width": "700 mm",
+             *       "hinged": "right",
+             *       "hinges": 3,
+             *       "rating": null,
+             *       "kept": {
+             *         "by": "pin",
+             *         "friction": null,
+             *         "rating": null
+             *       }
              *     }
              */
-            door_width: string;
+            door: components["schemas"]["RearDoor"];
         };
         /**
          * ChassisDimensions
@@ -2553,6 +2557,7 @@ export interface components {
              *       "foot": 1330,
              *       "off": [],
              *       "wet": false,
+             *       "snow": 1,
              *       "limits": {
              *         "deck": 240,
              *         "droop_mm": null,
@@ -4367,7 +4372,7 @@ export interface components {
         /**
          * Loads
          * @description Road class, and what replaces the usual case vectors and limits. ``off``: cases left out; ``wet``: lumber stays wet. ``foot``
-         *     N: of nobody who steps on it is less than 300.
+         *     N: of nobody who steps on it is less than 300. ``snow`` kPa lying on a roof, as the place has it.
          */
         Loads: {
             /**
@@ -4408,6 +4413,11 @@ export interface components {
              * @default false
              */
             wet: boolean;
+            /**
+             * Snow
+             * @default 1
+             */
+            snow: number;
             /**
              * @default {
              *       "rail": 360,
@@ -5639,6 +5649,47 @@ export interface components {
              * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
              */
             value: string;
+        };
+        /**
+         * RearDoor
+         * @description Between two posts at the rear, ``width`` clear: hung on the ``hinged`` one by so many ``hinges``, one of which holds ``rating``; ``kept`` shut
+         *     by what, all of it together.
+         */
+        RearDoor: {
+            /**
+             * Width
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 300 to 2000 mm.
+             * @default {
+             *       "value": "700",
+             *       "unit": "mm"
+             *     }
+             */
+            width: string;
+            /**
+             * Hinged
+             * @default right
+             * @enum {string}
+             */
+            hinged: "left" | "right";
+            /**
+             * Hinges
+             * @default 3
+             */
+            hinges: number;
+            /**
+             * Rating
+             * @default null
+             */
+            rating: string | null;
+            /**
+             * @default {
+             *       "by": "pin",
+             *       "rating": null,
+             *       "friction": null
+             *     }
+             */
+            kept: components["schemas"]["Keep"];
         };
         /**
          * RearRack

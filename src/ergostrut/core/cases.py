@@ -18,8 +18,8 @@ BUMP = {"paved": 1.5, "gravel": 2.0, "trail": 3.0}
 REBOUND = {"paved": 0.2, "gravel": 0.5, "trail": 1.0}
 PITCH, ROLL = math.atan(0.15), math.atan(0.10)
 SWAY = 0.05
-TWIST, LIFT = "twist", "lift"
-"""Acts: the host's frame twisted as far as it goes; air that lifts a roof."""
+TWIST, LIFT, SNOW = "twist", "lift", "snow"
+"""Acts: the host's frame twisted as far as it goes; air that lifts a roof; a kilopascal of snow on it."""
 WIND: dict[str, tuple[str, float, float]] = {
     "left": ("from the left", 0.0, 1.0),
     "right": ("from the right", 0.0, -1.0),
@@ -29,6 +29,7 @@ WIND: dict[str, tuple[str, float, float]] = {
 """Acts: air from a side, in words, and along x and y."""
 PRESSURE = 1.0e-3
 """MPa of wind on a side and under a roof, at road speed and in gusts (common practice, no published source)."""
+SNOW_BASIS = "snow as the job says, 1 kPa unless changed: common practice, the local building code knows better"
 WIND_BASIS = "1 kPa on a side and up under the top: common practice, no published source"
 ROAD_DURATION = 1.6
 """NDS load duration factor of road cases: never 2.0, the g factor already holds the impact."""
@@ -162,14 +163,19 @@ def wind_cases() -> tuple[Case, ...]:
     return tuple(Case(f"Wind {words}", (0.0, 0.0, -1.0), acts=((side, 1.0), (LIFT, 1.0))) for side, (words, _, _) in WIND.items())
 
 
+def snow_cases(loads: Loads) -> tuple[Case, ...]:
+    """As much snow as the job says; none where it says none."""
+    return (Case("Parked, snow on it", (0.0, 0.0, -1.0), acts=((SNOW, loads.snow),)),) if loads.snow else ()
+
+
 ACTS: dict[str, Callable[[], tuple[Case, ...]]] = {TWIST: twist_cases, LIFT: wind_cases}
-"""Cases that an act brings where there is something it acts on."""
+"""Cases on the road that an act brings where there is something it acts on."""
 
 
 def cases_at(loads: Loads, drivable: bool, places: Sequence[Place] = (), acts: Collection[str] = ()) -> tuple[Case, ...]:
     """Every case of one position: road cases where it may be driven, and those of the ``acts`` that there are; parked, everybody aboard in turn,
     and slope anywhere."""
     slopes = () if "Slope" in loads.off else slope_cases()
-    parked = (*parked_cases(), *live_cases(loads, places), *slopes)
+    parked = (*parked_cases(), *live_cases(loads, places), *slopes, *(snow_cases(loads) if SNOW in acts else ()))
     acting = tuple(case for act, cases in ACTS.items() if act in acts for case in cases())
     return (*road_cases(loads), *acting, *parked) if drivable else parked

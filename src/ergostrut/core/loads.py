@@ -46,7 +46,7 @@ class Crash(Record):
 
 class Loads(Record):
     """Road class, and what replaces the usual case vectors and limits. ``off``: cases left out; ``wet``: lumber stays wet. ``foot``
-    N: of nobody who steps on it is less than 300."""
+    N: of nobody who steps on it is less than 300. ``snow`` kPa lying on a roof, as the place has it."""
 
     road: Literal["paved", "gravel", "trail"] = "gravel"
     cases: dict[CaseName, Vector] = {}
@@ -55,5 +55,6 @@ class Loads(Record):
     foot: Annotated[float, Field(ge=300, le=10000)] = 1330.0
     off: Annotated[tuple[CaseName, ...], Field(max_length=20)] = ()
     wet: bool = False
+    snow: Annotated[float, Field(ge=0, le=10)] = 1.0
     limits: Limits = Limits()
     crash: Crash = Crash()

@@ -190,6 +190,7 @@ export function Loads() {
           options={(loads.data?.roads ?? []).map((value) => ({ value, label: value }))}
         />
         <NumberField label="One foot" path="/loads/foot" unit="N" />
+        <NumberField label="Snow on a roof" path="/loads/snow" unit="kPa" />
         <NumberField label="Rails: span over" path="/loads/limits/rail" />
         <NumberField label="Deck: span over" path="/loads/limits/deck" />
         <NumberField
@@ -203,7 +204,8 @@ export function Loads() {
         <NumberField label="Rolling resistance" path="/loads/rolling" />
         <TickField label="Wood and deck get wet" path="/loads/wet" />
         <p className="col-span-full pt-1 text-[13px] text-steel">
-          Limits by span and the foot of 300 lbf are common practice, no published source.
+          Limits by span, the foot of 300 lbf and 1 kPa of snow are common practice, no published source; the local
+          building code knows how much snow lies where you park.
         </p>
         <People />
       </div>

@@ -14,7 +14,7 @@ import shapely
 from numpy.typing import NDArray
 from shapely.geometry.base import BaseGeometry
 
-from ...cases import LIFT, PRESSURE, WIND
+from ...cases import LIFT, PRESSURE, SNOW, WIND
 from ...constants import G
 from ...structure.assembly import Assembly
 from ...structure.panel import Clads, Covers, Panel
@@ -46,7 +46,7 @@ class Band:
 
 @dataclass(frozen=True)
 class Blown:
-    """One act of the wind on a frame: N/mm on its members, from ``start`` to ``end`` mm of each."""
+    """One act of the wind, or of snow, on a frame: N/mm on its members, from ``start`` to ``end`` mm of each."""
 
     act: str
     words: str
@@ -133,16 +133,23 @@ def weight_of_skins(build: Assembly, lines: Mapping[str, Member]) -> dict[str, f
     return found
 
 
+def snowed(build: Assembly, lines: Mapping[str, Member]) -> tuple[Blown, ...]:
+    """A kilopascal of snow on its roof; nothing where it has none."""
+    roof = [panel for panel in build.decks if panel.use == "roof"]
+    return (Blown(SNOW, "snow on its roof", _pressed(build, lines, roof, (0.0, 0.0, -1.0))),) if roof else ()
+
+
+def _pressed(
+    build: Assembly, lines: Mapping[str, Member], panels: Sequence[Panel], way: Vec, low: float = -np.inf
+) -> tuple[tuple[Band, Vec], ...]:
+    x, y, z = (PRESSURE * part for part in way)
+    rows = [band for panel in panels for band in bands(panel, [lines[m.id] for m in members_under(build, panel)], low)]
+    return tuple((band, (x * band.wide, y * band.wide, z * band.wide)) for band in rows)
+
+
 def blown(build: Assembly, lines: Mapping[str, Member], low: float) -> tuple[Blown, ...]:
     """Wind at 1 kPa by act on what is higher than ``low``: on the larger of two sides, or two ends, and up under the top."""
-
-    def pressed(panels: Sequence[Panel]) -> list[Band]:
-        return [band for p in panels for band in bands(p, [lines[member.id] for member in members_under(build, p)], low)]
-
     panels = blown_on(build)
     rows = [(side, f"wind {words}", facing(panels, x), (x, y, 0.0)) for side, (words, x, y) in WIND.items()]
-    found = list[Blown]()
-    for act, words, these, way in (*rows, (LIFT, "wind lifts the top", side_of(panels, 2, 1), (0.0, 0.0, 1.0))):
-        x, y, z = (PRESSURE * part for part in way)
-        found.append(Blown(act, words, tuple((band, (x * band.wide, y * band.wide, z * band.wide)) for band in pressed(these))))
-    return tuple(found)
+    rows.append((LIFT, "wind lifts the top", side_of(panels, 2, 1), (0.0, 0.0, 1.0)))
+    return tuple(Blown(act, words, _pressed(build, lines, these, way, low)) for act, words, these, way in rows)

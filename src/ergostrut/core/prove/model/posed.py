@@ -93,7 +93,7 @@ class Posed:
     bays: tuple[Bay, ...] = ()
     """Panels between two members, in their plane."""
     wind: tuple[Blown, ...] = ()
-    """What the wind does to its skins, an act each."""
+    """What wind and snow do to its skins and its roof, an act each."""
 
     def tips(self, member: str) -> tuple[int, int]:
         """Nodes at a member's ends a and b."""

@@ -50,7 +50,8 @@ def offers(build: ChassisBody, at: str, catalog: Catalog, say: Say, use: float) 
         **found,
         "post.strength": tubes("post", build.post, posts),
         **dict.fromkeys(("bow.strength", "bow.sag", "roof-rail.strength"), tubes("bow", build.bow, bows)),
-        **dict.fromkeys(("skin.wind", "skin.gives"), skins),
+        **dict.fromkeys(("skin.wind", "skin.wind.gives"), lambda: [*skins(), *roofs()]),
+        **dict.fromkeys(("skin.snow", "skin.snow.gives"), roofs),
         "skin.screws": nearer,
         "deck.foot": lambda: [*roofs(), *found["deck.foot"]()],
     }
