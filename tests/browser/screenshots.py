@@ -48,14 +48,13 @@ def _builds(page: Page) -> None:
 
 
 def _van(page: Page) -> None:
-    """The van's bunk, and what holds it; a flatbed with a chest on it, and what that is bolted to."""
-    for job, what in ((2, "van"), (5, "flatbed")):
-        for place in ("frame", "anchor"):
-            page.goto(f"/job/{job}/{place}")
-            page.wait_for_load_state("networkidle")
-            page.locator("[data-advice=runs]").wait_for(state="detached")
-            page.wait_for_timeout(500)
-            page.screenshot(path=TARGET / f"{what}-{place}.png")
+    """The van's bunk; a flatbed with a chest on it, and what that is bolted to; a body."""
+    for job, what, place in ((2, "van", "frame"), (5, "flatbed", "frame"), (5, "flatbed", "anchor"), (6, "body", "frame")):
+        page.goto(f"/job/{job}/{place}")
+        page.wait_for_load_state("networkidle")
+        page.locator("[data-advice=runs]").wait_for(state="detached")
+        page.wait_for_timeout(500)
+        page.screenshot(path=TARGET / f"{what}-{place}.png")
 
 
 def _fit(page: Page) -> None:

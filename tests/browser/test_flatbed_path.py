@@ -1,4 +1,4 @@
-"""From an empty job to a box on a flatbed on a truck's frame: what stands on what, beside the deck, and what holds it all."""
+"""From an empty job to a box on a flatbed on a truck's frame, and to a body with a door: what stands on what, and what holds it all."""
 
 from __future__ import annotations
 
@@ -41,3 +41,32 @@ def test_a_box_on_a_flatbed_on_a_bare_frame(screen: Page) -> None:
     expect(page.get_by_role("cell", name="mount front left")).to_be_visible()
     # nothing is given of what the mounts take: nothing passes
     expect(page.locator('[data-finding$="/fastened.mount"]')).to_have_attribute("data-state", "unknown")
+
+
+def test_a_body_with_its_door(screen: Page) -> None:
+    """Started in a chassis, its door refused and made wider, opened on the drawing, its pin too weak for the wind, snow said on Prove."""
+    page = screen
+    new_job(page, "Cold nights", ("Body on the chassis",), "mid-size pickup, bed taken off")
+    page.get_by_role("link", name="Frame").click()
+    latch = page.locator('[data-finding="body1/door.latch.door"]')
+    expect(latch).to_have_attribute("data-state", "unknown", timeout=60_000)
+    type_in(page, "/builds/0/door/width", "70 in")
+    expect(page.get_by_role("alert").filter(has_text="in the corner posts")).to_be_visible()
+    page.keyboard.press("Escape")
+    type_in(page, "/builds/0/door/kept/rating", "20 kg")
+    revision(page, 2)
+    expect(latch).to_have_attribute("data-state", "over", timeout=60_000)
+    expect(latch).to_contain_text("wind")
+    page.get_by_role("radio", name="Plan", exact=True).click()
+    page.get_by_role("button", name="open", exact=True).click()
+    expect(page.get_by_text("parked only: standing and slope")).to_be_visible()
+    page.get_by_role("radio", name="3D", exact=True).click()
+    expect(page.get_by_test_id("solid").locator("canvas")).to_be_visible()
+    page.get_by_role("link", name="Prove").click()
+    page.get_by_role("radio", name="Loads").click()
+    type_in(page, "/loads/snow", "lots")
+    expect(page.get_by_role("alert").first).to_be_visible()
+    page.keyboard.press("Escape")
+    type_in(page, "/loads/snow", "8")
+    revision(page, 3)
+    expect(page.locator('[data-finding="body1/skin.snow.gives"]')).to_have_attribute("data-state", "over", timeout=60_000)

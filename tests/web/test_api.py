@@ -22,6 +22,7 @@ def test_yard_shows_each_job_with_its_worst_states(shop: Shop) -> None:
         "Trail-crew wagon",
         "Borrowed van's gear rack",
         "Orchard flatbed",
+        "Night-sky body",
     }
     card = next(one for one in yard["jobs"] if one["name"] == "River survey pickup")
     assert not card["checked"] and card["outline"] is None
@@ -266,7 +267,7 @@ def test_a_bad_file_changes_nothing(shop: Shop, sample: Job, spoil: Any, field: 
     refusal = shop.post("/api/jobs/import", {"text": json.dumps(data)}, 422)
     assert refusal["problems"][0]["field"] == field
     assert shop.post("/api/jobs/import", {"text": "{"}, 422)["problems"][0]["field"] == "line 1"
-    assert len(shop.get("/api/yard")["jobs"]) == 5
+    assert len(shop.get("/api/yard")["jobs"]) == 6
 
 
 def test_other_hosts_and_pages_are_turned_away(shop: Shop) -> None:

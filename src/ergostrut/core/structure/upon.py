@@ -44,11 +44,13 @@ class Handed:
         found = names.get(wanted, names.get(PARKED))
         return self.forces[found] if found is not None else (0.0,) * len(self.feet)
 
-    def more(self, known: Collection[str]) -> tuple[Case, ...]:
+    def more(self, known: Collection[str], *, drivable: bool = True) -> tuple[Case, ...]:
         """What the build below is asked besides the cases that it knows by name: everybody on this one in turn; wind, and all asleep, on everything
-        that stands there at once."""
+        that stands there at once. Where the one below may not be driven about, what lasts alone."""
         found = []
         for case in self.cases:
+            if not drivable and not case.lasting:
+                continue
             if case.name == ASLEEP or case.acts:
                 if case.name not in known:
                     found.append(Case(case.name, case.g, people=case.people))

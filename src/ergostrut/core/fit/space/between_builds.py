@@ -24,8 +24,10 @@ def check_between(context: Context) -> Iterator[Finding]:
         return
     rows = [(build, bodies(context, build)) for build in context.builds]
     for (one, mine), (two, theirs) in itertools.combinations(rows, 2):
-        found = near(mine, theirs)
-        if found is not None and not (_stands(one, two) and found.gap >= -TOUCH):
+        # what stands on another touches it, and what closes round it leaves no way out: the deepest pair says how far it must go
+        stands = _stands(one, two)
+        found = near(mine, theirs, together=not stands)
+        if found is not None and not (stands and found.gap >= -TOUCH):
             yield doubtful(two, context, doubtful(one, context, _finding(context, one, two, found)))
 
 

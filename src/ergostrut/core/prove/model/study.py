@@ -314,7 +314,7 @@ def begin(context: Context, assembly: Assembly, setting: Setting, cases: Cases |
     rows = cases(build) if cases else cases_at(context.design.loads, setting.drivable, build.stands, posed.acts)
     if not cases:
         known = {row.name for row in rows}
-        more = (case for handed in build.bears for case in handed.more(known))
+        more = (case for handed in build.bears for case in handed.more(known, drivable=setting.drivable))
         # what all that stands on it is asked at once is one case
         rows = (*rows, *{case.name: case for case in more}.values())
     ways = {(joint.spec or assembly.joining).system.fixity for joint in assembly.joints if not joint.hinge}
