@@ -7,6 +7,7 @@ from typing import Any
 import numpy as np
 import pytest
 
+from ergostrut.core.advice.mends import mends_for
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
 from ergostrut.core.finding import Finding
@@ -191,3 +192,63 @@ def test_the_wind_draws_its_door_open(catalog: Catalog) -> None:
     assert hinges.demand == pytest.approx(max(float(np.sqrt(V**2 + H**2 + N**2)), leaning), rel=1e-6)
     opened = report.context.builds[0].motions[0]
     assert opened.pivot is not None and opened.pivot[1] == pytest.approx(400.0) and not opened.positions[1].drivable
+
+
+WINTER = {"on": True, "outside": -5, "inside": 18, "humidity": 70, "changes": 2}
+
+
+def cold(catalog: Catalog, winter: dict[str, Any] = WINTER, own: dict[str, Any] | None = None, **more: Any) -> Report:
+    data = {"name": "x", "host": chassis(*HARD), "builds": [{**BODY, **more}], "loads": {"winter": winter}, "own": own or {}}
+    return check(read_design(data), catalog)
+
+
+def test_its_faces_in_winter_by_their_layers(catalog: Catalog) -> None:
+    """Dew point 12.4 °C. Sandwich walls: 2 x 3 mm of ply at 0.17 and 30 mm of foam at 0.034 stay dry; 18 mm of birch on the floor, 12 on the roof do
+    not. A lining is coldest at the posts, which reach through to the skin."""
+    report = cold(catalog)
+    wall = 0.006 / 0.17 + 0.030 / 0.034
+    for name, R_si, R, state in (
+        ("left-wall", 0.13, wall, "holds"), ("rear-door", 0.13, wall, "holds"), ("roof", 0.10, 0.012 / 0.17, "over"), ("floor", 0.17, 0.0176 / 0.17, "over"),
+    ):  # fmt: skip
+        found, drop = by_id(report, f"damp.{name}"), 23.0 * R_si / (R_si + R + 0.04)
+        assert (
+            found.demand == pytest.approx(drop, rel=1e-6)
+            and found.use == pytest.approx(drop / (18.0 - 12.45), rel=0.01)
+            and found.state == state
+        )
+    assert "lay it on slats" in by_id(report, "damp.floor").sentence
+    thin = by_id(cold(catalog, skin="birch.12", lining="birch.6.5"), "damp.left-wall")
+    assert (
+        thin.demand == pytest.approx(23.0 * 0.13 / (0.13 + 0.0064 / 0.17 + 0.012 / 0.17 + 0.04), rel=1e-6)
+        and "at its posts" in thin.sentence
+    )
+
+
+def test_the_heat_it_needs_by_areas_and_air(catalog: Catalog) -> None:
+    report = cold(catalog)
+    build, found = report.context.builds[0], by_id(report, "heat")
+    wall = sum(p.area for p in build.skins) * 1e-6 / (0.13 + 0.006 / 0.17 + 0.030 / 0.034 + 0.04)
+    roof = sum(p.area for p in build.decks if p.use == "roof") * 1e-6 / (0.10 + 0.012 / 0.17 + 0.04)
+    floor = sum(p.area for p in build.decks if p.use == "deck") * 1e-6 / (0.17 + 0.0176 / 0.17 + 0.04)
+    size = [max(p.hi[i] for p in build.skins) - min(p.lo[i] for p in build.skins) for i in range(3)]
+    air = 0.33 * 2 * size[0] * size[1] * size[2] * 1e-9
+    assert found.state == "note" and found.demand == pytest.approx(23.0 * (wall + roof + floor + air), rel=1e-6)
+
+
+def test_what_is_not_known_to_conduct_makes_heat_unknown_and_no_winter_asks_nothing(catalog: Catalog) -> None:
+    panel = {
+        "id": "own.mystery", "label": "mystery board", "kind": "plywood", "t": 12, "E": [8000, 4000], "f": [30, 20], "G": 500, "density": 600,
+        "size": [2440, 1220], "price": 40, "source": "a label",
+    }  # fmt: skip
+    told = cold(catalog, own={"panels": [panel]}, roof="own.mystery")
+    assert by_id(told, "heat").state == "unknown" and "roof" in by_id(told, "heat").sentence
+    assert not [f for f in told.findings if f.id == "b/damp.roof"]
+    given = cold(catalog, own={"panels": [{**panel, "conducts": 0.13}]}, roof="own.mystery")
+    assert by_id(given, "damp.roof").demand == pytest.approx(23.0 * 0.10 / (0.10 + 0.012 / 0.13 + 0.04), rel=1e-6)
+    assert not [f for f in cold(catalog, {"on": False}).findings if f.case == "Winter"]
+
+
+def test_a_damp_roof_is_mended_by_a_sandwich(catalog: Catalog) -> None:
+    report = cold(catalog)
+    mend = mends_for(report, by_id(report, "damp.roof"), catalog)
+    assert mend is not None and mend.state in ("holds", "tight") and mend.changes[0].path == "/builds/0/roof"

@@ -2568,6 +2568,13 @@ export interface components {
              *         "forward": 10,
              *         "on": false,
              *         "other": 5
+             *       },
+             *       "winter": {
+             *         "changes": 1,
+             *         "humidity": 70,
+             *         "inside": 18,
+             *         "on": false,
+             *         "outside": -5
              *       }
              *     }
              */
@@ -4435,6 +4442,16 @@ export interface components {
              *     }
              */
             crash: components["schemas"]["Crash"];
+            /**
+             * @default {
+             *       "on": false,
+             *       "outside": -5,
+             *       "inside": 18,
+             *       "humidity": 70,
+             *       "changes": 1
+             *     }
+             */
+            winter: components["schemas"]["Winter"];
         };
         /**
          * Mattress
@@ -4630,7 +4647,8 @@ export interface components {
         };
         /**
          * OwnPanel
-         * @description A sheet, mean ``t`` mm: E and characteristic bending strength along and across the face grain, G, all MPa, from the maker.
+         * @description A sheet, mean ``t`` mm: E and characteristic bending strength along and across the face grain, G, all MPa, from the maker; ``conducts`` W/(m K) where
+         *     it is known.
          */
         OwnPanel: {
             /** Id */
@@ -4667,6 +4685,11 @@ export interface components {
             price: number;
             /** Source */
             source: string;
+            /**
+             * Conducts
+             * @default null
+             */
+            conducts: number | null;
         };
         /**
          * OwnSection
@@ -8388,6 +8411,37 @@ export interface components {
              * @default null
              */
             gross_rating: string | null;
+        };
+        /**
+         * Winter
+         * @description A winter to sleep in, asked for when ``on``: °C outside and inside, % of saturation inside, and how often an hour its air is changed.
+         */
+        Winter: {
+            /**
+             * On
+             * @default false
+             */
+            on: boolean;
+            /**
+             * Outside
+             * @default -5
+             */
+            outside: number;
+            /**
+             * Inside
+             * @default 18
+             */
+            inside: number;
+            /**
+             * Humidity
+             * @default 70
+             */
+            humidity: number;
+            /**
+             * Changes
+             * @default 1
+             */
+            changes: number;
         };
         /** NewJob */
         NewJob: {

@@ -44,6 +44,16 @@ class Crash(Record):
     other: Annotated[float, Field(ge=1, le=40)] = 5.0
 
 
+class Winter(Record):
+    """A winter to sleep in, asked for when ``on``: °C outside and inside, % of saturation inside, and how often an hour its air is changed."""
+
+    on: bool = False
+    outside: Annotated[float, Field(ge=-60, le=30)] = -5.0
+    inside: Annotated[float, Field(ge=0, le=40)] = 18.0
+    humidity: Annotated[float, Field(ge=5, le=100)] = 70.0
+    changes: Annotated[float, Field(ge=0, le=20)] = 1.0
+
+
 class Loads(Record):
     """Road class, and what replaces the usual case vectors and limits. ``off``: cases left out; ``wet``: lumber stays wet. ``foot``
     N: of nobody who steps on it is less than 300. ``snow`` kPa lying on a roof, as the place has it."""
@@ -58,3 +68,4 @@ class Loads(Record):
     snow: Annotated[float, Field(ge=0, le=10)] = 1.0
     limits: Limits = Limits()
     crash: Crash = Crash()
+    winter: Winter = Winter()

@@ -33,6 +33,7 @@ from .prove.judged import check_judged
 from .prove.model.reactions import pressing
 from .prove.model.study import Study, begin, finish
 from .prove.skins import check_skins
+from .prove.winter import check_winter
 from .structure.assembly import Assembly
 from .structure.context import Context
 from .structure.exposed import above
@@ -278,6 +279,7 @@ def _unsolved(context: Context, build: Assembly) -> Iterator[Finding]:
     yield from check_holders(context, build)
     yield from check_doors(context, build)
     yield from check_skins(context, build)
+    yield from check_winter(context, build)
     yield from check_tied_on(context, build)
 
 

@@ -135,6 +135,7 @@ export function fieldsOf(
         pair("f", "Bending strength, MPa", "characteristic, along x across"),
         one("G", "G in its plane, MPa"),
         one("density", "Density, kg/m³"),
+        { ...one("conducts", "Conducts, W/(m K)", "empty when not known"), optional: true },
         pair("size", "Sheet, mm", "2440 x 1220"),
         one("price", "Price a sheet"),
         SOURCE,

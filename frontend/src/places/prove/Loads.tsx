@@ -183,6 +183,25 @@ export function Loads() {
           breaking. Only a tested seat or restraint counts for people.
         </p>
       </div>
+      <div className="mt-3 border-t border-hair pt-2">
+        <h3 className="text-[17px] text-chalk">Winter</h3>
+        <div className="grid grid-cols-3 gap-x-6 max-[700px]:grid-cols-1">
+          <TickField label="Sleep in it" path="/loads/winter/on" />
+          {design.loads?.winter?.on && (
+            <>
+              <NumberField label="Outside" path="/loads/winter/outside" unit="°C" />
+              <NumberField label="Inside" path="/loads/winter/inside" unit="°C" />
+              <NumberField label="Moist inside" path="/loads/winter/humidity" unit="%" />
+              <NumberField label="Air changed an hour" path="/loads/winter/changes" />
+            </>
+          )}
+        </div>
+        <p className="text-[13px] text-steel">
+          Asked of closed bodies: where air gives up its water on the inner faces, and the heat that keeps it warm. Two
+          sleepers breathe out about a litre a night: without air let in, 70 % is soon passed. Never heat with a flame
+          that burns the room’s air.
+        </p>
+      </div>
       <div className="mt-3 grid grid-cols-2 gap-x-6 max-[700px]:grid-cols-1">
         <ChoiceField
           label="Roads"

@@ -57,7 +57,7 @@ Material = Metal | Wood
 
 @dataclass(frozen=True, slots=True)
 class Face:
-    """A sandwich skin; ``allow`` MPa."""
+    """A sandwich skin; ``allow`` MPa; ``conducts`` W/(m K), None: not known."""
 
     id: str
     label: str
@@ -66,11 +66,12 @@ class Face:
     density: float
     source: str
     recalled: bool
+    conducts: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class Core:
-    """A sandwich core; ultimate shear, shear modulus, crushing and E, MPa."""
+    """A sandwich core; ultimate shear, shear modulus, crushing and E, MPa; ``conducts`` W/(m K), None: not known."""
 
     id: str
     label: str
@@ -81,6 +82,7 @@ class Core:
     density: float
     source: str
     recalled: bool
+    conducts: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,6 +108,8 @@ class Sandwich:
 
 @dataclass(frozen=True, slots=True)
 class PanelGrade:
+    """What sheets are made of; ``conducts`` W/(m K), None: not known."""
+
     id: str
     label: str
     density: float
@@ -114,6 +118,7 @@ class PanelGrade:
     G: float
     source: str
     recalled: bool
+    conducts: float | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -82,7 +82,8 @@ class OwnLumber(Record):
 
 
 class OwnPanel(Record):
-    """A sheet, mean ``t`` mm: E and characteristic bending strength along and across the face grain, G, all MPa, from the maker."""
+    """A sheet, mean ``t`` mm: E and characteristic bending strength along and across the face grain, G, all MPa, from the maker; ``conducts`` W/(m K) where
+    it is known."""
 
     id: OwnId
     label: Label
@@ -95,6 +96,7 @@ class OwnPanel(Record):
     size: tuple[Annotated[float, Field(ge=300, le=8_000)], Annotated[float, Field(ge=300, le=8_000)]]
     price: Annotated[float, Field(ge=0, le=10_000)]
     source: Annotated[str, Field(min_length=3, max_length=200)]
+    conducts: Annotated[float, Field(ge=0.01, le=5)] | None = None
 
 
 class OwnStock(Record):
@@ -224,5 +226,5 @@ def _lumber_from(own: OwnLumber) -> Section:
 
 def _sheet_from(own: OwnPanel) -> Sheet:
     short, long = DURATION[own.kind]
-    material = PanelGrade(own.id, own.label, own.density, short, long, own.G, own.source, recalled=False)
+    material = PanelGrade(own.id, own.label, own.density, short, long, own.G, own.source, recalled=False, conducts=own.conducts)
     return Sheet(own.id, own.label, material, own.t, own.E, own.f, own.size, own.price)

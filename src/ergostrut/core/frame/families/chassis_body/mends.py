@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 
-from ....catalog.model import Catalog
+from ....catalog.model import Catalog, Sandwich
 from ....changes import Change
 from ....wording import Say
 from ...blocks.bed.mends import offers as bed_offers
@@ -14,6 +14,7 @@ from ...family import Offers
 from .params import ChassisBody
 
 MOST = 14
+WALLS = ("left-wall", "right-wall", "front-wall", "rear-wall", "rear-door")
 
 
 def offers(build: ChassisBody, at: str, catalog: Catalog, say: Say, use: float) -> dict[str, Callable[[], Offers]]:
@@ -45,6 +46,10 @@ def offers(build: ChassisBody, at: str, catalog: Catalog, say: Say, use: float) 
     def roofs() -> Offers:
         return [*bows(), *thicker("roof", build.roof)]
 
+    def layered(field: str) -> Callable[[], Offers]:
+        boards = [s for s in catalog.sheets.values() if isinstance(s, Sandwich) and s.id != getattr(build, field)]
+        return lambda: [(s.label, (Change(f"{at}/{field}", s.id),)) for s in sorted(boards, key=lambda s: s.t)]
+
     found = bed_offers(build, at, catalog, say, use)
     return {
         **found,
@@ -53,6 +58,9 @@ def offers(build: ChassisBody, at: str, catalog: Catalog, say: Say, use: float) 
         **dict.fromkeys(("skin.wind", "skin.wind.gives"), lambda: [*skins(), *roofs()]),
         **dict.fromkeys(("skin.snow", "skin.snow.gives"), roofs),
         "skin.screws": nearer,
+        **dict.fromkeys((f"damp.{wall}" for wall in WALLS), layered("skin")),
+        "damp.roof": layered("roof"),
+        "damp.floor": layered("deck"),
         "deck.foot": lambda: [*roofs(), *found["deck.foot"]()],
     }
 
