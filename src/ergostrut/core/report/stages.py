@@ -28,6 +28,7 @@ from ..fit.people.headroom import check_headroom
 from ..fit.people.sight import check_sight
 from ..fit.space.between_builds import check_between
 from ..fit.space.cargo import check_cargo
+from ..fit.space.road import check_road
 from ..fit.space.stack import stacked
 from ..fit.space.straps import check_straps
 from ..fit.space.within import check_within
@@ -65,7 +66,7 @@ OF_LOAD: tuple[Callable[[Context], Iterable[Finding]], ...] = (
     check_sleepers, check_headroom, check_look_in, check_balance,
 )  # fmt: skip
 OF_ROOM: tuple[Callable[[Context], Iterable[Finding]], ...] = (
-    check_ways, check_changes, check_aisle, check_leaves, check_sight, check_straps, check_services, check_long_stock, check_between,
+    check_ways, check_changes, check_aisle, check_leaves, check_sight, check_straps, check_services, check_long_stock, check_between, check_road,
 )  # fmt: skip
 
 

@@ -31,6 +31,8 @@ FLOOR_SHEET = "floor_thickness"
 RAIL_END, RAIL_WIDTH, RAIL_DEPTH, RAIL_FLANGE = "rail_end", "rail_width", "rail_depth", "rail_flange"
 """Of a chassis: the end of its frame rails, over both of them, depth and flange of one."""
 CAB_HEIGHT, CAB_LIGHT, CAB_WIDTH = "cab_height", "light_height", "cab_width"
+GROUND, TYRE = "rail_ground", "tyre_diameter"
+"""From the ground up to the plane z = 0, and across a tyre."""
 WHEELBASE, REAR_AXLE, TRACK, SPREAD = "wheelbase", "axle_from_front", "track", "axle_spread"
 
 
