@@ -31,6 +31,10 @@ DIMS = {
     "wheelbase": "3680", "axle_from_front": "1250", "track": "1720",
 }  # fmt: skip
 BED = {"family": "truck_flatbed", "id": "b", "label": "Bed", "length": "2180 mm", "width": "1880 mm", "lift": "60 mm"}
+HARD_WEIGHTS = {
+    "front": {"empty": "1200 kg"}, "rear": {"empty": "800 kg"}, "source": "ticket",
+    "aboard": {"crew": "0 kg", "crew_seat": None, "fuel": "full"},
+}  # fmt: skip
 SOFT = {"seat": "bushing", "give": 1500.0, "give_across": 600.0}
 
 

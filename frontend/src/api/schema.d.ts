@@ -1762,6 +1762,8 @@ export interface components {
              *         "ahead": null,
              *         "full": null
              *       },
+             *       "centre": null,
+             *       "floor": null,
              *       "gross_rating": null
              *     }
              */
@@ -4926,6 +4928,8 @@ export interface components {
              *         "ahead": null,
              *         "full": null
              *       },
+             *       "centre": null,
+             *       "floor": null,
              *       "gross_rating": null
              *     }
              */
@@ -6898,6 +6902,8 @@ export interface components {
              *         "ahead": null,
              *         "full": null
              *       },
+             *       "centre": null,
+             *       "floor": null,
              *       "gross_rating": null
              *     }
              */
@@ -7451,6 +7457,8 @@ export interface components {
              *         "ahead": null,
              *         "full": null
              *       },
+             *       "centre": null,
+             *       "floor": null,
              *       "gross_rating": null
              *     }
              */
@@ -7918,6 +7926,8 @@ export interface components {
              *         "ahead": null,
              *         "full": null
              *       },
+             *       "centre": null,
+             *       "floor": null,
              *       "gross_rating": null
              *     }
              */
@@ -8346,7 +8356,8 @@ export interface components {
         /**
          * Weights
          * @description Empty loads and ratings by carrier: a vehicle's ``front`` and ``rear`` axle; a trailer's ``coupling``, its ``axle`` and the ``second`` of
-         *     two. Ratings come from the plate or stay unknown.
+         *     two. Ratings come from the plate or stay unknown. ``centre``: of the empty vehicle over the ground; ``floor`` of the load space, on a bare
+         *     chassis the rails, over it.
          */
         Weights: {
             /**
@@ -8406,6 +8417,16 @@ export interface components {
              *     }
              */
             tank: components["schemas"]["Tank"];
+            /**
+             * Centre
+             * @default null
+             */
+            centre: string | null;
+            /**
+             * Floor
+             * @default null
+             */
+            floor: string | null;
             /**
              * Gross Rating
              * @default null
@@ -9206,7 +9227,8 @@ export interface components {
         };
         /**
          * LedgerRow
-         * @description A mass (kg) at x, y (mm, host axes; None: not known). ``body``: what it moves with.
+         * @description A mass (kg) at x, y (mm, host axes; None: not known). ``body``: what it moves with; ``z`` mm over the floor, None: as high as the empty
+         *     vehicle's own.
          */
         LedgerRow: {
             /** Name */
@@ -9227,6 +9249,11 @@ export interface components {
              * @default
              */
             body: string;
+            /**
+             * Z
+             * @default null
+             */
+            z: number | null;
         };
         /**
          * AnchorOut

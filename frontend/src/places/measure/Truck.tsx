@@ -64,6 +64,8 @@ function Aboard() {
       />
       <QuantityField label="Fuel, full tank" path={`${w}/tank/full`} kind="mass" optional />
       <QuantityField label="Tank ahead of the load space" path={`${w}/tank/ahead`} kind="length" optional />
+      <QuantityField label="Its centre, empty, above ground" path={`${w}/centre`} kind="length" optional />
+      <QuantityField label="Floor above ground" path={`${w}/floor`} kind="length" optional />
     </>
   );
 }

@@ -9,6 +9,7 @@ from ..finding import COMMON_PRACTICE, Finding, State, Working, at_least, at_mos
 from ..structure.carriers import Carrier
 from ..structure.context import Context, out
 from .ledger import CarrierLoads, LedgerRow, ledger, loads_of, words_of
+from .tipping import check_tipping
 from .towing import check_tongue, check_tow
 
 LIGHT = 5.0
@@ -41,6 +42,7 @@ def check_balance(context: Context) -> Iterator[Finding]:
     else:
         yield from _light(context, home[2], rows[-1][2])
     yield from _side_to_side(context, home[2])
+    yield from check_tipping(context, home[1], home[2])
 
 
 def _caution(context: Context) -> str:

@@ -21,7 +21,8 @@ Group = Literal["vehicle", "crew", "fuel", "build", "load"]
 
 @dataclass(frozen=True, slots=True)
 class LedgerRow:
-    """A mass (kg) at x, y (mm, host axes; None: not known). ``body``: what it moves with."""
+    """A mass (kg) at x, y (mm, host axes; None: not known). ``body``: what it moves with; ``z`` mm over the floor, None: as high as the empty
+    vehicle's own."""
 
     name: str
     group: Group
@@ -29,6 +30,7 @@ class LedgerRow:
     x: float | None
     y: float
     body: str = ""
+    z: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -91,13 +93,13 @@ def ledger(context: Context, travels: Mapping[str, float], crew: bool = True) ->
         poses = poses_of(build, setting)
         for body, following in build.rows.items():
             kg, at = centroid([mass for one in following for mass in stood.masses(one)])
-            dx, dy, _ = poses.shift(body)
+            dx, dy, dz = poses.shift(body)
             motion = build.motion_of(body)
             words = motion.noun if motion is not None and len(following) > 1 else called(body.rsplit("/", 1)[-1])
-            entries.append(LedgerRow(f"{build.label}, {words}", "build", kg, at[0] + dx, at[1] + dy, body))
+            entries.append(LedgerRow(f"{build.label}, {words}", "build", kg, at[0] + dx, at[1] + dy, body, at[2] + dz))
     for item in context.plan.placed:
-        x, y, _ = standing(context, item, travels)
-        entries.append(LedgerRow(item.thing.name, "load", item.mass, x, y, item.surface.body))
+        x, y, z = standing(context, item, travels)
+        entries.append(LedgerRow(item.thing.name, "load", item.mass, x, y, item.surface.body, z))
     return tuple(entries), tuple(missing)
 
 

@@ -142,7 +142,8 @@ class Carried(Record):
 
 class Weights(Record):
     """Empty loads and ratings by carrier: a vehicle's ``front`` and ``rear`` axle; a trailer's ``coupling``, its ``axle`` and the ``second`` of
-    two. Ratings come from the plate or stay unknown."""
+    two. Ratings come from the plate or stay unknown. ``centre``: of the empty vehicle over the ground; ``floor`` of the load space, on a bare
+    chassis the rails, over it."""
 
     front: Carried = Carried()
     rear: Carried = Carried()
@@ -152,6 +153,8 @@ class Weights(Record):
     source: Literal["typical", "ticket"] = "typical"
     aboard: Aboard = Aboard()
     tank: Tank = Tank()
+    centre: Annotated[Length, Between(200, 2_500)] | None = None
+    floor: Annotated[Length, Between(100, 2_000)] | None = None
     gross_rating: AxleLoad | None = None
 
 
