@@ -81,7 +81,10 @@ def test_more_load_never_eases(shop: Report, catalog: Catalog) -> None:
     data: Any = shop.context.design
     if any(" " in thing.mass.__str__().replace("/", " ").rsplit(" ", 1)[0] for thing in data.carry.things):
         pytest.skip("masses in two parts")
-    before = {f.id: f for f in shop.findings if f.check in BENT and f.use is not None}
+    bearing = {build.id for build in shop.context.builds if any(item.surface.body in build.bodies for item in shop.context.plan.placed)}
+    bearing |= {build.on for build in shop.context.builds if build.id in bearing}
+    # what stands beside the load on a floor that bends may be eased by it
+    before = {f.id: f for f in shop.findings if f.check in BENT and f.use is not None and f.id.split("/")[0] in bearing}
     after = {f.id: f for f in check(heavier(data, 1.5), catalog).findings}
     assert before
     for ident, f in before.items():
