@@ -3733,6 +3733,48 @@ export interface components {
             kept: components["schemas"]["Keep"];
         };
         /**
+         * Headboard
+         * @description Against a load that slides ahead, ``height`` over the deck: so many ``uprights`` of a ``tube``, a ``sheet`` before them, a screw every
+         *     ``pitch`` of each.
+         */
+        Headboard: {
+            /**
+             * Height
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 150 to 2400 mm.
+             * @default {
+             *       "value": "600",
+             *       "unit": "mm"
+             *     }
+             */
+            height: string;
+            /**
+             * Tube
+             * @default 2x2x1/8
+             */
+            tube: string;
+            /**
+             * Uprights
+             * @default 4
+             */
+            uprights: number;
+            /**
+             * Sheet
+             * @default birch.18
+             */
+            sheet: string;
+            /**
+             * Pitch
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 30 to 400 mm.
+             * @default {
+             *       "value": "150",
+             *       "unit": "mm"
+             *     }
+             */
+            pitch: string;
+        };
+        /**
          * Hinges
          * @description ``pin`` across ``gap`` between two leaves; the pin's axis stands ``offset`` from the wall rail's face, ``rise`` over the rails' middle:
          *     a bunk folds up about a pin level with its deck, one in the middle of its rails binds.
@@ -6996,7 +7038,7 @@ export interface components {
         };
         /**
          * TruckFlatbed
-         * @description A bed on the mounts of a truck's frame, with nothing over it.
+         * @description A bed on the mounts of a truck's frame, with a headboard or nothing over it.
          */
         TruckFlatbed: {
             /**
@@ -7169,6 +7211,8 @@ export interface components {
              *     }
              */
             joints: components["schemas"]["Joints"];
+            /** @default null */
+            headboard: components["schemas"]["Headboard"] | null;
         };
         /**
          * Units

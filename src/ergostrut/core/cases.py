@@ -18,8 +18,8 @@ BUMP = {"paved": 1.5, "gravel": 2.0, "trail": 3.0}
 REBOUND = {"paved": 0.2, "gravel": 0.5, "trail": 1.0}
 PITCH, ROLL = math.atan(0.15), math.atan(0.10)
 SWAY = 0.05
-TWIST, LIFT, SNOW = "twist", "lift", "snow"
-"""Acts: the host's frame twisted as far as it goes; air that lifts a roof; a kilopascal of snow on it."""
+TWIST, LIFT, SNOW, SHIFT = "twist", "lift", "snow", "shift"
+"""Acts: the host's frame twisted as far as it goes; air that lifts a roof; a kilopascal of snow on it; half of the load slid against the front."""
 WIND: dict[str, tuple[str, float, float]] = {
     "left": ("from the left", 0.0, 1.0),
     "right": ("from the right", 0.0, -1.0),
@@ -30,6 +30,9 @@ WIND: dict[str, tuple[str, float, float]] = {
 PRESSURE = 1.0e-3
 """MPa of wind on a side and under a roof, at road speed and in gusts (common practice, no published source)."""
 SNOW_BASIS = "snow as the job says, 1 kPa unless changed: common practice, the local building code knows better"
+SHIFT_BASIS = "half of the load on the lowest 4 ft of what stands at the front, 49 CFR 393.114(d)"
+REACH = 1219.2
+"""mm over the deck on which a load that slides ahead is taken to press at the most (4 ft, 49 CFR 393.114(d))."""
 WIND_BASIS = "1 kPa on a side and up under the top: common practice, no published source"
 ROAD_DURATION = 1.6
 """NDS load duration factor of road cases: never 2.0, the g factor already holds the impact."""
@@ -168,7 +171,12 @@ def snow_cases(loads: Loads) -> tuple[Case, ...]:
     return (Case("Parked, snow on it", (0.0, 0.0, -1.0), acts=((SNOW, loads.snow),)),) if loads.snow else ()
 
 
-ACTS: dict[str, Callable[[], tuple[Case, ...]]] = {TWIST: twist_cases, LIFT: wind_cases}
+def shift_cases() -> tuple[Case, ...]:
+    """The load slid ahead against what stands at the front."""
+    return (Case("Load slid ahead", (0.0, 0.0, -1.0), acts=((SHIFT, 1.0),)),)
+
+
+ACTS: dict[str, Callable[[], tuple[Case, ...]]] = {TWIST: twist_cases, LIFT: wind_cases, SHIFT: shift_cases}
 """Cases on the road that an act brings where there is something it acts on."""
 
 

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..cases import PRESSURE, SNOW_BASIS, WIND_BASIS
+from ..cases import PRESSURE, SHIFT_BASIS, SNOW_BASIS, WIND_BASIS
 from ..catalog.model import Sandwich, Sheet
 from ..finding import Finding, Working, at_most
 from ..mechanics.panels import sandwich
@@ -22,11 +22,19 @@ from ..structure.panel import Panel
 from ..structure.parts import Member
 from .deck.field import CREEP, PLYWOOD, WET
 from .deck.layered import THIN_FACES
-from .model.cladding import lanes, members_under
+from .model.cladding import carried, lanes, members_under, slid_on
 from .model.outdoors import outer
 
 LIMIT = 120.0
 """Span over what a wall or a roof may give (IBC 1604.3 for walls with flexible finishes, from memory)."""
+
+
+ACTS = {
+    "Wind": ("wind", "Skin in the wind", "in the wind"),
+    "Parked, snow on it": ("snow", "Roof under snow", "under snow"),
+    "Load slid ahead": ("shift", "Headboard under the load", "with the load slid against it"),
+}
+"""What presses a panel in a case: the end of its check's name, its title, its words."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,12 +50,16 @@ class _Strip:
     basis: str
 
     @property
-    def snow(self) -> bool:
-        return self.case != "Wind"
+    def act(self) -> str:
+        return ACTS[self.case][0]
+
+    @property
+    def lasts(self) -> bool:
+        return self.act == "snow"
 
     @property
     def where(self) -> str:
-        return f"{'under snow' if self.snow else 'in the wind'}, the {self.panel.name}"
+        return f"{ACTS[self.case][2]}, the {self.panel.name}"
 
 
 def check_skins(context: Context, build: Assembly) -> Iterator[Finding]:
@@ -59,7 +71,10 @@ def check_skins(context: Context, build: Assembly) -> Iterator[Finding]:
             continue
         clear = [b[0] - a[0] - (_wide(a[3], panel, axes) + _wide(b[3], panel, axes)) / 2 for a, b in itertools.pairwise(rows)]
         across = abs(float(axes[1][panel.grain])) < 0.5
-        pressed = [(PRESSURE, "Wind", WIND_BASIS), *([(snow * 1e-3, "Parked, snow on it", SNOW_BASIS)] if panel in roofs and snow else [])]
+        pressed = [(PRESSURE, "Wind", WIND_BASIS)]
+        pressed += [(snow * 1e-3, "Parked, snow on it", SNOW_BASIS)] if panel in roofs and snow else []
+        slid = slid_on(build, carried(build, context.plan))[2] if panel.use == "front" else 0.0
+        pressed += [(slid, "Load slid ahead", SHIFT_BASIS)] if slid else []
         for p, case, basis in pressed:
             strip, sheet = _Strip(panel, max(clear), len(clear), across, p, case, basis), panel.plate
             yield from _layered(context, build, strip, sheet) if isinstance(sheet, Sandwich) else _sheet(context, build, strip, sheet)
@@ -74,8 +89,8 @@ def _wide(member: Member, panel: Panel, axes: np.ndarray) -> float:
 
 def _found(build: Assembly, strip: _Strip, what: str, text: str, demand: float, limit: float, unit: str, w: Working, basis: str) -> Finding:
     use, state = at_most(demand, limit)
-    check = f"skin.{'snow' if strip.snow else 'wind'}{what}"
-    title = f"{'Roof under snow' if strip.snow else 'Skin in the wind'}{', how far it gives' if what else ''}"
+    check = f"skin.{strip.act}{what}"
+    title = f"{ACTS[strip.case][1]}{', how far it gives' if what else ''}"
     return Finding(
         f"{build.id}/{check}", check, "prove", (strip.panel.id,), title, text, state, demand, limit, unit, use, case=strip.case,
         basis=f"{basis}; {strip.basis}", working=w.done(),
@@ -88,15 +103,18 @@ def _sheet(context: Context, build: Assembly, strip: _Strip, sheet: Sheet) -> It
     w.say(
         f"{strip.panel.name}: {sheet.label} over {count} bay{'s' if count > 1 else ''}{', its grain along the members' if strip.across_grain else ''}."
     )
-    p = w.given("p", strip.p, "MPa", "snow" if strip.snow else "wind, from outside or drawn off")
+    p = w.given("p", strip.p, "MPa", {"snow": "snow", "shift": "half of the load on it"}.get(strip.act, "wind, from outside or drawn off"))
     L = w.given("L", strip.L, "mm", "widest clear between two members")
     w.line("M", "k_w * p * L**2", "N mm/mm", k_w=row.moment)
     stress = w.line("sigma", "6 * M / t**2", "MPa", "mean thickness", t=sheet.t)
-    factor, words = (sheet.material.long, "lasting") if strip.snow else (sheet.material.short, "short-term")
+    factor, words = (sheet.material.long, "lasting") if strip.lasts else (sheet.material.short, "short-term")
     wet = WET if context.design.loads.wet else 1.0
     limit = w.line("sigma_allow", "k * f_m", "MPa", f"{words} factor", k=factor * wet, f_m=sheet.f[k])
     text = f"{say.stress(stress)} of the {say.stress(limit)} working limit, {sheet.label} over {say.length(L)} {strip.where}."
     yield _found(build, strip, "", text, stress, limit, "MPa", w, PLYWOOD)
+    if strip.act == "shift":
+        # it is asked to stop the load, not to stay straight
+        return
     d = Working()
     d.values.update(p=p, L=L, t=sheet.t)
     sag = d.line(
@@ -104,7 +122,7 @@ def _sheet(context: Context, build: Assembly, strip: _Strip, sheet: Sheet) -> It
         "k_c * k_d * p * L**4 / (E * t**3 / 12)",
         "mm",
         "creep under what lies",
-        k_c=CREEP if strip.snow else 1.0,
+        k_c=CREEP if strip.lasts else 1.0,
         k_d=row.sag,
         E=sheet.E[k],
     )
@@ -112,7 +130,7 @@ def _sheet(context: Context, build: Assembly, strip: _Strip, sheet: Sheet) -> It
 
 
 def _layered(context: Context, build: Assembly, strip: _Strip, sheet: Sandwich) -> Iterator[Finding]:
-    say, found = context.say, sandwich.uniform(sheet, strip.L, strip.p, lasting=strip.snow)
+    say, found = context.say, sandwich.uniform(sheet, strip.L, strip.p, lasting=strip.lasts)
     w = Working()
     w.say(f"{strip.panel.name}: {sheet.label} over {say.length(strip.L)}, a simple strip.")
     w.given("sigma_f", found.face, "MPa", "M / (t_f d)")
@@ -122,10 +140,12 @@ def _layered(context: Context, build: Assembly, strip: _Strip, sheet: Sandwich) 
     use = w.line("use", "max(sigma_f / sigma_allow, tau_c / tau_allow)", "")
     text = f"Face {say.stress(found.face)} of {say.stress(found.face_allow)}, core {found.shear:.3f} of {found.shear_allow:.3f} MPa {strip.where}."
     yield _found(build, strip, "", text, use, 1.0, "of the limit", w, THIN_FACES)
+    if strip.act == "shift":
+        return
     d = Working()
     d.given("w_0", found.sag, "mm", "5 p L⁴ / 384 D + p L² / 8 S")
     d.values.update(L=strip.L)
-    sag = d.line("delta", "k_c * w_0", "mm", "creep under what lies", k_c=CREEP if strip.snow else 1.0)
+    sag = d.line("delta", "k_c * w_0", "mm", "creep under what lies", k_c=CREEP if strip.lasts else 1.0)
     yield _gives(context, build, strip, sag, d, THIN_FACES)
 
 

@@ -16,7 +16,7 @@ from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.exposed import floors
 from ..structure.panel import Panel
-from .model.outdoors import outer
+from .model.outdoors import closed, outer
 
 MATTRESS, FOAM = 100.0, 0.040
 """mm of a mattress that lies on the floor, and what its foam conducts, W/(m K) (typical, from memory)."""
@@ -66,7 +66,7 @@ def resistance(sheet: Sheet | Sandwich | Planks) -> float | None:
 def check_winter(context: Context, build: Assembly) -> Iterator[Finding]:
     """The coldest inner face of a closed build against the dew point, and the heat that keeps it warm; nothing unless the job names a winter."""
     winter = context.design.loads.winter
-    if not winter.on or not build.skins:
+    if not winter.on or not closed(build):
         return
     dew = dew_point(winter.inside, winter.humidity / 100.0)
     lost, lacking = 0.0, list[str]()

@@ -44,7 +44,7 @@ def called(key: str) -> str:
 
 UPRIGHT = 0.7
 """Rise of a member, as a part of its length, from which its ends are a lower and an upper one."""
-Use = Literal["rail", "deck", "sleeping", "brace", "leg", "base", "wall", "roof"]
+Use = Literal["rail", "deck", "sleeping", "brace", "leg", "base", "wall", "roof", "front"]
 """What a part is for, which limits hang on."""
 
 

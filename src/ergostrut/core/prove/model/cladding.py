@@ -14,9 +14,10 @@ import shapely
 from numpy.typing import NDArray
 from shapely.geometry.base import BaseGeometry
 
-from ...cases import LIFT, PRESSURE, SNOW, WIND
+from ...cases import LIFT, PRESSURE, REACH, SHIFT, SNOW, WIND
 from ...constants import G
 from ...structure.assembly import Assembly
+from ...structure.carried import CarryPlan
 from ...structure.panel import Clads, Covers, Panel
 from ...structure.parts import Member
 from .outdoors import blown_on, facing, side_of
@@ -70,12 +71,14 @@ def lanes(panel: Panel, members: Sequence[Member]) -> tuple[Array, list[tuple[fl
     return axes, sorted(rows, key=lambda row: row[0])
 
 
-def bands(panel: Panel, members: Sequence[Member], low: float = -np.inf) -> Iterator[Band]:
-    """What each member takes of a skin, openings filled, of what lies higher than ``low`` in host axes."""
+def bands(panel: Panel, members: Sequence[Member], low: float = -np.inf, high: float = np.inf) -> Iterator[Band]:
+    """What each member takes of a skin, openings filled, of what lies higher than ``low`` and lower than ``high`` in host axes."""
     axes, rows = lanes(panel, members)
     rim: BaseGeometry = shapely.Polygon((np.array(panel.rim) @ axes.T).tolist())
     if np.isfinite(low):
         rim = rim.intersection(_higher(panel, axes, low))
+    if np.isfinite(high):
+        rim = rim.difference(_higher(panel, axes, high))
     middles = [(a[0] + b[0]) / 2 for a, b in itertools.pairwise(rows)]
     for (_, a, b, member), lo, hi in zip(rows, (-FAR, *middles), (*middles, FAR), strict=True):
         mine = rim.intersection(shapely.box(-FAR, lo, FAR, hi))
@@ -136,14 +139,36 @@ def weight_of_skins(build: Assembly, lines: Mapping[str, Member]) -> dict[str, f
 def snowed(build: Assembly, lines: Mapping[str, Member]) -> tuple[Blown, ...]:
     """A kilopascal of snow on its roof; nothing where it has none."""
     roof = [panel for panel in build.decks if panel.use == "roof"]
-    return (Blown(SNOW, "snow on its roof", _pressed(build, lines, roof, (0.0, 0.0, -1.0))),) if roof else ()
+    return (Blown(SNOW, "snow on its roof", _pressed(build, lines, roof, (0.0, 0.0, -PRESSURE))),) if roof else ()
+
+
+def carried(build: Assembly, plan: CarryPlan) -> float:
+    """kg of all that stands on a build, other builds among it."""
+    return sum(item.mass for body in build.bodies for item in plan.on(body)) + sum(handed.kg for handed in build.bears)
+
+
+def slid_on(build: Assembly, kg: float) -> tuple[list[Panel], float, float]:
+    """What stands at a build's front against a load of so many kg, z up to which that presses, and MPa of half of its weight there."""
+    front = [panel for panel in build.skins if panel.use == "front"]
+    top = min((panel.lo[2] for panel in front), default=0.0) + REACH
+    area = sum(panel.size[1] * (min(panel.hi[2], top) - panel.lo[2]) for panel in front)
+    return front, top, 0.5 * kg * G / area if area else 0.0
+
+
+def slid(build: Assembly, lines: Mapping[str, Member], kg: float) -> tuple[Blown, ...]:
+    """Half of the load's weight, slid ahead; nothing without a load, or with nothing at the front."""
+    front, top, p = slid_on(build, kg)
+    if not p:
+        return ()
+    return (Blown(SHIFT, "the load slid ahead", _pressed(build, lines, front, (-p, 0.0, 0.0), high=top)),)
 
 
 def _pressed(
-    build: Assembly, lines: Mapping[str, Member], panels: Sequence[Panel], way: Vec, low: float = -np.inf
+    build: Assembly, lines: Mapping[str, Member], panels: Sequence[Panel], by: Vec, low: float = -np.inf, high: float = np.inf
 ) -> tuple[tuple[Band, Vec], ...]:
-    x, y, z = (PRESSURE * part for part in way)
-    rows = [band for panel in panels for band in bands(panel, [lines[m.id] for m in members_under(build, panel)], low)]
+    """``by`` MPa along each axis on panels between two levels, as their members take it."""
+    x, y, z = by
+    rows = [band for panel in panels for band in bands(panel, [lines[m.id] for m in members_under(build, panel)], low, high)]
     return tuple((band, (x * band.wide, y * band.wide, z * band.wide)) for band in rows)
 
 
@@ -152,4 +177,7 @@ def blown(build: Assembly, lines: Mapping[str, Member], low: float) -> tuple[Blo
     panels = blown_on(build)
     rows = [(side, f"wind {words}", facing(panels, x), (x, y, 0.0)) for side, (words, x, y) in WIND.items()]
     rows.append((LIFT, "wind lifts the top", side_of(panels, 2, 1), (0.0, 0.0, 1.0)))
-    return tuple(Blown(act, words, _pressed(build, lines, these, way, low)) for act, words, these, way in rows)
+    return tuple(
+        Blown(act, words, _pressed(build, lines, these, (PRESSURE * x, PRESSURE * y, PRESSURE * z), low))
+        for act, words, these, (x, y, z) in rows
+    )

@@ -22,7 +22,7 @@ from ...structure.posed import as_it_stands, poses_of
 from ...structure.setting import Setting
 from ...structure.systems import Fixity
 from ..drawers.pulled import rail_loads
-from .cladding import blown, snowed, weight_of_skins
+from .cladding import blown, carried, slid, snowed, weight_of_skins
 from .diaphragm import SCREW_SLIP, STIFF, bare, diaphragms
 from .field import Carriers
 from .hanging import fastened, hang, places, riding, swinging
@@ -306,7 +306,11 @@ def frame_model(build: Assembly, setting: Setting, plan: CarryPlan, open_above: 
         tuple((lines.of[load.member].near(np.array(load.at)), load) for load in drawn),
         hung,
         bays,
-        (*snowed(build, modelled), *(blown(build, modelled, open_above) if open_above is not None and build.skins else ())),
+        (
+            *snowed(build, modelled),
+            *slid(build, modelled, carried(build, plan)),
+            *(blown(build, modelled, open_above) if open_above is not None and build.skins else ()),
+        ),
     )
     return hanging(posed) if pulls else posed
 

@@ -21,11 +21,16 @@ def sheltered(context: Context, build: Assembly) -> float | None:
     if host.roofed or host.mm(COVER) is not None:
         return None
     under = context.build(build.on) if build.on else None
-    if under is not None and under.skins:
+    if under is not None and closed(under):
         # it stands within walls
         return None
     low = -math.inf if build.on or not host.floored else host.mm(SIDE_HEIGHT) or 0.0
     return low if max((panel.hi[2] for panel in blown_on(build)), default=low) > low + FLUSH else None
+
+
+def closed(build: Assembly) -> bool:
+    """Whether a build closes a room: skins, and a roof over them."""
+    return bool(build.skins) and any(panel.use == "roof" for panel in build.decks)
 
 
 def blown_on(build: Assembly) -> tuple[Panel, ...]:

@@ -12,9 +12,9 @@ from ....structure.assembly import Assembly, Tag
 from ....structure.holds import SCENES, Joint, Motion, Position
 from ....structure.host import Reader
 from ....structure.hung import Door
-from ....structure.panel import Clads, Panel, between, pierced
+from ....structure.panel import Clads, Panel, between
 from ....structure.parts import Height, Item, Member, MemberGroup
-from ...blocks.bed.frame import bed
+from ...blocks.bed.frame import bed, cut_round
 from ...blocks.deck import laid, seams
 from ...blocks.stock import bought, sheet_of
 from .geometry import Cage, cage
@@ -29,8 +29,6 @@ SIDES = (("left", -1), ("right", 1))
 DOOR = "rear door"
 INSET, OPEN = 150.0, 100.0
 """mm from the leaf's corners to its outer hinges, and degrees that it opens (common practice, no published source)."""
-ROUND = 1.0
-"""mm of room round a post in the floor that it passes."""
 
 
 def _upright(build: ChassisBody, place: Cage, name: str, x: float, y: float) -> Member:
@@ -198,15 +196,11 @@ def _roof(build: ChassisBody, place: Cage, catalog: Catalog) -> tuple[Panel, ...
     return laid(f"{body}/roof", "roof", body, sheet, at, size, on, along=False, use="roof", trodden=build.roof_trodden)
 
 
-def _floor(made: Assembly, place: Cage) -> Iterator[Panel]:
+def _floor(made: Assembly, place: Cage) -> tuple[Panel, ...]:
     """The bed's deck, cut out round the posts that pass it."""
-    x, y = (size / 2 + ROUND for size in (place.post.properties.depth, place.post.properties.width))
-    feet = [(at, s * place.y) for at in place.xs for _, s in SIDES]
+    feet = [(at, side * place.y) for at in place.xs for _, side in SIDES]
     feet += [(place.xs[0], at) for at in place.front] + [(place.xs[-1], at) for at in place.rear]
-    for panel in made.panels:
-        lo, hi = panel.lo, panel.hi
-        under = [at for at in feet if lo[0] < at[0] + x and at[0] - x < hi[0]]
-        yield pierced(panel, tuple(((a - x, b - y, 0.0), (a + x, b + y, 0.0)) for a, b in under))
+    return cut_round(made.panels, feet, place.post)
 
 
 def _items(build: ChassisBody, place: Cage, catalog: Catalog) -> tuple[Item, ...]:

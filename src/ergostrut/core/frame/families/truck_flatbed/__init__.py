@@ -1,10 +1,12 @@
 """A flat bed on a truck's frame."""
 
-from ...blocks.bed.frame import bed
-from ...blocks.bed.mends import offers, spans
+from ...blocks.bed.mends import spans
 from ...blocks.bed.sheet import BOLTS, DECK, JOINTS, frame, size
 from ...blocks.bed.start import start
 from ...family import Family
+from .form import HEADBOARD
+from .headboard import frame as headed
+from .mends import offers
 from .params import TruckFlatbed
 from .steps import steps
 
@@ -14,9 +16,9 @@ FAMILY = Family(
     stem="flatbed",
     words="Long rails on the frame's mounts, cross members on them, side rails, a deck of boards or sheet.",
     params=TruckFlatbed,
-    frame=bed,
+    frame=headed,
     start=start,
-    sheet=(size("Flatbed"), frame(), DECK, BOLTS, JOINTS),
+    sheet=(size("Flatbed"), frame(), DECK, HEADBOARD, BOLTS, JOINTS),
     steps=steps,
     offers=offers,
     spans=spans,
