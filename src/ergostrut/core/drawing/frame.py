@@ -21,6 +21,7 @@ from ..structure.setting import Setting, setting_at
 from .axes import AXES
 from .projected import NEAR
 from .shapes import build_shapes
+from .solids import solids_of
 
 
 def _pale(items: list[Primitive]) -> list[Primitive]:
@@ -131,14 +132,15 @@ def frame_views(
     views = []
     hand = context.build(in_hand) or next(iter(context.builds), None)
     names: tuple[ViewName, ...] = ("plan", "side", "rear")
+    solids = {build.id: solids_of(build, setting_at(build, travels), states) for build in context.builds}
     for name in names:
         shapes = kind_of(context.host).drawn(context.host, name)
         items: list[Primitive] = [shape for shape in shapes if not (isinstance(shape, Circle) and shape.role == "fixing")]
         for build in context.builds:
             if build is not hand:
-                items += _pale(build_shapes(build, name, setting_at(build, travels), states))
+                items += _pale(build_shapes(build, name, setting_at(build, travels), states, solids[build.id]))
         if hand is not None:
-            items += build_shapes(hand, name, setting_at(hand, travels), states)
+            items += build_shapes(hand, name, setting_at(hand, travels), states, solids[hand.id])
         items += _things(context, name, travels, masses, hand)
         box = box_of(items)
         if name == "side":

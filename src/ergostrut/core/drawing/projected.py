@@ -6,8 +6,10 @@ builder looks for.
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 import numpy as np
 import shapely
@@ -23,6 +25,7 @@ NEAR = {"plan": 1.0, "side": -1.0, "rear": 1.0}
 """Sign of the axis a view looks along, towards whoever looks."""
 FLAT = 0.98
 """Cosine of what a panel may be turned off the view and still be seen flat on."""
+ALONG = 1 - 1e-9
 EPS, LEAST = 0.5, 4.0
 """mm by which what hides stands nearer; mm2 under which a scrap of a shape is not drawn."""
 
@@ -37,18 +40,42 @@ class Seen:
     near: float
     clear: bool = False
 
+    @cached_property
+    def bounds(self) -> tuple[float, float, float, float]:
+        x0, y0, x1, y1 = self.shape.bounds
+        return x0, y0, x1, y1
+
+    @cached_property
+    def square(self) -> bool:
+        return along_axes(self.solid)
+
+    @cached_property
+    def upright(self) -> bool:
+        """Whether it is a rectangle along the view's axes, as most are."""
+        x0, y0, x1, y1 = self.bounds
+        return bool(self.shape.area > (x1 - x0) * (y1 - y0) - LEAST)
+
 
 def silhouette(solid: Prism, view: str) -> BaseGeometry:
     """What a solid covers in a view, its section with its hollow where one looks along it."""
     u, v, look = AXES[view]
     a, b, plane = np.array(solid.a), np.array(solid.b), np.array([solid.y, solid.z])
     run = (b - a) / max(float(np.linalg.norm(b - a)), 1e-9)
-    ends = [[(np.array(loop) @ plane + end)[:, [u, v]] for loop in solid.loops] for end in (a, b)]
+    axes = plane[:, [u, v]]
     if abs(run[look]) > FLAT:
-        outer, *holes = ends[0]
+        outer, *holes = (np.array(loop) @ axes + a[[u, v]] for loop in solid.loops)
         found: BaseGeometry = shapely.Polygon(outer, holes)
         return found if found.is_valid else found.buffer(0)
-    return shapely.MultiPoint(np.concatenate([ends[0][0], ends[1][0]])).convex_hull
+    rim = np.array(solid.loops[0]) @ axes
+    corners = np.concatenate([rim + a[[u, v]], rim + b[[u, v]]])
+    return shapely.box(*corners.min(axis=0), *corners.max(axis=0)) if along_axes(solid) else shapely.MultiPoint(corners).convex_hull
+
+
+def along_axes(solid: Prism) -> bool:
+    """Whether it lies along the host's axes."""
+    (ax, ay, az), (bx, by, bz) = solid.a, solid.b
+    run = (abs(bx - ax), abs(by - ay), abs(bz - az))
+    return max(run) > ALONG * math.hypot(*run) and max(map(abs, solid.y)) > ALONG
 
 
 def nearest(solid: Prism, view: str, at: Point2) -> float:
@@ -115,14 +142,26 @@ def _hides(other: Seen, row: Seen, view: str) -> bool:
     """Whether one stands nearer where both are."""
     if other.near <= row.far + EPS:
         return False
-    both = other.shape.intersection(row.shape)
+    (a0, b0, a1, b1), (c0, d0, c1, d1) = other.bounds, row.bounds
+    lo, hi = (max(a0, c0), max(b0, d0)), (min(a1, c1), min(b1, d1))
+    if hi[0] <= lo[0] or hi[1] <= lo[1] or (hi[0] - lo[0]) * (hi[1] - lo[1]) < LEAST:
+        return False
+    plain, wholly = other.upright and row.upright, other.far >= row.near - EPS
+    if plain and wholly:
+        return True
+    both = shapely.box(*lo, *hi) if plain else other.shape.intersection(row.shape)
     if both.area < LEAST:
         return False
-    if other.far >= row.near - EPS:
+    if wholly:
         return True
     at = both.representative_point()
     here = (at.x, at.y)
-    return nearest(other.solid, view, here) > nearest(row.solid, view, here) + EPS
+    return _near(other, view, here) > _near(row, view, here) + EPS
+
+
+def _near(row: Seen, view: str, at: Point2) -> float:
+    """``nearest``; of what lies along the host's axes the same everywhere."""
+    return row.near if row.square else nearest(row.solid, view, at)
 
 
 def _paths(row: Seen, left: BaseGeometry) -> list[Path]:

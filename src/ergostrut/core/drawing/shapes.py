@@ -52,9 +52,11 @@ def _parts(build: Assembly, solids: Solids, view: str, setting: Setting) -> list
     return [*seen(view, bars, [prism for prism, _ in solids.sheets])]
 
 
-def build_shapes(build: Assembly, view: str, setting: Setting, states: Mapping[str, State]) -> list[Primitive]:
-    """A build's parts in a view."""
-    solids = solids_of(build, setting, states)
+def build_shapes(
+    build: Assembly, view: str, setting: Setting, states: Mapping[str, State], solids: Solids | None = None
+) -> list[Primitive]:
+    """A build's parts in a view; ``solids``: its own in that setting, where they are made already."""
+    solids = solids if solids is not None else solids_of(build, setting, states)
     build = as_it_stands(build, setting)
     found = _parts(build, solids, view, setting)
     found += rollers(solids.wheels, view)
