@@ -105,3 +105,11 @@ def test_no_part_of_it_stands_in_another_and_every_part_is_judged(catalog: Catal
         report = headed(catalog, cargo(300, 900, 0), deck=deck)
         assert by_id(report, "fit.own").state == "holds", by_id(report, "fit.own").sentence
         assert not [f for f in report.findings if f.check == "parts.judged"]
+
+
+def test_it_is_made_before_the_weld_and_its_sheet_after_the_deck(catalog: Catalog) -> None:
+    names = [step.id.rsplit("/", 1)[-1] for step in headed(catalog).steps]
+    assert names.index("tack") < names.index("headboard") < names.index("weld") < names.index("deck") < names.index("head sheet")
+    panel = next(iter(headed(catalog).context.builds[0].skins))
+    upright = next(m for m in headed(catalog).context.builds[0].members if m.role == "upright")
+    assert panel.lo[0] == pytest.approx(upright.a[0] + 25.4), "the load presses the sheet on its uprights, not off them"

@@ -12,7 +12,7 @@ HEADBOARD = Group(
         Row("headboard/height", "Over the deck", "length", when=(_THERE,)),
         Row("headboard/uprights", "Uprights", "whole", when=(_THERE,)),
         Row("headboard/tube", "Uprights and rail of", "choice", source="framed", when=(_THERE,)),
-        Row("headboard/sheet", "Sheet before them", "choice", source="sheets", when=(_THERE,)),
+        Row("headboard/sheet", "Sheet on them", "choice", source="sheets", when=(_THERE,)),
         Row("headboard/pitch", "A screw through it every", "length", when=(_THERE,)),
         Command("Leave the headboard off", "headboard", None, when=(_THERE,)),
     ),

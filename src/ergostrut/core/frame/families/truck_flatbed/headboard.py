@@ -1,4 +1,5 @@
-"""What stands at the front of a flatbed against its load: uprights on the front cross member, a rail over them, a sheet before them."""
+"""What stands at the front of a flatbed against its load: uprights on the front cross member, a rail over them, a sheet
+that the load presses on them."""
 
 from __future__ import annotations
 
@@ -62,9 +63,9 @@ def frame(build: TruckFlatbed, host: Reader, catalog: Catalog) -> Assembly:
         joint for one in posts for joint in (Joint(f"{one.id}/a", cross, one.id, "a"), Joint(f"{one.id}/b", top.id, one.id, "b"))
     )
     lies = Clads(tuple(one.id for one in posts), head.pitch.mm)
-    front = x - deep / 2
+    face = x + deep / 2
     panel = between(
-        f"{body}/headboard", "headboard", body, sheet, (front - sheet.t, -place.ends, place.deck_top), (front, place.ends, high), 1, lies, "front", "B",
+        f"{body}/headboard", "headboard", body, sheet, (face, -place.ends, place.deck_top), (face + sheet.t, place.ends, high), 1, lies, "front", "B",
         trodden=False,
     )  # fmt: skip
     return replace(

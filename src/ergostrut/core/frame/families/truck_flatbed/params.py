@@ -15,8 +15,8 @@ from ...blocks.stock import StockId, typed
 
 
 class Headboard(Record):
-    """Against a load that slides ahead, ``height`` over the deck: so many ``uprights`` of a ``tube``, a ``sheet`` before them, a screw every
-    ``pitch`` of each."""
+    """Against a load that slides ahead, ``height`` over the deck: so many ``uprights`` of a ``tube``, a ``sheet`` on their rear faces, a screw
+    every ``pitch`` of each."""
 
     height: Annotated[Length, Between(150, 2_400)] = typed("600 mm")
     tube: StockId = "2x2x1/8"

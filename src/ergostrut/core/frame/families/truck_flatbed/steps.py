@@ -12,11 +12,13 @@ def steps(_context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
     """(id, title, text, hold, caution, minutes, parts) in order."""
     members = tuple(m.id for m in build.members)
     rails = tuple(m.id for m in build.members if m.role == "long rail")
-    rest = tuple(m.id for m in build.members if m.role != "long rail")
-    deck = tuple(panel.id for panel in build.panels)
+    head = tuple(m.id for m in build.members if m.role in ("upright", "top rail"))
+    rest = tuple(m.id for m in build.members if m.role != "long rail" and m.id not in head)
+    deck = tuple(panel.id for panel in build.decks)
+    sheets = tuple(panel.id for panel in build.skins)
     bolts = tuple(one.id for one in build.fastenings)
     boards = max((panel.laid.boards for panel in build.panels), default=0)
-    return [
+    rows = [
         StepRow(
             "measure", "Measure the frame once more", "Mounts along and across, both diagonals between them, tyres with the bump stop touching.",
             "Diagonals between the mounts agree within 3 mm.", "Truck on level ground, chocked; nobody under it on a jack alone.", 30.0, (),
@@ -56,3 +58,15 @@ def steps(_context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
             "Every lamp works and is seen from behind.", "Width, lamps and side marking follow local law: ask before you drive.", 60.0, (), there=True,
         ),
     ]  # fmt: skip
+    if head:
+        at = next(i for i, row in enumerate(rows) if row.id == "weld")
+        rows.insert(at, StepRow(
+            "headboard", "Set up the headboard", "Uprights on the front cross member, the rail over them.", "Plumb within 2 mm, both diagonals alike.",
+            "Tacked alone it falls: clamp it to a batten until it is welded.", 12.0 * len(head), head, head, True,
+        ))  # fmt: skip
+        at = next(i for i, row in enumerate(rows) if row.id == "deck") + 1
+        rows.insert(at, StepRow(
+            "head sheet", "Screw the headboard's sheet on", "On the uprights' rear faces, where the load presses it on them.",
+            "The driver sees out over it, or by both mirrors.", "", 30.0, sheets, sheets, True,
+        ))  # fmt: skip
+    return rows
