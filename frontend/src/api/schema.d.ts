@@ -2249,9 +2249,9 @@ export interface components {
             /**
              * Skin Pitch
              * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 30 to 400 mm.
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 20 to 400 mm.
              * @default {
-             *       "value": "100",
+             *       "value": "40",
              *       "unit": "mm"
              *     }
              */
@@ -3734,8 +3734,8 @@ export interface components {
         };
         /**
          * Headboard
-         * @description Against a load that slides ahead, ``height`` over the deck: so many ``uprights`` of a ``tube``, a ``sheet`` before them, a screw every
-         *     ``pitch`` of each.
+         * @description Against a load that slides ahead, ``height`` over the deck: so many ``uprights`` of a ``tube``, a ``sheet`` on their rear faces, a screw
+         *     every ``pitch`` of each.
          */
         Headboard: {
             /**

@@ -11,18 +11,21 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..cases import PRESSURE, SHIFT_BASIS, SNOW_BASIS, WIND_BASIS
+from ..cases import PRESSURE, ROAD_DURATION, SHIFT_BASIS, SNOW_BASIS, WIND_BASIS
 from ..catalog.model import Sandwich, Sheet
 from ..finding import Finding, Working, at_most
+from ..mechanics.joints.woodscrew import head_pull_through
 from ..mechanics.panels import sandwich
 from ..mechanics.panels.strip import bays
 from ..structure.assembly import Assembly
 from ..structure.context import Context
-from ..structure.panel import Panel
+from ..structure.panel import Clads, Panel
 from ..structure.parts import Member
 from .deck.field import CREEP, PLYWOOD, WET
 from .deck.layered import THIN_FACES
+from .deck.screws import GRAVITY, SCREW, WET_SCREW, bears_on
 from .model.cladding import carried, lanes, members_under, slid_on
+from .model.diaphragm import SCREW_PITCH
 from .model.outdoors import outer
 
 LIMIT = 120.0
@@ -35,6 +38,9 @@ ACTS = {
     "Load slid ahead": ("shift", "Headboard under the load", "with the load slid against it"),
 }
 """What presses a panel in a case: the end of its check's name, its title, its words."""
+
+
+WHAT = {"": "", ".gives": ", how far it gives", ".screws": ", its screws"}
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,6 +84,23 @@ def check_skins(context: Context, build: Assembly) -> Iterator[Finding]:
         for p, case, basis in pressed:
             strip, sheet = _Strip(panel, max(clear), len(clear), across, p, case, basis), panel.plate
             yield from _layered(context, build, strip, sheet) if isinstance(sheet, Sandwich) else _sheet(context, build, strip, sheet)
+            if case == "Wind" and not (isinstance(panel.carries, Clads) and panel.carries.swings):
+                yield _drawn_off(context, build, strip, max(b[0] - a[0] for a, b in itertools.pairwise(rows)))
+
+
+def _drawn_off(context: Context, build: Assembly, strip: _Strip, span: float) -> Finding:
+    """Air that draws a skin off its screws: their heads through it. What holds in the member is a wall's thread, or wood, and holds more."""
+    say, screw, w = context.say, context.catalog.wood_screws[SCREW], Working()
+    w.given("p", strip.p, "MPa", "air that draws it off")
+    w.given("a", span, "mm", "from member to member")
+    pitch = strip.panel.carries.pitch if isinstance(strip.panel.carries, Clads) else SCREW_PITCH
+    F = w.line("F", "k_r * p * a * s", "N", "on one screw of the hardest member", k_r=1.25 if strip.count > 1 else 0.5, s=pitch)
+    t = w.given("t", bears_on(strip.panel), "mm", "under its head: one face of a sandwich, taken as wood")
+    w.given("W", head_pull_through(GRAVITY, screw.d, t), "N", f"{SCREW}, NDS 2018 12.2.5, from memory")
+    wet = WET_SCREW if context.design.loads.wet else 1.0
+    limit = w.line("W_a", "W * C_D * C_M", "N", "load duration, wetted", C_D=ROAD_DURATION, C_M=wet)
+    text = f"{say.force(F)} of {say.force(limit)} draw one screw's head through the {strip.panel.name}."
+    return _found(build, strip, ".screws", text, F, limit, "N", w, f"NDS 2018 12.2.5; screws {pitch:.0f} mm apart, {SCREW} at the least")
 
 
 def _wide(member: Member, panel: Panel, axes: np.ndarray) -> float:
@@ -90,7 +113,7 @@ def _wide(member: Member, panel: Panel, axes: np.ndarray) -> float:
 def _found(build: Assembly, strip: _Strip, what: str, text: str, demand: float, limit: float, unit: str, w: Working, basis: str) -> Finding:
     use, state = at_most(demand, limit)
     check = f"skin.{strip.act}{what}"
-    title = f"{ACTS[strip.case][1]}{', how far it gives' if what else ''}"
+    title = f"{ACTS[strip.case][1]}{WHAT[what]}"
     return Finding(
         f"{build.id}/{check}", check, "prove", (strip.panel.id,), title, text, state, demand, limit, unit, use, case=strip.case,
         basis=f"{basis}; {strip.basis}", working=w.done(),

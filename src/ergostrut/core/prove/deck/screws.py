@@ -7,11 +7,11 @@ from collections.abc import Iterator, Sequence
 import numpy as np
 
 from ...cases import ROAD_DURATION
-from ...catalog.model import Planks, Wood
+from ...catalog.model import Planks, Sandwich, Wood
 from ...finding import COMMON_PRACTICE, Finding, Working
 from ...mechanics.joints.woodscrew import lateral
 from ...mechanics.solver.model import Array
-from ...structure.panel import Clads
+from ...structure.panel import Clads, Panel
 from ..model.diaphragm import SCREW_PITCH, Bay, spacing
 from ..model.study import Study
 
@@ -75,7 +75,12 @@ def _takes(study: Study, bay: Bay) -> float:
     woods = [m.gravity for name in bay.members if isinstance(m := study.assembly.member(name).section.material, Wood)]
     main, bite = (min(woods), IN_WOOD) if woods else (METAL, IN_METAL)
     wet = WET_SCREW if study.context.design.loads.wet else 1.0
-    return wet * lateral(screw.root, screw.Fyb, bay.panel.sheet.t, GRAVITY, main, bite * screw.d, screw.d)
+    return wet * lateral(screw.root, screw.Fyb, bears_on(bay.panel), GRAVITY, main, bite * screw.d, screw.d)
+
+
+def bears_on(panel: Panel) -> float:
+    """mm of a panel that a screw bears on sideways, or its head on: of a sandwich one face, for its core gives way."""
+    return panel.sheet.t_face if isinstance(panel.sheet, Sandwich) else panel.sheet.t
 
 
 def _finding(study: Study, bay: Bay, c: int, shear: float, tie: float) -> Finding:
@@ -95,7 +100,7 @@ def _finding(study: Study, bay: Bay, c: int, shear: float, tie: float) -> Findin
         w.line("F_1", "V / b * s", "N", "along the member", s=pitch(bay))
         w.line("F_2", "N * 2 * s / b", "N", "across it, half of its screws")
     force = w.line("F", "sqrt(F_1**2 + F_2**2)", "N", "on one screw")
-    w.given("Z", _takes(study, bay), "N", f"{SCREW} through {say.length(sheet.t)}, least yield mode, NDS 2018 12.3.1")
+    w.given("Z", _takes(study, bay), "N", f"{SCREW} through {say.length(bears_on(bay.panel))}, least yield mode, NDS 2018 12.3.1")
     limit = w.line("Z_a", "Z * C_D", "N", "load duration, NDS 2018 2.3.2", C_D=1.0 if item.case.lasting else ROAD_DURATION)
     w.line("use", "F / Z_a", "")
     text = f"{say.force(force)} of {say.force(limit)} on one screw that holds the {bay.panel.role} {'on' if skin else 'down'} and the frame square, {item.case.name.lower()}{study.where}."

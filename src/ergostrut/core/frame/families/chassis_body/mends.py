@@ -41,7 +41,7 @@ def offers(build: ChassisBody, at: str, catalog: Catalog, say: Say, use: float) 
 
     def nearer() -> Offers:
         half = build.skin_pitch.mm / 2
-        return [("twice as many screws", (Change(f"{at}/skin_pitch", f"{half:.0f} mm"),))] if half >= 30.0 else []
+        return [("twice as many screws", (Change(f"{at}/skin_pitch", f"{half:.0f} mm"),))] if half >= 20.0 else []
 
     def roofs() -> Offers:
         return [*bows(), *thicker("roof", build.roof)]
@@ -57,7 +57,7 @@ def offers(build: ChassisBody, at: str, catalog: Catalog, say: Say, use: float) 
         **dict.fromkeys(("bow.strength", "bow.sag", "roof-rail.strength"), tubes("bow", build.bow, bows)),
         **dict.fromkeys(("skin.wind", "skin.wind.gives"), lambda: [*skins(), *roofs()]),
         **dict.fromkeys(("skin.snow", "skin.snow.gives"), roofs),
-        "skin.screws": nearer,
+        **dict.fromkeys(("skin.screws", "skin.wind.screws"), nearer),
         **dict.fromkeys((f"damp.{wall}" for wall in WALLS), layered("skin")),
         "damp.roof": layered("roof"),
         "damp.floor": layered("deck"),

@@ -42,7 +42,7 @@ class ChassisBody(BedOnMounts):
     bow: StockId = "2x2x1/8"
     bows: Annotated[int, Field(ge=2, le=24)] = 5
     skin: StockId = "sandwich.xps30"
-    skin_pitch: Annotated[Length, Between(30, 400)] = typed("100 mm")
+    skin_pitch: Annotated[Length, Between(20, 400)] = typed("40 mm")
     roof: StockId = "birch.12"
     roof_trodden: bool = True
     lining: StockId | None = None

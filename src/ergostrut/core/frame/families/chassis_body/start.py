@@ -13,7 +13,7 @@ from ...blocks.bed.start import start as bed_start
 BAY = 600.0
 """mm from post to post at the most: two bays, and a little, are a sheet's width."""
 HIGH = {"in": "72 in", "mm": "1850 mm"}
-PITCH = {"in": "4 in", "mm": "100 mm"}
+PITCH = {"in": "1 1/2 in", "mm": "40 mm"}
 DOOR = {"in": "28 in", "mm": "700 mm"}
 
 
