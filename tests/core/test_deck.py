@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import math
+from typing import Any
+
 import pytest
 
 from ergostrut.core.advice.mends import mends_for
@@ -237,7 +240,7 @@ def test_what_is_bolted_to_a_deck_pulls_its_screws(catalog: Catalog) -> None:
     """400 kg, 1.8 m high on a foot of 0.6 by 0.8 m of a flatbed's planks: 0.8 g of braking tips it, W (0.8 h/2 / l - 1/2) on half of its foot; as low
     as wide it pulls none. Strapped to eyes of their own it asks nothing of the deck's screws."""
 
-    def asked(high: int, by: str) -> list[Finding]:
+    def asked(high: int, by: str, **more: Any) -> list[Finding]:
         thing = {
             "id": "block",
             "name": "block",
@@ -251,7 +254,7 @@ def test_what_is_bolted_to_a_deck_pulls_its_screws(catalog: Catalog) -> None:
         data = {
             "name": "x",
             "host": chassis(),
-            "builds": [BED],
+            "builds": [{**BED, **more}],
             "carry": {"things": [{**thing, "at": {"x": "1000 mm", "y": "0 mm"}, "hold": hold}]},
         }
         return [f for f in check(read_design({**data, "loads": {"road": "gravel"}}), catalog).findings if f.check == "deck.lift"]
@@ -266,3 +269,8 @@ def test_what_is_bolted_to_a_deck_pulls_its_screws(catalog: Catalog) -> None:
     (low,) = asked(300, "bolted")
     assert low.case == "Rebound" and low.demand is not None and low.demand < tall.demand / 1.1
     assert asked(1800, "straps") == []
+    # of a sandwich the head bears on one face of 3 mm: 690 pi D_H G2 t, D_H twice the screw's
+    (board,) = asked(1800, "bolted", deck="sandwich.xps30")
+    d = catalog.wood_screws["No. 8"].d / 25.4
+    through = next(line.value for line in board.working if line.symbol == "R_h")
+    assert through == pytest.approx(690 * math.pi * 2 * d * 0.42**2 * (3.0 / 25.4) * 4.44822, rel=0.001)
