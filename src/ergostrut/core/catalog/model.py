@@ -57,7 +57,8 @@ Material = Metal | Wood
 
 @dataclass(frozen=True, slots=True)
 class Face:
-    """A sandwich skin; ``allow`` MPa; ``conducts`` W/(m K), None: not known."""
+    """A sandwich skin; ``allow`` MPa; ``conducts`` W/(m K), None: not known; ``wood``: thin ply, through which a screw's head comes as through
+    wood."""
 
     id: str
     label: str
@@ -67,6 +68,7 @@ class Face:
     source: str
     recalled: bool
     conducts: float | None = None
+    wood: bool = False
 
 
 @dataclass(frozen=True, slots=True)

@@ -14,7 +14,6 @@ import numpy as np
 from ..cases import PRESSURE, ROAD_DURATION, SHIFT_BASIS, SNOW_BASIS, WIND_BASIS
 from ..catalog.model import Sandwich, Sheet
 from ..finding import Finding, Working, at_most
-from ..mechanics.joints.woodscrew import head_pull_through
 from ..mechanics.panels import sandwich
 from ..mechanics.panels.strip import bays
 from ..structure.assembly import Assembly
@@ -23,7 +22,7 @@ from ..structure.panel import Clads, Panel
 from ..structure.parts import Member
 from .deck.field import CREEP, PLYWOOD, WET
 from .deck.layered import THIN_FACES
-from .deck.screws import GRAVITY, SCREW, WET_SCREW, bears_on
+from .deck.screws import SCREW, WET_SCREW, through_head
 from .model.cladding import carried, lanes, members_under, slid_on
 from .model.diaphragm import SCREW_PITCH
 from .model.outdoors import outer
@@ -95,8 +94,8 @@ def _drawn_off(context: Context, build: Assembly, strip: _Strip, span: float) ->
     w.given("a", span, "mm", "from member to member")
     pitch = strip.panel.carries.pitch if isinstance(strip.panel.carries, Clads) else SCREW_PITCH
     F = w.line("F", "k_r * p * a * s", "N", "on one screw of the hardest member", k_r=1.25 if strip.count > 1 else 0.5, s=pitch)
-    t = w.given("t", bears_on(strip.panel), "mm", "under its head: one face of a sandwich, taken as wood")
-    w.given("W", head_pull_through(GRAVITY, screw.d, t), "N", f"{SCREW}, NDS 2018 12.2.5, from memory")
+    words = f"{SCREW} through it, of a sandwich through one face, NDS 2018 12.2.5, from memory"
+    w.given("W", through_head(strip.panel, screw.d), "N", words)
     wet = WET_SCREW if context.design.loads.wet else 1.0
     limit = w.line("W_a", "W * C_D * C_M", "N", "load duration, wetted", C_D=ROAD_DURATION, C_M=wet)
     text = f"{say.force(F)} of {say.force(limit)} draw one screw's head through the {strip.panel.name}."

@@ -10,11 +10,11 @@ from ...cases import CRASH_BASIS, ROAD_DURATION, Case, crash_cases, road_cases
 from ...catalog.model import Metal, Planks, Wood
 from ...constants import G
 from ...finding import COMMON_PRACTICE, Finding, Working
-from ...mechanics.joints.woodscrew import head_pull_through, withdrawal
+from ...mechanics.joints.woodscrew import withdrawal
 from ...structure.carried import Placed
 from ..model.diaphragm import SCREW_PITCH
 from .field import Field
-from .screws import GRAVITY, IN_WOOD, SCREW, WET_SCREW, bears_on
+from .screws import IN_WOOD, SCREW, WET_SCREW, through_head
 
 NOMINAL_WOOD, NOMINAL_METAL = 3.32, 3.0
 """Nominal strength over what is allowed (NDS 2018 table N1, from memory; AISI S100-16 J4.4)."""
@@ -68,7 +68,7 @@ def _screws(field: Field, item: Placed, axis: int) -> int:
 
 
 def _finding(field: Field, lift: _Lift, *, crash: bool) -> Finding:
-    say, w, t = field.context.say, Working(), bears_on(field.panel)
+    say, w = field.context.say, Working()
     screw = field.context.catalog.wood_screws[SCREW]
     name, case = lift.item.thing.name, lift.case
     w.say(f"{name}, {case.name}, tipped {HALVES[lift.axis]} the vehicle; its bolts lie at the ends of its foot.")
@@ -80,7 +80,10 @@ def _finding(field: Field, lift: _Lift, *, crash: bool) -> Finding:
     w.line("L", "W * (a * h / l + g_z / 2)", "N", "up on one half of its foot")
     force = w.line("F", "L / n", "N", "on a screw under it", n=lift.screws)
     through = w.given(
-        "R_h", head_pull_through(GRAVITY, screw.d, t), "N", f"head of a {SCREW} screw through {say.length(t)}, NDS 2018 12.2.5"
+        "R_h",
+        through_head(field.panel, screw.d),
+        "N",
+        f"head of a {SCREW} screw through it, of a sandwich through one face, NDS 2018 12.2.5",
     )
     materials = [field.assembly.member(one).section for one in field.panel.laid.on]
     woods = [s.material.gravity for s in materials if isinstance(s.material, Wood)]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator, Sequence
 
 import numpy as np
@@ -9,7 +10,7 @@ import numpy as np
 from ...cases import ROAD_DURATION
 from ...catalog.model import Planks, Sandwich, Wood
 from ...finding import COMMON_PRACTICE, Finding, Working
-from ...mechanics.joints.woodscrew import lateral
+from ...mechanics.joints.woodscrew import HEAD, head_pull_through, lateral
 from ...mechanics.solver.model import Array
 from ...structure.panel import Clads, Panel
 from ..model.diaphragm import SCREW_PITCH, Bay, spacing
@@ -45,7 +46,7 @@ def _hardest(study: Study, bays: Sequence[Bay]) -> Iterator[Finding]:
     worst: tuple[float, Bay, int, float, float] | None = None
     for bay in bays:
         shear, tie = _pulled(study, bay)
-        duration = np.array([1.0 if item.case.lasting else ROAD_DURATION for item in study.solved])
+        duration = np.array([_duration(bay, lasting=item.case.lasting) for item in study.solved])
         uses = np.hypot(*_on_a_screw(bay, shear, tie)) / _takes(study, bay) / duration
         c = int(uses.argmax())
         use = float(uses[c])
@@ -75,12 +76,25 @@ def _takes(study: Study, bay: Bay) -> float:
     woods = [m.gravity for name in bay.members if isinstance(m := study.assembly.member(name).section.material, Wood)]
     main, bite = (min(woods), IN_WOOD) if woods else (METAL, IN_METAL)
     wet = WET_SCREW if study.context.design.loads.wet else 1.0
-    return wet * lateral(screw.root, screw.Fyb, bears_on(bay.panel), GRAVITY, main, bite * screw.d, screw.d)
+    sheet = bay.panel.sheet
+    if isinstance(sheet, Sandwich):
+        # its core gives way: the screw bears on one face, at the stress that is allowed there
+        return wet * sheet.t_face * screw.d * sheet.face.allow
+    return wet * lateral(screw.root, screw.Fyb, sheet.t, GRAVITY, main, bite * screw.d, screw.d)
 
 
-def bears_on(panel: Panel) -> float:
-    """mm of a panel that a screw bears on sideways, or its head on: of a sandwich one face, for its core gives way."""
-    return panel.sheet.t_face if isinstance(panel.sheet, Sandwich) else panel.sheet.t
+def _duration(bay: Bay, *, lasting: bool) -> float:
+    """Times what a screw takes for how long; a sandwich's face is allowed the same however long."""
+    return 1.0 if lasting or isinstance(bay.panel.sheet, Sandwich) else ROAD_DURATION
+
+
+def through_head(panel: Panel, d: float) -> float:
+    """N that a screw ``d`` mm thick holds before its head comes through a panel: as through wood (NDS 2018 12.2.5), of a sandwich through one face,
+    which if it is no wood shears round the head at half of the stress it is allowed."""
+    sheet = panel.sheet
+    if isinstance(sheet, Sandwich) and not sheet.face.wood:
+        return math.pi * HEAD * d * sheet.t_face * sheet.face.allow / 2
+    return head_pull_through(GRAVITY, d, sheet.t_face if isinstance(sheet, Sandwich) else sheet.t)
 
 
 def _finding(study: Study, bay: Bay, c: int, shear: float, tie: float) -> Finding:
@@ -100,8 +114,15 @@ def _finding(study: Study, bay: Bay, c: int, shear: float, tie: float) -> Findin
         w.line("F_1", "V / b * s", "N", "along the member", s=pitch(bay))
         w.line("F_2", "N * 2 * s / b", "N", "across it, half of its screws")
     force = w.line("F", "sqrt(F_1**2 + F_2**2)", "N", "on one screw")
-    w.given("Z", _takes(study, bay), "N", f"{SCREW} through {say.length(bears_on(bay.panel))}, least yield mode, NDS 2018 12.3.1")
-    limit = w.line("Z_a", "Z * C_D", "N", "load duration, NDS 2018 2.3.2", C_D=1.0 if item.case.lasting else ROAD_DURATION)
+    w.given(
+        "Z",
+        _takes(study, bay),
+        "N",
+        f"{SCREW} on one face, its allowed stress"
+        if isinstance(sheet, Sandwich)
+        else f"{SCREW} through {say.length(sheet.t)}, least yield mode, NDS 2018 12.3.1",
+    )
+    limit = w.line("Z_a", "Z * C_D", "N", "load duration, NDS 2018 2.3.2", C_D=_duration(bay, lasting=item.case.lasting))
     w.line("use", "F / Z_a", "")
     text = f"{say.force(force)} of {say.force(limit)} on one screw that holds the {bay.panel.role} {'on' if skin else 'down'} and the frame square, {item.case.name.lower()}{study.where}."
     return study.held_to(
