@@ -39,3 +39,12 @@ def capped(joints: Joints, at: str) -> Offers:
 def kind(sheet: Sheet | Sandwich | Planks) -> str:
     """Panels of one kind differ in thickness alone."""
     return sheet.material.id if isinstance(sheet, Sheet) else sheet.core.id if isinstance(sheet, Sandwich) else str(sheet.duration)
+
+
+def thicker(now: str, field: str, at: str, catalog: Catalog) -> Offers:
+    """Thicker panels of the same kind, the thinnest first."""
+    used = catalog.sheets.get(now)
+    if used is None:
+        return []
+    rows = [s for s in catalog.sheets.values() if type(s) is type(used) and kind(s) == kind(used) and s.t > used.t]
+    return [(s.label, (Change(f"{at}/{field}", s.id),)) for s in sorted(rows, key=lambda s: s.t)]

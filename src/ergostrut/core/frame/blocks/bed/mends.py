@@ -8,7 +8,7 @@ from ....catalog.model import Catalog
 from ....changes import Change
 from ....wording import Say
 from ...family import Offers
-from ..mending import capped, kind, sections
+from ..mending import capped, sections, thicker
 from .params import BedOnMounts
 
 
@@ -24,11 +24,7 @@ def offers(build: BedOnMounts, at: str, catalog: Catalog, _say: Say, use: float)
         return lambda: [*crosses(), *sections(now, field, at, catalog, need)[:5]]
 
     def decks() -> Offers:
-        used = catalog.sheets.get(build.deck)
-        thicker = [
-            s for s in catalog.sheets.values() if used is not None and type(s) is type(used) and kind(s) == kind(used) and s.t > used.t
-        ]
-        return [*crosses(), *((s.label, (Change(f"{at}/deck", s.id),)) for s in thicker)]
+        return [*crosses(), *thicker(build.deck, "deck", at, catalog)]
 
     def bolts() -> Offers:
         better: Offers = [("bolts of grade ISO 10.9", (Change(f"{at}/bolt_grade", "ISO 10.9"),))] if build.bolt_grade == "ISO 8.8" else []

@@ -9,7 +9,7 @@ from ....changes import Change
 from ....wording import Say
 from ...blocks.bed.mends import offers as bed_offers
 from ...blocks.bed.mends import spans as bed_spans
-from ...blocks.mending import kind, sections
+from ...blocks.mending import sections, thicker
 from ...family import Offers
 from .params import ChassisBody
 
@@ -28,23 +28,18 @@ def offers(build: ChassisBody, at: str, catalog: Catalog, say: Say, use: float) 
     def bows() -> Offers:
         return [("two more bows", (Change(f"{at}/bows", build.bows + 2),))] if build.bows + 2 <= 24 else []
 
-    def thicker(field: str, now: str) -> Offers:
-        used = catalog.sheets.get(now)
-        rows = [s for s in catalog.sheets.values() if used is not None and type(s) is type(used) and kind(s) == kind(used) and s.t > used.t]
-        return [(s.label, (Change(f"{at}/{field}", s.id),)) for s in sorted(rows, key=lambda s: s.t)]
-
     def tubes(field: str, now: str, more: Callable[[], Offers]) -> Callable[[], Offers]:
         return lambda: [*more(), *sections(now, field, at, catalog, need)[:5]]
 
     def skins() -> Offers:
-        return [*posts(), *thicker("skin", build.skin)]
+        return [*posts(), *thicker(build.skin, "skin", at, catalog)]
 
     def nearer() -> Offers:
         half = build.skin_pitch.mm / 2
         return [("twice as many screws", (Change(f"{at}/skin_pitch", f"{half:.0f} mm"),))] if half >= 20.0 else []
 
     def roofs() -> Offers:
-        return [*bows(), *thicker("roof", build.roof)]
+        return [*bows(), *thicker(build.roof, "roof", at, catalog)]
 
     def layered(field: str) -> Callable[[], Offers]:
         boards = [s for s in catalog.sheets.values() if isinstance(s, Sandwich) and s.id != getattr(build, field)]

@@ -8,7 +8,7 @@ from ....catalog.model import Catalog
 from ....changes import Change
 from ....wording import Say
 from ...blocks.bed.mends import offers as bed_offers
-from ...blocks.mending import kind, sections
+from ...blocks.mending import sections, thicker
 from ...family import Offers
 from .params import TruckFlatbed
 
@@ -24,9 +24,7 @@ def offers(build: TruckFlatbed, at: str, catalog: Catalog, say: Say, use: float)
         return [("another upright", (Change(f"{at}/headboard/uprights", head.uprights + 1),))] if head.uprights < 14 else []
 
     def sheets() -> Offers:
-        used = catalog.sheets.get(head.sheet)
-        rows = [s for s in catalog.sheets.values() if used is not None and type(s) is type(used) and kind(s) == kind(used) and s.t > used.t]
-        return [*more(), *((s.label, (Change(f"{at}/headboard/sheet", s.id),)) for s in sorted(rows, key=lambda s: s.t))]
+        return [*more(), *thicker(head.sheet, "headboard/sheet", at, catalog)]
 
     return {
         **found,
