@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 
 from ..cases import road_cases
 from ..finding import COMMON_PRACTICE, Finding, Working, at_least
@@ -28,7 +29,8 @@ def check_tipping(context: Context, entries: Sequence[LedgerRow], loads: Carrier
         lacking = [
             words for words, value in (("of the empty vehicle's centre", own), ("of the floor over the ground", ground)) if value is None
         ]
-        yield _with(blank, f"Not known: give the height {' and '.join(lacking)} on Measure, and the lean at which it tips is found.")
+        words = f"Give the height {' and '.join(lacking)} on Measure, and the lean at which it tips is found."
+        yield replace(blank, sentence=words)
         return
     mine = sum(entry.kg for entry in entries if entry.z is None)
     lifted = [(entry.kg, entry.z) for entry in entries if entry.z is not None]
@@ -49,17 +51,3 @@ def check_tipping(context: Context, entries: Sequence[LedgerRow], loads: Carrier
         basis=f"rigid vehicle, track by twice its centre's height; springs take a fifth: {COMMON_PRACTICE}", working=w.done(),
         caution="High and narrow, it goes over in a swerve long before its tyres slide: lower the load, or drive it so." if state == "over" else "",
     )  # fmt: skip
-
-
-def _with(blank: Finding, sentence: str) -> Finding:
-    return Finding(
-        blank.id,
-        blank.check,
-        blank.place,
-        blank.parts,
-        blank.title,
-        sentence,
-        blank.state,
-        basis=blank.basis,
-        missing=("height of the centre",),
-    )
