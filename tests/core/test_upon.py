@@ -292,10 +292,11 @@ def test_a_bed_that_folds_by_itself_is_over_whatever_stands_on_it(catalog: Catal
         ([{**BED, "on": "b"}], "builds/0/on", "on itself"),
         ([BED, {**BOX, "on": "box2"}, {**BOX, "id": "box2", "on": "box"}], "builds/1/on", "on itself"),
         ([BED, BOX, {**BOX, "id": "box2", "on": "box"}], "builds/2/on", "no deck"),
-        ([BED, {"family": "fixed_platform", "id": "p", "label": "P", "on": "b"}], "builds/1/on", "the vehicle's own floor"),
+        ([BED, {"family": "bed_slide", "id": "p", "label": "P", "on": "b"}], "builds/1/on", "the vehicle's own floor"),
+        ([BED, {"family": "hung_bunk", "id": "p", "label": "P", "on": "b"}], "builds/1/on", "the vehicle's own floor"),
         ([BED, {**BOX, "on": ""}], "builds/1/family", "flatbed on it first"),
     ],
-    ids=["nothing", "itself", "ring", "no deck", "not such a build", "no floor"],
+    ids=["nothing", "itself", "ring", "no deck", "not such a build", "no walls", "no floor"],
 )
 def test_what_cannot_stand_there_is_said_at_its_field(catalog: Catalog, builds: list[dict[str, Any]], field: str, says: str) -> None:
     with pytest.raises(InputError) as refused:

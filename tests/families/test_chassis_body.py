@@ -161,9 +161,9 @@ def test_what_stands_inside_is_out_of_the_wind_and_loads_the_floor(catalog: Cata
     assert not [f.sentence for f in both.findings if f.check == "fit.between" and f.state == "over"]
     settings = {s.setting.name: s for s in studies_at(both, {"b/door/open": 100.0}) if s.assembly.id == "b"}
     assert not [item.case.name for item in settings["open"].solved if not item.case.lasting]
-    sunk = {**box, "length": "2000 mm", "front": "10 mm"}
+    sunk = {**box, "length": "2300 mm", "front": "10 mm"}
     (told,) = [f for f in body(catalog, with_it=(sunk,)).findings if f.check == "fit.between"]
-    assert told.state == "over" and "to the rear by that" in told.sentence
+    assert told.state == "over" and "to the front by that" in told.sentence
 
 
 @pytest.mark.parametrize(

@@ -23,7 +23,7 @@ from .mechanics.solver.ground import Ground
 from .mechanics.solver.model import Array
 from .prove.boxes.check import check_box
 from .prove.boxes.refine import Watch, check_refined
-from .prove.boxes.tied_on import check_tied_on
+from .prove.boxes.tied_on import check_fixed_to_walls, check_tied_on
 from .prove.checks import check_setting
 from .prove.deck import check_deck
 from .prove.doors import check_doors
@@ -32,6 +32,7 @@ from .prove.hung.holders import check_holders
 from .prove.judged import check_judged
 from .prove.model.reactions import pressing
 from .prove.model.study import Study, begin, finish
+from .prove.model.upon import Pressed, handed_by, on_another, pressed_by
 from .prove.skins import check_skins
 from .prove.winter import check_winter
 from .structure.assembly import Assembly
@@ -65,7 +66,7 @@ class Proof:
     coarse: bool = False
     """Panels that carry were tried on the coarsest mesh alone."""
     handed: Handed | None = None
-    """What a build of panels presses on what it stands on; None of a framed one, or where it could not be solved."""
+    """What it presses on the build that it stands on; None where it stands on none, or could not be solved."""
 
     @property
     def bytes(self) -> int:
@@ -167,6 +168,8 @@ class Standing:
 
 def standing(context: Context, build: Assembly, settings: Sequence[Setting]) -> Standing:
     """Solve a build in some settings together with its base: on what does not give first, then on what gives as the base does there."""
+    if build.on and not build.shells:
+        return Standing((on_another(context, build, setting) for setting in settings), None, None)
     if not build.base:
         # one after the other: who looks at one and lets it go holds one in memory
         return Standing((finish(begin(context, build, setting)) for setting in settings), None, None)
@@ -248,8 +251,12 @@ def _proved(context: Context, build: Assembly, key: str, watch: Watch | None, pa
     more(_unsolved(context, build))
     pause()
     stood = standing(context, build, (replace(there, drivable=False),) if still else _asked(build))
+    down: list[tuple[str, Pressed]] = []
     for item in stood.studies:
         pause()
+        pressed = pressed_by(context, item) if build.on and not build.shells else None
+        if pressed is not None:
+            down.append((item.where, pressed))
         more(setting_findings(item))
         room -= item.floats
         item.let_go(otherwise=room < 0)
@@ -265,7 +272,8 @@ def _proved(context: Context, build: Assembly, key: str, watch: Watch | None, pa
         more((*check_anchors(context, anchors), *check_rails(context, anchors)))
     more(check_crash(context, build, anchors))
     more(check_judged(build, found))
-    return Proof(key, tuple(found), tuple(kept), anchors, bool(build.shells) and watch is None, box.handed if box is not None else None)
+    handed = box.handed if box is not None else handed_by(context, build, down)
+    return Proof(key, tuple(found), tuple(kept), anchors, bool(build.shells) and watch is None, handed)
 
 
 def _unsolved(context: Context, build: Assembly) -> Iterator[Finding]:
@@ -281,6 +289,7 @@ def _unsolved(context: Context, build: Assembly) -> Iterator[Finding]:
     yield from check_skins(context, build)
     yield from check_winter(context, build)
     yield from check_tied_on(context, build)
+    yield from check_fixed_to_walls(context, build)
 
 
 def on() -> None:

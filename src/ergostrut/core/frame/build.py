@@ -71,11 +71,12 @@ def framed_on(build: BuildBase, below: Assembly, host: Host, catalog: Catalog) -
     if deck_of(below) is None:
         raise StockError("on", f"{below.label} has no deck that others stand on; stand it on the vehicle, or on a flatbed")
     found = framed(build, floor_on(below, host), catalog)
-    if not stands_by_itself(found):
-        text = f"{found.label} holds by the vehicle's own floor, walls or roof, which {below.label} has not; what is made of panels and tied down stands on it"
+    if not stands_by_itself(found, walled=below.clear is not None):
+        text = f"{found.label} holds by the vehicle's own floor, walls or roof, which {below.label} has not; what stands on its own feet or edges and is tied down stands there"
         raise StockError("on", text)
     # what hangs on a length of the one below hangs on it here
-    return replace(shifted(found, place_on(below)), on=below.id, read=below.read, missing=tuple(sorted({*found.missing, *below.missing})))
+    at = place_on(below)
+    return replace(shifted(found, at), on=below.id, level=at[2], read=below.read, missing=tuple(sorted({*found.missing, *below.missing})))
 
 
 def assemble(builds: Iterable[BuildBase], host: Host, catalog: Catalog) -> tuple[Assembly, ...]:

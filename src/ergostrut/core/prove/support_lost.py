@@ -16,7 +16,7 @@ from ..structure.assembly import Assembly
 from ..structure.holds import Bears
 from .members.strength import explained, uses
 from .model.posed import Solved
-from .model.study import Study
+from .model.study import Beneath, Study
 
 GONE = 1.33
 """Use accepted of what is left when one is gone."""
@@ -38,8 +38,9 @@ class _Lost:
     results: Results
 
 
-def _without(bound: Study, which: Sequence[int]) -> _Lost | None:
-    """The hardest cases of every contact in ``which``, solved without it; None where none of them ever bears."""
+def _without(bound: Study, which: Sequence[int], on: Beneath | None) -> _Lost | None:
+    """The hardest cases of every contact in ``which``, solved without it, ``on`` another build where it stands there; None where none of them ever
+    bears."""
     assert bound.posed is not None
     turns: list[tuple[Solved, int]] = []
     for i in which:
@@ -49,8 +50,11 @@ def _without(bound: Study, which: Sequence[int]) -> _Lost | None:
         return None
     foot = bound.context.design.loads.foot
     factors = np.array([bound.posed.factors(item.case, foot) for item, _ in turns])
-    lost = tuple(i for _, i in turns)
-    return _Lost(tuple(item for item, _ in turns), lost, bound.posed.frame.run([item.case.name for item, _ in turns], factors, gone=lost))
+    lost, cases = tuple(i for _, i in turns), [item.case for item, _ in turns]
+    ground = on.rows(cases) if on is not None else None
+    bore = np.array([item.result.acting for item, _ in turns]) if on is not None else None
+    left = bound.posed.frame.run([case.name for case in cases], factors, bore, gone=lost, ground=ground)
+    return _Lost(tuple(item for item, _ in turns), lost, left)
 
 
 def _verdict(study: Study, state: State) -> State:
@@ -60,7 +64,7 @@ def _verdict(study: Study, state: State) -> State:
 
 def overhead(build: Assembly) -> bool:
     """Whether people lie on a build so high that others lie or pass under it."""
-    return any(surface.use == "sleeping" and surface.origin[2] >= UNDER for surface in build.surfaces)
+    return any(surface.use == "sleeping" and surface.origin[2] - build.level >= UNDER for surface in build.surfaces)
 
 
 def check_gone(study: Study) -> Iterator[Finding]:
@@ -94,9 +98,9 @@ def _legs(study: Study, legs: Sequence[int]) -> Iterator[Finding]:
             continue
         # what carries most first: without it a build falls, if it falls without any
         order = sorted(legs, key=lambda i: -float(bound.rest_forces[:, i].max()))
-        lost = _without(bound, order[:1])
+        lost = _without(bound, order[:1], study.on)
         if lost is not None and not lost.results.errors:
-            lost = _without(bound, order)
+            lost = _without(bound, order, study.on)
         if lost is None:
             continue
         if lost.results.errors:
@@ -141,7 +145,7 @@ def _legs(study: Study, legs: Sequence[int]) -> Iterator[Finding]:
 def _ties(study: Study, ties: Sequence[int]) -> Iterator[Finding]:
     """What the others take when one tie is gone; silent while a rating is unknown, which the ties' own finding says."""
     assert study.posed is not None
-    contacts, lost = study.posed.contacts, _without(study, ties)
+    contacts, lost = study.posed.contacts, _without(study, ties, study.on)
     if lost is None or any(contacts[i].rating is None for i in ties):
         return
     say, force = study.context.say, lost.results.rest_force

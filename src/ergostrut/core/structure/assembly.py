@@ -9,7 +9,7 @@ from typing import Literal
 from .holds import Anchor, BasePost, Contact, Hold, Joint, JointSpec, Lock, Loop, Motion, Slider, Stand
 from .hung import Door, Holder, Latch, Mount, Pivot, Strap
 from .panel import Clads, Covers, Edging, Lid, Panel, Shell
-from .parts import Height, Item, Member, Point3, Surface
+from .parts import Clear, Height, Item, Member, Point3, Surface
 from .runners import Keeper, Runner
 from .screwed import Screwed
 from .stow import Stow
@@ -87,16 +87,24 @@ class Assembly:
     tags: tuple[Tag, ...] = ()
     exposes: str = ""
     """The surface that other builds may stand on and be tied down to; empty: none."""
+    clear: Clear | None = None
+    """Where they stand within its walls; None: it has none."""
     on: str = ""
     """The build that it stands on; empty: the host."""
+    level: float = 0.0
+    """z of what it stands on, where people stand before it as well."""
     bears: tuple[Handed, ...] = ()
     """What presses, pulls and shears on its deck from builds that stand on it, once those are solved."""
     read: frozenset[str] = frozenset()
     missing: tuple[str, ...] = ()
     """Host lengths it was framed from, and those of them that are not measured."""
 
+    @cached_property
+    def _members(self) -> dict[str, Member]:
+        return {member.id: member for member in self.members}
+
     def member(self, part: str) -> Member:
-        return next(member for member in self.members if member.id == part)
+        return self._members[part]
 
     @cached_property
     def shells(self) -> tuple[Panel, ...]:
@@ -118,8 +126,12 @@ class Assembly:
         """Panels that lie in an opening of another."""
         return tuple(panel for panel in self.panels if isinstance(panel.carries, Lid))
 
+    @cached_property
+    def _panels(self) -> dict[str, Panel]:
+        return {panel.id: panel for panel in self.panels}
+
     def panel(self, part: str) -> Panel:
-        return next(panel for panel in self.panels if panel.id == part)
+        return self._panels[part]
 
     def of_body(self, body: str) -> tuple[Member, ...]:
         return tuple(member for member in self.members if member.body == body)

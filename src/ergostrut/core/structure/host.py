@@ -202,6 +202,8 @@ class Host:
     """What a hand must come to."""
     roofed: bool = True
     """Closed over: what goes in goes in through an opening."""
+    across: tuple[float, ...] | None = None
+    """Of the deck of another build: x of the members across under it, on which feet and ties come down; None of what is no such deck."""
     lined: Mapping[str, float] = field(default_factory=dict)
     """mm that the lining to come takes off a length, by role, and off the ``front``."""
     no_trace: bool = False
@@ -228,6 +230,11 @@ class Host:
     def called(self) -> str:
         """What people call it on the road."""
         return "trailer" if any(carrier.kind == "coupling" for carrier in self.carriers) else "truck"
+
+    @property
+    def is_deck(self) -> bool:
+        """Whether it is the deck of another build, with nothing to be packed against."""
+        return self.across is not None
 
     def mm(self, role: str) -> float | None:
         """A length by its role, less the lining to come; None where it is not measured, or this kind of host has none."""

@@ -49,6 +49,14 @@ Use = Literal["rail", "deck", "sleeping", "brace", "leg", "base", "wall", "roof"
 
 
 @dataclass(frozen=True, slots=True)
+class Clear:
+    """The clear inside of a build that others stand in, between two corners."""
+
+    lo: Point3
+    hi: Point3
+
+
+@dataclass(frozen=True, slots=True)
 class MemberGroup:
     """Members that share their findings: ``key`` begins the check's name, ``title`` the finding's."""
 

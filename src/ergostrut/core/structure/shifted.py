@@ -8,28 +8,24 @@ from .assembly import Assembly, Tag
 from .parts import Point3
 from .pose import moved_by
 
-FIXED = (
-    "sliders",
-    "locks",
-    "anchors",
-    "straps",
-    "mounts",
-    "pivots",
-    "latches",
-    "holders",
-    "links",
-    "fastenings",
-    "loops",
-    "joints",
-    "holds",
-)
+HOST_ONLY = ("sliders", "locks", "anchors", "holders", "links", "fastenings", "loops")
 """Nouns of builds that do not stand on others yet: what they hold by is the host's."""
+WALLED = ("mounts", "straps", "latches")
+"""Nouns of builds that hold by walls or a roof."""
 
 
-def stands_by_itself(build: Assembly) -> bool:
-    """Whether a build is one of panels that stands on what is under it and is tied down to that: such a one may stand on another build."""
-    hangs = any(contact.kind != "tie" for contact in build.contacts)
-    return bool(build.shells) and not hangs and not any(getattr(build, name) for name in FIXED)
+def hangs(build: Assembly) -> bool:
+    """Whether it holds by walls or a roof as well."""
+    return any(getattr(build, name) for name in WALLED) or any(contact.kind == "wall" for contact in build.contacts)
+
+
+def stands_by_itself(build: Assembly, walled: bool = False) -> bool:
+    """Whether a build stands on what is under it and is tied down to that alone, panels that carry or a frame on its feet, or is fixed to walls where
+    there are such: one that may stand on another build."""
+    kinds = {contact.kind for contact in build.contacts}
+    if any(getattr(build, name) for name in HOST_ONLY) or not kinds <= {"floor", "tie", "wall"} or (hangs(build) and not walled):
+        return False
+    return bool(build.shells) or "floor" in kinds or hangs(build)
 
 
 def shifted(build: Assembly, by: Point3) -> Assembly:
@@ -38,7 +34,7 @@ def shifted(build: Assembly, by: Point3) -> Assembly:
     Raises:
         ValueError: it holds by what only a host has.
     """
-    if not stands_by_itself(build):
+    if not stands_by_itself(build, walled=True):
         raise ValueError(f"{build.label} holds by the host itself")
 
     def at(point: Point3) -> Point3:
@@ -51,6 +47,11 @@ def shifted(build: Assembly, by: Point3) -> Assembly:
         panels=tuple(replace(one, pose=one.pose.on(pose)) for one in build.panels),
         items=tuple(replace(one, at=at(one.at)) for one in build.items),
         surfaces=tuple(replace(one, origin=at(one.origin)) for one in build.surfaces),
+        holds=tuple(replace(one, at=at(one.at)) for one in build.holds),
+        straps=tuple(replace(one, at=at(one.at), to=at(one.to)) for one in build.straps),
+        mounts=tuple(replace(one, at=at(one.at)) for one in build.mounts),
+        pivots=tuple(replace(one, at=at(one.at)) for one in build.pivots),
+        latches=tuple(replace(one, at=at(one.at)) for one in build.latches),
         contacts=tuple(replace(one, at=at(one.at)) for one in build.contacts),
         stands=tuple(replace(one, at=at(one.at)) for one in build.stands),
         motions=tuple(replace(one, pivot=at(one.pivot)) if one.pivot is not None else one for one in build.motions),

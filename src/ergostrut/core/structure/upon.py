@@ -21,6 +21,8 @@ class Foot:
     size: tuple[float, float]
     tie: str = ""
     """What ties it there, by id; empty: it bears."""
+    wall: bool = False
+    """It is fixed to a wall or the roof of that one, on the member of those that it lies nearest to, not to its deck."""
 
 
 @dataclass(frozen=True)

@@ -11,6 +11,7 @@ from ...mechanics.space.boxes import Boxes, frames
 from ...prove.model.hanging import hooked
 from ...structure.assembly import Assembly
 from ...structure.context import Context
+from ...structure.exposed import wall_beside
 from ...structure.setting import Setting, scene_travels, setting_at
 from .bodies import Body, bodies_at, near, on_floor
 from .clearance import doubtful
@@ -40,11 +41,14 @@ def check_straps(context: Context) -> Iterator[Finding]:
     """The strap of a build that passes nearest to another build or to what is carried, where it hangs parked and at night."""
     for n, build in enumerate(context.builds):
         worst = None
+        below = context.build(build.on) if build.on else None
+        hung_from = {beside[0].id for strap in build.straps if below is not None and (beside := wall_beside(below, strap.to))}
         for scene in ("parked", "night"):
             then = context.at(scene)
             mine = straps_at(build, setting_at(build, scene_travels(build, scene)))
             others = [
                 row for k, other in enumerate(context.builds) if k != n for row in bodies_at(then, other, setting_at(other, scene_travels(other, scene)))
+                if row.part not in hung_from
             ]  # fmt: skip
             found = near(mine, [*others, *on_floor(then)], together=False)
             if found is not None and (worst is None or found.gap < worst[0].gap):

@@ -156,7 +156,7 @@ def _lift(context: Context, move: Move) -> tuple[float, float, float] | None:
     if rise < 10.0:
         return None
     # what turns on hinges is lifted at its free edge by half of its weight
-    return (kg / 2 if move.motion.pivot is not None else kg), min(ends), rise
+    return (kg / 2 if move.motion.pivot is not None else kg), min(ends) - move.build.level, rise
 
 
 def _latched(move: Move) -> bool:

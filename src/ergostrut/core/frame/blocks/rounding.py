@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from fractions import Fraction
 
 from ...units import Units
 
@@ -17,6 +18,14 @@ def down(mm: float, units: Units) -> str:
 def up(mm: float, units: Units) -> str:
     """The next round length over ``mm``."""
     return _said(math.ceil(mm / _STEP[units.length] - 1e-9), units)
+
+
+def near(mm: float, units: Units) -> str:
+    """The nearest sixteenth of an inch, or mm."""
+    if units.length == "mm":
+        return f"{round(mm)} mm"
+    whole, part = divmod(Fraction(round(mm / 25.4 * 16), 16), 1)
+    return f"{' '.join(str(one) for one in (whole, part) if one) or '0'} in"
 
 
 def _said(steps: int, units: Units) -> str:

@@ -6,6 +6,7 @@ matrix would have them, though the ground itself may have one-way parts: its com
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -29,9 +30,9 @@ class Ground:
     give: Array
 
 
-def settle_on(contacts: Contacts, loads: Array, ground: Ground, start: Flags) -> tuple[Settling, Flags]:
+def settle_on(contacts: Contacts, loads: Array, ground: Ground, start: Flags, gone: Sequence[int] | None = None) -> tuple[Settling, Flags]:
     """Every case (cases, dofs) settled with its own ground, begun from the parts in ``start`` (cases, parts), and whether it did: not
-    where something is left loose. All that are wrong change together for ``MAX_PASSES``.
+    where something is left loose. All that are wrong change together for ``MAX_PASSES``. ``gone``: the part that is missing in each, -1 for none.
 
     Force ``f`` of the acting parts and their compression by ``b @ u = slack + sunk + (give + 1/k) @ f``.
     """
@@ -46,6 +47,11 @@ def settle_on(contacts: Contacts, loads: Array, ground: Ground, start: Flags) ->
     give[:, np.arange(parts), np.arange(parts)] += own
     sizes = np.max(np.abs(loads), axis=1, initial=0.0) + 1e-9
     acting, settled = start.copy(), np.zeros(count, dtype=bool)
+    there = np.ones((count, parts), dtype=bool)
+    if gone is not None:
+        lost = np.asarray(gone)
+        there[np.flatnonzero(lost >= 0), lost[lost >= 0]] = False
+    acting &= there
     U, F = np.zeros_like(loads), np.zeros((count, parts))
     # what nothing holds yet is lent springs softer than rounding, which say what part it comes to
     lent = contacts.S + contacts.least / LENT * contacts.b.T @ contacts.b
@@ -67,7 +73,7 @@ def settle_on(contacts: Contacts, loads: Array, ground: Ground, start: Flags) ->
         opening = u @ contacts.b.T - slack[todo]
         force = np.einsum("nij,nj->ni", K, opening)
         free = opening - np.einsum("nij,nj->ni", give[todo], force)
-        wrong = (now & (force < -1e-9 * sizes[todo, None])) | (~now & (free > 1e-9))
+        wrong = ((now & (force < -1e-9 * sizes[todo, None])) | (~now & (free > 1e-9))) & there[todo]
         good = held & ~wrong.any(axis=1)
         done = todo[good]
         U[done], F[done], settled[done] = u[good], np.maximum(force[good], 0.0), True

@@ -263,10 +263,11 @@ class Frame(Stiffness):
             return Settling(loads, np.zeros((len(loads), parts)), np.zeros((len(loads), parts), dtype=bool), {})
         if ground is None:
             return settle_all(self._contacts, loads, names, start, gone)
-        on, good = settle_on(self._contacts, loads, ground, start if start is not None else np.zeros((len(loads), parts), dtype=bool))
+        on, good = settle_on(self._contacts, loads, ground, start if start is not None else np.zeros((len(loads), parts), dtype=bool), gone)
         bad = np.flatnonzero(~good).tolist()
         if bad:
-            stood = settle_all(self._contacts, loads[bad], [names[i] for i in bad])
+            lost = [gone[i] for i in bad] if gone is not None else None
+            stood = settle_all(self._contacts, loads[bad], [names[i] for i in bad], None, lost)
             on.u[bad], on.force[bad], on.acting[bad] = stood.u, stood.force, stood.acting
             on.errors.update({bad[i]: error for i, error in stood.errors.items()})
         return on

@@ -24,13 +24,14 @@ from ...structure.panel import Edging, Panel
 from ...structure.upon import Handed
 from ..drawers.pulled import Loaded, drawn_out_rows, drawn_stands, loaded, pressed
 from ..model.outdoors import sheltered
+from ..model.upon import below, ground_of
 from .fixed import fixed, hangs, ties_of
 from .floor import feet, lowest
 from .hinged import hands, hanging, leaning
 from .levels import Levels
 from .members import BARE, Barred, barred, stops_of
 from .planes import drawn_out
-from .upon import below, feet_on, ground_of, handed, stood_on
+from .upon import feet_on, handed, stood_on
 from .ways import line_of, splits
 from .wind import wind_loads
 
@@ -300,7 +301,9 @@ def solved(context: Context, build: Assembly, level: int = 0, only: Sequence[Cas
             newton = stands[place[name]].newton
             row[3 + place[name]] = (newton if newton is not None else context.design.loads.foot) * case.people
     on = feet_on(model, stood, ties, low)
-    results = frame.run([case.name for case in cases], factors, ground=ground_of(under, on, cases) if under is not None else None)
+    results = frame.run(
+        [case.name for case in cases], factors, ground=ground_of(under, on, cases) if under is not None and not hangs(build) else None
+    )
     crash = crash_cases(context.design.loads) if context.scene == "driving" else ()
     hits = np.array([[*case.g, *[0.0] * (len(stands) + len(wind))] for case in crash])
     hit = frame.run([case.name for case in crash], hits) if crash else None

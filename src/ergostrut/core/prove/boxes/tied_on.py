@@ -1,4 +1,4 @@
-"""Ties of a box through the deck of the build that it stands on: to a member under it, not to its boards alone."""
+"""Ties through the deck of the build that one stands on, and what is fixed to its walls: to a member there, not to boards or a skin alone."""
 
 from __future__ import annotations
 
@@ -8,12 +8,14 @@ from dataclasses import replace
 from ...finding import COMMON_PRACTICE, Finding, Working, unknown
 from ...structure.assembly import Assembly
 from ...structure.context import Context
-from ...structure.exposed import floors
+from ...structure.exposed import floors, wall_beside
+from ..model.upon import over_deck
 from .fixed import ties_of
-from .upon import over_deck
 
-BESIDE = 15.0
-"""mm beside a member's edge from which a tie's bracket still reaches it (common practice, no published source)."""
+BESIDE = 25.0
+"""mm beside a member's edge from which a tie, an angle with its bolt as far from what it holds, still reaches it (common practice, no published source)."""
+BESIDE_WALL = 65.0
+"""mm from a member's face to the middle of what is fixed to it: half of a rail, what a bolt reaches, and a lining (common practice, no published source)."""
 
 
 def check_tied_on(context: Context, build: Assembly) -> Iterator[Finding]:
@@ -52,3 +54,33 @@ def check_tied_on(context: Context, build: Assembly) -> Iterator[Finding]:
         yield unknown(replace(blank, sentence=text), "member under each tie")
         return
     yield replace(blank, parts=(build.id,), sentence=f"Every tie comes down on a member of {below.label}.", state="holds")
+
+
+def check_fixed_to_walls(context: Context, build: Assembly) -> Iterator[Finding]:
+    """Whether all that is fixed to the walls or the roof of the build below, or hangs from it, meets a member there: between them is a skin alone."""
+    below = context.build(build.on) if build.on else None
+    if below is None:
+        return
+    places = [(one.id, one.label, one.at) for one in build.mounts]
+    places += [(strap.id, f"upper end of the {strap.label}", strap.to) for strap in build.straps]
+    places += [(one.id, one.label, one.at) for one in ties_of(build, "wall")]
+    if not places:
+        return
+    say, w, off = context.say, Working(), list[str]()
+    for _, label, at in places:
+        beside = wall_beside(below, at)
+        if beside is not None:
+            w.given("b", beside[1], "mm", f"{label} beside {beside[0].name}")
+        if beside is None or beside[1] > BESIDE_WALL:
+            off.append(
+                f"{label} lies {say.length(beside[1])} beside {beside[0].name}" if beside is not None else f"{label} meets no member"
+            )
+    blank = Finding(
+        f"{build.id}/fixed.under", "fixed.under", "anchor", tuple(one for one, _, _ in places), "Fixed to members of the walls",
+        f"All that holds it at the walls meets a member of {below.label}.", "holds",
+        basis=f"a fixing reaches a member {BESIDE_WALL:g} mm beside it, lining and its own depth with that: {COMMON_PRACTICE}", working=w.done(),
+    )  # fmt: skip
+    if off:
+        text = f"{'; '.join(off)}: what a skin holds there was not asked. Fix it to a row of {below.label}, move it, or add a bar from member to member."
+        blank = unknown(replace(blank, sentence=text), "member behind each fixing")
+    yield blank

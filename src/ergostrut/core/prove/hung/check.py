@@ -18,7 +18,6 @@ from ..members.strength import explained, uses
 from ..model.hanging import fastening_forces
 from ..model.posed import Solved
 from ..model.study import Cases, Study
-from ..model.study import study as solve
 from .fastened import check_fastened
 from .mounts import check_latches, check_mounts, mount_forces
 from .pivots import check_pivots
@@ -118,7 +117,7 @@ def _lost(study: Study, without: Sequence[Lost], way: Way) -> Iterator[Finding]:
     rows: list[SolvedRow] = []
     hardest: tuple[float, str, str, Study, int, int, float] | None = None
     for lost, build, cases in ((one.label, one.build, one.cases) for one in without):
-        left = solve(study.context, build, study.setting, cases)
+        left = study.again(build, cases)
         if left.error or left.fallen or left.forces is None:
             why = left.error or (left.fallen[0].why if left.fallen else "nothing was solved")
             yield replace(

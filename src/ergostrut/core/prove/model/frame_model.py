@@ -25,7 +25,7 @@ from ..drawers.pulled import rail_loads
 from .cladding import blown, carried, slid, snowed, weight_of_skins
 from .diaphragm import SCREW_SLIP, STIFF, bare, diaphragms
 from .field import Carriers
-from .hanging import fastened, hang, places, riding, swinging
+from .hanging import Walls, fastened, hang, places, riding, swinging
 from .lines import Lines, MemberLine, lay, place_of
 from .posed import Piece, Posed, patches_on
 
@@ -43,6 +43,8 @@ ON_AXIS = 0.1
 """mm: a contact nearer to its member's axis than this does not twist it."""
 SLIPPED = 0.1
 """Share of screws' stiffness once they have slipped: they take what equilibrium twists them by, little of what shapes do (common practice)."""
+FRICTION = "friction"
+"""Bars to where only friction would hold."""
 SLACK = 0.02
 """Share of a semi-rigid joint's stiffness at which it takes little but what equilibrium asks of it."""
 
@@ -241,9 +243,9 @@ def taken(posed: Posed, fixity: Fixity) -> Posed:
     return other
 
 
-def frame_model(build: Assembly, setting: Setting, plan: CarryPlan, open_above: float | None = None) -> Posed:
+def frame_model(build: Assembly, setting: Setting, plan: CarryPlan, open_above: float | None = None, walls: Walls | None = None) -> Posed:
     """A build where it stands in the setting, its members joined rigidly but for hinges; ``open_above``: z from which the wind blows on its
-    skins, none where that is None.
+    skins, none where that is None; ``walls``: of another build, which give and move where it is fixed to them.
 
     Raises:
         SolverError: it cannot be framed as it stands, in words.
@@ -267,7 +269,7 @@ def frame_model(build: Assembly, setting: Setting, plan: CarryPlan, open_above: 
         away = np.zeros(3)
         away[axis] = 1000.0
         far = lines.node(lines.nodes[node] + away, "friction")
-        bars.append(Bar("friction", node, far, SOFT, 1.0, 1000.0, STIFF, STIFF, 1.0, released=(3, 4, 5, 10, 11)))
+        bars.append(Bar(FRICTION, node, far, SOFT, 1.0, 1000.0, STIFF, STIFF, 1.0, released=(3, 4, 5, 10, 11)))
         firm += [(far, dof) for dof in range(6)]
     level = {row.body: float(lines.of[row.members[0]].p[2]) for row in carriers}
     rows: dict[str, list[Piece]] = {}
@@ -282,13 +284,13 @@ def frame_model(build: Assembly, setting: Setting, plan: CarryPlan, open_above: 
             extra[member.rides] = extra.get(member.rides, 0.0) + member.mass * G / build.member(member.rides).length
     rests, arms = _rests(lines, build, setting, contacts)
     bars += arms
-    hung, leaves, held, pulls = hang(build, setting, lines, len(bars))
-    bars += leaves
-    firm += [row for row in held if row not in firm]
-    bolted = fastened(build, lines)
+    hanging_on = hang(build, setting, lines, len(bars), walls)
+    bars += hanging_on.bars
+    firm += [row for row in hanging_on.held if row not in firm]
+    bolted, pulls = fastened(build, lines), hanging_on.pulls
     bars += bolted.arms
-    hung = replace(hung, fastened=bolted.rows)
-    model = FrameModel(np.array(lines.nodes), tuple(bars), (*firm, *bolted.held), rests, tuple(lines.names), pulls, links=bolted.springs)
+    hung, springs = replace(hanging_on.hung, fastened=bolted.rows), (*hanging_on.springs, *bolted.springs)
+    model = FrameModel(np.array(lines.nodes), tuple(bars), (*firm, *bolted.held), rests, tuple(lines.names), pulls, links=springs)
     posed = Posed(
         build,
         setting,
@@ -309,7 +311,7 @@ def frame_model(build: Assembly, setting: Setting, plan: CarryPlan, open_above: 
         (
             *snowed(build, modelled),
             *slid(build, modelled, carried(build, plan)),
-            *(blown(build, modelled, open_above) if open_above is not None and build.skins else ()),
+            *(blown(build, modelled, open_above) if open_above is not None else ()),
         ),
     )
     return hanging(posed) if pulls else posed

@@ -3,17 +3,19 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 
 import numpy as np
 from numpy.typing import NDArray
 
+from ...cases import Case
 from ...constants import G
 from ...mechanics.solver.model import Bar, CaseResult, FrameModel, Link, LoadCase, SolverError
 from ...mechanics.solver.model import Cord as Pull
 from ...mechanics.solver.solve import Frame
 from ...structure.assembly import Assembly
 from ...structure.hung import Latch, Mount, Pivot, Strap
+from ...structure.parts import Point3
 from ...structure.posed import poses_of
 from ...structure.setting import Setting
 from ...structure.support import Fastening
@@ -28,8 +30,42 @@ REACH = 1_000.0
 """mm of the bars that stand for a strap's resistance sideways."""
 STOUT = 1e10
 """mm4 of such a bar: hinged at both ends, it takes no bending, and must not buckle by itself."""
+SWINGS = "swings back"
+"""Bars to where a strap's own pull holds what hangs on it."""
+TURNED = 1e9
+"""N mm/rad with which a wall fixing keeps its rail from rolling: nearly still."""
 LENT = 1.0
 """N/mm lent across straps until their pull is known."""
+
+
+@dataclass(frozen=True)
+class Moving:
+    """How places on the walls of a build give, ``k`` N/mm (places, 3) along each axis, and where they go in a case, mm (places, 3)."""
+
+    k: Array
+    moved: Callable[[Case], Array]
+
+
+Walls = Callable[[Sequence[Point3]], Moving]
+"""How the walls give and go at some places."""
+
+
+@dataclass(frozen=True, slots=True)
+class Going:
+    """A spring along an axis of the host from a ``node`` to the ``pin`` that stands for a place on a wall, the ``place``-th of them."""
+
+    node: int
+    pin: int
+    axis: int
+    k: float
+    place: int
+
+    def load(self, words: str) -> LoadCase:
+        """The place moved by 1 mm: what moves a spring's far end pulls at its near end, and is held there."""
+        one = [0.0, 0.0, 0.0]
+        one[self.axis] = self.k
+        x, y, z = one
+        return LoadCase(words, nodal=((self.node, (x, y, z, 0.0, 0.0, 0.0)), (self.pin, (-x, -y, -z, 0.0, 0.0, 0.0))))
 
 
 @dataclass(frozen=True)
@@ -43,6 +79,9 @@ class Hung:
     latches: tuple[tuple[Latch, int], ...] = ()
     fastened: tuple[tuple[Fastening, int, int], ...] = ()
     """With the node it holds, and the one on the host that holds it."""
+    going: tuple[Going, ...] = ()
+    """Springs of wall fixings and latches on walls that give and move; their nodes are then those on the wall."""
+    moving: Moving | None = None
 
     @property
     def twists(self) -> bool:
@@ -146,10 +185,20 @@ def _released(bar: Bar, axis: Array, nodes: Sequence[Array]) -> Bar:
     return replace(bar, released=(3 + int(np.argmax(np.abs(local @ axis))),))
 
 
-def hang(build: Assembly, setting: Setting, lines: Lines, first: int) -> tuple[Hung, list[Bar], list[tuple[int, int]], tuple[Pull, ...]]:
-    """Arms of the pivots (bars from the model's ``first`` on), what mounts and latches hold, and the straps that are hooked in."""
-    bars, held = list[Bar](), list[tuple[int, int]]()
-    pivots = []
+@dataclass(frozen=True)
+class Hanging:
+    """What hangs, with the bars, springs, held degrees of freedom and straps that it takes in the model."""
+
+    hung: Hung
+    bars: list[Bar]
+    springs: tuple[Link, ...]
+    held: list[tuple[int, int]]
+    pulls: tuple[Pull, ...]
+
+
+def _pivots(build: Assembly, lines: Lines, first: int) -> tuple[list[Bar], list[tuple[Pivot, int]]]:
+    """Arms of the pivots, bars from the model's ``first`` on."""
+    bars, pivots = list[Bar](), list[tuple[Pivot, int]]()
     for pivot in build.pivots:
         pin = np.array(pivot.at)
         fixed, moving = lines.of[pivot.fixed].near(pin), lines.of[pivot.moving].near(pin)
@@ -161,23 +210,56 @@ def hang(build: Assembly, setting: Setting, lines: Lines, first: int) -> tuple[H
             raise SolverError(f"{pivot.label}: its pin lies on the axes of both members; set them apart")
         bars.append(_released(Bar(pivot.id, start, moving, *STIFF_ARM), np.array(pivot.axis), lines.nodes))
         pivots.append((pivot, first + len(bars) - 1))
+    return bars, pivots
+
+
+@dataclass
+class _Held:
+    """Nodes held at a wall: still, or by springs to places on it that give and move."""
+
+    lines: Lines
+    moving: Moving | None
+    held: list[tuple[int, int]] = field(default_factory=list)
+    springs: list[Link] = field(default_factory=list)
+    going: list[Going] = field(default_factory=list)
+    count: int = 0
+
+    def hold(self, node: int, dofs: Sequence[int], words: str) -> int:
+        """The node whose reactions are what holds it."""
+        place, self.count = self.count, self.count + 1
+        if self.moving is None:
+            self.held += [(node, dof) for dof in dofs]
+            return node
+        pin = self.lines.node(self.lines.nodes[node], words)
+        k = [0.0] * 6
+        for dof in dofs:
+            k[dof] = float(self.moving.k[place, dof]) if dof < 3 else TURNED
+        self.springs.append(Link(words, node, pin, (k[0], k[1], k[2], k[3], k[4], k[5])))
+        self.held += [(pin, dof) for dof in range(6)]
+        self.going += [Going(node, pin, dof, k[dof], place) for dof in dofs if dof < 3]
+        return pin
+
+
+def hang(build: Assembly, setting: Setting, lines: Lines, first: int, walls: Walls | None = None) -> Hanging:
+    """Arms of the pivots (bars from the model's ``first`` on), what mounts and latches hold, and the straps that are hooked in; on ``walls`` that
+    give and move where it is fixed to those of another build."""
+    bars, pivots = _pivots(build, lines, first)
+    shut = _shut(build, setting)
+    places = [*(mount.at for mount in build.mounts), *(latch.at for latch in shut)]
+    at_wall = _Held(lines, walls(places) if walls is not None and places else None)
     mounts = []
     for mount in build.mounts:
         line = lines.of[mount.member]
-        node = line.near(np.array(mount.at))
         about = int(np.argmax(np.abs(line.q - line.p)))
-        held += [(node, dof) for dof in (0, 1, *((2,) if mount.carries else ()), 3 + about)]
-        mounts.append((mount, node))
-    latches = []
-    for latch in _shut(build, setting):
-        node = lines.of[latch.member].near(np.array(latch.at))
-        held.append((node, latch.axis))
-        latches.append((latch, node))
+        dofs = (0, 1, *((2,) if mount.carries else ()), 3 + about)
+        mounts.append((mount, at_wall.hold(line.near(np.array(mount.at)), dofs, mount.label)))
+    latches = [(one, at_wall.hold(lines.of[one.member].near(np.array(one.at)), (one.axis,), one.label)) for one in shut]
     straps = hooked(build, setting)
     pulls = tuple(
         Pull(strap.label, lines.of[strap.member].near(np.array(strap.at)), strap.k[0], None, strap.to, strap.slack) for strap in straps
     )
-    return Hung(straps, tuple(mounts), tuple(pivots), tuple(latches)), bars, held, pulls
+    hung = Hung(straps, tuple(mounts), tuple(pivots), tuple(latches), going=tuple(at_wall.going), moving=at_wall.moving)
+    return Hanging(hung, bars, tuple(at_wall.springs), at_wall.held, pulls)
 
 
 def riding(build: Assembly) -> dict[str, float]:
@@ -221,8 +303,8 @@ def _across(model: FrameModel, stiffness: Sequence[float]) -> FrameModel:
         for direction in (one, np.cross(along, one)):
             far = len(nodes)
             nodes.append(model.nodes[strap.a] + REACH * direction)
-            bars.append(Bar("swings back", strap.a, far, k * REACH, 1.0, 1.0, STOUT, STOUT, 1.0, released=(3, 4, 5, 10, 11)))
+            bars.append(Bar(SWINGS, strap.a, far, k * REACH, 1.0, 1.0, STOUT, STOUT, 1.0, released=(3, 4, 5, 10, 11)))
             fixed += [(far, dof) for dof in range(6)]
     known = tuple(model.name(i) for i in range(len(model.nodes)))
-    names = (*known, *("swings back" for _ in range(len(nodes) - len(known))))
+    names = (*known, *(SWINGS for _ in range(len(nodes) - len(known))))
     return replace(model, nodes=np.array(nodes), bars=tuple(bars), fixed=tuple(fixed), names=names)

@@ -34,7 +34,10 @@ def closed(build: Assembly) -> bool:
 
 
 def blown_on(build: Assembly) -> tuple[Panel, ...]:
-    """The panels of a build that close it: those that carry by themselves, or the skins on its frame."""
+    """The panels of a build that close it: those that carry by themselves, or the skins on its frame; of a bare frame that stands on another build
+    its decks, which are lifted."""
+    if build.on and not build.shells and not build.skins:
+        return build.decks
     return build.shells or (
         *(panel for panel in build.skins if outer(panel)),
         *(panel for panel in build.decks if build.skins and panel.use == "roof"),

@@ -19,6 +19,7 @@ from ...mechanics.solver.model import Array, CaseResult, Flags, FrameModel, Load
 from ...mechanics.solver.solve import Frame
 from ...structure.assembly import Assembly
 from ...structure.carried import CarryPlan
+from ...structure.exposed import wall_beside
 from ...structure.holds import Contact, Stand
 from ...structure.panel import Panel
 from ...structure.parts import Member
@@ -127,6 +128,11 @@ class Posed:
         for act in self.acts:
             row[at] = case.share(act)
             at += 1
+        if self.hung.moving is not None:
+            moved = self.hung.moving.moved(case)
+            for going in self.hung.going:
+                row[at] = moved[going.place, going.axis]
+                at += 1
         for handed in self.assembly.bears:
             row[at : at + len(handed.feet)] = handed.row(case)
             at += len(handed.feet)
@@ -148,7 +154,7 @@ class Posed:
     @cached_property
     def basic_loads(self) -> tuple[LoadCase, ...]:
         """1 g along x, y and z, 1 N at every place where somebody may stand, sit or lie, the host twisted, where that moves anything, the wind, where
-        it blows on it, and 1 N at every place where another build stands on it."""
+        it blows on it, each place on a wall that it is fixed to moved by 1 mm, and 1 N at every place where another build stands on it."""
         found = []
         for name, g in (("x", (1.0, 0.0, 0.0)), ("y", (0.0, 1.0, 0.0)), ("z", (0.0, 0.0, 1.0))):
             spreads: list[Spread] = []
@@ -162,7 +168,8 @@ class Posed:
         twist = (self.hung.twist(),) if self.hung.twists else ()
         upon = (self.pressed(foot, f"{handed.label} on it") for handed in self.assembly.bears for foot in handed.feet)
         wind = (LoadCase(one.words, tuple(self._blown(one))) for one in self.wind)
-        return (*found, *(self._live(stand) for stand in self.stands), *twist, *wind, *upon)
+        going = (one.load("a wall fixing moved") for one in self.hung.going)
+        return (*found, *(self._live(stand) for stand in self.stands), *twist, *wind, *going, *upon)
 
     def _blown(self, wind: Blown) -> list[Spread]:
         return [load for band, w in wind.rows for load in self._along(band.member, band.start, band.end, w, w)]
@@ -171,11 +178,14 @@ class Posed:
     def hangs_on_it(self) -> LoadCase:
         """All that swings with it: 1 g up of its own and what is on it, and the builds on it as they press parked."""
         own, spreads, at = self.basic_loads[2], list[Spread](), len(self.basic_loads)
+        points = list[PointLoad]()
         for handed in reversed(self.assembly.bears):
             at -= len(handed.feet)
             for load, force in zip(self.basic_loads[at : at + len(handed.feet)], handed.row(PARKED_CASE), strict=True):
-                spreads += [replace(one, w0=_times(one.w0, -force), w1=_times(one.w1, -force)) for one in load.spreads if abs(force) > 1.0]
-        return replace(own, spreads=(*own.spreads, *spreads)) if spreads else own
+                if abs(force) > 1.0:
+                    spreads += [replace(one, w0=_times(one.w0, -force), w1=_times(one.w1, -force)) for one in load.spreads]
+                    points += [replace(one, force=_times(one.force, -force)) for one in load.points]
+        return replace(own, spreads=(*own.spreads, *spreads), points=(*own.points, *points)) if spreads or points else own
 
     @property
     def deck(self) -> tuple[str, float]:
@@ -187,10 +197,23 @@ class Posed:
 
     def pressed(self, foot: Foot, words: str) -> LoadCase:
         """1 N of what stands on its deck at a place: what pushes that up pushes the members under the deck there down."""
-        home, level = self.deck
         x, y, z = foot.toward
+        if foot.wall:
+            return self._fixed(foot, words)
+        home, level = self.deck
         patch = Patch(words, home, foot.at[0], foot.at[1], foot.size, 1.0 / G, foot.at[2] - level)
         return LoadCase(words, tuple(self._spread(patch, (-x, -y, -z))))
+
+    def _fixed(self, foot: Foot, words: str) -> LoadCase:
+        """1 N of what is fixed to a wall or the roof at a place, on the nearest member of those."""
+        x, y, z = foot.toward
+        beside = wall_beside(self.assembly, foot.at)
+        if beside is None:
+            return LoadCase(words)
+        where = self._on(beside[0].id, np.array(foot.at))
+        if isinstance(where, int):
+            return LoadCase(words, nodal=((where, (-x, -y, -z, 0.0, 0.0, 0.0)),))
+        return LoadCase(words, points=(PointLoad(where[0], where[1], (-x, -y, -z)),))
 
     def _drawn(self, g: Vec) -> tuple[tuple[int, Six], ...]:
         """Drawers on their rails under 1 g: beside the rails' axes, so they twist them."""

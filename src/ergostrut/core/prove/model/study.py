@@ -27,6 +27,7 @@ from ...structure.parts import Point3
 from ...structure.posed import poses_of
 from ...structure.setting import Setting
 from .frame_model import frame_model, stretched, taken, unskinned
+from .hanging import Walls
 from .outdoors import sheltered
 from .posed import Fallen, OnGround, Posed, Solved, solve_cases
 
@@ -37,12 +38,29 @@ FAR = 100.0
 """A critical load factor beyond this is not told apart from any larger one."""
 
 
+Cases = Callable[[Assembly], tuple[Case, ...]]
+"""Cases of its own for a build as it stands."""
+
+
 @dataclass(frozen=True)
 class Otherwise:
     """A setting with its joints taken otherwise; ``relies``: it would fold were they pinned."""
 
     studies: tuple[Study, ...] = ()
     relies: bool = False
+
+
+@dataclass(frozen=True)
+class Beneath:
+    """A ground by case."""
+
+    cases: tuple[str, ...]
+    ground: Ground
+
+    def rows(self, cases: Sequence[Case]) -> Ground:
+        """The ground in these cases, one after another."""
+        at = [self.cases.index(case.name) for case in cases]
+        return Ground(self.ground.sunk[at], self.ground.give[at])
 
 
 @dataclass(frozen=True)
@@ -60,6 +78,10 @@ class Study:
     """Solves it with its joints taken otherwise, when that is asked for."""
     firm: tuple[Solved, ...] = ()
     """Every case on a base that does not give, where the base gives; those in which that tells stand in ``solved`` too, the last."""
+    on: Beneath | None = None
+    """How what it stands on gives in each case, where that is another build."""
+    solver: Callable[[Assembly, Cases | None], Study] | None = None
+    """Solves the build with something of it gone, where that stands on another build; None: on what does not give."""
 
     @cached_property
     def _otherwise(self) -> Otherwise:
@@ -69,6 +91,10 @@ class Study:
     def other(self) -> tuple[Study, ...]:
         """The same setting with the joints taken otherwise: strength takes the worst of all."""
         return self._otherwise.studies
+
+    def again(self, build: Assembly, cases: Cases | None = None) -> Study:
+        """The build with something of it gone, in the same setting."""
+        return self.solver(build, cases) if self.solver is not None else study(self.context, build, self.setting, cases)
 
     @property
     def relies(self) -> bool:
@@ -288,10 +314,6 @@ class Study:
         return max(self.assembly.member(rail).b[0] for rail in slider.rails) + self.travel(slider)
 
 
-Cases = Callable[[Assembly], tuple[Case, ...]]
-"""Cases of its own for a build as it stands."""
-
-
 @dataclass(frozen=True)
 class Begun:
     """A setting solved as drawn on what does not give, before forces are taken along its members. ``rigid``: with rigid joints."""
@@ -301,17 +323,25 @@ class Begun:
     cases: tuple[Case, ...] = ()
 
 
-def begin(context: Context, assembly: Assembly, setting: Setting, cases: Cases | None = None) -> Begun:
-    """Solve every case of a setting, or ``cases`` of its own, with the joints as they are drawn."""
+def begin(
+    context: Context,
+    assembly: Assembly,
+    setting: Setting,
+    cases: Cases | None = None,
+    acts: tuple[str, ...] = (),
+    walls: Walls | None = None,
+) -> Begun:
+    """Solve every case of a setting, or ``cases`` of its own, with the joints as they are drawn; ``acts``: what moves what it stands on, whose
+    ``walls`` it is fixed to."""
     if assembly.shells:
-        return Begun(_nothing(context, assembly, setting, SolverError(PANELS)), None)
+        return Begun(fallen(context, assembly, setting, SolverError(PANELS)), None)
     try:
         plan = CarryPlan((), (), ()) if setting.bare else context.plan
-        posed = frame_model(assembly, setting, plan, sheltered(context, assembly))
+        posed = frame_model(assembly, setting, plan, sheltered(context, assembly), walls)
     except (SolverError, JammedError) as error:
-        return Begun(_nothing(context, assembly, setting, error), None)
+        return Begun(fallen(context, assembly, setting, error), None)
     build = posed.assembly
-    rows = cases(build) if cases else cases_at(context.design.loads, setting.drivable, build.stands, posed.acts)
+    rows = cases(build) if cases else cases_at(context.design.loads, setting.drivable, build.stands, (*posed.acts, *acts))
     if not cases:
         known = {row.name for row in rows}
         more = (case for handed in build.bears for case in handed.more(known, drivable=setting.drivable))
@@ -321,9 +351,9 @@ def begin(context: Context, assembly: Assembly, setting: Setting, cases: Cases |
     return Begun(_solve(context, posed if ways <= {"rigid"} else taken(posed, "semi"), rows), posed, rows)
 
 
-def finish(begun: Begun, ground: Ground | None = None) -> Study:
+def finish(begun: Begun, ground: Ground | None = None, *, sure: bool = False) -> Study:
     """The setting with all it is judged by, what cannot be solved kept with its reason; ``ground``: what its contacts bear on gives, a
-    row for every case that was solved at first.
+    row for every case that was solved at first; ``sure``: how that gives is known, so that one that does not is no bound of it.
 
     Welded joints are rigid. Others are drawn semi-rigid, and run pinned and rigid as well; where pinned joints would let the
     frame fold, joints that give nearly freely take their place: what they still hand over, the frame cannot do without.
@@ -336,9 +366,12 @@ def finish(begun: Begun, ground: Ground | None = None) -> Study:
     first, telling = drawn, tuple[Case, ...]()
     if on is not None:
         first = _solve(context, drawn.posed, begun.cases, on)
-        firm = tuple(Solved(item.case, item.result, firm=True) for item in drawn.solved)
-        telling = _telling(first.solved, firm)
-        first = replace(first, firm=firm, solved=first.solved + tuple(item for item in firm if item.case in telling))
+        if sure:
+            first = replace(first, on=Beneath(tuple(item.case.name for item in drawn.solved), ground) if ground is not None else None)
+        else:
+            firm = tuple(Solved(item.case, item.result, firm=True) for item in drawn.solved)
+            telling = _telling(first.solved, firm)
+            first = replace(first, firm=firm, solved=first.solved + tuple(item for item in firm if item.case in telling))
 
     def run(other: Posed) -> Study:
         one = _solve(context, other, begun.cases, on)
@@ -387,7 +420,8 @@ def _onto(begun: Begun, ground: Ground) -> OnGround:
     return OnGround(Ground(sunk, give), bearing)
 
 
-def _nothing(context: Context, assembly: Assembly, setting: Setting, error: Exception) -> Study:
+def fallen(context: Context, assembly: Assembly, setting: Setting, error: Exception) -> Study:
+    """A setting that cannot be solved, with the reason."""
     return Study(context, assembly, setting, None, (), (), str(error))
 
 
@@ -395,7 +429,7 @@ def _solve(context: Context, posed: Posed, rows: tuple[Case, ...], on: OnGround 
     assembly, setting = posed.assembly, posed.setting
     try:
         posed.frame  # noqa: B018 - assembled here: what folds in every case is one error
-        solved, fallen = solve_cases(posed, rows, context.design.loads.foot, on)
+        solved, fell = solve_cases(posed, rows, context.design.loads.foot, on)
     except SolverError as error:
-        return _nothing(context, assembly, setting, error)
-    return Study(context, assembly, setting, posed, solved, fallen)
+        return fallen(context, assembly, setting, error)
+    return Study(context, assembly, setting, posed, solved, fell)

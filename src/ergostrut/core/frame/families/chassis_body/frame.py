@@ -13,7 +13,7 @@ from ....structure.holds import SCENES, Joint, Motion, Position
 from ....structure.host import Reader
 from ....structure.hung import Door
 from ....structure.panel import Clads, Panel, between
-from ....structure.parts import Height, Item, Member, MemberGroup
+from ....structure.parts import Clear, Height, Item, Member, MemberGroup
 from ...blocks.bed.frame import bed, cut_round
 from ...blocks.deck import laid, seams
 from ...blocks.stock import bought, sheet_of
@@ -214,6 +214,14 @@ def _items(build: ChassisBody, place: Cage, catalog: Catalog) -> tuple[Item, ...
     )
 
 
+def _clear(build: ChassisBody, place: Cage, catalog: Catalog) -> Clear:
+    """Between the posts, or the linings on them, from the deck to the bows."""
+    lining = _closing(catalog, "lining", build.lining).t if build.lining is not None else 0.0
+    deep, wide = place.post.properties.depth / 2 + lining, place.post.properties.width / 2 + lining
+    y = place.y - wide
+    return Clear((place.xs[0] + deep, -y, place.bed.deck_top), (place.xs[-1] - deep, y, place.under))
+
+
 def _tags(place: Cage) -> tuple[Tag, ...]:
     deck_top = place.bed.deck_top
     return (
@@ -238,6 +246,7 @@ def frame(build: ChassisBody, host: Reader, catalog: Catalog) -> Assembly:
         made,
         motions=(motion,),
         doors=(door,),
+        clear=_clear(build, place, catalog),
         members=(*made.members, *_members(build, place)),
         joining=replace(made.joining, between="cross members, posts and bows"),
         joints=(*made.joints, *_joints(build, place)),

@@ -23,5 +23,5 @@ def start(host: Host, units: Units) -> dict[str, Any]:
     bed = bed_start(host, units)
     n = math.ceil(Length.parse(bed["length"]).mm / BAY) + 1
     return {
-        **bed, "height": HIGH[units.length], "door": {"width": DOOR[units.length]}, "skin_pitch": PITCH[units.length], "deck": "birch.18", "grain": "across", "crosses": n, "posts": n, "bows": n,
+        **bed, "height": HIGH[units.length], "door": {"width": DOOR[units.length]}, "skin_pitch": PITCH[units.length], "deck": "birch.18", "bolt_grade": "ISO 10.9", "grain": "across", "crosses": n, "posts": n, "bows": n,
     }  # fmt: skip

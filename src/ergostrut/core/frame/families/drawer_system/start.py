@@ -6,7 +6,8 @@ from typing import Any
 
 from ....structure.host import FLOOR_END, WIDTH_LOW, Host
 from ....units import Units
-from ...blocks.rounding import down
+from ...blocks.over_members import rearmost
+from ...blocks.rounding import down, near
 
 CLEAR_END, CLEAR_SIDES, DEEPEST = 20.0, 30.0, 1000.0
 
@@ -25,4 +26,12 @@ def start(host: Host, units: Units) -> dict[str, Any]:
     length = min(floor - ahead - 2 * CLEAR_END, DEEPEST)
     found |= {"length": down(length, units), "width": down(min(wide - CLEAR_SIDES, 1200.0), units)}
     found["front"] = down(floor - CLEAR_END / 2 - length, units)
+    if host.is_deck:
+        # they are drawn out through the door of what they stand in
+        wide = min([wide, *(opening.size[0] for opening in host.openings if opening.axis == 0)])
+        found["width"] = down(min(wide - CLEAR_SIDES, 1200.0), units)
+    under = rearmost(host, floor, DEEPEST)
+    if under is not None:
+        # its ties are at its ends
+        found |= {"front": near(under.first, units), "length": near(under.last - under.first, units)}
     return found

@@ -179,7 +179,8 @@ def _tags(build: FixedPlatform, place: Layout, bearers: list[Member]) -> tuple[T
 
 def _stows(build: FixedPlatform, members: list[Member], panels: tuple[Panel, ...]) -> tuple[Stow, ...]:
     """The loose rear half, and props folded up."""
-    found = [stow(build.half_kept, f"{build.id}/half", "rear half", "in its place", panel.body, panel.mass) for panel in panels[1:]]
+    half = f"{build.id}/half"
+    found = [stow(build.half_kept, half, "rear half", "in its place", half, panel.mass) for panel in panels if panel.body == half]
     props = [m for m in members if m.role == "prop"]
     if props and build.props is not None:
         heaviest = max(props, key=lambda m: m.mass)

@@ -177,7 +177,7 @@ def _wall(host: Reader, level: float) -> float | None:
 
 def _packed(build: FixedPlatform, host: Reader, front: float, back: float, walls: float | None) -> frozenset[tuple[int, int]]:
     """Which of the host's faces it is packed against: where it is said to be, and near enough for it. One that is not measured is believed."""
-    if not build.snug:
+    if not build.snug or host.host.is_deck:
         return frozenset()
     end = rear(host.host)
     gaps = {

@@ -6,11 +6,11 @@ from dataclasses import replace
 from typing import Literal
 
 from ....catalog.errors import StockError
-from ....catalog.model import Catalog, Planks
+from ....catalog.model import Catalog, Planks, Sandwich, Sheet
 from ....structure.panel import Covers, Panel
 from ....structure.parts import Item, Member, MemberGroup
 from ....structure.systems import SYSTEMS
-from ...blocks.deck import boarded, deck
+from ...blocks.deck import boarded, deck, seams
 from ...blocks.joining import joint_parts
 from ...blocks.stock import bought, section_of, sheet_of
 from .geometry import BearerSeat, Layout
@@ -92,21 +92,31 @@ def members_of(build: FixedPlatform, place: Layout, catalog: Catalog) -> list[Me
     return [replace(m, welded=welded and m.group is not None) for m in (*bearers, *uprights)]
 
 
+def _spans(build: FixedPlatform, place: Layout, sheet: Sheet | Sandwich | Planks, bearers: list[Member]) -> list[tuple[float, float]]:
+    """From where to where each part of its deck lies: two halves, or in as many sheets as it takes, their seams on bearers."""
+    if place.split is not None:
+        return [(place.front, place.split), (place.split, place.back)]
+    if build.run == "along" or isinstance(sheet, Planks):
+        return [(place.front, place.back)]
+    return seams(place.front, place.back, [m.a[0] for m in bearers], sheet.size[0 if build.grain == "along" else 1])
+
+
 def decks_of(build: FixedPlatform, place: Layout, catalog: Catalog, bearers: list[Member]) -> tuple[Panel, ...]:
-    """One deck, or two halves that meet over a bearer.
+    """One deck, in sheets where it is longer than one, or two halves that meet over a bearer.
 
     Raises:
         StockError: boards wider than the platform.
     """
     sheet = sheet_of(catalog, "deck", build.deck)
-    spans = [(place.front, place.back)] if place.split is None else [(place.front, place.split), (place.split, place.back)]
+    spans, halves = _spans(build, place, sheet, bearers), place.split is not None
     found = []
     for n, (lo, hi) in enumerate(spans):
-        body = f"{build.id}/frame" if n == 0 else f"{build.id}/half"
+        body = f"{build.id}/half" if halves and n else f"{build.id}/frame"
+        name = "deck" if n == 0 else "deck.rear" if halves else f"deck.{n + 1}"
         k: Literal[0, 1] = 0 if build.run == "across" else 1
         on = tuple(m.id for m in bearers if k == 1 or lo - 1e-6 <= m.a[0] <= hi + 1e-6)
         panel = deck(
-            f"{build.id}/{'deck' if n == 0 else 'deck.rear'}",
+            f"{build.id}/{name}",
             "deck",
             body,
             sheet,

@@ -9,11 +9,13 @@ from ....quantity import Length
 from ....structure.host import COVER, FLOOR_END, WELL_HEIGHT, Host
 from ....units import Units
 from ...blocks.room import ahead
-from ...blocks.rounding import down, up
+from ...blocks.rounding import down, near, up
 
 CLEAR_END, CLEAR_FRONT = 60.0, 25.0
 EDGE, HINGE, CLEAR_WALL = 90.0, 50.0, 15.0
 """mm: height of a usual raised edge over the rails, hinge from the wall, room left when folded."""
+CLEAR_DECK = 10.0
+"""mm between its ends and the walls of another build."""
 OVER_WELL = 200.0
 """mm of wall rail and of a hand with a spanner over a wheel box."""
 
@@ -47,6 +49,10 @@ def start(host: Host, units: Units) -> dict[str, Any]:
         found |= {"height": down(roof * 0.5, units), "straps": {**found.get("straps", {}), "height": down(roof - 40.0, units)}}
     over = next((row.name for row in host.rows.values() if row.face == "roof"), "")
     wall = next((row for row in host.rows.values() if row.face.endswith("wall") and len(row.spots) > 1), None)
+    if host.is_deck and wall is not None and floor:
+        # its outer bolts come down beside the posts in the corners, one more to every post between
+        found |= {"front": near(CLEAR_DECK, units), "length": near(floor - 2 * CLEAR_DECK, units), "wall_rail": {"bolts": len(wall.spots)}}
+        wall = None
     if over:
         found["straps"] = {**found.get("straps", {}), "row": over}
     if wall is not None:

@@ -6,8 +6,9 @@ from typing import Any
 
 from ....structure.host import FLOOR_END, WIDTH_LOW, Host
 from ....units import Units
+from ...blocks.over_members import over_members
 from ...blocks.room import ahead
-from ...blocks.rounding import down, up
+from ...blocks.rounding import down, near, up
 
 CLEAR_END, CLEAR_SIDES = 20.0, 30.0
 SHEET = (2420.0, 1215.0)
@@ -28,4 +29,8 @@ def start(host: Host, units: Units) -> dict[str, Any]:
         found |= {"length": down(min(floor - front - CLEAR_END, SHEET[0]), units), "width": down(min(wide - CLEAR_SIDES, SHEET[1]), units)}
         if front:
             found["front"] = up(front + CLEAR_END / 4, units)
+        under = over_members(host, floor, 0.0, SHEET[0])
+        if under is not None:
+            # its ties are at its ends
+            found |= {"front": near(under.first, units), "length": near(under.last - under.first, units)}
     return found

@@ -7,10 +7,13 @@ from typing import Any
 
 from ....structure.host import COVER, FLOOR_END, SIDE_HEIGHT, WELL_HEIGHT, Host
 from ....units import Units
-from ...blocks.rounding import down
+from ...blocks.over_members import at_posts
+from ...blocks.rounding import down, near
 
 LONGEST, HIGHEST, BAY = 1600.0, 1300.0, 560.0
 """mm; a bay whose low shelf bears a foot at its front edge."""
+UPRIGHT = 38.0
+"""mm of its first uprights."""
 UNDER, APART = 95.0, 120.0
 """mm of shelf and bearer over a wheel box, and from one shelf to the next at the least."""
 
@@ -26,7 +29,7 @@ def start(host: Host, units: Units) -> dict[str, Any]:
     tops = [max(height * share, least + n * APART) for n, share in enumerate(shares)]
     names = ("low", "middle", "top") if len(tops) == 3 else ("low", "top")
     shelves = [{"name": name, "height": down(top, units)} for name, top in zip(names, tops, strict=True) if top < height + 150]
-    return {
+    found = {
         "front": down(ahead, units),
         "depth": "16 in" if units.length == "in" else "400 mm",
         "length": down(length, units),
@@ -37,3 +40,9 @@ def start(host: Host, units: Units) -> dict[str, Any]:
         "deck": "birch.18",
         "joints": {"screw": "No. 14", "screws": 4},
     }
+    posts = at_posts(host, floor or LONGEST, UPRIGHT, LONGEST)
+    if posts is None:
+        return found
+    row, at = posts
+    found |= {"front": near(at.first - UPRIGHT / 2, units), "length": near(at.last - at.first + UPRIGHT, units), "frames": at.count}
+    return found | {"wall": {"row": row}}

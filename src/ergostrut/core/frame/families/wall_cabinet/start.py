@@ -6,9 +6,12 @@ from typing import Any
 
 from ....structure.host import COVER, FLOOR_END, SIDE_HEIGHT, WELL_HEIGHT, Host
 from ....units import Units
+from ...blocks.over_members import at_posts
 from ...blocks.room import ahead
-from ...blocks.rounding import down
+from ...blocks.rounding import down, near
 
+THICK, SWINGS = 12.0, 40.0
+"""mm of its uprights, and what its doors take over it."""
 LONGEST, HIGHEST, OVER, LEAST, BESIDE = 900.0, 400.0, 60.0, 160.0, 200.0
 """mm: its length and height at the most, what stays over it, its height at the least, and how far it keeps off what stands at the front."""
 _ROUND: dict[str, dict[str, Any]] = {
@@ -30,11 +33,18 @@ def start(host: Host, units: Units) -> dict[str, Any]:
     # a hand comes to its first fixings past what stands at the front
     front = ahead(host) + BESIDE
     length = max(min(LONGEST, floor - front - 100.0), 300.0)
-    return {
+    found = {
         **_ROUND[units.length],
         "front": down(front, units),
         "length": down(length, units),
         "height": down(height, units),
-        "low": down(max(roof - OVER - height, 40.0), units),
+        # its doors swing up under the bows of another build
+        "low": down(max(roof - (OVER + SWINGS if host.is_deck else OVER) - height, 40.0), units),
         "bays": 2 if length > 500.0 else 1,
     }
+    posts = at_posts(host, floor, THICK, LONGEST)
+    if posts is None:
+        return found
+    row, at = posts
+    found |= {"front": near(at.first - THICK / 2, units), "length": near(at.last - at.first + THICK, units), "bays": at.count - 1}
+    return found | {"wall": {**found.get("wall", {}), "row": row}}
