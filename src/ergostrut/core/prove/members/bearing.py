@@ -80,7 +80,7 @@ def _bearing(study: Study, kind: str, rows: list[tuple[int, Contact]]) -> Findin
         "anchor",
         tuple(dict.fromkeys(part for _, one in mine for part in (one.member, one.id))),
         title,
-        f"{say.force(up)}{with_level} {words}, {name}, {case.lower()}{study.where}.",
+        f"{say.force(up)} {words}{with_level}, {name}, {case.lower()}{study.where}.",
         "unknown",
         force,
         contact.rating,
