@@ -16,6 +16,7 @@ from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.changes import Change
 from ergostrut.core.drawing.frame import frame_views
 from ergostrut.core.frame.build import families_for
+from ergostrut.core.frame.families import FAMILIES
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Design
 from ergostrut.core.job.start import start
@@ -24,6 +25,7 @@ from ergostrut.core.mechanics.shells.section import isotropic
 from ergostrut.core.mechanics.solver.model import FrameModel, LoadCase
 from ergostrut.core.mechanics.solver.solve import Frame, solve_all
 from ergostrut.core.mechanics.space.boxes import Boxes, among
+from ergostrut.core.prove.boxes.model import solved
 from ergostrut.core.prove.model.study import study
 from ergostrut.core.report import check, context_of, here, studies_at
 from ergostrut.core.structure.assembly import Assembly
@@ -124,6 +126,48 @@ def _drawing(catalog: Catalog) -> None:
         print(f"  {name:46s}{statistics.median(drawn):8.1f} ms, {statistics.median(ratios):.3f}")
 
 
+def _bare(catalog: Catalog, design: Design) -> Callable[[], object]:
+    """A bare solve of every frame of a job, each setting with all its cases once, joints as drawn, and of every box, meshed once; no checks."""
+    report = check(design, catalog)
+    foot, frames = design.loads.foot, []
+    for one in report.proofs:
+        for each in one.studies:
+            if each.posed is not None and each.solved:
+                cases = [item.case for item in each.solved if not item.firm]
+                factors = np.array([each.posed.factors(case, foot) for case in cases])
+                frames.append((each.posed.model, each.posed.basic_loads, [case.name for case in cases], factors))
+    boxes = [build for build in report.context.builds if build.shells]
+
+    def run() -> None:
+        for model, loads, names, factors in frames:
+            # displacements and end forces, not the promise of them
+            _ = Frame(model, loads).run(names, factors).ends
+        for build in boxes:
+            solved(report.context, build)
+
+    return run
+
+
+def _reports(catalog: Catalog) -> None:
+    """The whole report against bare solves of the same frames, cases and panels, turn by turn."""
+    host, units = shipped_templates()[0], Units(length="mm", mass="kg")
+    chassis = next(one for one in shipped_templates() if "chassis" in one.id)
+    sample = sample_jobs()
+    jobs = [(job.design.name, job.design) for job in sample]
+    for family in FAMILIES.values():
+        where = host if family.stands == "floor" else chassis
+        jobs.append((f"{family.id} as it starts", start(where, family.id, units, [family.id])))
+    jobs.append(("largest slide", heavy.largest(sample[0].design)))
+    print("the whole report, of bare solves of the same frames, cases and panels")
+    for name, design in jobs:
+        bare_run, ratios, mine = _bare(catalog, design), [], []
+        times = 1 if name.startswith("largest") else 3
+        for _ in range(times):
+            mine.append(measured(lambda design=design: check(design, catalog), 1))
+            ratios.append(mine[-1] / measured(bare_run, 1))
+        print(f"  {name:46s}{statistics.median(mine):8.0f} ms, {statistics.median(ratios):.1f}")
+
+
 def main() -> None:
     """Stages of the sample's report, a slider drag, and grids against PyNite."""
     one_thread()
@@ -158,6 +202,7 @@ def main() -> None:
     for name, span in rows.items():
         print(f"  {name:46s}{span:8.1f} ms{span / whole:8.2f} of the whole")
     _drawing(catalog)
+    _reports(catalog)
     _large(catalog, design)
     _panels()
     _bodies()
