@@ -29,7 +29,7 @@ from ergostrut.core.prove.boxes.model import solved
 from ergostrut.core.prove.model.study import study
 from ergostrut.core.report import check, context_of, here, studies_at
 from ergostrut.core.structure.assembly import Assembly
-from ergostrut.core.structure.setting import settings_of
+from ergostrut.core.structure.standing.setting import settings_of
 from ergostrut.core.units import Units
 from ergostrut.demo.sample import load_once, sample_jobs
 from ergostrut.files.catalog_files import shipped_catalog, shipped_templates

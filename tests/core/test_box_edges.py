@@ -28,7 +28,7 @@ from ergostrut.core.prove.boxes.refine import MeshLevel, check_refined
 from ergostrut.core.prove.boxes.strength import _left
 from ergostrut.core.prove.boxes.ways import hold_of, line_of, pulled, use_of
 from ergostrut.core.report import Report, check, context_of
-from ergostrut.core.structure.panel import EdgeWay, Edging
+from ergostrut.core.structure.nouns.panel import EdgeWay, Edging
 from tests.conftest import by_id
 from tests.core.test_box import CARCASS, box, load, made, value
 

@@ -8,7 +8,7 @@ import pytest
 
 from ergostrut.core.cases import cases_at, live_cases, parked_cases, road_cases, slope_cases
 from ergostrut.core.loads import Loads, Vector
-from ergostrut.core.structure.holds import Stand
+from ergostrut.core.structure.nouns.holds import Stand
 
 
 @pytest.mark.parametrize(("road", "bump", "rebound"), [("paved", 1.5, 0.2), ("gravel", 2.0, 0.5), ("trail", 3.0, 1.0)])

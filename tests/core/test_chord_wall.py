@@ -10,7 +10,7 @@ from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.mechanics.joints.tube_wall import Footprint, on_tube
 from ergostrut.core.prove.joints.chord import met
 from ergostrut.core.report import Report, check
-from ergostrut.core.structure.parts import Member, MemberGroup
+from ergostrut.core.structure.nouns.parts import Member, MemberGroup
 from tests.conftest import Edit, by_id
 from tests.core.test_platform import platform
 

@@ -16,8 +16,8 @@ from ergostrut.core.mechanics.solver.solve import solve_all
 from ergostrut.core.prove.model.cladding import bands, lanes
 from ergostrut.core.prove.model.diaphragm import PLY_SHEAR, bare
 from ergostrut.core.prove.model.diaphragm import Bay as SkinBay
-from ergostrut.core.structure.panel import Clads, Panel, between, leaning
-from ergostrut.core.structure.parts import Member, MemberGroup
+from ergostrut.core.structure.nouns.panel import Clads, Panel, between, leaning
+from ergostrut.core.structure.nouns.parts import Member, MemberGroup
 
 POST = MemberGroup("post", "Post, strength")
 

@@ -9,9 +9,9 @@ import pytest
 
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.report import Report, check
-from ergostrut.core.structure.feet import present
-from ergostrut.core.structure.posed import as_it_stands, poses_of
-from ergostrut.core.structure.setting import settings_of
+from ergostrut.core.structure.standing.feet import present
+from ergostrut.core.structure.standing.posed import as_it_stands, poses_of
+from ergostrut.core.structure.standing.setting import settings_of
 from tests.conftest import Edit, by_id
 from tests.core.test_platform import platform
 

@@ -11,8 +11,8 @@ from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
 from ergostrut.core.proof import setting_findings
 from ergostrut.core.prove.model.study import study
-from ergostrut.core.structure.posed import poses_of
-from ergostrut.core.structure.setting import settings_of
+from ergostrut.core.structure.standing.posed import poses_of
+from ergostrut.core.structure.standing.setting import settings_of
 
 from .test_drawers import context, found, one, roll
 

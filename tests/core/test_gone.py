@@ -16,7 +16,7 @@ from ergostrut.core.prove.hung import ways
 from ergostrut.core.prove.members.strength import uses
 from ergostrut.core.prove.model.study import study
 from ergostrut.core.report import check, context_of
-from ergostrut.core.structure.setting import settings_of
+from ergostrut.core.structure.standing.setting import settings_of
 from ergostrut.demo.sample import sample_jobs
 from tests.conftest import by_id
 from tests.core.test_platform import SPREAD, platform, value

@@ -14,8 +14,8 @@ from ergostrut.core.finding import Finding
 from ergostrut.core.problem import InputError
 from ergostrut.core.prove.boxes.lids import check_lids
 from ergostrut.core.structure.context import Context
-from ergostrut.core.structure.posed import as_it_stands
-from ergostrut.core.structure.setting import Setting
+from ergostrut.core.structure.standing.posed import as_it_stands
+from ergostrut.core.structure.standing.setting import Setting
 
 from .test_drawers import context, found, one, roll
 

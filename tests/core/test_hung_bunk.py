@@ -16,7 +16,7 @@ from ergostrut.core.job.document import Design
 from ergostrut.core.prove.hung.mounts import held_by, mount_forces
 from ergostrut.core.prove.hung.pivots import pin_force
 from ergostrut.core.prove.model.study import Study
-from ergostrut.core.structure.hung import Mount
+from ergostrut.core.structure.nouns.hung import Mount
 
 from .vans import bunk, found, job, posed, van
 
@@ -227,7 +227,7 @@ def test_a_finding_about_what_hangs_has_its_working(catalog: Catalog) -> None:
 def test_half_way_up_it_is_on_its_way_not_over(catalog: Catalog) -> None:
     from ergostrut.core.prove.checks import check_setting
     from ergostrut.core.prove.model.study import study
-    from ergostrut.core.structure.setting import setting_at
+    from ergostrut.core.structure.standing.setting import setting_at
 
     held = posed(job(), catalog, "down")
     half = study(held.context, held.assembly, setting_at(held.assembly, {"bunk1/fold": 40.0}))

@@ -23,10 +23,10 @@ from ergostrut.core.measure.hosts import resolve
 from ergostrut.core.prove.model.study import study
 from ergostrut.core.report import context_of
 from ergostrut.core.structure.context import Context
-from ergostrut.core.structure.panel import Panel
-from ergostrut.core.structure.pose import turned_about
-from ergostrut.core.structure.posed import poses_of
-from ergostrut.core.structure.setting import setting_at
+from ergostrut.core.structure.nouns.panel import Panel
+from ergostrut.core.structure.nouns.pose import turned_about
+from ergostrut.core.structure.standing.posed import poses_of
+from ergostrut.core.structure.standing.setting import setting_at
 from ergostrut.core.units import Units
 from ergostrut.files.catalog_files import shipped_templates
 

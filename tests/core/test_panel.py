@@ -11,9 +11,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.structure.panel import Axis, Covers, Panel, Shell, between, leaning, pierced, slope
-from ergostrut.core.structure.panel_shape import rings, room_of
-from ergostrut.core.structure.pose import turned_about
+from ergostrut.core.structure.nouns.panel import Axis, Covers, Panel, Shell, between, leaning, pierced, slope
+from ergostrut.core.structure.nouns.panel_shape import rings, room_of
+from ergostrut.core.structure.nouns.pose import turned_about
 from ergostrut.files.catalog_files import shipped_catalog
 
 CATALOG = shipped_catalog()

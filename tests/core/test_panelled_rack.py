@@ -18,7 +18,7 @@ from ergostrut.core.prove.boxes.model import SolvedBox, solved
 from ergostrut.core.prove.hung.holders import check_holders, shares
 from ergostrut.core.report import context_of
 from ergostrut.core.structure.context import Context
-from ergostrut.core.structure.panel_shape import room_of
+from ergostrut.core.structure.nouns.panel_shape import room_of
 
 from .test_rack import found, load, one, rack
 from .test_ways import PLAIN, box_job

@@ -16,11 +16,11 @@ from ergostrut.core.fit.space.bodies import turning
 from ergostrut.core.mechanics.kinematics import CLOSED, JammedError, closed
 from ergostrut.core.report import context_of
 from ergostrut.core.structure.assembly import Assembly
-from ergostrut.core.structure.holds import Loop, Meeting, Motion, Position, Ratio
-from ergostrut.core.structure.parts import Point3
-from ergostrut.core.structure.pose import Pose, moved_by, turned_about
-from ergostrut.core.structure.posed import moves_with, poses_of
-from ergostrut.core.structure.setting import Setting
+from ergostrut.core.structure.nouns.holds import Loop, Meeting, Motion, Position, Ratio
+from ergostrut.core.structure.nouns.parts import Point3
+from ergostrut.core.structure.nouns.pose import Pose, moved_by, turned_about
+from ergostrut.core.structure.standing.posed import moves_with, poses_of
+from ergostrut.core.structure.standing.setting import Setting
 from tests.core.test_platform import platform
 
 SOME = st.floats(-2_000, 2_000)

@@ -13,7 +13,7 @@ from ergostrut.core.constants import G
 from ergostrut.core.finding import Finding
 from ergostrut.core.job.document import read_design
 from ergostrut.core.report import Report, check, context_of
-from ergostrut.core.structure.parts import Surface
+from ergostrut.core.structure.nouns.parts import Surface
 from tests.conftest import by_id
 
 from .test_ways import PLAIN, SHEET, box_job

@@ -11,7 +11,7 @@ from ergostrut.core.fit.space.straps import PIECES, WIDE, check_straps, straps_a
 from ergostrut.core.fit.ways.way_out import ways_out
 from ergostrut.core.report import context_of
 from ergostrut.core.structure.context import Context
-from ergostrut.core.structure.setting import settings_of
+from ergostrut.core.structure.standing.setting import settings_of
 
 from .vans import bunk, job, van
 

@@ -15,8 +15,8 @@ from ergostrut.core.job.document import read_design
 from ergostrut.core.mechanics.panels.boards import share_of
 from ergostrut.core.mechanics.panels.strip import carrying_width
 from ergostrut.core.report import check, context_of
-from ergostrut.core.structure.feet import present
-from ergostrut.core.structure.setting import settings_of
+from ergostrut.core.structure.standing.feet import present
+from ergostrut.core.structure.standing.setting import settings_of
 
 from .test_drawers import found, one, roll
 from .test_rack import rack

@@ -15,7 +15,7 @@ from ergostrut.core.prove.model.frame_model import frame_model, taken
 from ergostrut.core.prove.model.posed import Posed
 from ergostrut.core.prove.model.study import Study
 from ergostrut.core.report import Report, check, context_of
-from ergostrut.core.structure.setting import setting_at
+from ergostrut.core.structure.standing.setting import setting_at
 from ergostrut.core.structure.systems import SYSTEMS
 from tests.conftest import PULL
 

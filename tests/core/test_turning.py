@@ -14,9 +14,9 @@ from ergostrut.core.constants import G
 from ergostrut.core.fit.space.bodies import bodies
 from ergostrut.core.job.document import Job
 from ergostrut.core.report import Report, check, context_of, here, studies_at
-from ergostrut.core.structure.pose import turned_about
-from ergostrut.core.structure.posed import as_it_stands
-from ergostrut.core.structure.setting import scene_travels, setting_at, settings_of
+from ergostrut.core.structure.nouns.pose import turned_about
+from ergostrut.core.structure.standing.posed import as_it_stands
+from ergostrut.core.structure.standing.setting import scene_travels, setting_at, settings_of
 from tests.conftest import by_id
 from tests.core.test_platform import SPREAD, person, platform, value
 

@@ -23,10 +23,10 @@ from ergostrut.core.prove.model.upon import below, feet_of, on_another, pressed_
 from ergostrut.core.prove.support_lost import check_gone
 from ergostrut.core.report import Report, check, context_of, studies_at
 from ergostrut.core.structure.assembly import Assembly
-from ergostrut.core.structure.exposed import floor_on, wall_members
-from ergostrut.core.structure.posed import as_it_stands
-from ergostrut.core.structure.setting import settings_of
-from ergostrut.core.structure.upon import Handed
+from ergostrut.core.structure.nouns.upon import Handed
+from ergostrut.core.structure.standing.exposed import floor_on, wall_members
+from ergostrut.core.structure.standing.posed import as_it_stands
+from ergostrut.core.structure.standing.setting import settings_of
 from ergostrut.core.units import Units
 from ergostrut.files.catalog_files import shipped_templates
 

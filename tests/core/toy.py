@@ -24,9 +24,9 @@ from ergostrut.core.frame.blocks.deck import deck
 from ergostrut.core.frame.blocks.joining import Joints, joint_spec
 from ergostrut.core.frame.blocks.stock import section_of, sheet_of
 from ergostrut.core.structure.assembly import Assembly, Tag
-from ergostrut.core.structure.holds import Contact, Hold
-from ergostrut.core.structure.panel import Covers
-from ergostrut.core.structure.parts import MemberGroup, Member, Surface
+from ergostrut.core.structure.nouns.holds import Contact, Hold
+from ergostrut.core.structure.nouns.panel import Covers
+from ergostrut.core.structure.nouns.parts import MemberGroup, Member, Surface
 
 BEARER = MemberGroup("bearer", "Bearer, bending")
 

@@ -8,7 +8,7 @@ from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.job.document import Design, read_design
 from ergostrut.core.prove.model.study import Study, study
 from ergostrut.core.report import Report, check, context_of
-from ergostrut.core.structure.setting import settings_of
+from ergostrut.core.structure.standing.setting import settings_of
 
 DIMS = {
     "floor_length": "2600 mm",

@@ -223,7 +223,7 @@ def test_a_spacer_bends_its_bolt_at_the_threads_root(catalog: Catalog) -> None:
     """51 mm under 981 N, held at both ends: M10 x 1.25 of 10.9 stands at 0.59 of 0.75 Fy (940 MPa), coarse thread at 0.66, M12 x 1.25 at 0.31: V h / 2
     over pi d3 / 32, d3 = d - 1.2269 P (ISO 724)."""
     from ergostrut.core.anchor.bolts import of_bolt
-    from ergostrut.core.structure.holds import Anchor
+    from ergostrut.core.structure.nouns.holds import Anchor
     from ergostrut.core.working import Working
 
     for thread, use in (("M10x1.25", 0.59), ("M10", 0.66), ("M12x1.25", 0.31)):

@@ -20,8 +20,8 @@ from ergostrut.core.make.steps import steps
 from ergostrut.core.prove.boxes.model import solved
 from ergostrut.core.prove.doors import HAND
 from ergostrut.core.report import Report, check, context_of
-from ergostrut.core.structure.posed import as_it_stands
-from ergostrut.core.structure.setting import Setting, setting_at
+from ergostrut.core.structure.standing.posed import as_it_stands
+from ergostrut.core.structure.standing.setting import Setting, setting_at
 
 from ..core.test_ways import PLAIN, box_job
 

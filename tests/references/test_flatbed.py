@@ -12,7 +12,7 @@ import pytest
 from Pynite import FEModel3D
 
 from ergostrut.core.catalog.model import Catalog
-from ergostrut.core.structure.support import Fastening
+from ergostrut.core.structure.nouns.support import Fastening
 
 from ..families.test_truck_flatbed import bed, mounts_of
 

@@ -21,7 +21,7 @@ from ergostrut.core.proof import standing
 from ergostrut.core.prove.model.reactions import pressing
 from ergostrut.core.prove.model.study import Study
 from ergostrut.core.report import context_of
-from ergostrut.core.structure.setting import settings_of
+from ergostrut.core.structure.standing.setting import settings_of
 from tests.core.test_same_numbers import ROWS
 
 E, INERTIA, STIFF = 200_000.0, 50_000.0, 1e7

@@ -19,7 +19,7 @@ from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase, Poi
 from ergostrut.core.mechanics.solver.solve import solve_all
 from ergostrut.core.prove.model.frame_model import frame_model
 from ergostrut.core.prove.model.posed import Posed
-from ergostrut.core.structure.setting import setting_at
+from ergostrut.core.structure.standing.setting import setting_at
 from ergostrut.core.structure.systems import SYSTEMS, System
 from tests.conftest import PULL
 

@@ -16,7 +16,7 @@ from ergostrut.core.prove.model.diaphragm import SCREW_PITCH, SCREW_SLIP
 from ergostrut.core.prove.model.frame_model import frame_model
 from ergostrut.core.prove.model.posed import Posed
 from ergostrut.core.report import context_of
-from ergostrut.core.structure.setting import settings_of
+from ergostrut.core.structure.standing.setting import settings_of
 from tests.core.test_rack import rack
 from tests.core.test_ways import PLAIN, box_job
 from tests.core.vans import bunk, job

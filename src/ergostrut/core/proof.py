@@ -37,12 +37,12 @@ from .prove.skins import check_skins
 from .prove.winter import check_winter
 from .structure.assembly import Assembly
 from .structure.context import Context
-from .structure.exposed import above
-from .structure.feet import present
-from .structure.posed import as_it_stands
-from .structure.reactions import Pressing
-from .structure.setting import Setting, scene_travels, setting_at, settings_of
-from .structure.upon import Handed
+from .structure.nouns.upon import Handed
+from .structure.standing.exposed import above
+from .structure.standing.feet import present
+from .structure.standing.posed import as_it_stands
+from .structure.standing.reactions import Pressing
+from .structure.standing.setting import Setting, scene_travels, setting_at, settings_of
 
 ROUNDS = 3
 """Times that a build and its base are solved for each other at most: nearly always once, where the base keeps its state of contact."""

@@ -19,7 +19,7 @@ from ergostrut.core.prove.model.hanging import sizes
 from ergostrut.core.prove.model.study import Study
 from ergostrut.core.report import Report, studies_at
 from ergostrut.core.structure.assembly import Assembly
-from ergostrut.core.structure.setting import setting_at
+from ergostrut.core.structure.standing.setting import setting_at
 
 from .sheet_style import BODY, BOLD, HAIR, HEAD, INK, SMALL, STEEL, p, printable, table
 

@@ -16,7 +16,7 @@ from ergostrut.core.prove.hung.mounts import Taken
 from ergostrut.core.prove.model.study import study
 from ergostrut.core.report import Report, study_named
 from ergostrut.core.structure.assembly import Assembly
-from ergostrut.core.structure.setting import settings_of
+from ergostrut.core.structure.standing.setting import settings_of
 
 from . import shapes as s
 

@@ -13,8 +13,8 @@ from ergostrut.core.finding import Finding, Place, State
 from ergostrut.core.job.document import Design, Entry
 from ergostrut.core.primitives import View
 from ergostrut.core.report import Tally
-from ergostrut.core.structure.holds import Position, Scene
-from ergostrut.core.structure.parts import Height
+from ergostrut.core.structure.nouns.holds import Position, Scene
+from ergostrut.core.structure.nouns.parts import Height
 from ergostrut.core.structure.plans import BarGroup, Bought, CutPiece, SheetGroup, Step
 from ergostrut.core.units import Units
 

@@ -18,8 +18,8 @@ from ..mechanics.solver.settle_batch import different
 from ..mechanics.solver.solve import Frame
 from ..structure.assembly import Assembly
 from ..structure.context import Context
-from ..structure.parts import Member
-from ..structure.reactions import Pressing
+from ..structure.nouns.parts import Member
+from ..structure.standing.reactions import Pressing
 from .side import BOUNDS, Side, fixed_to_of, sides_of
 
 STIFF, SOFT = BOUNDS.index("stiff"), BOUNDS.index("soft")

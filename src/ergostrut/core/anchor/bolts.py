@@ -13,7 +13,7 @@ from ..mechanics.joints.tube_wall import WALL_FACTOR, roller_on_face
 from ..mechanics.solver.model import Array
 from ..sections import Properties
 from ..structure.context import Context
-from ..structure.holds import Anchor
+from ..structure.nouns.holds import Anchor
 from ..working import Working
 from .grip import RIB_PITCH
 

@@ -13,9 +13,9 @@ from ..constants import G
 from ..finding import Finding, Working, at_most
 from ..structure.assembly import Assembly, centroid
 from ..structure.context import Context
-from ..structure.parts import Point3
-from ..structure.posed import poses_of
-from ..structure.setting import Setting, settings_of
+from ..structure.nouns.parts import Point3
+from ..structure.standing.posed import poses_of
+from ..structure.standing.setting import Setting, settings_of
 from .body import ACROSS_SOFT, ACROSS_STEEL, Array, Bolt, Share, Supports, share_all, supports
 from .bolts import BOLT_BASIS, bolt_uses, capacity
 from .footing import Footing

@@ -13,7 +13,7 @@ from ..cases import CRASH_BASIS, CRASH_CAUTION
 from ..finding import COMMON_PRACTICE, Finding, Place, Working, at_most, unknown
 from ..structure.assembly import Assembly, centroid
 from ..structure.context import Context
-from ..structure.holds import Lock, Slider
+from ..structure.nouns.holds import Lock, Slider
 from .bolts import bolt_use, capacity
 from .checks import AnchorStudy, pulled
 

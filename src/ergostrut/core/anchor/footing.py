@@ -16,9 +16,9 @@ from ..constants import G
 from ..mechanics.solver.model import Array, Flags
 from ..mechanics.solver.solve import Frame
 from ..structure.assembly import Assembly
-from ..structure.parts import Member
-from ..structure.reactions import Pressing
-from ..structure.setting import Setting
+from ..structure.nouns.parts import Member
+from ..structure.standing.reactions import Pressing
+from ..structure.standing.setting import Setting
 from .base import SOFT, STIFF, BaseFrame, Turn
 from .side import BESIDE, Rail, fixed_to_of, floor_rail
 

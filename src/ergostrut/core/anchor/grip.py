@@ -6,7 +6,7 @@ import math
 from dataclasses import dataclass
 
 from ..structure.context import Context
-from ..structure.holds import Anchor
+from ..structure.nouns.holds import Anchor
 
 STEEL_E = 200_000.0
 RIB_PITCH = 150.0

@@ -11,7 +11,7 @@ from ..cases import ROAD_DURATION
 from ..finding import COMMON_PRACTICE, Finding, Working, at_most, unknown
 from ..mechanics.strength import Allowable, Span, allowable
 from ..structure.context import Context
-from ..structure.parts import Member
+from ..structure.nouns.parts import Member
 from .checks import AnchorStudy
 from .footing import Footing
 from .side import BOUNDS

@@ -14,7 +14,7 @@ from ..mechanics.solver.model import Bar, FrameModel, LoadCase, Rest
 from ..mechanics.solver.solve import Frame
 from ..structure.assembly import Assembly
 from ..structure.context import Context
-from ..structure.parts import Member
+from ..structure.nouns.parts import Member
 from .grip import grip
 
 FLOOR = 1_000.0

@@ -9,9 +9,9 @@ from typing import Literal
 from ..structure.assembly import centroid
 from ..structure.context import Context, standing
 from ..structure.host import Host
-from ..structure.parts import called
-from ..structure.posed import as_it_stands, poses_of
-from ..structure.setting import setting_at
+from ..structure.nouns.parts import called
+from ..structure.standing.posed import as_it_stands, poses_of
+from ..structure.standing.setting import setting_at
 from .statics import shared
 
 FUEL_LEFT = {"full": 0.0, "half": 0.5, "empty": 1.0}

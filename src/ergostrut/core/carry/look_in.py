@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from ..finding import COMMON_PRACTICE, Finding, Working, at_least
 from ..structure.context import Context
 from ..structure.host import COVER
-from ..structure.parts import Surface
+from ..structure.nouns.parts import Surface
 
 EYE = 0.936
 """Of stature: eye height (Drillis and Contini 1966)."""

@@ -10,7 +10,7 @@ from ..structure.assembly import Assembly
 from ..structure.carried import Placed
 from ..structure.context import Context
 from ..structure.host import COVER
-from ..structure.parts import Surface
+from ..structure.nouns.parts import Surface
 from .place import bays_left
 
 EYE, SHOULDER, ARM = 0.936, 0.818, 0.44

@@ -9,8 +9,8 @@ from dataclasses import replace
 from ..constants import G
 from ..document.load import Person
 from ..structure.assembly import Assembly
-from ..structure.holds import Stand
-from ..structure.parts import Member, Surface
+from ..structure.nouns.holds import Stand
+from ..structure.nouns.parts import Member, Surface
 
 LYING = (800.0, 400.0)
 """mm that a sleeper's weight lies on (common practice, no published source)."""

@@ -9,7 +9,7 @@ from ..document.load import OUTSIDE, LoadOut, Thing
 from ..structure.assembly import Assembly
 from ..structure.carried import CarryPlan, Placed
 from ..structure.host import FLOOR_END, WIDTH_HIGH, WIDTH_LOW, Host
-from ..structure.parts import Surface
+from ..structure.nouns.parts import Surface
 
 GAP = 10.0
 """Left between things placed in a row, mm."""

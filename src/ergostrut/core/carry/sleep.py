@@ -8,7 +8,7 @@ from dataclasses import replace
 from ..finding import COMMON_PRACTICE, Finding, State, Working, at_least
 from ..structure.assembly import Assembly
 from ..structure.context import Context
-from ..structure.parts import Surface
+from ..structure.nouns.parts import Surface
 from .people import sleepers
 
 WISH = 50.0

@@ -10,9 +10,9 @@ from ..cases import CRASH_BASIS, CRASH_CAUTION, ROAD_BASIS, crash_cases, road_ca
 from ..constants import G
 from ..finding import COMMON_PRACTICE, Finding, State, Working, at_most, unknown
 from ..structure.assembly import Assembly
-from ..structure.catch_pin import engaged
 from ..structure.context import Context
-from ..structure.stow import BUTTON_SAYS, BUTTON_USE, LEFT_OPEN, Stow
+from ..structure.nouns.catch_pin import engaged
+from ..structure.nouns.stow import BUTTON_SAYS, BUTTON_USE, LEFT_OPEN, Stow
 from .tipping import RETENTION_DOWN
 
 FASTENED = ("straps", "bolted", "cord", "spring", "hook_and_loop", "magnet")

@@ -7,7 +7,7 @@ import math
 from ..catalog.model import Planks
 from ..mechanics.space.rects import Rect
 from ..structure.context import Context
-from ..structure.panel import Panel, Shell, slope
+from ..structure.nouns.panel import Panel, Shell, slope
 from ..structure.plans import CutPiece
 from ..wording import Say
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ..structure.parts import Point3
+from ..structure.nouns.parts import Point3
 
 AXES: dict[str, tuple[int, int, int]] = {"plan": (0, 1, 2), "side": (0, 2, 1), "rear": (1, 2, 0)}
 """Host axes along u and v of a view, and the one it looks along."""

@@ -14,7 +14,7 @@ from ..finding import State
 from ..measure.hosts import kind_of
 from ..primitives import Arrow, Circle, DimensionLine, Label, Path, Primitive, View, box_of, rect
 from ..structure.host import FLOOR_END, REAR_AXLE, WHEELBASE, Host
-from ..structure.parts import called
+from ..structure.nouns.parts import called
 from ..wording import Say
 
 LOW = 3

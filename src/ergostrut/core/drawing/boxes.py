@@ -13,7 +13,7 @@ from ..prove.boxes.edges import uses_of
 from ..prove.boxes.model import SolvedBox
 from ..prove.boxes.planes import drawn_out
 from ..prove.boxes.strength import GOVERNS, PanelUse, panel_uses
-from ..structure.setting import settings_of
+from ..structure.standing.setting import settings_of
 from .axes import AXES
 from .scene import Scene, Strand, panel_scene
 from .shapes import build_shapes

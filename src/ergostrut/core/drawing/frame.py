@@ -16,8 +16,8 @@ from ..structure.assembly import Assembly
 from ..structure.carried import Placed
 from ..structure.context import Context, standing
 from ..structure.host import SIDE_HEIGHT, Host
-from ..structure.posed import poses_of
-from ..structure.setting import Setting, setting_at
+from ..structure.standing.posed import poses_of
+from ..structure.standing.setting import Setting, setting_at
 from .axes import AXES
 from .projected import NEAR
 from .shapes import build_shapes

@@ -12,7 +12,7 @@ from ..primitives import Arrow, Circle, Label, Path, Primitive, View, ViewName, 
 from ..prove.hung.mounts import Taken
 from ..structure.assembly import Assembly
 from ..structure.context import Context
-from ..structure.setting import Setting, setting_at
+from ..structure.standing.setting import Setting, setting_at
 from .axes import AXES
 from .shapes import build_shapes
 

@@ -12,9 +12,9 @@ from ..primitives import Circle, Path, Primitive
 from ..prove.model.hanging import fastening_forces, hooked
 from ..prove.model.posed import Posed
 from ..structure.assembly import Assembly
-from ..structure.parts import Point3
-from ..structure.posed import poses_of
-from ..structure.setting import Setting
+from ..structure.nouns.parts import Point3
+from ..structure.standing.posed import poses_of
+from ..structure.standing.setting import Setting
 
 Vec = tuple[float, float, float]
 STRAP_WIDE, STRAP_THICK = 25.0, 3.0

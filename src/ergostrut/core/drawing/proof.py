@@ -16,7 +16,7 @@ from ..prove.members.strength import uses
 from ..prove.model.posed import Posed, Solved
 from ..prove.model.study import Study
 from ..structure.assembly import Assembly
-from ..structure.posed import HOME, as_it_stands, poses_of
+from ..structure.standing.posed import HOME, as_it_stands, poses_of
 from .axes import AXES
 from .hung import hung_forces, hung_shapes
 from .projected import seen

@@ -18,7 +18,7 @@ from ..mechanics.space.boxes import Boxes, upright
 from ..primitives import Label, Path, Point2, Primitive, rect
 from ..structure.assembly import Assembly
 from ..structure.context import Context
-from ..structure.setting import settings_of
+from ..structure.standing.setting import settings_of
 from .axes import AXES
 from .figures import figures
 

@@ -17,8 +17,8 @@ from ..prove.model.study import Study
 from ..structure.assembly import Assembly
 from ..structure.context import Context, standing
 from ..structure.host import FLOOR_END, SIDE_HEIGHT, WIDTH_TOP, Host
-from ..structure.posed import HOME, as_it_stands, poses_of
-from ..structure.setting import Setting, setting_at
+from ..structure.standing.posed import HOME, as_it_stands, poses_of
+from ..structure.standing.setting import Setting, setting_at
 from .hung import hung_forces, strap_bars
 from .proof import longest
 from .solids import Prism, Vec, Wheel, bar, boards, solids_of, vec, wheels

@@ -11,9 +11,9 @@ import shapely
 from ..finding import State
 from ..primitives import Circle, Primitive, rect
 from ..structure.assembly import Assembly
-from ..structure.parts import Member, Point3
-from ..structure.posed import as_it_stands, poses_of
-from ..structure.setting import Setting
+from ..structure.nouns.parts import Member, Point3
+from ..structure.standing.posed import as_it_stands, poses_of
+from ..structure.standing.setting import Setting
 from .axes import AXES, moved
 from .hung import hung_shapes
 from .projected import seen

@@ -10,11 +10,11 @@ import numpy as np
 from ..finding import State
 from ..primitives import Role
 from ..structure.assembly import Assembly
-from ..structure.panel import Panel
-from ..structure.panel_shape import rings
-from ..structure.parts import Member
-from ..structure.posed import as_it_stands, poses_of
-from ..structure.setting import Setting
+from ..structure.nouns.panel import Panel
+from ..structure.nouns.panel_shape import rings
+from ..structure.nouns.parts import Member
+from ..structure.standing.posed import as_it_stands, poses_of
+from ..structure.standing.setting import Setting
 
 Vec = tuple[float, float, float]
 

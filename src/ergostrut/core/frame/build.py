@@ -9,9 +9,9 @@ from ..catalog.errors import StockError
 from ..catalog.model import Catalog
 from ..document.base import BuildBase
 from ..structure.assembly import Assembly
-from ..structure.exposed import deck_of, floor_on, place_on
 from ..structure.host import Host, Reader
-from ..structure.shifted import shifted, stands_by_itself
+from ..structure.standing.exposed import deck_of, floor_on, place_on
+from ..structure.standing.shifted import shifted, stands_by_itself
 from .families import FAMILIES
 from .family import Family
 

@@ -14,8 +14,8 @@ from ..frame.families import FAMILIES
 from ..measure.hosts import KINDS, resolve
 from ..measure.templates import Template
 from ..problem import InputError, Problem
-from ..structure.exposed import floor_on
 from ..structure.host import Host
+from ..structure.standing.exposed import floor_on
 from ..units import Units
 from .document import Design, read_design
 

@@ -29,7 +29,7 @@ from ..structure.host import (
     SlotPair,
     Solid,
 )
-from ..structure.support import Feature
+from ..structure.nouns.support import Feature
 from .carrying import two_axles
 from .leaves import eye_of, panes_of
 from .solids import obstacles_of, points_of

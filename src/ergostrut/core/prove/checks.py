@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 
 from ..finding import Finding
-from ..structure.holds import Contact, Slider
-from ..structure.parts import Member
-from ..structure.support import Fastening
+from ..structure.nouns.holds import Contact, Slider
+from ..structure.nouns.parts import Member
+from ..structure.nouns.support import Fastening
 from .deck.screws import check_deck_screws
 from .hung.check import check_hung
 from .hung.holes import check_holes

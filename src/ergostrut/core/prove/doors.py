@@ -14,9 +14,9 @@ from ..finding import COMMON_PRACTICE, Finding, Working, at_most, unknown
 from ..mechanics.panels import sandwich
 from ..structure.assembly import Assembly
 from ..structure.context import Context
-from ..structure.hung import Door
-from ..structure.panel import Panel
-from ..structure.stow import BUTTON_SAYS, BUTTON_USE, LEFT_OPEN
+from ..structure.nouns.hung import Door
+from ..structure.nouns.panel import Panel
+from ..structure.nouns.stow import BUTTON_SAYS, BUTTON_USE, LEFT_OPEN
 from .deck.field import PLYWOOD, WET
 from .model.outdoors import sheltered
 

@@ -9,8 +9,8 @@ import numpy as np
 from ..cases import TWIST
 from ..mechanics.solver.model import Array
 from ..structure.assembly import Assembly
-from ..structure.holds import Bears, Contact
-from ..structure.upon import Handed
+from ..structure.nouns.holds import Bears, Contact
+from ..structure.nouns.upon import Handed
 from .hung.mounts import Taken, held_by
 from .model.posed import Posed, Solved
 

@@ -6,8 +6,8 @@ from collections.abc import Iterator, Sequence
 
 from ..finding import Finding, Working
 from ..structure.assembly import Assembly
-from ..structure.panel import Clads, Shell
-from ..structure.parts import Member
+from ..structure.nouns.panel import Clads, Shell
+from ..structure.nouns.parts import Member
 
 FALLEN = ("frame.settles", "frame.stands", "frame.buckles", "holds.", "framed", "slab.stands")
 """Checks that say of a whole build that it does not stand: then no member has a use."""

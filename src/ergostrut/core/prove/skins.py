@@ -18,8 +18,8 @@ from ..mechanics.panels import sandwich
 from ..mechanics.panels.strip import bays
 from ..structure.assembly import Assembly
 from ..structure.context import Context
-from ..structure.panel import Clads, Panel
-from ..structure.parts import Member
+from ..structure.nouns.panel import Clads, Panel
+from ..structure.nouns.parts import Member
 from .deck.field import CREEP, PLYWOOD, WET
 from .deck.layered import THIN_FACES
 from .deck.screws import SCREW, WET_SCREW, through_head

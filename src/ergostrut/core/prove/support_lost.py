@@ -13,7 +13,7 @@ import numpy as np
 from ..finding import COMMON_PRACTICE, Finding, State, Working, at_most
 from ..mechanics.solver.model import Results
 from ..structure.assembly import Assembly
-from ..structure.holds import Bears
+from ..structure.nouns.holds import Bears
 from .members.strength import explained, uses
 from .model.posed import Solved
 from .model.study import Beneath, Study

@@ -14,8 +14,8 @@ from ..finding import TIGHT_FROM, Finding, Working, at_most, unknown
 from ..mechanics.heat import AIR, GAP, INSIDE, OUTSIDE, Flow, dew_point, surface
 from ..structure.assembly import Assembly
 from ..structure.context import Context
-from ..structure.exposed import floors
-from ..structure.panel import Panel
+from ..structure.nouns.panel import Panel
+from ..structure.standing.exposed import floors
 from .model.outdoors import closed, outer
 
 MATTRESS, FOAM = 100.0, 0.040

@@ -8,7 +8,7 @@ from ..finding import Finding
 from ..proof import Keep, Proof, loaded, setting_findings, standing
 from ..prove.model.study import Study
 from ..structure.assembly import Assembly
-from ..structure.setting import Setting, setting_at, settings_of
+from ..structure.standing.setting import Setting, setting_at, settings_of
 from .gathered import Report, worst_of
 
 

@@ -52,8 +52,8 @@ from ..prove.boxes.refine import Watch
 from ..structure.assembly import Assembly
 from ..structure.carried import CarryPlan
 from ..structure.context import Context
-from ..structure.holds import Scene
-from ..structure.parts import Point3
+from ..structure.nouns.holds import Scene
+from ..structure.nouns.parts import Point3
 from ..structure.plans import CutPlan, Step
 from .gathered import Found, Report, Tally, worst_of
 from .known import kept, once

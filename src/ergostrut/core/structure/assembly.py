@@ -6,15 +6,15 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Literal
 
-from .holds import Anchor, BasePost, Contact, Hold, Joint, JointSpec, Lock, Loop, Motion, Slider, Stand
-from .hung import Door, Holder, Latch, Mount, Pivot, Strap
-from .panel import Clads, Covers, Edging, Lid, Panel, Shell
-from .parts import Clear, Height, Item, Member, Point3, Surface
-from .runners import Keeper, Runner
-from .screwed import Screwed
-from .stow import Stow
-from .support import Fastening
-from .upon import Handed
+from .nouns.holds import Anchor, BasePost, Contact, Hold, Joint, JointSpec, Lock, Loop, Motion, Slider, Stand
+from .nouns.hung import Door, Holder, Latch, Mount, Pivot, Strap
+from .nouns.panel import Clads, Covers, Edging, Lid, Panel, Shell
+from .nouns.parts import Clear, Height, Item, Member, Point3, Surface
+from .nouns.runners import Keeper, Runner
+from .nouns.screwed import Screwed
+from .nouns.stow import Stow
+from .nouns.support import Fastening
+from .nouns.upon import Handed
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from ..document.load import Thing
-from .parts import Point3, Surface
+from .nouns.parts import Point3, Surface
 
 
 @dataclass(frozen=True, slots=True)

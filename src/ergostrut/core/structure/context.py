@@ -10,11 +10,11 @@ from ..document.base import DesignBase
 from ..wording import Say
 from .assembly import Assembly
 from .carried import CarryPlan, Placed
-from .holds import Scene
 from .host import Host
-from .parts import Point3
-from .posed import poses_of
-from .setting import setting_at
+from .nouns.holds import Scene
+from .nouns.parts import Point3
+from .standing.posed import poses_of
+from .standing.setting import setting_at
 
 
 @dataclass(frozen=True)

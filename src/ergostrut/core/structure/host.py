@@ -14,7 +14,7 @@ import numpy as np
 
 from ..document.survey import Confidence, Inside, Weights
 from .carriers import Carrier, Tow
-from .support import Feature
+from .nouns.support import Feature
 
 FLOOR_END = "floor_length"
 """Front to the end of the floor."""

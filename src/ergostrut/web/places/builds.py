@@ -20,8 +20,8 @@ from ergostrut.core.problem import InputError, Problem
 from ergostrut.core.report import Report, here, studies_at
 from ergostrut.core.structure.context import Context
 from ergostrut.core.structure.host import Reader
-from ergostrut.core.structure.setting import setting_at
 from ergostrut.core.structure.sheet import shown
+from ergostrut.core.structure.standing.setting import setting_at
 from ergostrut.core.wording import Say
 from ergostrut.store import jobs
 

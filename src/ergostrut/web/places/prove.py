@@ -22,7 +22,7 @@ from ergostrut.core.prove.model.hanging import sizes
 from ergostrut.core.prove.model.study import FAR
 from ergostrut.core.report import Report, study_named
 from ergostrut.core.structure.assembly import Assembly
-from ergostrut.core.structure.setting import settings_of
+from ergostrut.core.structure.standing.setting import settings_of
 from ergostrut.files.calculation_pdf import calculation_pdf
 from ergostrut.store.database import now
 

@@ -11,10 +11,10 @@ import numpy as np
 
 from ...mechanics.space.boxes import Array
 from ...structure.assembly import Assembly
-from ...structure.holds import Joint
-from ...structure.panel import Edging, Panel
-from ...structure.parts import Member, Point3
-from ...structure.runners import Runner
+from ...structure.nouns.holds import Joint
+from ...structure.nouns.panel import Edging, Panel
+from ...structure.nouns.parts import Member, Point3
+from ...structure.nouns.runners import Runner
 from ..space.bodies import box_of, point
 
 Kind = Literal["bolt", "screw", "rivet"]

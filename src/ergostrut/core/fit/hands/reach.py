@@ -12,7 +12,7 @@ from ...mechanics.space.boxes import Boxes, Index, frames, joined, upright, with
 from ...structure.assembly import Assembly
 from ...structure.context import Context
 from ...structure.plans import Step
-from ...structure.setting import Setting, settings_of
+from ...structure.standing.setting import Setting, settings_of
 from ..space.bodies import Body, bodies_at
 from ..space.clearance import doubtful
 from .fasteners import HAND, Fastener, Kind, fasteners, fixings

@@ -9,7 +9,7 @@ from ...mechanics.space.boxes import Boxes, joined, upright, within
 from ...structure.assembly import Assembly
 from ...structure.context import Context
 from ...structure.host import ServicePoint
-from ...structure.setting import settings_of
+from ...structure.standing.setting import settings_of
 from ..space.bodies import Body, bodies_at, on_floor
 
 HAND, ARM = 150.0, 600.0

@@ -9,7 +9,7 @@ from ...finding import COMMON_PRACTICE, Finding, Working, at_least
 from ...structure.assembly import Assembly
 from ...structure.context import Context
 from ...structure.host import COVER
-from ...structure.parts import Surface
+from ...structure.nouns.parts import Surface
 from ..space.bodies import bodies
 
 SITTING, SHOULDERS = 0.52, 0.259

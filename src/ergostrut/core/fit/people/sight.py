@@ -12,8 +12,8 @@ from shapely.geometry.base import BaseGeometry
 from ...finding import COMMON_PRACTICE, Finding, Working, at_least, unknown
 from ...structure.context import Context
 from ...structure.host import Glass
-from ...structure.parts import Point3
-from ...structure.setting import scene_travels, setting_at
+from ...structure.nouns.parts import Point3
+from ...structure.standing.setting import scene_travels, setting_at
 from ..space.bodies import bodies_at, on_floor
 
 WANT = 0.5

@@ -10,11 +10,11 @@ import numpy as np
 from ...mechanics.space.boxes import Array, Boxes, clearing, drawn_along, joined, nearest, upright
 from ...structure.assembly import Assembly
 from ...structure.context import Context
-from ...structure.panel import Panel
-from ...structure.panel_shape import room_of
-from ...structure.parts import Member, Point3
-from ...structure.posed import as_it_stands, moves_with, poses_of
-from ...structure.setting import Setting, settings_of
+from ...structure.nouns.panel import Panel
+from ...structure.nouns.panel_shape import room_of
+from ...structure.nouns.parts import Member, Point3
+from ...structure.standing.posed import as_it_stands, moves_with, poses_of
+from ...structure.standing.setting import Setting, settings_of
 
 TURNS = 12
 """Places on the way of what turns, at which it is taken."""

@@ -21,7 +21,7 @@ from ...structure.host import (
     WIDTH_LOW,
     WIDTH_TOP,
 )
-from ...structure.setting import settings_of
+from ...structure.standing.setting import settings_of
 from .bodies import Body, bodies, bodies_at, near
 from .clearance import clearance
 from .distance_finding import room

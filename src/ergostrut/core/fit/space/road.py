@@ -10,7 +10,7 @@ from collections.abc import Iterator, Sequence
 from ...finding import Finding, Working
 from ...structure.context import Context
 from ...structure.host import CAB_HEIGHT, CAB_LIGHT, CAB_WIDTH, GROUND, RAIL_DEPTH, RAIL_END, REAR_AXLE, TYRE
-from ...structure.setting import scene_travels, setting_at
+from ...structure.standing.setting import scene_travels, setting_at
 from .bodies import Body, bodies_at, on_floor
 
 LAMPS, WIDE = 2032.0, 2590.8

@@ -9,7 +9,6 @@ from ...prove.model.study import Study
 from ...prove.sliding.sag import tip_drop
 from ...structure.assembly import Assembly
 from ...structure.context import Context
-from ...structure.holds import Slider
 from ...structure.host import (
     COVER,
     FLOOR_END,
@@ -22,6 +21,7 @@ from ...structure.host import (
     WIDTH_LOW,
     WIDTH_TOP,
 )
+from ...structure.nouns.holds import Slider
 from .clearance import clearance
 
 

@@ -11,8 +11,8 @@ from ...mechanics.space.boxes import Boxes, frames
 from ...prove.model.hanging import hooked
 from ...structure.assembly import Assembly
 from ...structure.context import Context
-from ...structure.exposed import wall_beside
-from ...structure.setting import Setting, scene_travels, setting_at
+from ...structure.standing.exposed import wall_beside
+from ...structure.standing.setting import Setting, scene_travels, setting_at
 from .bodies import Body, bodies_at, near, on_floor
 from .clearance import doubtful
 from .distance_finding import room

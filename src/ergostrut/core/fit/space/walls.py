@@ -8,10 +8,10 @@ from dataclasses import replace
 from ...finding import COMMON_PRACTICE, Finding, Working, at_least
 from ...structure.assembly import Assembly
 from ...structure.context import Context
-from ...structure.panel import Shell
-from ...structure.parts import Point3
-from ...structure.posed import as_it_stands, poses_of
-from ...structure.setting import settings_of
+from ...structure.nouns.panel import Shell
+from ...structure.nouns.parts import Point3
+from ...structure.standing.posed import as_it_stands, poses_of
+from ...structure.standing.setting import settings_of
 from .bodies import box_of, turning
 
 WANT = 10.0

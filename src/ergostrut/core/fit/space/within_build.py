@@ -11,9 +11,9 @@ from ...finding import COMMON_PRACTICE, Finding, Working
 from ...mechanics.space.boxes import among, drawn_along, joined, within
 from ...structure.assembly import Assembly
 from ...structure.context import Context
-from ...structure.holds import Motion
-from ...structure.posed import moves_with, poses_of
-from ...structure.setting import Setting, settings_of
+from ...structure.nouns.holds import Motion
+from ...structure.standing.posed import moves_with, poses_of
+from ...structure.standing.setting import Setting, settings_of
 from .bodies import Body, bodies_at, things_on
 from .distance_finding import room
 

@@ -11,9 +11,9 @@ from ...mechanics.space.boxes import joined, within
 from ...structure.assembly import Assembly, centroid
 from ...structure.carried import Placed
 from ...structure.context import Context
-from ...structure.holds import Motion, Scene
-from ...structure.posed import moves_with
-from ...structure.setting import Setting, scene_travels
+from ...structure.nouns.holds import Motion, Scene
+from ...structure.standing.posed import moves_with
+from ...structure.standing.setting import Setting, scene_travels
 from ..space.bodies import TURNS, Body, bodies_at, on_floor
 
 CHANGES: tuple[tuple[Scene, Scene], ...] = (("driving", "parked"), ("parked", "night"), ("night", "driving"))

@@ -12,8 +12,8 @@ from ...finding import COMMON_PRACTICE, Finding, Working, unknown
 from ...mechanics.space.boxes import Boxes, joined, upright, within
 from ...structure.context import Context
 from ...structure.host import GATE_OUTSIDE, LOWERED_GATE, Leaf, Solid
-from ...structure.pose import turned_about
-from ...structure.setting import scene_travels, setting_at
+from ...structure.nouns.pose import turned_about
+from ...structure.standing.setting import scene_travels, setting_at
 from ..space.bodies import Body, bodies_at, on_floor
 
 TOUCH = 2.0

@@ -11,9 +11,9 @@ from ...finding import COMMON_PRACTICE, Finding, Working
 from ...mechanics.space.boxes import Boxes, drawn_along, joined, upright, within
 from ...structure.assembly import Assembly
 from ...structure.context import Context
-from ...structure.parts import Member
-from ...structure.posed import as_it_stands, poses_of
-from ...structure.setting import scene_travels, setting_at
+from ...structure.nouns.parts import Member
+from ...structure.standing.posed import as_it_stands, poses_of
+from ...structure.standing.setting import scene_travels, setting_at
 from ..space.bodies import bodies_at
 from .hull import hull_of
 from .way_out import ways_out

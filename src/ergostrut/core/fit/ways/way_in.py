@@ -10,7 +10,7 @@ from ...mechanics.space.passage import TOUCH, Corners, Waypoint, cannot_pass, jo
 from ...structure.assembly import Assembly
 from ...structure.context import Context
 from ...structure.host import Opening
-from ...structure.panel import Swings
+from ...structure.nouns.panel import Swings
 from ..space.bodies import Body, bodies
 from .hull import Hull, hull_of
 

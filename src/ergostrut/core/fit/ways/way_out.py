@@ -13,9 +13,9 @@ from ...mechanics.space.passage import Corners, Waypoint, passage
 from ...structure.assembly import Assembly
 from ...structure.context import Context
 from ...structure.host import FLOOR_END, Opening
-from ...structure.parts import Surface
-from ...structure.posed import poses_of
-from ...structure.setting import scene_travels, setting_at
+from ...structure.nouns.parts import Surface
+from ...structure.standing.posed import poses_of
+from ...structure.standing.setting import scene_travels, setting_at
 from ..people.headroom import LIES
 from ..space.bodies import bodies_at, on_floor
 from ..space.straps import straps_at

@@ -7,8 +7,8 @@ from dataclasses import replace
 
 from ...catalog.errors import StockError
 from ...catalog.model import Planks, Sandwich, Sheet
-from ...structure.panel import Covers, Lid, Panel, between
-from ...structure.parts import Point3, Use
+from ...structure.nouns.panel import Covers, Lid, Panel, between
+from ...structure.nouns.parts import Point3, Use
 
 
 def deck(

@@ -8,7 +8,7 @@ from ...catalog.errors import StockError
 from ...catalog.model import Catalog, Sandwich, Sheet
 from ...quantity import Between, Length
 from ...record import Record
-from ...structure.panel import Edging
+from ...structure.nouns.panel import Edging
 from ...structure.sheet import Row, When, options
 from .stock import typed
 

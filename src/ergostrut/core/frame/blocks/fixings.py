@@ -12,8 +12,8 @@ from ...document.survey import Name
 from ...problem import FieldError
 from ...quantity import Between, Length, Place, Rating
 from ...record import Record
-from ...structure.holds import Anchor
 from ...structure.host import Host
+from ...structure.nouns.holds import Anchor
 from .stock import StockId, typed
 
 

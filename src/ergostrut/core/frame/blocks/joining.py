@@ -11,7 +11,7 @@ from ...catalog.model import Catalog
 from ...constants import G
 from ...quantity import Between, Length, Rating
 from ...record import Record
-from ...structure.holds import JointSpec
+from ...structure.nouns.holds import JointSpec
 from ...structure.sheet import Group, Row, When, options
 from ...structure.systems import SYSTEMS, Fastener, SystemId
 from .stock import StockId, typed

@@ -9,8 +9,8 @@ from pydantic import Field
 from ...constants import G
 from ...quantity import Rating
 from ...record import Record
+from ...structure.nouns.stow import By, Stow
 from ...structure.sheet import Row, When, options
-from ...structure.stow import By, Stow
 
 
 class Keep(Record):

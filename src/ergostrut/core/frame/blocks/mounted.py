@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from ...catalog.model import Catalog, Section
-from ...structure.holds import Anchor
 from ...structure.host import Reader
-from ...structure.support import SOLID, Fastening, Feature
+from ...structure.nouns.holds import Anchor
+from ...structure.nouns.support import SOLID, Fastening, Feature
 
 NO_MOUNTS = "mounts on the frame"
 

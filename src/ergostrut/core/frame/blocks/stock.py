@@ -10,7 +10,7 @@ from ...catalog.errors import StockError, UnknownStockError
 from ...catalog.model import Catalog, Planks, Sandwich, Section, Sheet
 from ...quantity import Length
 from ...sections import Properties
-from ...structure.parts import Item, Point3
+from ...structure.nouns.parts import Item, Point3
 from ...structure.systems import SYSTEMS, SystemId
 
 StockId = Annotated[str, Field(max_length=60)]

@@ -15,7 +15,7 @@ from ...finding import COMMON_PRACTICE, Finding, Working, at_most, unknown
 from ...mechanics.solver.model import Array, Results, SolverError
 from ...structure.assembly import Assembly
 from ...structure.context import Context
-from ...structure.panel import Panel
+from ...structure.nouns.panel import Panel
 from .edges import check_edges
 from .fixed import ties_of, without
 from .lids import check_lids

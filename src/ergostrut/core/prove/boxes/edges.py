@@ -13,7 +13,7 @@ from ...finding import Finding, Working, at_most, unknown
 from ...mechanics.boxes.mesh import Seam
 from ...mechanics.solver.linked import link_forces
 from ...mechanics.solver.model import Array, Results
-from ...structure.panel import EdgeWay, Panel
+from ...structure.nouns.panel import EdgeWay, Panel
 from ..joints.wooden import WET_SCREW
 from .model import SolvedBox, edging_of
 from .stiff import WET

@@ -10,8 +10,8 @@ import numpy as np
 from ...mechanics.boxes.mesh import Meshed
 from ...mechanics.solver.model import Array, Link, Rest
 from ...structure.assembly import Assembly
-from ...structure.holds import Contact
-from ...structure.panel import Panel
+from ...structure.nouns.holds import Contact
+from ...structure.nouns.panel import Panel
 from .floor import lying
 
 TIE = 10_000.0

@@ -9,8 +9,8 @@ import numpy as np
 
 from ...mechanics.boxes.mesh import Meshed
 from ...mechanics.solver.model import Array
-from ...structure.panel import Panel
-from ...structure.parts import Point3
+from ...structure.nouns.panel import Panel
+from ...structure.nouns.parts import Point3
 
 APART = 140.0
 """mm between places where the floor pushes: about so many, evenly, both ends among them."""

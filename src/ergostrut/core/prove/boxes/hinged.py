@@ -8,9 +8,9 @@ from ...constants import G
 from ...mechanics.boxes.mesh import Meshed
 from ...mechanics.solver.model import Array
 from ...structure.assembly import Assembly
-from ...structure.holds import Stand
-from ...structure.hung import Door
-from ...structure.panel import Panel
+from ...structure.nouns.holds import Stand
+from ...structure.nouns.hung import Door
+from ...structure.nouns.panel import Panel
 from ..doors import HAND
 
 Vec = tuple[float, float, float]

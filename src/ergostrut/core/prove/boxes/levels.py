@@ -10,7 +10,7 @@ import numpy as np
 from ...constants import G
 from ...mechanics.boxes.mesh import Flat, Meshed
 from ...structure.carried import Placed
-from ...structure.panel import Panel
+from ...structure.nouns.panel import Panel
 
 Vec = tuple[float, float, float]
 

@@ -12,7 +12,7 @@ from ...finding import Finding, Working, at_most
 from ...mechanics.panels import sandwich
 from ...structure.assembly import Assembly
 from ...structure.context import Context
-from ...structure.panel import Lid, Panel
+from ...structure.nouns.panel import Lid, Panel
 from .stiff import WET
 
 FOOT = 75.0

@@ -10,7 +10,7 @@ import numpy as np
 from ...catalog.model import Sheet
 from ...finding import COMMON_PRACTICE, Finding, Working, at_least, at_most
 from ...mechanics.panels import sandwich
-from ...structure.panel import Panel
+from ...structure.nouns.panel import Panel
 from .fixed import ties_of
 from .model import SolvedBox
 from .stiff import BIRCH, SHEARS, WET

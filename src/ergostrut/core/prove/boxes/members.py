@@ -12,8 +12,8 @@ from ...constants import G
 from ...mechanics.boxes.mesh import Meshed
 from ...mechanics.solver.model import Array, Bar, Link, SolverError, Spread
 from ...structure.assembly import Assembly
-from ...structure.parts import Member
-from ...structure.screwed import Screwed
+from ...structure.nouns.parts import Member
+from ...structure.nouns.screwed import Screwed
 from ..model.posed import Piece
 
 ARM = (200_000.0, 77_000.0, 2_000.0, 1e6, 1e6, 1e6)

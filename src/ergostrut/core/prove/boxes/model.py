@@ -19,9 +19,9 @@ from ...mechanics.solver.model import Array, FrameModel, LoadCase, Rest, Results
 from ...mechanics.solver.solve import Frame
 from ...structure.assembly import Assembly
 from ...structure.context import Context
-from ...structure.holds import Stand
-from ...structure.panel import Edging, Panel
-from ...structure.upon import Handed
+from ...structure.nouns.holds import Stand
+from ...structure.nouns.panel import Edging, Panel
+from ...structure.nouns.upon import Handed
 from ..drawers.pulled import Loaded, drawn_out_rows, drawn_stands, loaded, pressed
 from ..model.outdoors import sheltered
 from ..model.upon import below, ground_of

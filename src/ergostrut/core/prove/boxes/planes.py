@@ -9,7 +9,7 @@ import numpy as np
 from ...mechanics.boxes.mesh import SAME, Flat
 from ...mechanics.boxes.outlines import Outline
 from ...mechanics.solver.model import Array
-from ...structure.panel import Panel
+from ...structure.nouns.panel import Panel
 from .stiff import section
 
 REACH = 1.1

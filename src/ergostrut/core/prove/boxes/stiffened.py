@@ -10,7 +10,7 @@ import numpy as np
 from ...finding import Finding, Working, at_most, unknown
 from ...mechanics.solver.linked import link_forces
 from ...mechanics.solver.model import CaseResult
-from ...structure.setting import settings_of
+from ...structure.standing.setting import settings_of
 from ..members.strength import check_members
 from ..model.posed import Piece, Posed, Solved
 from ..model.study import Study

@@ -13,7 +13,7 @@ from ...finding import Finding, State, Working, at_most, state_of_use
 from ...mechanics.boxes.mesh import SAME
 from ...mechanics.panels import sandwich
 from ...mechanics.solver.model import Array
-from ...structure.panel import Panel
+from ...structure.nouns.panel import Panel
 from .model import FOOT, SolvedBox, edging_of
 from .stiff import IN_PLANE, WET, Allowed, allowed
 

@@ -8,7 +8,7 @@ from dataclasses import replace
 from ...finding import COMMON_PRACTICE, Finding, Working, unknown
 from ...structure.assembly import Assembly
 from ...structure.context import Context
-from ...structure.exposed import floors, wall_beside
+from ...structure.standing.exposed import floors, wall_beside
 from ..model.upon import over_deck
 from .fixed import ties_of
 

@@ -8,9 +8,9 @@ from ...cases import Case
 from ...mechanics.solver.model import Array, FrameModel, Results, SolverError
 from ...structure.assembly import Assembly
 from ...structure.context import Context
-from ...structure.holds import Contact
-from ...structure.parts import Point3
-from ...structure.upon import Foot, Handed
+from ...structure.nouns.holds import Contact
+from ...structure.nouns.parts import Point3
+from ...structure.nouns.upon import Foot, Handed
 from ..model.upon import AXES, PAD, over_deck
 from .floor import EdgeFoot
 

@@ -11,7 +11,7 @@ from ...mechanics.boxes.edges import EdgeLine, bonded, screwed
 from ...mechanics.joints import woodscrew
 from ...mechanics.panels import sandwich
 from ...mechanics.solver.model import Array
-from ...structure.panel import EdgeWay, Edging
+from ...structure.nouns.panel import EdgeWay, Edging
 from .stiff import ROLLS
 
 GLUE, GLUED_E = (500.0, 0.3), 7_000.0

@@ -9,7 +9,7 @@ import numpy as np
 from ...cases import LIFT, PRESSURE, WIND
 from ...mechanics.boxes.mesh import Meshed
 from ...mechanics.solver.model import Array, LoadCase
-from ...structure.panel import Panel
+from ...structure.nouns.panel import Panel
 from ..model.outdoors import facing, side_of
 
 

@@ -13,8 +13,8 @@ from ...mechanics.panels.strip import Bays, bays
 from ...structure.assembly import Assembly
 from ...structure.carried import Placed
 from ...structure.context import Context
-from ...structure.feet import FLUSH
-from ...structure.panel import Panel
+from ...structure.nouns.panel import Panel
+from ...structure.standing.feet import FLUSH
 
 FOOT = 75.0
 CREEP = 1.5

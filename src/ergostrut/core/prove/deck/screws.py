@@ -12,7 +12,7 @@ from ...catalog.model import Planks, Sandwich, Wood
 from ...finding import COMMON_PRACTICE, Finding, Working
 from ...mechanics.joints.woodscrew import HEAD, head_pull_through, lateral
 from ...mechanics.solver.model import Array
-from ...structure.panel import Clads, Panel
+from ...structure.nouns.panel import Clads, Panel
 from ..model.diaphragm import SCREW_PITCH, Bay, spacing
 from ..model.study import Study
 

@@ -10,10 +10,10 @@ from ...catalog.model import Sheet
 from ...constants import G
 from ...finding import COMMON_PRACTICE, Finding, State, Working, at_least, at_most, unknown
 from ...structure.assembly import Assembly, centroid
-from ...structure.catch_pin import engaged
 from ...structure.context import Context
-from ...structure.panel import Panel
-from ...structure.stow import BUTTON_SAYS, BUTTON_USE, LEFT_OPEN
+from ...structure.nouns.catch_pin import engaged
+from ...structure.nouns.panel import Panel
+from ...structure.nouns.stow import BUTTON_SAYS, BUTTON_USE, LEFT_OPEN
 from ..deck.field import WET
 from .pulled import Loaded, loaded
 from .walls import check_walls_of_drawers

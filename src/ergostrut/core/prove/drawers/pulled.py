@@ -11,11 +11,11 @@ from ...constants import G
 from ...mechanics.boxes.mesh import Meshed
 from ...structure.assembly import Assembly, centroid
 from ...structure.carried import CarryPlan
-from ...structure.holds import Stand
-from ...structure.parts import Point3
-from ...structure.posed import poses_of
-from ...structure.runners import Runner
-from ...structure.setting import Setting
+from ...structure.nouns.holds import Stand
+from ...structure.nouns.parts import Point3
+from ...structure.nouns.runners import Runner
+from ...structure.standing.posed import poses_of
+from ...structure.standing.setting import Setting
 
 Row = tuple[int, tuple[float, ...]]
 SHUT = 1.0

@@ -11,7 +11,7 @@ from ...catalog.model import Sheet
 from ...finding import Finding, Working, at_most
 from ...structure.assembly import Assembly
 from ...structure.context import Context
-from ...structure.panel import Panel
+from ...structure.nouns.panel import Panel
 from ..deck.field import PLYWOOD, WET
 from .pulled import Loaded
 

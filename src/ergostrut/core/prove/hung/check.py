@@ -13,7 +13,7 @@ import numpy as np
 from ...cases import TWIST, twice_cases
 from ...finding import Finding, Working, at_most
 from ...structure.assembly import Assembly
-from ...structure.hung import Mount
+from ...structure.nouns.hung import Mount
 from ..members.strength import explained, uses
 from ..model.hanging import fastening_forces
 from ..model.posed import Solved

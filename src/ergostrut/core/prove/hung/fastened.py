@@ -10,7 +10,7 @@ import numpy as np
 from ...anchor.bolts import BOLT_BASIS, Capacity, bolt_uses, of_bolt
 from ...finding import Finding, Working, at_most, unknown
 from ...mechanics.solver.model import Array
-from ...structure.support import Fastening
+from ...structure.nouns.support import Fastening
 from ..model.hanging import fastening_forces, shared
 from .ways import HANG_CAUTION, SolvedRow, Way, blank, hardest_of, held
 

@@ -15,8 +15,8 @@ from ...mechanics.strength.allowable import Allowable, Span
 from ...structure.assembly import Assembly
 from ...structure.carried import Placed
 from ...structure.context import Context
-from ...structure.hung import Holder
-from ...structure.parts import Member
+from ...structure.nouns.hung import Holder
+from ...structure.nouns.parts import Member
 
 OVER_HEAD = "Over heads: what comes down in a bump or a crash strikes people. Strap it to every holder; only light things belong there."
 

@@ -8,7 +8,7 @@ import numpy as np
 
 from ...catalog.model import Metal
 from ...finding import Finding, Working, at_most
-from ...structure.support import Fastening
+from ...structure.nouns.support import Fastening
 from ..model.study import Study
 
 CLEAR = 1.6

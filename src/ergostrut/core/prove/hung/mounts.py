@@ -12,8 +12,8 @@ import numpy as np
 from ...anchor.bolts import Capacity, bolt_use, of_bolt
 from ...finding import Finding, Working
 from ...mechanics.solver.model import Array, CaseResult
-from ...structure.hung import Latch, Mount
-from ...structure.parts import Point3, cross
+from ...structure.nouns.hung import Latch, Mount
+from ...structure.nouns.parts import Point3, cross
 from ..model.hanging import fastening_forces, shared
 from ..model.posed import Posed
 from ..model.study import Study

@@ -9,7 +9,7 @@ import numpy as np
 
 from ...finding import Finding, Working, at_most
 from ...mechanics.solver.model import CaseResult
-from ...structure.hung import Pivot
+from ...structure.nouns.hung import Pivot
 from ..model.study import Study
 from .ways import SolvedRow, Way, blank, hardest_of, held
 

@@ -11,7 +11,7 @@ import numpy as np
 from ...cases import ASLEEP
 from ...finding import Finding, Working, unknown
 from ...mechanics.joints.hardware import FLAT_STRAP, STRAP_FACTOR
-from ...structure.hung import Strap
+from ...structure.nouns.hung import Strap
 from ..model.study import Study
 from .ways import SolvedRow, Way, blank, hardest_of, held
 

@@ -10,7 +10,7 @@ from ...catalog.model import Metal
 from ...finding import COMMON_PRACTICE, Working
 from ...mechanics.joints import bolt, thin
 from ...mechanics.solver.model import Array
-from ...structure.holds import JointSpec
+from ...structure.nouns.holds import JointSpec
 from .ends import End, Ends, Verdict, state_forces
 
 COUPLE = f"couple over the rib's depth: {COMMON_PRACTICE}"

@@ -9,7 +9,7 @@ import numpy as np
 
 from ...finding import Finding, at_most, unknown
 from ...mechanics.solver.model import Array
-from ...structure.holds import JointSpec
+from ...structure.nouns.holds import JointSpec
 from ..model.study import Study
 from . import bracketed, welded, wooden
 from .ends import End, Ends, Verdict, joined, rib_ends

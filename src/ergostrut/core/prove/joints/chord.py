@@ -12,8 +12,8 @@ from ...catalog.model import Metal
 from ...finding import Finding, Working
 from ...mechanics.joints.tube_wall import Footprint, WallLimits, chord_stress, end_distance, on_pipe, on_tube
 from ...mechanics.solver.model import Array
-from ...structure.holds import Joint
-from ...structure.parts import Member, dot
+from ...structure.nouns.holds import Joint
+from ...structure.nouns.parts import Member, dot
 from ..members.strength import forces_of
 from ..model.study import Study
 

@@ -10,7 +10,7 @@ import numpy as np
 from ...finding import Working
 from ...mechanics.solver.model import Array
 from ...mechanics.strength import Actions
-from ...structure.parts import Member
+from ...structure.nouns.parts import Member
 from ..members.strength import forces_of
 from ..model.study import Study
 

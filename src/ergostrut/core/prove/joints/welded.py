@@ -8,7 +8,7 @@ from ...catalog.model import Metal
 from ...finding import Working
 from ...mechanics.joints import weld
 from ...mechanics.solver.model import Array
-from ...structure.holds import JointSpec
+from ...structure.nouns.holds import JointSpec
 from .ends import End, Ends, Verdict, state_forces
 
 BASIS = "AISC 360-16 J2 or ADM 2015 J.2; weld as a line (Blodgett)"

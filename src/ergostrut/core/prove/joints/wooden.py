@@ -9,7 +9,7 @@ from ...catalog.model import Wood
 from ...finding import Working
 from ...mechanics.joints import woodscrew
 from ...mechanics.solver.model import Array
-from ...structure.holds import JointSpec, screws_arm
+from ...structure.nouns.holds import JointSpec, screws_arm
 from .ends import End, Ends, Verdict, state_forces
 
 BASIS = "NDS 2018 chapter 12"

@@ -13,8 +13,8 @@ from ...constants import G
 from ...finding import COMMON_PRACTICE, Finding, State, Working, at_least, at_most, unknown
 from ...mechanics.strength import Span, allowable
 from ...mechanics.strength.allowable import Allowable
-from ...structure.holds import Contact
-from ...structure.parts import Member
+from ...structure.nouns.holds import Contact
+from ...structure.nouns.parts import Member
 from ..model.posed import Solved
 from ..model.study import Study
 

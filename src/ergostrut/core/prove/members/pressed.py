@@ -13,8 +13,8 @@ from ...catalog.model import Metal, Wood
 from ...finding import Finding, Working
 from ...mechanics.joints.tube_wall import NARROW, cripples, roller_on_face, side_walls
 from ...sections import Properties
-from ...structure.holds import Joint
-from ...structure.parts import Member
+from ...structure.nouns.holds import Joint
+from ...structure.nouns.parts import Member
 from ..hung.mounts import mount_forces
 from ..hung.pivots import pin_force
 from ..model.crossings import crossings

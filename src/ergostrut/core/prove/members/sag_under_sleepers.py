@@ -13,7 +13,7 @@ from ...finding import COMMON_PRACTICE, Finding, Working, at_most
 from ...loads import ROOF
 from ...mechanics.solver.member_forces import lines
 from ...mechanics.solver.model import Array
-from ...structure.parts import Member, MemberGroup
+from ...structure.nouns.parts import Member, MemberGroup
 from ..model.crossings import rests_on
 from ..model.posed import Posed, Solved
 from ..model.study import Study

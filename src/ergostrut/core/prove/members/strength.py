@@ -13,7 +13,7 @@ from ...mechanics.solver.member_forces import Along
 from ...mechanics.solver.model import Array
 from ...mechanics.strength import Actions, Allowable, Span, allowable, explain, use
 from ...sections import Properties
-from ...structure.parts import MemberGroup
+from ...structure.nouns.parts import MemberGroup
 from ..model.hanging import fastening_forces
 from ..model.posed import Piece, Solved
 from ..model.study import Study

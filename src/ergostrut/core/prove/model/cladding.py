@@ -18,8 +18,8 @@ from ...cases import LIFT, PRESSURE, REACH, SHIFT, SNOW, WIND
 from ...constants import G
 from ...structure.assembly import Assembly
 from ...structure.carried import CarryPlan
-from ...structure.panel import Clads, Covers, Panel
-from ...structure.parts import Member
+from ...structure.nouns.panel import Clads, Covers, Panel
+from ...structure.nouns.parts import Member
 from .outdoors import blown_on, facing, side_of
 
 Array = NDArray[np.float64]

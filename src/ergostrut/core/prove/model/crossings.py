@@ -7,8 +7,8 @@ from collections.abc import Iterator
 import numpy as np
 from numpy.typing import NDArray
 
-from ...structure.holds import Joint
-from ...structure.parts import Member
+from ...structure.nouns.holds import Joint
+from ...structure.nouns.parts import Member
 from .posed import Piece, Posed
 from .study import Study
 

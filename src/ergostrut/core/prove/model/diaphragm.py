@@ -20,7 +20,7 @@ import numpy as np
 from ...catalog.model import Planks, Sandwich, Sheet
 from ...mechanics.solver.model import Bar, FrameModel
 from ...structure.assembly import Assembly
-from ...structure.panel import Clads, Panel
+from ...structure.nouns.panel import Clads, Panel
 from .field import Carriers
 from .lines import Lines
 

@@ -14,12 +14,12 @@ from ...mechanics.solver.model import Bar, FrameModel, Rest, SolverError
 from ...mechanics.solver.solve import Frame
 from ...structure.assembly import Assembly
 from ...structure.carried import CarryPlan
-from ...structure.feet import acting, present
-from ...structure.holds import Contact, Joint, JointSpec, Slider, screws_arm
-from ...structure.panel import Panel
-from ...structure.parts import Member
-from ...structure.posed import as_it_stands, poses_of
-from ...structure.setting import Setting
+from ...structure.nouns.holds import Contact, Joint, JointSpec, Slider, screws_arm
+from ...structure.nouns.panel import Panel
+from ...structure.nouns.parts import Member
+from ...structure.standing.feet import acting, present
+from ...structure.standing.posed import as_it_stands, poses_of
+from ...structure.standing.setting import Setting
 from ...structure.systems import Fixity
 from ..drawers.pulled import rail_loads
 from .cladding import blown, carried, slid, snowed, weight_of_skins

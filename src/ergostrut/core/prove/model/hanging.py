@@ -14,11 +14,11 @@ from ...mechanics.solver.model import Bar, CaseResult, FrameModel, Link, LoadCas
 from ...mechanics.solver.model import Cord as Pull
 from ...mechanics.solver.solve import Frame
 from ...structure.assembly import Assembly
-from ...structure.hung import Latch, Mount, Pivot, Strap
-from ...structure.parts import Point3
-from ...structure.posed import poses_of
-from ...structure.setting import Setting
-from ...structure.support import Fastening
+from ...structure.nouns.hung import Latch, Mount, Pivot, Strap
+from ...structure.nouns.parts import Point3
+from ...structure.nouns.support import Fastening
+from ...structure.standing.posed import poses_of
+from ...structure.standing.setting import Setting
 from .lines import Lines
 
 Array = NDArray[np.float64]

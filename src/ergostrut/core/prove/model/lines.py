@@ -15,10 +15,10 @@ from numpy.typing import NDArray
 
 from ...mechanics.solver.model import SolverError
 from ...structure.assembly import Assembly
-from ...structure.holds import Contact, Joint
-from ...structure.parts import Member
-from ...structure.posed import poses_of
-from ...structure.setting import Setting
+from ...structure.nouns.holds import Contact, Joint
+from ...structure.nouns.parts import Member
+from ...structure.standing.posed import poses_of
+from ...structure.standing.setting import Setting
 
 Array = NDArray[np.float64]
 SAME = 2.0

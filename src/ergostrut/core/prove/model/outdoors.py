@@ -8,7 +8,7 @@ from collections.abc import Sequence
 from ...structure.assembly import Assembly
 from ...structure.context import Context
 from ...structure.host import COVER, SIDE_HEIGHT
-from ...structure.panel import Clads, Panel
+from ...structure.nouns.panel import Clads, Panel
 
 FLUSH = 5.0
 """mm within which panels form one side, or one top."""

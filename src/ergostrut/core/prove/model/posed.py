@@ -19,14 +19,14 @@ from ...mechanics.solver.model import Array, CaseResult, Flags, FrameModel, Load
 from ...mechanics.solver.solve import Frame
 from ...structure.assembly import Assembly
 from ...structure.carried import CarryPlan
-from ...structure.exposed import wall_beside
-from ...structure.holds import Contact, Stand
-from ...structure.panel import Panel
-from ...structure.parts import Member
-from ...structure.posed import poses_of
-from ...structure.setting import Setting
+from ...structure.nouns.holds import Contact, Stand
+from ...structure.nouns.panel import Panel
+from ...structure.nouns.parts import Member
+from ...structure.nouns.upon import Foot
+from ...structure.standing.exposed import wall_beside
+from ...structure.standing.posed import poses_of
+from ...structure.standing.setting import Setting
 from ...structure.systems import Fixity
-from ...structure.upon import Foot
 from ..drawers.pulled import RailLoad
 from .cladding import Blown
 from .diaphragm import Bay

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import numpy as np
 
-from ...structure.posed import poses_of
-from ...structure.reactions import Pressing
+from ...structure.standing.posed import poses_of
+from ...structure.standing.reactions import Pressing
 from .lines import place_of
 from .study import Study
 

@@ -22,10 +22,10 @@ from ...mechanics.solver.solve import Frame, Stiffness
 from ...structure.assembly import Assembly, centroid
 from ...structure.carried import CarryPlan
 from ...structure.context import Context
-from ...structure.holds import Slider
-from ...structure.parts import Point3
-from ...structure.posed import poses_of
-from ...structure.setting import Setting
+from ...structure.nouns.holds import Slider
+from ...structure.nouns.parts import Point3
+from ...structure.standing.posed import poses_of
+from ...structure.standing.setting import Setting
 from .frame_model import frame_model, stretched, taken, unskinned
 from .hanging import Walls
 from .outdoors import sheltered

@@ -15,10 +15,10 @@ from ...mechanics.solver.model import Array, SolverError
 from ...mechanics.solver.solve import Frame
 from ...structure.assembly import Assembly, centroid
 from ...structure.context import Context
-from ...structure.exposed import above, floors
-from ...structure.parts import Point3, cross
-from ...structure.setting import Setting, settings_of
-from ...structure.upon import Foot, Handed
+from ...structure.nouns.parts import Point3, cross
+from ...structure.nouns.upon import Foot, Handed
+from ...structure.standing.exposed import above, floors
+from ...structure.standing.setting import Setting, settings_of
 from .field import Patch
 from .frame_model import FRICTION, frame_model
 from .hanging import SWINGS, Moving, Walls

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from ...finding import Finding, Working
 from ...mechanics.strength import Span, allowable
-from ...structure.holds import Slider
+from ...structure.nouns.holds import Slider
 from ..model.study import Study
 from .rollers import hardest_roller
 

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from ...cases import PITCH, SLOPE_BASIS
 from ...finding import Finding, Working, at_most
-from ...structure.holds import Slider
+from ...structure.nouns.holds import Slider
 from ..model.study import Study
 
 

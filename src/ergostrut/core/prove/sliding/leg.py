@@ -9,7 +9,7 @@ import numpy as np
 from ...finding import Finding, State, Working, at_most
 from ...mechanics.joints.hardware import HINGE_FY
 from ...mechanics.strength import Span, allowable
-from ...structure.holds import Prop, Slider
+from ...structure.nouns.holds import Prop, Slider
 from ..model.study import Study
 
 CAUTION = "Set the legs on firm ground before anybody steps on the tail; swing them up before driving."

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 
 from ...cases import PITCH, ROAD_BASIS, road_cases
 from ...finding import Finding, Working
-from ...structure.holds import Lock, Slider
+from ...structure.nouns.holds import Lock, Slider
 from ..model.study import Study
 
 PLATE_FY = 221.0

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from ...finding import Finding, Working, at_most
-from ...structure.holds import Pair, Slider
+from ...structure.nouns.holds import Pair, Slider
 from ..model.posed import Solved
 from ..model.study import Study
 from .lock_pin import PLATE_FY

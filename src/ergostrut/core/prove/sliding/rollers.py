@@ -11,7 +11,7 @@ import numpy as np
 from ...cases import ROLL, SLOPE_BASIS
 from ...constants import G
 from ...finding import Finding, State, Working, at_least, at_most
-from ...structure.holds import Pair, Slider
+from ...structure.nouns.holds import Pair, Slider
 from ..model.posed import Solved, pressed
 from ..model.study import Study
 from .lock_pin import lock_force

@@ -9,7 +9,7 @@ import numpy as np
 from ...finding import Finding, Working, at_most
 from ...mechanics.solver.member_forces import lines
 from ...mechanics.solver.model import Array
-from ...structure.holds import Slider
+from ...structure.nouns.holds import Slider
 from ..model.posed import Solved, pressed
 from ..model.study import Study
 

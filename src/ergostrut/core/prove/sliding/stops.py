@@ -8,7 +8,7 @@ from dataclasses import replace
 from ...cases import ROAD_BASIS, road_cases
 from ...constants import G
 from ...finding import COMMON_PRACTICE, Finding, Working, at_most, unknown
-from ...structure.holds import Slider
+from ...structure.nouns.holds import Slider
 from ..model.study import Study
 
 

@@ -8,11 +8,11 @@ from typing import Literal
 
 from ....catalog.model import Catalog, Planks, Section
 from ....structure.assembly import Assembly, Tag
-from ....structure.holds import Joint
 from ....structure.host import Reader
-from ....structure.panel import Panel, pierced
-from ....structure.parts import Item, Member, MemberGroup, Surface
-from ....structure.support import Fastening
+from ....structure.nouns.holds import Joint
+from ....structure.nouns.panel import Panel, pierced
+from ....structure.nouns.parts import Item, Member, MemberGroup, Surface
+from ....structure.nouns.support import Fastening
 from ..deck import boarded, laid
 from ..joining import joint_spec
 from ..mounted import fastenings

@@ -8,8 +8,8 @@ from dataclasses import dataclass
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Section
 from ....structure.host import Host
-from ....structure.parts import Height
-from ....structure.support import Feature
+from ....structure.nouns.parts import Height
+from ....structure.nouns.support import Feature
 from ....structure.systems import SYSTEMS
 from ..stock import section_of, sheet_of
 from .params import BedOnMounts

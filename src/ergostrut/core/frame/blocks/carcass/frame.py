@@ -9,10 +9,10 @@ from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Sheet
 from ....constants import G
 from ....structure.assembly import Assembly, Tag
-from ....structure.holds import Contact, Pad
 from ....structure.host import WIDTH_HIGH, WIDTH_LOW, Reader
-from ....structure.panel import Axis, EdgeWay, Edging, Panel, Shell, between, leaning
-from ....structure.parts import Item, Point3, Surface
+from ....structure.nouns.holds import Contact, Pad
+from ....structure.nouns.panel import Axis, EdgeWay, Edging, Panel, Shell, between, leaning
+from ....structure.nouns.parts import Item, Point3, Surface
 from ..joining import Joints, joint_spec
 from ..stock import bought, solid_of
 from .hatches import lids

@@ -6,10 +6,10 @@ from dataclasses import dataclass
 
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog
-from ....structure.holds import SCENES, Motion, Position
-from ....structure.panel import Lid, Panel
-from ....structure.parts import Item, Point3
-from ....structure.stow import Stow
+from ....structure.nouns.holds import SCENES, Motion, Position
+from ....structure.nouns.panel import Lid, Panel
+from ....structure.nouns.parts import Item, Point3
+from ....structure.nouns.stow import Stow
 from ..deck import deck
 from ..keeping import stow
 from ..stock import bought

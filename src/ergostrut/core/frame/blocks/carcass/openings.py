@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from ....catalog.errors import StockError
-from ....structure.panel import Panel, pierced
-from ....structure.panel_shape import within
-from ....structure.parts import Point3
+from ....structure.nouns.panel import Panel, pierced
+from ....structure.nouns.panel_shape import within
+from ....structure.nouns.parts import Point3
 from .params import Carcass, Cutout
 
 _WIDE = {"cutouts": "high", "hatches": "wide"}

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from ....catalog.errors import StockError
-from ....structure.panel import Panel, Shell, between
-from ....structure.parts import Surface
+from ....structure.nouns.panel import Panel, Shell, between
+from ....structure.nouns.parts import Surface
 from .params import Carcass, Pods
 
 LEAST = 60.0

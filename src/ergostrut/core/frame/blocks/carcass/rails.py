@@ -6,9 +6,9 @@ import itertools
 
 from ....catalog.model import Catalog
 from ....constants import G
-from ....structure.panel import Panel
-from ....structure.parts import Item, Member, MemberGroup, Point3
-from ....structure.screwed import Screwed
+from ....structure.nouns.panel import Panel
+from ....structure.nouns.parts import Item, Member, MemberGroup, Point3
+from ....structure.nouns.screwed import Screwed
 from ..stock import bought, section_of
 from .params import Carcass
 

@@ -7,8 +7,8 @@ from dataclasses import dataclass
 
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Section, Sheet
-from ....structure.panel import Covers, Panel
-from ....structure.parts import Member
+from ....structure.nouns.panel import Covers, Panel
+from ....structure.nouns.parts import Member
 from ...blocks.deck import boarded, deck
 from ...blocks.stock import section_of, sheet_of
 from .params import BedSlide

@@ -6,9 +6,9 @@ import itertools
 
 from ....catalog.model import Catalog
 from ....structure.assembly import Assembly, Tag
-from ....structure.holds import Motion, Position
 from ....structure.host import Reader
-from ....structure.parts import Member, Surface
+from ....structure.nouns.holds import Motion, Position
+from ....structure.nouns.parts import Member, Surface
 from ...blocks.fixings import anchors
 from ...blocks.joining import joint_spec
 from ...blocks.stock import section_of

@@ -6,8 +6,8 @@ import itertools
 
 from ....catalog.model import Catalog
 from ....constants import G
-from ....structure.holds import BasePost, Contact, Hold, Joint, Lock, Pad, Pair, Prop, Slider, Stand
-from ....structure.parts import Member, Point3
+from ....structure.nouns.holds import BasePost, Contact, Hold, Joint, Lock, Pad, Pair, Prop, Slider, Stand
+from ....structure.nouns.parts import Member, Point3
 from ...blocks.stock import section_of
 from .geometry import GEAR_CLEARANCE, Layout
 from .params import BedSlide

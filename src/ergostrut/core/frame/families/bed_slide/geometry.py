@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from ....catalog.model import Catalog
 from ....sections import Properties
 from ....structure.host import FLOOR_END, Reader
-from ....structure.parts import Height
+from ....structure.nouns.parts import Height
 from ...blocks.stock import framed_section, laid, section_of
 from ...family import Table
 from .decking import decking

@@ -6,7 +6,7 @@ import math
 
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Section
-from ....structure.parts import Member, MemberGroup
+from ....structure.nouns.parts import Member, MemberGroup
 from ....structure.systems import SYSTEMS
 from ...blocks.stock import section_of
 from .decking import own_slot

@@ -6,8 +6,8 @@ from dataclasses import replace
 
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog
-from ....structure.panel import Panel
-from ....structure.parts import Item, Member, MemberGroup
+from ....structure.nouns.panel import Panel
+from ....structure.nouns.parts import Item, Member, MemberGroup
 from ....structure.systems import SYSTEMS
 from ...blocks.joining import joint_parts
 from ...blocks.stock import bought, section_of

@@ -7,7 +7,7 @@ import math
 from ....mechanics.joints.bolt import torque
 from ....structure.assembly import Assembly
 from ....structure.context import Context
-from ....structure.parts import Member
+from ....structure.nouns.parts import Member
 from ....structure.plans import CutPlan
 from ....wording import Say
 from ...family import StepRow

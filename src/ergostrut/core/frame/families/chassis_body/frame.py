@@ -9,11 +9,11 @@ from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Planks, Sandwich, Sheet
 from ....constants import G
 from ....structure.assembly import Assembly, Tag
-from ....structure.holds import SCENES, Joint, Motion, Position
 from ....structure.host import Reader
-from ....structure.hung import Door
-from ....structure.panel import Clads, Panel, between
-from ....structure.parts import Clear, Height, Item, Member, MemberGroup
+from ....structure.nouns.holds import SCENES, Joint, Motion, Position
+from ....structure.nouns.hung import Door
+from ....structure.nouns.panel import Clads, Panel, between
+from ....structure.nouns.parts import Clear, Height, Item, Member, MemberGroup
 from ...blocks.bed.frame import bed, cut_round
 from ...blocks.deck import laid, seams
 from ...blocks.stock import bought, sheet_of

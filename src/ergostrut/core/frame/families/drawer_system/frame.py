@@ -8,12 +8,12 @@ from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Sandwich, Sheet
 from ....constants import G
 from ....structure.assembly import Assembly, Tag
-from ....structure.catch_pin import CatchPin
-from ....structure.holds import SCENES, Motion, Position
 from ....structure.host import Reader
-from ....structure.panel import Axis, Boxed, Panel, between, pierced
-from ....structure.parts import Item, Point3, Surface
-from ....structure.runners import Keeper, Runner
+from ....structure.nouns.catch_pin import CatchPin
+from ....structure.nouns.holds import SCENES, Motion, Position
+from ....structure.nouns.panel import Axis, Boxed, Panel, between, pierced
+from ....structure.nouns.parts import Item, Point3, Surface
+from ....structure.nouns.runners import Keeper, Runner
 from ...blocks.carcass.frame import frame as carcass
 from ...blocks.stock import bought, solid_of
 from .framed import framed, with_rails

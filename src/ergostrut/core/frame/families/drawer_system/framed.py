@@ -11,9 +11,9 @@ from ....catalog.model import Catalog, Planks, Section
 from ....constants import G
 from ....sections import Properties
 from ....structure.assembly import Assembly, Tag
-from ....structure.holds import Contact, Hold, Joint
-from ....structure.panel import Covers
-from ....structure.parts import Item, Member, MemberGroup, Point3, Surface
+from ....structure.nouns.holds import Contact, Hold, Joint
+from ....structure.nouns.panel import Covers
+from ....structure.nouns.parts import Item, Member, MemberGroup, Point3, Surface
 from ....structure.systems import SYSTEMS
 from ...blocks.deck import deck
 from ...blocks.joining import joint_parts, joint_spec

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from ....catalog.errors import StockError
-from ....structure.panel import Panel
+from ....structure.nouns.panel import Panel
 from .params import Column, DrawerSystem
 
 BESIDE = {"side": 12.7, "locking": 12.7, "bottom": 5.0, "runner": 3.0, "bin": 3.0}

@@ -11,7 +11,7 @@ from ....document.survey import Name
 from ....problem import FieldError
 from ....quantity import Between, Length, Rating
 from ....record import Record
-from ....structure.runners import Catch, Slides, StaysOut
+from ....structure.nouns.runners import Catch, Slides, StaysOut
 from ....structure.systems import SystemId
 from ...blocks.carcass.params import Carcass
 from ...blocks.joining import Joints

@@ -10,11 +10,11 @@ from typing import Literal
 from ....catalog.model import Catalog
 from ....constants import G
 from ....structure.assembly import Assembly, Tag
-from ....structure.holds import SCENES, Contact, Hold, Joint, Motion, Pad, Position
 from ....structure.host import Reader
-from ....structure.panel import Panel
-from ....structure.parts import Member, Point3, Surface
-from ....structure.stow import Stow
+from ....structure.nouns.holds import SCENES, Contact, Hold, Joint, Motion, Pad, Position
+from ....structure.nouns.panel import Panel
+from ....structure.nouns.parts import Member, Point3, Surface
+from ....structure.nouns.stow import Stow
 from ...blocks.joining import joint_spec
 from ...blocks.keeping import stow
 from .geometry import BearerSeat, Layout, layout, stack

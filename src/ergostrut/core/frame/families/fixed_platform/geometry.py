@@ -10,7 +10,7 @@ from ....catalog.errors import StockError
 from ....catalog.model import Catalog
 from ....sections import Properties
 from ....structure.host import WELL_HEIGHT, WELL_LENGTH, WELL_START, WIDTH_HIGH, WIDTH_LOW, Reader, SlotPair
-from ....structure.parts import Height
+from ....structure.nouns.parts import Height
 from ...blocks.room import ahead, rear
 from ...blocks.stock import framed_section, laid, section_of, sheet_of
 from .params import FixedPlatform

@@ -7,8 +7,8 @@ from typing import Literal
 
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Planks, Sandwich, Sheet
-from ....structure.panel import Covers, Panel
-from ....structure.parts import Item, Member, MemberGroup
+from ....structure.nouns.panel import Covers, Panel
+from ....structure.nouns.parts import Item, Member, MemberGroup
 from ....structure.systems import SYSTEMS
 from ...blocks.deck import boarded, deck, seams
 from ...blocks.joining import joint_parts

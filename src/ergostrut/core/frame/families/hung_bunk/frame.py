@@ -9,12 +9,12 @@ from ....catalog.model import Catalog
 from ....constants import G
 from ....mechanics.joints.hardware import HINGE_FY
 from ....structure.assembly import Assembly, Tag
-from ....structure.catch_pin import CatchPin
-from ....structure.holds import Joint, Motion, Position
 from ....structure.host import Host, Reader
-from ....structure.hung import Latch, Mount, Pivot, Strap
-from ....structure.parts import Member, Surface
-from ....structure.stow import Stow
+from ....structure.nouns.catch_pin import CatchPin
+from ....structure.nouns.holds import Joint, Motion, Position
+from ....structure.nouns.hung import Latch, Mount, Pivot, Strap
+from ....structure.nouns.parts import Member, Surface
+from ....structure.nouns.stow import Stow
 from ...blocks.joining import joint_spec
 from .geometry import Layout, bolt_places, layout, spaced, stack, strap_places
 from .params import HungBunk

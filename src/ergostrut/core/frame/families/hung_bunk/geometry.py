@@ -8,7 +8,7 @@ from ....catalog.errors import StockError
 from ....catalog.model import Catalog
 from ....sections import Properties
 from ....structure.host import COVER, WIDTH_HIGH, Host, HostRow, Reader
-from ....structure.parts import Height, Point3
+from ....structure.nouns.parts import Height, Point3
 from ...blocks.stock import framed_section, section_of, sheet_of
 from .params import HungBunk
 

@@ -10,7 +10,7 @@ from ....document.base import BuildBase, BuildId
 from ....document.survey import Name
 from ....quantity import Between, Length, Mass, Rating
 from ....record import Record
-from ....structure.stow import By
+from ....structure.nouns.stow import By
 from ....structure.systems import SystemId
 from ...blocks.joining import Joints
 from ...blocks.stock import StockId, typed

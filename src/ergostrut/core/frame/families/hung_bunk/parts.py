@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import replace
 
 from ....catalog.model import Catalog, Planks
-from ....structure.panel import Covers, Panel
-from ....structure.parts import Item, Member, MemberGroup
+from ....structure.nouns.panel import Covers, Panel
+from ....structure.nouns.parts import Item, Member, MemberGroup
 from ....structure.systems import SYSTEMS
 from ...blocks.deck import boarded, deck
 from ...blocks.joining import joint_parts

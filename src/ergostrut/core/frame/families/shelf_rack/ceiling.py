@@ -6,8 +6,8 @@ from ....catalog.errors import StockError
 from ....catalog.model import Catalog
 from ....constants import G
 from ....structure.host import COVER, FLOOR_END, HostRow, Reader
-from ....structure.hung import Holder
-from ....structure.parts import Item, Member, Surface
+from ....structure.nouns.hung import Holder
+from ....structure.nouns.parts import Item, Member, Surface
 from ...blocks.stock import bought, section_of
 from .params import Ceiling, ShelfRack
 

@@ -10,11 +10,11 @@ from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Planks
 from ....constants import G
 from ....structure.assembly import Assembly, Tag
-from ....structure.holds import Bears, Contact, Hold, Joint, Pad
 from ....structure.host import Reader
-from ....structure.hung import Mount
-from ....structure.panel import Covers, Panel, pierced
-from ....structure.parts import Height, Item, Member, MemberGroup, Point3, Surface
+from ....structure.nouns.holds import Bears, Contact, Hold, Joint, Pad
+from ....structure.nouns.hung import Mount
+from ....structure.nouns.panel import Covers, Panel, pierced
+from ....structure.nouns.parts import Height, Item, Member, MemberGroup, Point3, Surface
 from ....structure.systems import SYSTEMS
 from ...blocks.deck import boarded, deck
 from ...blocks.joining import joint_parts, joint_spec

@@ -10,10 +10,10 @@ from ....catalog.errors import StockError
 from ....catalog.model import Catalog
 from ....constants import G
 from ....structure.assembly import Assembly, Tag
-from ....structure.holds import Contact
 from ....structure.host import WELL_HEIGHT, WELL_LENGTH, WELL_START, WIDTH_LOW, HostRow, Reader
-from ....structure.panel import Axis, Panel, Shell, between, pierced
-from ....structure.parts import Item, Point3, Surface
+from ....structure.nouns.holds import Contact
+from ....structure.nouns.panel import Axis, Panel, Shell, between, pierced
+from ....structure.nouns.parts import Item, Point3, Surface
 from ...blocks.edges import edging
 from ...blocks.joining import Joints, joint_spec
 from ...blocks.stock import bought, solid_of

@@ -8,10 +8,10 @@ from dataclasses import replace
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Planks
 from ....structure.assembly import Assembly, Tag
-from ....structure.holds import Joint
 from ....structure.host import Reader
-from ....structure.panel import Clads, between
-from ....structure.parts import Member, MemberGroup
+from ....structure.nouns.holds import Joint
+from ....structure.nouns.panel import Clads, between
+from ....structure.nouns.parts import Member, MemberGroup
 from ...blocks.bed.frame import bed, cut_round
 from ...blocks.bed.layout import layout, tube
 from ...blocks.stock import sheet_of

@@ -9,10 +9,10 @@ import numpy as np
 
 from ....catalog.model import Catalog
 from ....constants import G
-from ....structure.holds import SCENES, Motion, Position
-from ....structure.hung import Door
-from ....structure.panel import Panel, Swings, between
-from ....structure.parts import Item, Point3
+from ....structure.nouns.holds import SCENES, Motion, Position
+from ....structure.nouns.hung import Door
+from ....structure.nouns.panel import Panel, Swings, between
+from ....structure.nouns.parts import Item, Point3
 from ...blocks.stock import bought, solid_of
 from .params import Doors, WallCabinet
 

@@ -10,10 +10,10 @@ from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Sandwich, Sheet
 from ....constants import G
 from ....structure.assembly import Assembly, Tag
-from ....structure.holds import Contact
 from ....structure.host import HostRow, Reader
-from ....structure.panel import Axis, Panel, Shell, between
-from ....structure.parts import Item, Surface
+from ....structure.nouns.holds import Contact
+from ....structure.nouns.panel import Axis, Panel, Shell, between
+from ....structure.nouns.parts import Item, Surface
 from ...blocks.at_wall import half_between, heights_at, row_at, sign_of, stood_along
 from ...blocks.edges import edging
 from ...blocks.joining import Joints, joint_spec

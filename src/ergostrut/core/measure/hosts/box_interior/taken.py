@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from ....structure.assembly import Assembly
-from ....structure.panel import Panel
+from ....structure.nouns.panel import Panel
 
 
 def _inner(panels: list[Panel], axis: int, low: float, high: float) -> tuple[float, float, bool, bool]:

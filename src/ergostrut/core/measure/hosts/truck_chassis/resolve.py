@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from ....structure.host import CAB_HEIGHT, RAIL_DEPTH, RAIL_END, RAIL_FLANGE, RAIL_WIDTH, Host, Measured, Solid
-from ....structure.support import SOLID, Feature
+from ....structure.nouns.support import SOLID, Feature
 from ...resolving import bears, dims_of, resolved
 from .survey import DIMENSIONS, BodyMount, TruckChassis
 

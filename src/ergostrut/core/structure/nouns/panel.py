@@ -10,8 +10,8 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from ..catalog.model import Planks, Sandwich, Sheet, WoodScrew
-from ..mechanics.space.rects import Rect, without
+from ...catalog.model import Planks, Sandwich, Sheet, WoodScrew
+from ...mechanics.space.rects import Rect, without
 from .parts import Point3, Use
 from .pose import Pose
 

@@ -6,8 +6,8 @@ import math
 from dataclasses import dataclass
 from typing import Literal
 
-from ..catalog.model import Section
-from ..sections import Properties
+from ...catalog.model import Section
+from ...sections import Properties
 
 Point3 = tuple[float, float, float]
 

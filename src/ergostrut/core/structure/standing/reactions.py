@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ..cases import Case
-from .holds import Contact
-from .parts import Point3
+from ...cases import Case
+from ..nouns.holds import Contact
+from ..nouns.parts import Point3
 from .setting import Setting
 
 

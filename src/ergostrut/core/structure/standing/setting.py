@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 
-from .assembly import Assembly
-from .holds import SCENES, Motion, Position, Scene
+from ..assembly import Assembly
+from ..nouns.holds import SCENES, Motion, Position, Scene
 
 
 @dataclass(frozen=True)

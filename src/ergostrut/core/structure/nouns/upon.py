@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Collection
 from dataclasses import dataclass
 
-from ..cases import ASLEEP, Case
+from ...cases import ASLEEP, Case
 from .parts import Point3
 
 PARKED = "Parked"

@@ -5,9 +5,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from ..catalog.model import Grade, Section, Thread, WoodScrew
+from ...catalog.model import Grade, Section, Thread, WoodScrew
+from ..systems import Fastener, System
 from .parts import Point3
-from .systems import Fastener, System
 
 Scene = Literal["driving", "parked", "night"]
 """What the whole job is arranged for."""

@@ -7,7 +7,7 @@ import shapely
 from numpy.typing import NDArray
 from shapely.geometry.polygon import orient
 
-from ..mechanics.space.rects import without
+from ...mechanics.space.rects import without
 from .panel import Panel, Point2
 from .parts import Point3
 

@@ -8,10 +8,10 @@ from typing import Literal
 
 import numpy as np
 
-from .assembly import Assembly
-from .host import COVER, FLOOR_END, WIDTH_HIGH, WIDTH_LOW, WIDTH_TOP, Host, HostRow, Measured, Opening
-from .panel import Panel
-from .parts import Member, Point3, Surface
+from ..assembly import Assembly
+from ..host import COVER, FLOOR_END, WIDTH_HIGH, WIDTH_LOW, WIDTH_TOP, Host, HostRow, Measured, Opening
+from ..nouns.panel import Panel
+from ..nouns.parts import Member, Point3, Surface
 
 
 def deck_of(build: Assembly) -> Surface | None:

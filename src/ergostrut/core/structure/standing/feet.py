@@ -7,10 +7,10 @@ import math
 from collections import Counter
 from collections.abc import Iterable, Iterator
 
-from .assembly import Assembly
-from .holds import Contact, Stand
-from .panel import Panel
-from .parts import Member, Point3
+from ..assembly import Assembly
+from ..nouns.holds import Contact, Stand
+from ..nouns.panel import Panel
+from ..nouns.parts import Member, Point3
 from .posed import Poses, poses_of
 from .setting import Setting
 

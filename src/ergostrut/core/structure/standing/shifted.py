@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from .assembly import Assembly, Tag
-from .parts import Point3
-from .pose import moved_by
+from ..assembly import Assembly, Tag
+from ..nouns.parts import Point3
+from ..nouns.pose import moved_by
 
 HOST_ONLY = ("sliders", "locks", "anchors", "holders", "links", "fastenings", "loops")
 """Nouns of builds that do not stand on others yet: what they hold by is the host's."""

@@ -10,11 +10,11 @@ from functools import cached_property
 import numpy as np
 from numpy.typing import NDArray
 
-from ..mechanics.kinematics import closed
-from .assembly import Assembly
-from .holds import Loop, Motion
-from .parts import Member, Point3, dot
-from .pose import Pose, moved_by, turned_about
+from ...mechanics.kinematics import closed
+from ..assembly import Assembly
+from ..nouns.holds import Loop, Motion
+from ..nouns.parts import Member, Point3, dot
+from ..nouns.pose import Pose, moved_by, turned_about
 from .setting import Setting
 
 Array = NDArray[np.float64]

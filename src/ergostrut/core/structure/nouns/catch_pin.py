@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from ..finding import COMMON_PRACTICE, Finding, Working, at_least, unknown
-from ..wording import Say
+from ...finding import COMMON_PRACTICE, Finding, Working, at_least, unknown
+from ...wording import Say
 
 
 @dataclass(frozen=True, slots=True)
