@@ -9,13 +9,18 @@ from typing import Any
 import pytest
 from hypothesis import settings
 
+from ergostrut.core import proof
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.changes import Change
 from ergostrut.core.finding import Finding
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Design, Job, read_job
+from ergostrut.core.proof import Proof
+from ergostrut.core.prove.boxes.refine import Watch
 from ergostrut.core.prove.model.study import Study
 from ergostrut.core.report import Report, check
+from ergostrut.core.structure.assembly import Assembly
+from ergostrut.core.structure.context import Context
 from ergostrut.demo.sample import sample_jobs
 from ergostrut.files.catalog_files import shipped_catalog
 from ergostrut.threads import one_thread
@@ -29,6 +34,37 @@ settings.register_profile("steady", derandomize=True, deadline=None)
 settings.register_profile("search", deadline=None, print_blob=True)
 settings.load_profile("steady")
 one_thread()
+
+
+REMEMBERED = 120_000_000
+"""Bytes of proofs that a worker keeps for the tests after: hundreds look at the same few builds."""
+COUNTS = ("test_proofs", "test_stages", "test_shared", "test_threads", "test_limits")
+"""Tests that count solves, or what is told while they run: theirs are made anew."""
+_proofs: dict[tuple[str, bool], Proof] = {}
+_prove = proof._proved
+_counting = False
+
+
+def _remembered(context: Context, build: Assembly, key: str, watch: Watch | None, pause: proof.Pause, tell: proof.Tell) -> Proof:
+    """A proof as the product makes it, once a worker for everything it reads."""
+    known = None if _counting else _proofs.get((key, watch is not None))
+    if known is not None:
+        tell(known.findings)
+        return known
+    found = _prove(context, build, key, watch, pause, tell)
+    if not _counting:
+        _proofs[key, watch is not None] = found
+        while sum(one.bytes for one in _proofs.values()) > REMEMBERED:
+            _proofs.pop(next(iter(_proofs)))
+    return found
+
+
+proof._proved = _remembered
+
+
+def pytest_runtest_setup(item: pytest.Item) -> None:
+    global _counting
+    _counting = item.path.stem in COUNTS
 
 
 @pytest.fixture(scope="session")

@@ -11,7 +11,8 @@ from hypothesis import strategies as st
 
 from ergostrut.core.anchor.body import Bolt, share, supports
 from ergostrut.core.anchor.bolts import bolt_use, capacity
-from ergostrut.core.balance.ledger import ledger, loads_of
+from ergostrut.core.balance.corrected import ledger
+from ergostrut.core.balance.ledger import loads_of
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.changes import Change
 from ergostrut.core.job.change import apply

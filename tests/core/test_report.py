@@ -12,7 +12,8 @@ from hypothesis import strategies as st
 
 from ergostrut.core.advice.mends import advise, candidates
 from ergostrut.core.advice.trying import effects
-from ergostrut.core.balance.ledger import ledger, loads_of
+from ergostrut.core.balance.corrected import ledger
+from ergostrut.core.balance.ledger import loads_of
 from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.changes import Change

@@ -21,7 +21,8 @@ from ergostrut.cli import main
 from ergostrut.core.document.survey import corners_of
 from ergostrut.core.job.document import read_design
 from ergostrut.core.problem import InputError
-from ergostrut.devices.tape import REACH, Tape, TapeServer, asked, told
+from ergostrut.devices.lines import LineServer
+from ergostrut.devices.tape import REACH, Tape, asked, told
 from ergostrut.files.catalog_files import shipped_templates
 from ergostrut.files.measuring_pdf import measuring_pdf
 from ergostrut.files.outline_in import read_outline, written
@@ -106,7 +107,7 @@ def test_the_measuring_sheet_has_every_length_with_its_way(template: object) -> 
 
 @pytest.fixture
 def port() -> Iterator[int]:
-    with TapeServer(0) as server:
+    with LineServer(Tape(), 0) as server:
         thread = threading.Thread(target=server.serve_forever, daemon=True)
         thread.start()
         yield server.port
@@ -143,14 +144,14 @@ def told_or_words(answer: str) -> str:
 
 
 def test_no_tape_is_an_os_error() -> None:
-    with TapeServer(0) as gone:
+    with LineServer(Tape(), 0) as gone:
         number = gone.port
     with pytest.raises(OSError):
         asked("LAST", number)
 
 
 def test_a_tape_goes_with_whoever_started_it(monkeypatch: pytest.MonkeyPatch) -> None:
-    with TapeServer(0) as free:
+    with LineServer(Tape(), 0) as free:
         number = free.port
     monkeypatch.setenv("ERGOSTRUT_TAPE", str(number))
     device = subprocess.Popen([sys.executable, "-m", "ergostrut.devices.tape"], stdin=subprocess.PIPE)

@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from ergostrut.core.balance.ledger import ledger
+from ergostrut.core.balance.corrected import ledger
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
 from ergostrut.core.fit.space.bodies import bodies

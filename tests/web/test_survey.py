@@ -6,7 +6,8 @@ import threading
 
 import pytest
 
-from ergostrut.devices.tape import TapeServer
+from ergostrut.devices.lines import LineServer
+from ergostrut.devices.tape import Tape
 
 from .conftest import Shop
 
@@ -52,7 +53,7 @@ def test_readings_come_from_the_tape(shop: Shop, monkeypatch: pytest.MonkeyPatch
     monkeypatch.setenv("ERGOSTRUT_TAPE", "1")
     assert shop.get("/api/tape") == {"connected": False, "number": None, "mm": None}
     assert "no tape answers" in shop.post("/api/tape/pull", {"length": "10 mm"}, 422)["problems"][0]["message"]
-    with TapeServer(0) as server:
+    with LineServer(Tape(), 0) as server:
         threading.Thread(target=server.serve_forever, daemon=True).start()
         monkeypatch.setenv("ERGOSTRUT_TAPE", str(server.port))
         assert shop.get("/api/tape")["connected"] is True

@@ -379,6 +379,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/balance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The truck on its axles with motions where they stand, with or without crew. */
+        get: operations["balance_balance_balance_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/weighing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Enter a weighing: from then on it corrects what is computed, and it stands in the log. */
+        post: operations["balance_weigh_weighing_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/measure": {
         parameters: {
             query?: never;
@@ -405,23 +439,6 @@ export interface paths {
         };
         /** Things on their surfaces, to scale. */
         get: operations["nine_carry_carry_get"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job}/balance": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The truck on its axles with motions where they stand, with or without crew. */
-        get: operations["nine_balance_balance_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -720,6 +737,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The scale's last reading; that no scale answers is an answer. */
+        get: operations["scale_last_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scale/drive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Drive on the stand-in's pads with so much on them. */
+        post: operations["scale_drive_drive_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/outline": {
         parameters: {
             query?: never;
@@ -860,7 +911,7 @@ export interface components {
              * @default force
              * @enum {string}
              */
-            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "strap" | "force" | "load" | "line" | "swept" | "ground" | "bent";
+            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "strap" | "force" | "load" | "line" | "swept" | "ground" | "bent" | "cut";
             /**
              * State
              * @default null
@@ -912,7 +963,7 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "strap" | "force" | "load" | "line" | "swept" | "ground" | "bent";
+            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "strap" | "force" | "load" | "line" | "swept" | "ground" | "bent" | "cut";
             /**
              * Part
              * @default
@@ -1013,7 +1064,7 @@ export interface components {
              * @default line
              * @enum {string}
              */
-            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "strap" | "force" | "load" | "line" | "swept" | "ground" | "bent";
+            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "strap" | "force" | "load" | "line" | "swept" | "ground" | "bent" | "cut";
             /**
              * Part
              * @default
@@ -1034,7 +1085,7 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "strap" | "force" | "load" | "line" | "swept" | "ground" | "bent";
+            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "strap" | "force" | "load" | "line" | "swept" | "ground" | "bent" | "cut";
             /**
              * Closed
              * @default false
@@ -1087,7 +1138,7 @@ export interface components {
              * Name
              * @enum {string}
              */
-            name: "plan" | "side" | "rear" | "beam";
+            name: "plan" | "side" | "rear" | "beam" | "envelope";
             /** Box */
             box: [
                 number,
@@ -1764,7 +1815,8 @@ export interface components {
              *       },
              *       "centre": null,
              *       "floor": null,
-             *       "gross_rating": null
+             *       "gross_rating": null,
+             *       "weighings": []
              *     }
              */
             weights: components["schemas"]["Weights"];
@@ -4972,7 +5024,8 @@ export interface components {
              *       },
              *       "centre": null,
              *       "floor": null,
-             *       "gross_rating": null
+             *       "gross_rating": null,
+             *       "weighings": []
              *     }
              */
             weights: components["schemas"]["Weights"];
@@ -6946,7 +6999,8 @@ export interface components {
              *       },
              *       "centre": null,
              *       "floor": null,
-             *       "gross_rating": null
+             *       "gross_rating": null,
+             *       "weighings": []
              *     }
              */
             weights: components["schemas"]["Weights"];
@@ -7503,7 +7557,8 @@ export interface components {
              *       },
              *       "centre": null,
              *       "floor": null,
-             *       "gross_rating": null
+             *       "gross_rating": null,
+             *       "weighings": []
              *     }
              */
             weights: components["schemas"]["Weights"];
@@ -7972,7 +8027,8 @@ export interface components {
              *       },
              *       "centre": null,
              *       "floor": null,
-             *       "gross_rating": null
+             *       "gross_rating": null,
+             *       "weighings": []
              *     }
              */
             weights: components["schemas"]["Weights"];
@@ -8398,6 +8454,61 @@ export interface components {
             rating: string | null;
         };
         /**
+         * Weighing
+         * @description A ticket of the vehicle with builds in it: what each carrier bore, and what was aboard: people, fuel, the load, and which ``builds``, by id.
+         */
+        Weighing: {
+            /** Name */
+            name: string;
+            /**
+             * Front
+             * @default null
+             */
+            front: string | null;
+            /**
+             * Rear
+             * @default null
+             */
+            rear: string | null;
+            /**
+             * Coupling
+             * @default null
+             */
+            coupling: string | null;
+            /**
+             * Axle
+             * @default null
+             */
+            axle: string | null;
+            /**
+             * Second
+             * @default null
+             */
+            second: string | null;
+            /**
+             * Crew
+             * @default everybody
+             * @enum {string}
+             */
+            crew: "everybody" | "the driver alone" | "nobody";
+            /**
+             * Fuel
+             * @default full
+             * @enum {string}
+             */
+            fuel: "full" | "half" | "empty";
+            /**
+             * Laden
+             * @default true
+             */
+            laden: boolean;
+            /**
+             * Builds
+             * @default []
+             */
+            builds: string[];
+        };
+        /**
          * Weights
          * @description Empty loads and ratings by carrier: a vehicle's ``front`` and ``rear`` axle; a trailer's ``coupling``, its ``axle`` and the ``second`` of
          *     two. Ratings come from the plate or stay unknown. ``centre``: of the empty vehicle over the ground; ``floor`` of the load space, on a bare
@@ -8476,6 +8587,11 @@ export interface components {
              * @default null
              */
             gross_rating: string | null;
+            /**
+             * Weighings
+             * @default []
+             */
+            weighings: components["schemas"]["Weighing"][];
         };
         /**
          * Winter
@@ -8910,6 +9026,8 @@ export interface components {
             stack: components["schemas"]["Height"][];
             /** Tables */
             tables: components["schemas"]["CompareTable"][];
+            /** Reaches */
+            reaches: components["schemas"]["Reach"][];
         };
         /** CompareTable */
         CompareTable: {
@@ -8980,6 +9098,21 @@ export interface components {
              * @default false
              */
             bare: boolean;
+        };
+        /**
+         * Reach
+         * @description From where to where a view may be cut, mm along the axis that it looks along.
+         */
+        Reach: {
+            /**
+             * View
+             * @enum {string}
+             */
+            view: "plan" | "side" | "rear";
+            /** Lo */
+            lo: number;
+            /** Hi */
+            hi: number;
         };
         /**
          * FormOut
@@ -9129,6 +9262,134 @@ export interface components {
              */
             copy_of: string;
         };
+        /**
+         * BalanceOut
+         * @description ``envelope``: every loading state as a point within the ratings.
+         */
+        BalanceOut: {
+            view: components["schemas"]["View"] | null;
+            envelope: components["schemas"]["View"] | null;
+            budget: components["schemas"]["BudgetOut"] | null;
+            /** Called */
+            called: string;
+            /** Engine */
+            engine: boolean;
+            /** Entries */
+            entries: components["schemas"]["LedgerRow"][];
+            /** Carriers */
+            carriers: components["schemas"]["CarrierOut"][];
+            /** Total */
+            total: number | null;
+            /** Gross Rating */
+            gross_rating: number | null;
+            /** Missing */
+            missing: string[];
+            /** Provisional */
+            provisional: boolean;
+            /** Motions */
+            motions: components["schemas"]["MotionOut"][];
+        };
+        /**
+         * BudgetOut
+         * @description The payload and how it goes; ``goal`` for all builds together, which weigh ``builds``, kg.
+         */
+        BudgetOut: {
+            /** Payload */
+            payload: number;
+            /** Rows */
+            rows: components["schemas"]["BudgetRowOut"][];
+            /** Goal */
+            goal: number | null;
+            /** Builds */
+            builds: number;
+        };
+        /**
+         * BudgetRowOut
+         * @description What a step of the design weighs, kg, and what of the payload is left after it.
+         */
+        BudgetRowOut: {
+            /** Name */
+            name: string;
+            /** Kg */
+            kg: number;
+            /** Left */
+            left: number;
+        };
+        /**
+         * CarrierOut
+         * @description An axle or a coupling, kg.
+         */
+        CarrierOut: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Load */
+            load: number | null;
+            /** Rating */
+            rating: number | null;
+        };
+        /**
+         * LedgerRow
+         * @description A mass (kg) at x, y (mm, host axes; None: not known). ``body``: what it moves with; ``z`` mm over the floor, None: as high as the empty
+         *     vehicle's own.
+         */
+        LedgerRow: {
+            /** Name */
+            name: string;
+            /**
+             * Group
+             * @enum {string}
+             */
+            group: "vehicle" | "crew" | "fuel" | "build" | "load";
+            /** Kg */
+            kg: number;
+            /** X */
+            x: number | null;
+            /** Y */
+            y: number;
+            /**
+             * Body
+             * @default
+             */
+            body: string;
+            /**
+             * Z
+             * @default null
+             */
+            z: number | null;
+        };
+        /**
+         * WeighingIn
+         * @description What each carrier bore, as typed, by its name in the document, and what was aboard; every build is taken to be in it.
+         */
+        WeighingIn: {
+            /** Version */
+            version: number;
+            /** Name */
+            name: string;
+            /** Loads */
+            loads: {
+                [key: string]: string;
+            };
+            /**
+             * Crew
+             * @default everybody
+             * @enum {string}
+             */
+            crew: "everybody" | "the driver alone" | "nobody";
+            /**
+             * Fuel
+             * @default full
+             * @enum {string}
+             */
+            fuel: "full" | "half" | "empty";
+            /**
+             * Laden
+             * @default true
+             */
+            laden: boolean;
+        };
         /** MeasureOut */
         MeasureOut: {
             /** Views */
@@ -9232,72 +9493,6 @@ export interface components {
              * @default null
              */
             litres: number | null;
-        };
-        /** BalanceOut */
-        BalanceOut: {
-            view: components["schemas"]["View"] | null;
-            /** Called */
-            called: string;
-            /** Engine */
-            engine: boolean;
-            /** Entries */
-            entries: components["schemas"]["LedgerRow"][];
-            /** Carriers */
-            carriers: components["schemas"]["CarrierOut"][];
-            /** Total */
-            total: number | null;
-            /** Gross Rating */
-            gross_rating: number | null;
-            /** Missing */
-            missing: string[];
-            /** Provisional */
-            provisional: boolean;
-            /** Motions */
-            motions: components["schemas"]["MotionOut"][];
-        };
-        /**
-         * CarrierOut
-         * @description An axle or a coupling, kg.
-         */
-        CarrierOut: {
-            /** Id */
-            id: string;
-            /** Label */
-            label: string;
-            /** Load */
-            load: number | null;
-            /** Rating */
-            rating: number | null;
-        };
-        /**
-         * LedgerRow
-         * @description A mass (kg) at x, y (mm, host axes; None: not known). ``body``: what it moves with; ``z`` mm over the floor, None: as high as the empty
-         *     vehicle's own.
-         */
-        LedgerRow: {
-            /** Name */
-            name: string;
-            /**
-             * Group
-             * @enum {string}
-             */
-            group: "vehicle" | "crew" | "fuel" | "build" | "load";
-            /** Kg */
-            kg: number;
-            /** X */
-            x: number | null;
-            /** Y */
-            y: number;
-            /**
-             * Body
-             * @default
-             */
-            body: string;
-            /**
-             * Z
-             * @default null
-             */
-            z: number | null;
         };
         /**
          * AnchorOut
@@ -9894,7 +10089,7 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "strap" | "force" | "load" | "line" | "swept" | "ground" | "bent";
+            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "strap" | "force" | "load" | "line" | "swept" | "ground" | "bent" | "cut";
             /** Part */
             part: string;
             /** Title */
@@ -9943,7 +10138,7 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "strap" | "force" | "load" | "line" | "swept" | "ground" | "bent";
+            role: "host" | "host-faint" | "ghost" | "member" | "member-far" | "deck" | "thing" | "roller" | "base" | "fixing" | "strap" | "force" | "load" | "line" | "swept" | "ground" | "bent" | "cut";
             /** Part */
             part: string;
             /** Title */
@@ -10190,6 +10385,29 @@ export interface components {
             rib: string;
             /** Slide */
             slide: boolean;
+        };
+        /**
+         * ScaleOut
+         * @description ``number`` of the last reading and its kg; None before the first. ``connected``: whether a scale answers.
+         */
+        ScaleOut: {
+            /** Connected */
+            connected: boolean;
+            /**
+             * Number
+             * @default null
+             */
+            number: number | null;
+            /**
+             * Kg
+             * @default null
+             */
+            kg: number | null;
+        };
+        /** DriveIn */
+        DriveIn: {
+            /** Mass */
+            mass: string;
         };
         /**
          * OutlineIn
@@ -11245,6 +11463,7 @@ export interface operations {
                 show?: ("clearances" | "swept" | "people" | "way in" | "way out")[];
                 part?: string;
                 scene?: "driving" | "parked" | "night";
+                cut?: string;
             };
             header?: never;
             path: {
@@ -11454,6 +11673,125 @@ export interface operations {
             };
         };
     };
+    balance_balance_balance_get: {
+        parameters: {
+            query?: {
+                at?: string[];
+                build?: string;
+                show?: ("clearances" | "swept" | "people" | "way in" | "way out")[];
+                part?: string;
+                scene?: "driving" | "parked" | "night";
+                cut?: string;
+                crew?: boolean;
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BalanceOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    balance_weigh_weighing_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeighingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     nine_measure_measure_get: {
         parameters: {
             query?: never;
@@ -11511,6 +11849,7 @@ export interface operations {
                 show?: ("clearances" | "swept" | "people" | "way in" | "way out")[];
                 part?: string;
                 scene?: "driving" | "parked" | "night";
+                cut?: string;
             };
             header?: never;
             path: {
@@ -11527,62 +11866,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CarryOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    nine_balance_balance_get: {
-        parameters: {
-            query?: {
-                at?: string[];
-                build?: string;
-                show?: ("clearances" | "swept" | "people" | "way in" | "way out")[];
-                part?: string;
-                scene?: "driving" | "parked" | "night";
-                crew?: boolean;
-            };
-            header?: never;
-            path: {
-                job: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BalanceOut"];
                 };
             };
             /** @description Not Found */
@@ -12081,6 +12364,7 @@ export interface operations {
                 show?: ("clearances" | "swept" | "people" | "way in" | "way out")[];
                 part?: string;
                 scene?: "driving" | "parked" | "night";
+                cut?: string;
                 proof?: boolean;
                 position?: string;
                 case?: string;
@@ -12495,6 +12779,104 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CatalogOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    scale_last_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScaleOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    scale_drive_drive_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DriveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScaleOut"];
                 };
             };
             /** @description Not Found */

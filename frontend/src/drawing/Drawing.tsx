@@ -53,6 +53,7 @@ const STROKE: Record<string, { stroke: string; width: number; fill?: string; das
   line: { stroke: "var(--ink)", width: 2 },
   swept: { stroke: "var(--ink)", width: 1.2, dash: "2 3" },
   ground: { stroke: "var(--hair)", width: 1 },
+  cut: { stroke: "var(--ink)", width: 2, fill: "var(--cut)" },
   bent: { stroke: "var(--chalk)", width: 2.5 },
 };
 const PLAIN: { stroke: string; width: number; fill?: string; dash?: string } = { stroke: "var(--ink)", width: 1.5 };
@@ -185,7 +186,8 @@ export function Drawing({ view, units, title, selected, onField, onPart, onMove 
                   </Glow>
                 )}
                 {shape(common)}
-                {hatch && shape({ fill: item.role === "swept" ? "none" : hatch, stroke: "none" })}
+                {hatch &&
+                  shape({ fill: item.role === "swept" || item.role === "cut" ? "none" : hatch, stroke: "none" })}
               </g>
             );
           }

@@ -93,14 +93,15 @@ export function useFrame(
   part = "",
   scene: SceneName = "driving",
   checked = true,
+  cut = "",
 ) {
   return useQuery({
     // drawn at once; states, forces and what findings say here follow when all is checked
-    queryKey: ["job", job, "frame", version, build, at, show, part, scene, checked],
+    queryKey: ["job", job, "frame", version, build, at, show, part, scene, checked, cut],
     queryFn: ({ signal }) =>
       take(
         api.GET("/api/jobs/{job}/frame", {
-          params: { path: { job }, query: { build, at: [...at], show: [...show], part, scene } },
+          params: { path: { job }, query: { build, at: [...at], show: [...show], part, scene, cut } },
           signal,
         }),
       ),

@@ -7,10 +7,13 @@ import json
 import subprocess
 import sys
 import tempfile
+from collections.abc import Callable
 from pathlib import Path
 
 from ergostrut.demo import sample
-from ergostrut.devices import tape
+from ergostrut.devices import scale, tape
+from ergostrut.devices.lines import Device
+from ergostrut.devices.lines import serve as serve_device
 from ergostrut.store.database import Database
 from ergostrut.web.app import create_app, described
 from ergostrut.web.cards import keep_cards
@@ -18,6 +21,9 @@ from ergostrut.web.listen import keep_memory_small, listening
 
 from .codes import HOLDS, UNUSABLE
 from .database import data_path
+
+DEVICES: dict[str, tuple[Callable[[], Device], int]] = {"tape": (tape.Tape, tape.PORT), "scale": (scale.Scale, scale.PORT)}
+"""Stand-ins that the demo starts, by the command that starts one alone."""
 
 
 def serve(args: argparse.Namespace) -> int:
@@ -34,7 +40,8 @@ def serve(args: argparse.Namespace) -> int:
             return HOLDS
     app = create_app(database)
     server = listening(app, args.port)
-    device = subprocess.Popen([sys.executable, "-m", "ergostrut.devices.tape"], stdin=subprocess.PIPE) if args.what == "demo" else None
+    names = DEVICES if args.what == "demo" else {}
+    devices = [subprocess.Popen([sys.executable, "-m", f"ergostrut.devices.{name}"], stdin=subprocess.PIPE) for name in names]
     print(f"Ergostrut is at http://127.0.0.1:{server.effective_port}/  (stop with Ctrl+C)", flush=True)
     done = keep_cards(app.extensions["ergostrut"])
     try:
@@ -42,16 +49,17 @@ def serve(args: argparse.Namespace) -> int:
     finally:
         done.set()
         app.extensions["ergostrut"].close()
-        if device is not None:
+        for device in devices:
             device.terminate()
     return HOLDS
 
 
 def stand_in(args: argparse.Namespace) -> int:
+    make, port = DEVICES[args.what]
     try:
-        tape.serve(args.port or tape.PORT)
+        serve_device(make(), args.port or port)
     except OSError as error:
-        print(f"the tape cannot listen there: {(error.strerror or 'unknown reason').lower()}", file=sys.stderr)
+        print(f"the {args.what} cannot listen there: {(error.strerror or 'unknown reason').lower()}", file=sys.stderr)
         return UNUSABLE
     return HOLDS
 

@@ -18,6 +18,8 @@ _CONTROL = {chr(code) for code in range(32)} - {"\n", "\r", "\t"}
 
 
 def _text_fault(text: str) -> str:
+    if text.isascii() and text.isprintable():
+        return ""
     try:
         text.encode()
     except UnicodeEncodeError:
@@ -29,6 +31,29 @@ def _number_fault(value: float) -> str:
     if isinstance(value, float) and math.isnan(value):
         return "this is not a number"
     return "this number is too large" if abs(value) > LARGEST else ""
+
+
+def _plain(data: Any) -> bool:
+    """Whether all of it is plain, without saying where it is not: nearly always so, and asked at every edit."""
+    rows: list[Any] = [data]
+    for _ in range(DEEPEST + 1):
+        deeper: list[Any] = []
+        for value in rows:
+            if isinstance(value, str):
+                if _text_fault(value):
+                    return False
+            elif isinstance(value, dict):
+                if any(map(_text_fault, value)):
+                    return False
+                deeper += value.values()
+            elif isinstance(value, list):
+                deeper += value
+            elif isinstance(value, int | float) and not isinstance(value, bool) and _number_fault(value):
+                return False
+        if not deeper:
+            return True
+        rows = deeper
+    return False
 
 
 def _faults(data: Any) -> Iterator[Problem]:
@@ -62,6 +87,8 @@ def check_plain(data: Any) -> None:
     Raises:
         InputError: naming every such place, up to ``MOST``.
     """
+    if _plain(data):
+        return
     found = []
     for problem in _faults(data):
         found.append(problem)

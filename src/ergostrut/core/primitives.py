@@ -30,8 +30,9 @@ Role = Literal[
     "swept",
     "ground",
     "bent",
+    "cut",
 ]
-ViewName = Literal["plan", "side", "rear", "beam"]
+ViewName = Literal["plan", "side", "rear", "beam", "envelope"]
 
 
 @dataclass(frozen=True, slots=True)

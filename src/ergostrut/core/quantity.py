@@ -9,6 +9,7 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 from fractions import Fraction
+from functools import lru_cache
 from typing import Annotated, Any, ClassVar, Self
 
 from pydantic import GetCoreSchemaHandler, GetJsonSchemaHandler, ValidationInfo
@@ -92,6 +93,12 @@ def _exact_number(value: Fraction, *, inches: bool) -> str:
     return _decimal(value) if _terminates(value) else _mixed(value)
 
 
+@lru_cache(maxsize=8192)
+def _known(kind: type[Quantity], text: str, bare: str | None) -> Any:
+    """Read once: a whole job is read again for every edit, and nearly all of it is as it was."""
+    return kind._read(text, bare)
+
+
 @dataclass(frozen=True, slots=True)
 class Quantity:
     """An exact number in the unit it was typed in. Compound units hold the smaller part."""
@@ -131,6 +138,11 @@ class Quantity:
         """Read a quantity; ``bare`` is the unit a number without one takes (None: refused)."""
         if len(text) > 60:
             raise cls._fail(text[:20] + "…", "it is too long")
+        found: Self = _known(cls, text, bare)  # type: ignore[arg-type]
+        return found
+
+    @classmethod
+    def _read(cls, text: str, bare: str | None) -> Self:
         plain = text
         for glyph, ascii_form in _GLYPHS.items():
             plain = plain.replace(glyph, ascii_form)

@@ -6,21 +6,16 @@ Protocol (UTF-8, one request a line, one answer a line; docs/tape.md): ``PULL <l
 
 from __future__ import annotations
 
-import contextlib
-import os
-import socket
-import socketserver
-import sys
 import threading
 from dataclasses import dataclass
-from typing import IO
 
 from ergostrut.core.quantity import Length
 
-PORT = 8746
+from .lines import answer_of, stand_in
+
+PORT, VARIABLE = 8746, "ERGOSTRUT_TAPE"
 REACH = 10_000.0
 """mm that the tape is long."""
-WAIT = 2.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,54 +78,8 @@ def asked(line: str, port: int = PORT) -> TapeReading | None:
         ValueError: the tape refused the line.
         OSError: no tape answers there.
     """
-    with socket.create_connection(("127.0.0.1", port), timeout=WAIT) as link:
-        link.sendall(f"{line}\n".encode())
-        with link.makefile("r", encoding="utf-8") as answers:
-            return told(answers.readline(200))
-
-
-class _Link(socketserver.StreamRequestHandler):
-    def handle(self) -> None:
-        tape = self.server.tape  # type: ignore[attr-defined]
-        while line := self.rfile.readline(200):
-            self.wfile.write(f"{tape.answer(line.decode('utf-8', 'replace'))}\n".encode())
-
-
-class TapeServer(socketserver.ThreadingTCPServer):
-    """A tape on a port of the loopback; 0 takes a free one."""
-
-    allow_reuse_address = True
-    daemon_threads = True
-
-    def __init__(self, port: int = PORT) -> None:
-        super().__init__(("127.0.0.1", port), _Link)
-        self.tape = Tape()
-
-    @property
-    def port(self) -> int:
-        return int(self.server_address[1])
-
-
-def serve(port: int = PORT, till: IO[bytes] | None = None) -> None:
-    """Run a tape until it is stopped, or until ``till`` is closed: so it goes with whoever started it, however that ends."""
-    with TapeServer(port) as server:
-        if till is not None:
-            threading.Thread(target=_watch, args=(till, server), daemon=True).start()
-        server.serve_forever()
-
-
-def _watch(till: IO[bytes], server: TapeServer) -> None:
-    till.read()
-    server.shutdown()
-
-
-def main() -> int:
-    """The stand-in as a process of its own until its input is closed; one that finds its port taken leaves it to the tape that is there."""
-    text = os.environ.get("ERGOSTRUT_TAPE", "")
-    with contextlib.suppress(OSError, KeyboardInterrupt):
-        serve(int(text) if text.isdigit() else PORT, sys.stdin.buffer)
-    return 0
+    return told(answer_of(line, port))
 
 
 if __name__ == "__main__":
-    raise SystemExit(main())
+    raise SystemExit(stand_in(Tape(), VARIABLE, PORT))

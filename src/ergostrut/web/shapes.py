@@ -241,6 +241,8 @@ class SettingQuery(Wire):
     part: str = Field(default="", max_length=120)
     scene: Scene = "driving"
     """Things stand where they are in it."""
+    cut: str = Field(default="", max_length=24, pattern=r"^$|^(plan|side|rear):-?[0-9]{1,5}(\.[0-9]{1,2})?$")
+    """A view cut by a plane, “rear:1200”: mm along the axis that it looks along; what stands before that is taken away. Empty: none is."""
 
 
 class MotionOut(Wire):
@@ -262,6 +264,14 @@ class CompareTable(Wire):
     rows: list[list[float]]
 
 
+class Reach(Wire):
+    """From where to where a view may be cut, mm along the axis that it looks along."""
+
+    view: Literal["plan", "side", "rear"]
+    lo: float
+    hi: float
+
+
 class FrameOut(Wire):
     """The build in hand with its motions where they stand: drawings, what the findings say there, how its height adds up."""
 
@@ -272,6 +282,7 @@ class FrameOut(Wire):
     motions: list[MotionOut]
     stack: list[Height]
     tables: list[CompareTable]
+    reaches: list[Reach]
 
 
 class SheetQuery(Wire):
@@ -298,8 +309,40 @@ class CarrierOut(Wire):
     rating: float | None
 
 
+class BudgetRowOut(Wire):
+    """What a step of the design weighs, kg, and what of the payload is left after it."""
+
+    name: str
+    kg: float
+    left: float
+
+
+class BudgetOut(Wire):
+    """The payload and how it goes; ``goal`` for all builds together, which weigh ``builds``, kg."""
+
+    payload: float
+    rows: list[BudgetRowOut]
+    goal: float | None
+    builds: float
+
+
+class WeighingIn(Wire):
+    """What each carrier bore, as typed, by its name in the document, and what was aboard; every build is taken to be in it."""
+
+    version: int
+    name: str = Field(max_length=60)
+    loads: dict[str, str] = Field(max_length=5)
+    crew: Literal["everybody", "the driver alone", "nobody"] = "everybody"
+    fuel: Literal["full", "half", "empty"] = "full"
+    laden: bool = True
+
+
 class BalanceOut(Wire):
+    """``envelope``: every loading state as a point within the ratings."""
+
     view: View | None
+    envelope: View | None
+    budget: BudgetOut | None
     called: str
     engine: bool
     entries: list[LedgerRow]

@@ -11,6 +11,8 @@ import { showLength, showMass } from "../../quantity/format";
 import { STATE_TEXT } from "../../tape/state";
 import { Tape } from "../../tape/Tape";
 import type { State } from "../../api/client";
+import { Budget } from "./Budget";
+import { Weigh } from "./Weigh";
 
 function stateOf(use: number): State {
   return use <= 0.85 ? "holds" : use <= 1 ? "tight" : "over";
@@ -95,6 +97,20 @@ export function Balance() {
             <AxleRow name="All told" load={data?.total} rating={data?.gross_rating} />
           </tbody>
         </table>
+        {data?.envelope && (
+          <section className="mt-4">
+            <h2 className="text-[18px]">Every loading state</h2>
+            <p className="text-[14px] text-steel">
+              To the right what the {data.carriers[0]?.label.toLowerCase()} takes, upward what the rest take; inside the
+              shaded field no rating is passed. The ringed state is the hardest.
+            </p>
+            <div className="h-[380px]">
+              <Drawing view={data.envelope} units={units} title="Every loading state within the ratings" />
+            </div>
+          </section>
+        )}
+        {data?.budget && <Budget budget={data.budget} />}
+        {data && data.carriers.length > 0 && <Weigh carriers={data.carriers} engine={data.engine} />}
         <table className="mt-4 mb-4 w-full max-w-3xl text-[14px]">
           <caption className="text-left font-head text-[18px] font-semibold">Ledger</caption>
           <thead>

@@ -12,6 +12,7 @@ import { TallyBar } from "../../job/TallyBar";
 import { withUnit } from "../../quantity/format";
 import { Tabs } from "../../ui/Tabs";
 import { Builds, FamilyCards } from "./Builds";
+import { Section } from "./Section";
 import { Sheet } from "./Sheet";
 
 type FrameData = Schemas["FrameOut"];
@@ -151,8 +152,22 @@ export function Frame() {
   const at = useMemo(() => standing(settled), [settled]);
   const [show, setShow] = useState<readonly Shown[]>([]);
   const [part, setPart] = useState("");
-  const frame = useFrame(jobId, version, hand, at, show, show.includes("way in") ? part : "", scene, !checking);
+  const [cuts, setCuts] = useState<Readonly<Record<string, number | undefined>>>({});
+  const cut = useDeferredValue(cuts[view]);
+  const section = cut === undefined ? "" : `${view}:${cut.toFixed(1)}`;
+  const frame = useFrame(
+    jobId,
+    version,
+    hand,
+    at,
+    show,
+    show.includes("way in") ? part : "",
+    scene,
+    !checking,
+    section,
+  );
   const data = frame.data;
+  const reach = data?.reaches.find((one) => one.view === view);
   const shown = data?.views.find((one) => one.name === view);
   const here = useMemo(() => new Map((data?.here ?? []).map((f) => [f.id, f])), [data?.here]);
   useEffect(() => {
@@ -216,7 +231,19 @@ export function Frame() {
         />
         {data && <Motions motions={data.motions} drivable={data.drivable} />}
       </div>
-      {view !== "3D" && <Besides show={show} onShow={setShow} />}
+      {view !== "3D" && (
+        <div className="flex flex-wrap items-center">
+          <Besides show={show} onShow={setShow} />
+          {reach && (
+            <Section
+              reach={reach}
+              at={cuts[view]}
+              unit={units.length}
+              onCut={(mm) => setCuts((before) => ({ ...before, [view]: mm }))}
+            />
+          )}
+        </div>
+      )}
       <Stage least={340}>
         {frame.isError && (
           <p role="alert" className="p-4 font-medium">

@@ -8,9 +8,13 @@ from dataclasses import replace
 from ..finding import COMMON_PRACTICE, Finding, State, Working, at_least, at_most
 from ..structure.carriers import Carrier
 from ..structure.context import Context, out
-from .ledger import CarrierLoads, LedgerRow, ledger, loads_of, words_of
+from .corrected import ledger
+from .ledger import CarrierLoads, LedgerRow, loads_of, words_of
+from .more import check_more
+from .states import check_states
 from .tipping import check_tipping
 from .towing import check_tongue, check_tow
+from .weighed import check_weighing
 
 LIGHT = 5.0
 """The whole over this must stay on the front axle."""
@@ -43,6 +47,9 @@ def check_balance(context: Context) -> Iterator[Finding]:
         yield from _light(context, home[2], rows[-1][2])
     yield from _side_to_side(context, home[2])
     yield from check_tipping(context, home[1], home[2])
+    yield from check_weighing(context)
+    yield from check_states(context)
+    yield from check_more(context)
 
 
 def _caution(context: Context) -> str:

@@ -49,8 +49,8 @@ def words_of(host: Host, names: Sequence[str]) -> list[str]:
     return [host.dims[name].label.lower() if name in host.dims else name for name in names]
 
 
-def ledger(context: Context, travels: Mapping[str, float], crew: bool = True) -> tuple[tuple[LedgerRow, ...], tuple[str, ...]]:
-    """Entries with every motion at its travel (mm by id; home where absent), and what is missing.
+def raw_ledger(context: Context, travels: Mapping[str, float], crew: bool = True) -> tuple[tuple[LedgerRow, ...], tuple[str, ...]]:
+    """As computed, before a weighing corrects it: entries with every motion at its travel (mm by id; home where absent), and what is missing.
 
     The vehicle's empty loads are one entry a carrier; what was aboard when they were taken is
     taken off (crew) or put on (fuel short of full).
@@ -106,7 +106,7 @@ def ledger(context: Context, travels: Mapping[str, float], crew: bool = True) ->
 def loads_of(context: Context, entries: Sequence[LedgerRow], missing: Sequence[str]) -> CarrierLoads:
     """Each carrier's load by statics (``statics.shared``); one that lifts is negative."""
     total = sum(entry.kg for entry in entries)
-    provisional = context.host.weights.source == "typical"
+    provisional = context.host.weights.source == "typical" and not context.host.weights.weighings
     places = [(carrier, carrier.x) for carrier in context.host.carriers if carrier.x is not None]
     if missing or len(places) < len(context.host.carriers):
         return CarrierLoads({}, total, tuple(missing), provisional)

@@ -140,6 +140,37 @@ class Carried(Record):
     rating: AxleLoad | None = None
 
 
+class Weighing(Record):
+    """A ticket of the vehicle with builds in it: what each carrier bore, and what was aboard: people, fuel, the load, and which ``builds``, by id."""
+
+    name: Name
+    front: AxleLoad | None = None
+    rear: AxleLoad | None = None
+    coupling: AxleLoad | None = None
+    axle: AxleLoad | None = None
+    second: AxleLoad | None = None
+    crew: Literal["everybody", "the driver alone", "nobody"] = "everybody"
+    fuel: Literal["full", "half", "empty"] = "full"
+    laden: bool = True
+    builds: Annotated[tuple[Annotated[str, Field(max_length=24)], ...], Field(max_length=24)] = ()
+
+    @property
+    def on(self) -> dict[str, float]:
+        """kg by carrier, of those that were weighed."""
+        rows = {name: getattr(self, name) for name in CARRIED}
+        return {name: load.kg for name, load in rows.items() if load is not None}
+
+    @model_validator(mode="after")
+    def _weighed(self) -> Weighing:
+        if not self.on:
+            raise FieldError("front", "give what at least one axle, or the coupling, bore")
+        return self
+
+
+CARRIED = ("front", "rear", "coupling", "axle", "second")
+"""Carriers by their names in the document."""
+
+
 class Weights(Record):
     """Empty loads and ratings by carrier: a vehicle's ``front`` and ``rear`` axle; a trailer's ``coupling``, its ``axle`` and the ``second`` of
     two. Ratings come from the plate or stay unknown. ``centre``: of the empty vehicle over the ground; ``floor`` of the load space, on a bare
@@ -156,6 +187,8 @@ class Weights(Record):
     centre: Annotated[Length, Between(200, 2_500)] | None = None
     floor: Annotated[Length, Between(100, 2_000)] | None = None
     gross_rating: AxleLoad | None = None
+    weighings: Annotated[tuple[Weighing, ...], Field(max_length=20)] = ()
+    """The last one corrects what is computed."""
 
 
 class TowVehicle(Record):

@@ -9,6 +9,7 @@ import numpy as np
 from ..anchor.checks import AnchorCase, AnchorStudy
 from ..anchor.side import ON_FLOOR
 from ..balance.ledger import CarrierLoads, LedgerRow
+from ..balance.more import MORE, Hurts
 from ..constants import G
 from ..finding import State
 from ..measure.hosts import kind_of
@@ -40,8 +41,19 @@ def _together(entries: Sequence[LedgerRow], near: float) -> list[tuple[str, floa
     return found
 
 
-def beam_view(host: Host, entries: Sequence[LedgerRow], loads: CarrierLoads, say: Say) -> View | None:
-    """Masses as arrows down on a line over what carries them; None while its places are unknown."""
+UNDER, WORDS = -45.0, -130.0
+"""mm under the line where the stretch on which a little more hurts least is marked, and its words."""
+
+
+def _hurts(found: Hurts, say: Say) -> list[Primitive]:
+    """Where a little more hurts least, marked under the line."""
+    lo, hi = found.best
+    mark = Path(((lo - 60.0, UNDER), (hi + 60.0, UNDER)), "bent", title=f"{say.mass(MORE)} more hurt least here")
+    return [mark, Label(((lo + hi) / 2, WORDS), f"{say.mass(MORE)} more hurt least here", "middle", role="bent")]
+
+
+def beam_view(host: Host, entries: Sequence[LedgerRow], loads: CarrierLoads, say: Say, more: Hurts | None = None) -> View | None:
+    """Masses as arrows down on a line over what carries them, over that where ``more`` would hurt; None while its places are unknown."""
     places = [(carrier, carrier.x) for carrier in host.carriers if carrier.x is not None]
     if len(places) < len(host.carriers):
         return None
@@ -53,6 +65,7 @@ def beam_view(host: Host, entries: Sequence[LedgerRow], loads: CarrierLoads, say
         items.append(Circle((x, z), r, "host", f"host/{carrier.id}", carrier.label.lower()))
     if host.floored:
         items.append(rect(0, 0, host.shape(FLOOR_END), 36, "host-faint", "host/bed", "bed"))
+    items += _hurts(more, say) if more is not None else []
     box = box_of([*items, Path(((front, 900), (front, -650)), "line")])
     together = _together([e for e in entries if e.x is not None and e.group != "vehicle"], (rear - front) * 0.07)
     top = max((abs(kg) for _, _, kg in together), default=1.0)

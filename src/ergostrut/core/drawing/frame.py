@@ -8,8 +8,9 @@ from dataclasses import replace
 import shapely
 
 from ..finding import State
+from ..fit.space.bodies import bodies_at
 from ..measure.hosts import kind_of
-from ..primitives import Arrow, Circle, DimensionLine, Label, Path, Point2, Primitive, View, ViewName, box_of, rect
+from ..primitives import Arrow, Circle, DimensionLine, Label, Path, Point2, Primitive, View, box_of, rect
 from ..prove.model.posed import pressed
 from ..prove.model.study import Study
 from ..structure.assembly import Assembly
@@ -19,7 +20,7 @@ from ..structure.host import SIDE_HEIGHT, Host
 from ..structure.standing.posed import poses_of
 from ..structure.standing.setting import Setting, setting_at
 from .axes import AXES
-from .projected import NEAR
+from .sections import FLATS, NEAR, Cut, Flat
 from .shapes import build_shapes
 from .solids import solids_of
 
@@ -33,12 +34,16 @@ def _pale(items: list[Primitive]) -> list[Primitive]:
     return found
 
 
-def _things(context: Context, view: str, travels: Mapping[str, float], masses: Mapping[str, str], hand: Assembly | None) -> list[Primitive]:
+def _things(
+    context: Context, view: str, travels: Mapping[str, float], masses: Mapping[str, str], hand: Assembly | None, cut: Cut | None
+) -> list[Primitive]:
     """Everything carried, far things first, those of builds not in hand pale. What stands wholly behind other things has no name there."""
     u, v, look = AXES[view]
     rows = list[tuple[float, Placed, Path]]()
     for item in context.plan.placed:
         at, size = standing(context, item, travels), item.size
+        if cut is not None and cut.view == view and NEAR[view] * at[look] - size[look] / 2 >= cut.depth:
+            continue
         box = rect(
             at[u] - size[u] / 2,
             at[v] - size[v] / 2,
@@ -127,21 +132,21 @@ def frame_views(
     states: Mapping[str, State],
     masses: Mapping[str, str],
     in_hand: str = "",
+    cut: Cut | None = None,
 ) -> tuple[View, ...]:
-    """Plan, side and rear of every build, the one in hand (the first unless named) with its dimensions, the others pale."""
+    """Plan, side and rear of every build, one of them ``cut`` if told, the one in hand (the first unless named) with its dimensions, the others pale."""
     views = []
     hand = context.build(in_hand) or next(iter(context.builds), None)
-    names: tuple[ViewName, ...] = ("plan", "side", "rear")
     solids = {build.id: solids_of(build, setting_at(build, travels), states) for build in context.builds}
-    for name in names:
+    for name in FLATS:
         shapes = kind_of(context.host).drawn(context.host, name)
         items: list[Primitive] = [shape for shape in shapes if not (isinstance(shape, Circle) and shape.role == "fixing")]
         for build in context.builds:
             if build is not hand:
-                items += _pale(build_shapes(build, name, setting_at(build, travels), states, solids[build.id]))
+                items += _pale(build_shapes(build, name, setting_at(build, travels), states, solids[build.id], cut))
         if hand is not None:
-            items += build_shapes(hand, name, setting_at(hand, travels), states, solids[hand.id])
-        items += _things(context, name, travels, masses, hand)
+            items += build_shapes(hand, name, setting_at(hand, travels), states, solids[hand.id], cut)
+        items += _things(context, name, travels, masses, hand, cut)
         box = box_of(items)
         if name == "side":
             box = (max(box[0], -420.0), box[1], box[2], box[3])
@@ -153,6 +158,17 @@ def frame_views(
                 items += _forces(study) if study is not None else []
         views.append(View(name, box, tuple(items)))
     return tuple(views)
+
+
+def reaches(context: Context, travels: Mapping[str, float]) -> dict[Flat, tuple[float, float]]:
+    """From where to where the builds reach along the axis that each view looks along, mm; nothing without builds."""
+    ends = [
+        corner
+        for build in context.builds
+        for body in bodies_at(context, build, setting_at(build, travels), things=False)
+        for corner in (body.lo, body.hi)
+    ]
+    return {name: (min(p[look] for p in ends), max(p[look] for p in ends)) for name in FLATS if ends for look in (AXES[name][2],)}
 
 
 def build_view(build: Assembly, host: Host, below: Assembly | None = None) -> View:

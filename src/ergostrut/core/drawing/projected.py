@@ -18,11 +18,10 @@ from shapely.geometry.base import BaseGeometry
 
 from ..primitives import Path, Point2
 from .axes import AXES
+from .sections import NEAR, Cut, cut_of
 from .solids import Prism
 
 Array = NDArray[np.float64]
-NEAR = {"plan": 1.0, "side": -1.0, "rear": 1.0}
-"""Sign of the axis a view looks along, towards whoever looks."""
 FLAT = 0.98
 """Cosine of what a panel may be turned off the view and still be seen flat on."""
 ALONG = 1 - 1e-9
@@ -107,10 +106,15 @@ def _flat_on(solid: Prism, view: str) -> bool:
     return bool(abs(run[AXES[view][2]]) > FLAT * np.linalg.norm(run))
 
 
-def seen(view: str, bars: Sequence[tuple[Prism, BaseGeometry | None]], sheets: Sequence[Prism]) -> list[Path]:
-    """Outlines of bars (with a shape of their own where their ends are not square) and sheets, far ones first, without what nearer ones hide."""
+def seen(view: str, bars: Sequence[tuple[Prism, BaseGeometry | None]], sheets: Sequence[Prism], cut: Cut | None = None) -> list[Path]:
+    """Outlines of bars (with a shape of their own where their ends are not square) and sheets, far ones first, without what nearer ones hide; of
+    a view that is ``cut``, what lies behind the plane, and over that what it cuts."""
+    if cut is not None and cut.view != view:
+        cut = None
     rows = [Seen(solid, shape if shape is not None else silhouette(solid, view), *_reach(solid, view)) for solid, shape in bars]
     rows += [Seen(solid, silhouette(solid, view), *_reach(solid, view), _flat_on(solid, view)) for solid in sheets]
+    through = [row for row in rows if cut is not None and row.far < cut.depth < row.near]
+    rows = [row for row in rows if cut is None or row.far < cut.depth - EPS]
     opaque = [row for row in rows if not row.clear]
     tree = shapely.STRtree([row.shape for row in opaque])
     found = list[tuple[float, int, Path]]()
@@ -123,7 +127,13 @@ def seen(view: str, bars: Sequence[tuple[Prism, BaseGeometry | None]], sheets: S
                     left = left.difference(other.shape)
         found += [(at, i, path) for path in _paths(row, left)]
     found.sort(key=lambda one: (one[0], one[1]))
-    return [path for _, _, path in found]
+    faces = [
+        replace(path, role="cut")
+        for row in through
+        if cut is not None
+        for path in _paths(replace(row, clear=False), cut_of(row.solid, view, cut.at))
+    ]
+    return [*(path for _, _, path in found), *faces]
 
 
 def _reach(solid: Prism, view: str) -> tuple[float, float]:

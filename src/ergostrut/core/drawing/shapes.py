@@ -17,6 +17,7 @@ from ..structure.standing.setting import Setting
 from .axes import AXES, moved
 from .hung import hung_shapes
 from .projected import seen
+from .sections import Cut
 from .solids import Solids, Wheel, solids_of
 
 
@@ -46,19 +47,19 @@ def mitred(member: Member, view: str, shift: Point3) -> shapely.Polygon | None:
     return shapely.Polygon([(ax - half, ay), (ax + half, ay), (bx + half, by), (bx - half, by)])
 
 
-def _parts(build: Assembly, solids: Solids, view: str, setting: Setting) -> list[Primitive]:
+def _parts(build: Assembly, solids: Solids, view: str, setting: Setting, cut: Cut | None) -> list[Primitive]:
     poses = poses_of(build, setting)
     bars = [(prism, mitred(member, view, poses.shift(member.body))) for prism, member in solids.bars]
-    return [*seen(view, bars, [prism for prism, _ in solids.sheets])]
+    return [*seen(view, bars, [prism for prism, _ in solids.sheets], cut)]
 
 
 def build_shapes(
-    build: Assembly, view: str, setting: Setting, states: Mapping[str, State], solids: Solids | None = None
+    build: Assembly, view: str, setting: Setting, states: Mapping[str, State], solids: Solids | None = None, cut: Cut | None = None
 ) -> list[Primitive]:
-    """A build's parts in a view; ``solids``: its own in that setting, where they are made already."""
+    """A build's parts in a view, ``cut`` if that is; ``solids``: its own in that setting, where they are made already."""
     solids = solids if solids is not None else solids_of(build, setting, states)
     build = as_it_stands(build, setting)
-    found = _parts(build, solids, view, setting)
+    found = _parts(build, solids, view, setting, cut)
     found += rollers(solids.wheels, view)
     found += hung_shapes(build, AXES[view][:2], setting, states)
     if view == "plan":

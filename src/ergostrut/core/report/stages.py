@@ -6,7 +6,8 @@ from collections.abc import Callable, Generator, Iterable, Iterator
 from dataclasses import replace
 
 from ..balance.checks import check_balance
-from ..balance.ledger import ledger, loads_of
+from ..balance.corrected import ledger
+from ..balance.ledger import loads_of
 from ..carry.checks import check_places
 from ..carry.eyes import check_eyes
 from ..carry.in_crash import check_things_in_crash

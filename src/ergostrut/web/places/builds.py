@@ -8,8 +8,9 @@ from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.own import extended
 from ergostrut.core.changes import Change
 from ergostrut.core.document.base import free_id
-from ergostrut.core.drawing.frame import build_view, frame_views
+from ergostrut.core.drawing.frame import build_view, frame_views, reaches
 from ergostrut.core.drawing.room import overlays
+from ergostrut.core.drawing.sections import cut_at
 from ergostrut.core.frame.build import assemble, carrying, family_of, framed, framed_on
 from ergostrut.core.frame.families import FAMILIES
 from ergostrut.core.job.document import Design
@@ -51,13 +52,16 @@ def frame(path: s.JobPath, query: s.SettingQuery) -> dict[str, object]:
         for title, heads, rows in family_of(hand.family).tables(params, Reader(context.host), context.catalog):
             tables.append(s.CompareTable(title=title, heads=list(heads), rows=[list(row) for row in rows]))
     return s.FrameOut(
-        views=_with_overlays(context, frame_views(there, study, travels, part_states(known.findings), masses, query.build), query),
+        views=_with_overlays(
+            context, frame_views(there, study, travels, part_states(known.findings), masses, query.build, cut_at(query.cut)), query
+        ),
         here=[s.HereFinding(id=f.id, use=f.use, state=f.state, sentence=f.sentence) for f in here(studies).values()],
         build=hand.id if hand is not None else "",
         drivable=all(setting_at(build, travels).drivable for build in context.builds),
         motions=motions_out(context, travels),
         stack=list(hand.stack) if hand is not None else [],
         tables=tables,
+        reaches=[s.Reach(view=view, lo=lo, hi=hi) for view, (lo, hi) in reaches(there, travels).items()],
     ).model_dump(mode="json")
 
 

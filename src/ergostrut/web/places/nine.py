@@ -9,9 +9,8 @@ from flask_openapi3 import APIBlueprint
 from ergostrut.core.anchor.body import share
 from ergostrut.core.anchor.bolts import bolt_use, capacity
 from ergostrut.core.anchor.checks import AnchorCase, AnchorStudy
-from ergostrut.core.balance.ledger import ledger, loads_of, words_of
 from ergostrut.core.carry.place import floor_of, how_many_more, litres, top_of
-from ergostrut.core.drawing.axle_view import anchor_view, beam_view
+from ergostrut.core.drawing.axle_view import anchor_view
 from ergostrut.core.drawing.frame import frame_views
 from ergostrut.core.finding import State, state_of_use
 from ergostrut.core.job.document import Entry
@@ -31,7 +30,7 @@ from ..downloads import download, offered
 from ..forms import form_row
 from ..held_anchor import held_anchored
 from ..service import service
-from ..settings import motions_out, part_states, travels_of
+from ..settings import part_states, travels_of
 
 api = APIBlueprint("nine", __name__, url_prefix="/api/jobs/<int:job>", abp_responses=s.REFUSED)
 
@@ -93,28 +92,6 @@ def carry(path: s.JobPath, query: s.SettingQuery) -> dict[str, object]:
     ]
     views = [v for v in drawn if v.name in ("plan", "side")]
     return s.CarryOut(views=views, placed=placed, surfaces=surfaces).model_dump(mode="json")
-
-
-@api.get("/balance", responses={200: s.BalanceOut})
-def balance(path: s.JobPath, query: s.BalanceQuery) -> dict[str, object]:
-    """The truck on its axles with motions where they stand, with or without crew."""
-    design, context, _ = service().drawn(path.job)
-    travels, host = travels_of(query.at), context.host
-    entries, missing = ledger(context, travels, query.crew)
-    loads, gross = loads_of(context, entries, missing), design.host.weights.gross_rating
-    carriers = [s.CarrierOut(id=one.id, label=one.label, load=loads.on.get(one.id), rating=one.rating) for one in host.carriers]
-    return s.BalanceOut(
-        view=beam_view(host, entries, loads, context.say),
-        entries=list(entries),
-        called=host.called,
-        engine=host.engine,
-        carriers=carriers,
-        total=None if loads.missing else loads.total,
-        gross_rating=gross.kg if gross else None,
-        missing=words_of(host, loads.missing),
-        provisional=loads.provisional,
-        motions=motions_out(context, travels),
-    ).model_dump(mode="json")
 
 
 @api.get("/anchor", responses={200: s.AnchorOut})

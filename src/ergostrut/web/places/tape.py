@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-import os
-
 from flask_openapi3 import APIBlueprint
 from pydantic import Field
 
 from ergostrut.core.problem import InputError, Problem
-from ergostrut.devices.tape import PORT, TapeReading, asked
+from ergostrut.devices.lines import port_of
+from ergostrut.devices.tape import PORT, VARIABLE, TapeReading, asked
 
 from .. import shapes as s
 
@@ -28,8 +27,7 @@ class PullIn(s.Wire):
 
 
 def _port() -> int:
-    text = os.environ.get("ERGOSTRUT_TAPE", "")
-    return int(text) if text.isdigit() else PORT
+    return port_of(VARIABLE, PORT)
 
 
 def _out(reading: TapeReading | None) -> dict[str, object]:
