@@ -225,13 +225,13 @@ def test_a_finding_about_what_hangs_has_its_working(catalog: Catalog) -> None:
 
 
 def test_half_way_up_it_is_on_its_way_not_over(catalog: Catalog) -> None:
-    from ergostrut.core.prove.checks import check_setting
+    from ergostrut.core.checks import of_setting
     from ergostrut.core.prove.model.study import study
     from ergostrut.core.structure.standing.setting import setting_at
 
     held = posed(job(), catalog, "down")
     half = study(held.context, held.assembly, setting_at(held.assembly, {"bunk1/fold": 40.0}))
-    states = {f.check: f.state for f in check_setting(half)}
+    states = {f.check: f.state for f in of_setting(half)}
     assert states == {"frame.stands": "note"}
 
 

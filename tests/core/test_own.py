@@ -40,7 +40,7 @@ FOLD = "bunk1/fold"
 
 
 def own(context: Context, build: int = 0) -> Finding:
-    return check_own(context, context.builds[build])
+    return next(iter(check_own(context, context.builds[build])))
 
 
 def racked(catalog: Catalog, **params: Any) -> Context:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Callable, Iterable, Iterator, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -13,28 +13,17 @@ from .anchor.checks import AnchorStudy, anchor_study, check_anchors
 from .anchor.crash import check_crash
 from .anchor.footing import Footing, footing
 from .anchor.rails import check_rails
+from .checks import of_build, of_setting
 from .finding import Finding
 from .fit.space.clearance import doubtful
-from .fit.space.in_host import check_standing
-from .fit.space.obstacles import check_obstacles
-from .fit.space.sliding import check_floor, check_lowered_gate, check_sliding
-from .fit.space.within_build import check_own
 from .mechanics.solver.ground import Ground
 from .mechanics.solver.model import Array
 from .prove.boxes.check import check_box
 from .prove.boxes.refine import Watch, check_refined
-from .prove.boxes.tied_on import check_fixed_to_walls, check_tied_on
-from .prove.checks import check_setting
-from .prove.deck import check_deck
-from .prove.doors import check_doors
-from .prove.drawers.check import check_runners
-from .prove.hung.holders import check_holders
 from .prove.judged import check_judged
 from .prove.model.reactions import pressing
 from .prove.model.study import Study, begin, finish
 from .prove.model.upon import Pressed, handed_by, on_another, pressed_by
-from .prove.skins import check_skins
-from .prove.winter import check_winter
 from .structure.assembly import Assembly
 from .structure.context import Context
 from .structure.nouns.upon import Handed
@@ -128,15 +117,8 @@ def _read(context: Context, index: int, version: str) -> dict[str, object]:
 def setting_findings(item: Study) -> tuple[Finding, ...]:
     """All checks that hang on where a build stands, those of its fit included; made once for a study."""
     if "all" not in item.judged:
-        item.judged["all"] = tuple(_setting_findings(item))
+        item.judged["all"] = tuple(of_setting(item))
     return item.judged["all"]
-
-
-def _setting_findings(item: Study) -> Iterator[Finding]:
-    yield from check_setting(item)
-    for slider in item.assembly.sliders:
-        yield from check_lowered_gate(item, slider)
-        yield from check_floor(item, slider)
 
 
 @dataclass(frozen=True)
@@ -248,7 +230,7 @@ def _proved(context: Context, build: Assembly, key: str, watch: Watch | None, pa
         found.extend(rows)
         tell(rows)
 
-    more(_unsolved(context, build))
+    more(of_build(context, build))
     pause()
     stood = standing(context, build, (replace(there, drivable=False),) if still else _asked(build))
     down: list[tuple[str, Pressed]] = []
@@ -274,22 +256,6 @@ def _proved(context: Context, build: Assembly, key: str, watch: Watch | None, pa
     more(check_judged(build, found))
     handed = box.handed if box is not None else handed_by(context, build, down)
     return Proof(key, tuple(found), tuple(kept), anchors, bool(build.shells) and watch is None, handed)
-
-
-def _unsolved(context: Context, build: Assembly) -> Iterator[Finding]:
-    """What needs no solve of the build: its fit, its deck, what runs and hangs by itself. Told first."""
-    yield from check_sliding(context, build)
-    yield from check_standing(context, build)
-    yield from check_obstacles(context, build)
-    yield check_own(context, build)
-    yield from check_deck(context, build)
-    yield from check_runners(context, build)
-    yield from check_holders(context, build)
-    yield from check_doors(context, build)
-    yield from check_skins(context, build)
-    yield from check_winter(context, build)
-    yield from check_tied_on(context, build)
-    yield from check_fixed_to_walls(context, build)
 
 
 def on() -> None:

@@ -7,6 +7,7 @@ from dataclasses import replace
 
 from ..finding import COMMON_PRACTICE, Finding, State, Working, at_least, at_most
 from ..structure.carriers import Carrier
+from ..structure.check import JobCheck
 from ..structure.context import Context, out
 from .corrected import ledger
 from .ledger import CarrierLoads, LedgerRow, loads_of, words_of
@@ -268,3 +269,6 @@ def _as(
     state: State = "unknown",
 ) -> Finding:
     return replace(finding, sentence=sentence, missing=missing, working=w.done() if w else (), hangs_on=hangs, use=use, state=state)
+
+
+CHECKS = (JobCheck(check_balance, "load"),)

@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 from ..finding import Finding, Line, Working
 from ..structure.carried import Placed, overlap
+from ..structure.check import JobCheck
 from ..structure.context import Context
 
 
@@ -79,3 +80,6 @@ def check_places(context: Context) -> Iterator[Finding]:
                     "mm",
                     working=(*_stands(a, depth), *_stands(b, depth)),
                 )
+
+
+CHECKS = (JobCheck(check_places, "load"),)

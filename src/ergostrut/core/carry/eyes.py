@@ -8,6 +8,7 @@ from dataclasses import replace
 from ..constants import G
 from ..finding import COMMON_PRACTICE, Finding, Working, at_most, unknown
 from ..structure.carried import Placed
+from ..structure.check import JobCheck
 from ..structure.context import Context
 from .in_crash import check_things_in_crash
 from .retention import check_held
@@ -64,3 +65,6 @@ def _working(found: Finding, item: Placed) -> Working:
     over = item.thing.hold.over
     w.line("F_e", "N_s / (n * k)", "N", "on each eye; half of it where a strap goes back to its own side", k=1.0 if over else 0.5)
     return w
+
+
+CHECKS = (JobCheck(check_eyes, "load"),)

@@ -11,6 +11,7 @@ from ..finding import Finding, State, Working, at_most, unknown
 from ..mechanics.joints.hardware import STRAP_FACTOR
 from ..mechanics.retention import tips_at
 from ..structure.carried import Placed
+from ..structure.check import JobCheck
 from ..structure.context import Context
 from .retention import LEAST_LIP, NOUNS, ON_EYES
 from .tipping import tipping
@@ -104,3 +105,6 @@ def _behind_a_lip(context: Context, item: Placed, found: Finding, g: float) -> F
         return replace(found, sentence=text, state=kept, use=use, limit=have, working=found.working + w.done())
     text = f"It leans on the lip with {context.say.force(found.demand)}, and what that takes is not known; rolled over nothing keeps it down. Strap it."
     return unknown(replace(found, sentence=text), "what the lip takes")
+
+
+CHECKS = (JobCheck(check_things_in_crash, "load"),)

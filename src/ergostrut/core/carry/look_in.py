@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from ..finding import COMMON_PRACTICE, Finding, Working, at_least
+from ..structure.check import JobCheck
 from ..structure.context import Context
 from ..structure.host import COVER
 from ..structure.nouns.parts import Surface
@@ -58,3 +59,6 @@ def check_look_in(context: Context) -> Iterator[Finding]:
             f"{person.name} and the highest drawer or bin", text, "tight" if state == "over" else state, eye, top, "mm",
             min(use, 0.97), True, top + DOWN, basis=f"eye at 0.936 of stature, Drillis and Contini 1966; {COMMON_PRACTICE}", working=w.done(),
         )  # fmt: skip
+
+
+CHECKS = (JobCheck(check_look_in, "load"),)

@@ -8,6 +8,7 @@ from ..constants import G
 from ..finding import COMMON_PRACTICE, Finding, State, Working, at_least
 from ..structure.assembly import Assembly
 from ..structure.carried import Placed
+from ..structure.check import JobCheck
 from ..structure.context import Context
 from ..structure.host import COVER
 from ..structure.nouns.parts import Surface
@@ -187,3 +188,6 @@ def _under_a_stack(context: Context) -> Iterator[Finding]:
         need = w.line("F", "mu * (W + W + W_o)", "N", "drawn out, over it and under it", mu=mu)
         text = f"{context.say.force(need)} draw it out from under {context.say.mass(kg)}."
         yield Finding(f"{part}/stack", "stack", "carry", (part,), title, text, "note", need, unit="N", working=w.done())
+
+
+CHECKS = (JobCheck(check_wants, "load"),)

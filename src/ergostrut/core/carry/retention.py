@@ -13,6 +13,7 @@ from ..mechanics.joints.hardware import FLAT_STRAP, STRAP_FACTOR, strap_pull
 from ..mechanics.retention import tips_at
 from ..quantity import Length, Mass
 from ..structure.carried import Placed
+from ..structure.check import JobCheck
 from ..structure.context import Context
 from .leaning import leaning
 from .tipping import RETENTION_DOWN, tipping, tips_over
@@ -348,3 +349,6 @@ def _as(
     return replace(
         finding, sentence=sentence, state=state, working=w.done(), demand=demand, limit=limit, unit="N", use=use, case=case or finding.case
     )
+
+
+CHECKS = (JobCheck(check_held, "load"),)

@@ -7,6 +7,7 @@ from dataclasses import replace
 
 from ..finding import COMMON_PRACTICE, Finding, State, Working, at_least
 from ..structure.assembly import Assembly
+from ..structure.check import JobCheck
 from ..structure.context import Context
 from ..structure.nouns.parts import Surface
 from .people import sleepers
@@ -100,3 +101,6 @@ def _edge(context: Context, build: Assembly, surface: Surface) -> Finding:
 
 def _with(finding: Finding, sentence: str, state: State, missing: tuple[str, ...] = ()) -> Finding:
     return replace(finding, sentence=sentence, state=state, missing=missing)
+
+
+CHECKS = (JobCheck(check_sleepers, "load"),)

@@ -10,6 +10,7 @@ from ..cases import CRASH_BASIS, CRASH_CAUTION, ROAD_BASIS, crash_cases, road_ca
 from ..constants import G
 from ..finding import COMMON_PRACTICE, Finding, State, Working, at_most, unknown
 from ..structure.assembly import Assembly
+from ..structure.check import JobCheck
 from ..structure.context import Context
 from ..structure.nouns.catch_pin import engaged
 from ..structure.nouns.stow import BUTTON_SAYS, BUTTON_USE, LEFT_OPEN, Stow
@@ -174,3 +175,6 @@ def _kept(context: Context, build: Assembly, one: Stow) -> Finding:
         text += f" {LEFT_OPEN}"
         use = w.given("use", max(use, BUTTON_USE), "", BUTTON_SAYS)
     return replace(found, sentence=text, limit=one.rating, use=use, state=at_most(use, 1.0)[1], working=w.done())
+
+
+CHECKS = (JobCheck(check_stowed, "load"),)

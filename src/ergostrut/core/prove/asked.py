@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from ..cases import ROAD_BASIS, road_cases
 from ..finding import Finding
 from ..loads import Loads
+from ..structure.check import JobCheck
 from ..structure.context import Context
 
 USUAL = Loads()
@@ -33,3 +34,6 @@ def check_asked(context: Context) -> Iterator[Finding]:
 
 def _words(g: tuple[float, float, float]) -> str:
     return ", ".join(f"{part:g}" for part in g) + " g"
+
+
+CHECKS = (JobCheck(check_asked, "load"),)

@@ -13,6 +13,7 @@ from ..constants import G
 from ..finding import COMMON_PRACTICE, Finding, Working, at_most, unknown
 from ..mechanics.panels import sandwich
 from ..structure.assembly import Assembly
+from ..structure.check import BuildCheck
 from ..structure.context import Context
 from ..structure.nouns.hung import Door
 from ..structure.nouns.panel import Panel
@@ -200,3 +201,6 @@ def _solid(context: Context, found: Finding, panel: Panel, sheet: Sheet, door: D
     w.line("use", "sigma / sigma_allow", "")
     text = f"{say.stress(stress)} of {say.stress(limit)} in {panel.sheet.label}, {found.case.lower()}, all behind it leaning on it."
     return replace(found, sentence=text, demand=stress, limit=limit, unit="MPa", use=use, state=state, basis=f"{PLYWOOD}; strip on two edges: {COMMON_PRACTICE}", working=w.done())  # fmt: skip
+
+
+CHECKS = (BuildCheck(check_doors, ("doors",)),)

@@ -17,6 +17,7 @@ from ..finding import Finding, Working, at_most
 from ..mechanics.panels import sandwich
 from ..mechanics.panels.strip import bays
 from ..structure.assembly import Assembly
+from ..structure.check import BuildCheck
 from ..structure.context import Context
 from ..structure.nouns.panel import Clads, Panel
 from ..structure.nouns.parts import Member
@@ -177,3 +178,6 @@ def _gives(context: Context, build: Assembly, strip: _Strip, sag: float, w: Work
     text = f"{say.length(sag)} of {say.length(limit)} between two members {strip.where}."
     basis = f"{basis}; L/{LIMIT:g} for walls and roofs, IBC 1604.3, from memory"
     return _found(build, strip, ".gives", text, sag, limit, "mm", w, basis)
+
+
+CHECKS = (BuildCheck(check_skins, ("skins",)),)

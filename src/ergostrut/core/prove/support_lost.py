@@ -15,6 +15,7 @@ from ..mechanics.solver.model import Results
 from ..structure.assembly import Assembly
 from ..structure.nouns.holds import Bears
 from .members.strength import explained, uses
+from .model.check import SettingCheck
 from .model.posed import Solved
 from .model.study import Beneath, Study
 
@@ -185,3 +186,6 @@ def _ties(study: Study, ties: Sequence[int]) -> Iterator[Finding]:
         use=use,
         working=w.done(),
     )
+
+
+CHECKS = (SettingCheck(check_gone, ("contacts",)),)

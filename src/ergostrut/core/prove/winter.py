@@ -13,6 +13,7 @@ from ..catalog.model import Planks, Sandwich, Sheet
 from ..finding import TIGHT_FROM, Finding, Working, at_most, unknown
 from ..mechanics.heat import AIR, GAP, INSIDE, OUTSIDE, Flow, dew_point, surface
 from ..structure.assembly import Assembly
+from ..structure.check import BuildCheck
 from ..structure.context import Context
 from ..structure.nouns.panel import Panel
 from ..structure.standing.exposed import floors
@@ -127,3 +128,6 @@ def _heat(context: Context, build: Assembly, lost: float, lacking: tuple[str, ..
     if not lacking:
         return found
     return unknown(replace(found, sentence=f"What the {' and '.join(lacking)} lets through is not known."), "conductivity")
+
+
+CHECKS = (BuildCheck(check_winter),)

@@ -5,42 +5,21 @@ from __future__ import annotations
 from collections.abc import Callable, Generator, Iterable, Iterator
 from dataclasses import replace
 
-from ..balance.checks import check_balance
 from ..balance.corrected import ledger
 from ..balance.ledger import loads_of
 from ..carry.checks import check_places
-from ..carry.eyes import check_eyes
-from ..carry.in_crash import check_things_in_crash
-from ..carry.look_in import check_look_in
-from ..carry.needs import check_wants
 from ..carry.people import with_people
 from ..carry.place import OTHERS, arrange, load_in, moved_in
-from ..carry.retention import check_held
-from ..carry.sleep import check_sleepers
-from ..carry.stowed import check_stowed
 from ..catalog.model import Catalog
 from ..catalog.own import extended
+from ..checks import of_job
 from ..cut.plan import cut_plan
 from ..document.base import DesignBase
 from ..finding import RANK, Finding
 from ..fit.hands.reach import check_reach
-from ..fit.hands.services import check_services
-from ..fit.people.headroom import check_headroom
-from ..fit.people.sight import check_sight
-from ..fit.space.between_builds import check_between
 from ..fit.space.cargo import check_cargo
-from ..fit.space.road import check_road
 from ..fit.space.stack import stacked
-from ..fit.space.straps import check_straps
 from ..fit.space.within import check_within
-from ..fit.space.within_build import check_ways
-from ..fit.ways.aisle import check_aisle, check_long_stock
-from ..fit.ways.changes import check_changes
-from ..fit.ways.doors import check_leaves
-from ..fit.ways.hitch_rack import check_rack
-from ..fit.ways.sharp_ends import check_ends
-from ..fit.ways.way_in import check_way_in
-from ..fit.ways.way_out import check_ways_out
 from ..frame.build import assemble
 from ..goals import check_goals
 from ..make.steps import steps
@@ -48,7 +27,6 @@ from ..measure.checks import check_survey
 from ..measure.cross import check_cross
 from ..measure.hosts import resolve
 from ..proof import Keep, Pause, Proof, on, prove
-from ..prove.asked import check_asked
 from ..prove.boxes.refine import Watch
 from ..structure.assembly import Assembly
 from ..structure.carried import CarryPlan
@@ -62,13 +40,6 @@ from .known import kept, once
 CUTTING, ROOM, WAYS = "what to buy and cut", "what stands in whose way", "ways in and out"
 SCENES, TOLERANCES, PLANNED = "parked and at night", "what hangs on typical figures", "what is planned left out"
 """What a check says it is at, besides the builds."""
-OF_LOAD: tuple[Callable[[Context], Iterable[Finding]], ...] = (
-    check_asked, check_places, check_held, check_things_in_crash, check_eyes, check_wants, check_stowed, check_cargo, check_within, check_rack,
-    check_sleepers, check_headroom, check_look_in, check_balance,
-)  # fmt: skip
-OF_ROOM: tuple[Callable[[Context], Iterable[Finding]], ...] = (
-    check_ways, check_changes, check_aisle, check_leaves, check_sight, check_straps, check_services, check_long_stock, check_between, check_road,
-)  # fmt: skip
 
 
 def context_of(design: DesignBase, catalog: Catalog) -> Context:
@@ -136,7 +107,7 @@ def stages(
     todo = steps(context, cut)
     yield stage(cut.findings, ROOM)
     yield stage(_of_room(context, todo), WAYS)
-    yield stage((*check_ends(context), *check_way_in(context), *check_ways_out(context)), SCENES)
+    yield stage(of_job(context, "ways"), SCENES)
     yield stage(_of_scenes(context, catalog.version, keep), TOLERANCES)
     sure = tuple(stacked(context, found, lambda other: context_of(other, catalog)))
     turned = {after.id for before, after in zip(found, sure, strict=True) if after is not before}
@@ -165,16 +136,14 @@ def check(design: DesignBase, catalog: Catalog, keep: Keep | None = None, watch:
 
 def _of_load(context: Context) -> Iterator[Finding]:
     """What is asked of the survey, the load and the people: no proof is read for it."""
-    for ask in OF_LOAD:
-        yield from ask(context)
+    yield from of_job(context, "load")
     yield from check_cross(context.host, context.say)
     yield from check_survey(context.host)
 
 
 def _of_room(context: Context, todo: tuple[Step, ...]) -> Iterator[Finding]:
     """What stands in whose way."""
-    for ask in OF_ROOM:
-        yield from ask(context)
+    yield from of_job(context, "room")
     yield from check_reach(context, todo)
 
 

@@ -7,6 +7,7 @@ from collections.abc import Iterator, Sequence
 from ...finding import COMMON_PRACTICE, Finding, State, Working
 from ...mechanics.space.boxes import Boxes, joined, upright, within
 from ...structure.assembly import Assembly
+from ...structure.check import JobCheck
 from ...structure.context import Context
 from ...structure.host import ServicePoint
 from ...structure.standing.setting import settings_of
@@ -79,3 +80,6 @@ def _met(arm: Boxes, rows: Sequence[Body]) -> list[Body]:
     owners = [row for row in rows for _ in range(len(row.boxes))]
     _, j, _ = within(arm, joined(row.boxes for row in rows), -1.0)
     return list({owners[k].part: owners[k] for k in j.tolist()}.values())
+
+
+CHECKS = (JobCheck(check_services, "room"),)

@@ -7,6 +7,7 @@ from dataclasses import replace
 
 from ...finding import COMMON_PRACTICE, Finding, Working, at_least
 from ...structure.assembly import Assembly
+from ...structure.check import JobCheck
 from ...structure.context import Context
 from ...structure.host import COVER
 from ...structure.nouns.parts import Surface
@@ -103,3 +104,6 @@ def _over(context: Context, build: Assembly, bed: Surface, top: float) -> tuple[
             return None
         best = lowest if best is None else max(best, lowest)
     return best
+
+
+CHECKS = (JobCheck(check_headroom, "load"),)

@@ -10,6 +10,7 @@ from shapely import MultiPoint, Polygon, box, unary_union
 from shapely.geometry.base import BaseGeometry
 
 from ...finding import COMMON_PRACTICE, Finding, Working, at_least, unknown
+from ...structure.check import JobCheck
 from ...structure.context import Context
 from ...structure.host import Glass
 from ...structure.nouns.parts import Point3
@@ -78,3 +79,6 @@ def _finding(context: Context, blank: Finding, pane: Glass, eye: Point3) -> Find
         text = f"{text} That hangs on typical figures: measure the {pane.name} and the eye first, and say so."
         return replace(blank, sentence=text, demand=left, limit=0.0, want=WANT, missing=(pane.name, "driver's eye"), working=w.done())
     return replace(blank, sentence=text, state=state, use=use, demand=left, limit=0.0, want=WANT, working=w.done())
+
+
+CHECKS = (JobCheck(check_sight, "room"),)

@@ -7,6 +7,7 @@ from collections.abc import Iterator, Sequence
 
 from ...finding import Finding, Working
 from ...structure.assembly import Assembly
+from ...structure.check import JobCheck
 from ...structure.context import Context
 from .bodies import Body, Near, bodies, near
 from .clearance import doubtful
@@ -64,3 +65,6 @@ def _finding(context: Context, one: Assembly, two: Assembly, found: Near) -> Fin
     )
     parts = found.one.part, found.two.part
     return room(f"{one.id}/fit.{two.id}", f"{one.label} and {two.label}", parts, sentence, have, WANT, w, "fit.between")
+
+
+CHECKS = (JobCheck(check_between, "room"),)

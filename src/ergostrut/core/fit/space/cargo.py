@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 from ...finding import Finding, Working
 from ...mechanics.space.boxes import upright
+from ...structure.check import JobCheck
 from ...structure.context import Context
 from .bodies import Body, bodies, near
 from .distance_finding import room
@@ -33,3 +34,6 @@ def check_cargo(context: Context) -> Iterator[Finding]:
             title = f"{item.thing.name} clear of {'what carries it' if item in mine else f'the {build.label}'}"
             ident = f"{name}/cargo" if item in mine else f"{name}/cargo.{build.id}"
             yield room(ident, title, (name, found.two.part), text, found.gap, 0.0, w, "fit.cargo")
+
+
+CHECKS = (JobCheck(check_cargo, "load"),)

@@ -8,6 +8,7 @@ from dataclasses import replace
 from ...finding import COMMON_PRACTICE, Finding, Working
 from ...mechanics.space.boxes import upright
 from ...structure.assembly import Assembly
+from ...structure.check import BuildCheck
 from ...structure.context import Context
 from ...structure.host import (
     COVER,
@@ -128,3 +129,6 @@ def _inside(context: Context, build: Assembly, parts: list[Body]) -> Iterator[Fi
         else f"Stands clear of the {box.name}, or on it."
     )
     yield room(ident, title, (part.part,), words, have, 0.0, w)
+
+
+CHECKS = (BuildCheck(check_standing),)

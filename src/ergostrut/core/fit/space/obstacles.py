@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from ...finding import Finding, Working
 from ...mechanics.space.boxes import upright
 from ...structure.assembly import Assembly
+from ...structure.check import BuildCheck
 from ...structure.context import Context
 from .bodies import Body, bodies, near
 from .distance_finding import room
@@ -29,3 +30,6 @@ def check_obstacles(context: Context, build: Assembly) -> Iterator[Finding]:
         else f"{found.one.name} meets the {found.two.name}, {say.length(-have)} deep; it lies {found.towards} of it."
     )
     yield room(f"{build.id}/fit.obstacles", "Clear of obstacles", (found.one.part,), words[:1].upper() + words[1:], have, WANT, w)
+
+
+CHECKS = (BuildCheck(check_obstacles),)

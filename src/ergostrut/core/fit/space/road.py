@@ -8,6 +8,7 @@ import math
 from collections.abc import Iterator, Sequence
 
 from ...finding import Finding, Working
+from ...structure.check import JobCheck
 from ...structure.context import Context
 from ...structure.host import CAB_HEIGHT, CAB_LIGHT, CAB_WIDTH, GROUND, RAIL_DEPTH, RAIL_END, REAR_AXLE, TYRE
 from ...structure.standing.setting import scene_travels, setting_at
@@ -91,3 +92,6 @@ def _light(there: Sequence[Body], light: float) -> Finding:
         text = "The cab's third brake light is seen from behind over what stands there."
     parts = tuple(body.part for body in before[:2]) or ("host",)
     return _note("road.light", "Third brake light", parts, text, light, "mm", w, "49 CFR 571.108; check local law")
+
+
+CHECKS = (JobCheck(check_road, "room"),)

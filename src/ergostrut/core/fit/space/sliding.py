@@ -5,9 +5,11 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from ...finding import COMMON_PRACTICE, Finding, Working, at_least
+from ...prove.model.check import SliderCheck
 from ...prove.model.study import Study
 from ...prove.sliding.sag import tip_drop
 from ...structure.assembly import Assembly
+from ...structure.check import BuildCheck
 from ...structure.context import Context
 from ...structure.host import (
     COVER,
@@ -218,3 +220,10 @@ def check_floor(study: Study, slide: Slider) -> Iterator[Finding]:
         basis=COMMON_PRACTICE,
         working=w.done(),
     )
+
+
+CHECKS = (
+    BuildCheck(check_sliding, ("sliders",)),
+    SliderCheck(check_lowered_gate, framed=False),
+    SliderCheck(check_floor, framed=False),
+)

@@ -10,6 +10,7 @@ from ...finding import Finding, Working
 from ...mechanics.space.boxes import Boxes, frames
 from ...prove.model.hanging import hooked
 from ...structure.assembly import Assembly
+from ...structure.check import JobCheck
 from ...structure.context import Context
 from ...structure.standing.exposed import wall_beside
 from ...structure.standing.setting import Setting, scene_travels, setting_at
@@ -66,3 +67,6 @@ def check_straps(context: Context) -> Iterator[Finding]:
         )
         hangs = room(f"{build.id}/fit.straps", "Straps hang clear", (found.one.part, found.two.part), text, found.gap, WANT, w)
         yield doubtful(build, context, hangs)
+
+
+CHECKS = (JobCheck(check_straps, "room"),)

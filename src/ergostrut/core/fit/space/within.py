@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 from ...finding import COMMON_PRACTICE, TIGHT_FROM, Finding, Working, at_least, unknown
 from ...mechanics.space.boxes import upright
 from ...structure.carried import Placed
+from ...structure.check import JobCheck
 from ...structure.context import Context
 from ...structure.host import COVER, FLOOR_END, GATE_OUTSIDE, WIDTH_HIGH, Host
 from .bodies import Body, near
@@ -100,3 +101,6 @@ def _sides(host: Host, item: Placed) -> Iterator[_Side]:
         found = near([box], stand, together=False)
         if found is not None:
             yield _Side(found.gap, item, found.two.name, FLOOR_END, 0.0)
+
+
+CHECKS = (JobCheck(check_within, "load"),)

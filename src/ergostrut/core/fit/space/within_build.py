@@ -10,6 +10,7 @@ from dataclasses import dataclass, replace
 from ...finding import COMMON_PRACTICE, Finding, Working
 from ...mechanics.space.boxes import among, drawn_along, joined, within
 from ...structure.assembly import Assembly
+from ...structure.check import BuildCheck, JobCheck
 from ...structure.context import Context
 from ...structure.nouns.holds import Motion
 from ...structure.standing.posed import moves_with, poses_of
@@ -120,7 +121,7 @@ def _on_the_way(
     return found
 
 
-def check_own(context: Context, build: Assembly) -> Finding:
+def check_own(context: Context, build: Assembly) -> Iterator[Finding]:
     """Whether any two parts of a build stand in each other."""
     found = clashes(context, build)
     w = Working()
@@ -130,14 +131,15 @@ def check_own(context: Context, build: Assembly) -> Finding:
     if not found:
         w.given("c", 0.0, "mm", "by which any two stand in each other beyond that")
         words = "No part of it stands in another" + (", home and on the way of everything that moves." if build.motions else ".")
-        return replace(room(ident, title, (build.id,), words, 0.0, 0.0, w, "fit.own"), use=0.0)
+        yield replace(room(ident, title, (build.id,), words, 0.0, 0.0, w, "fit.own"), use=0.0)
+        return
     worst = found[0]
     w.given("c", -worst.depth, "mm", f"{worst.one.name} to {worst.two.name}{worst.where}, each as a box")
     for clash in found[1:6]:
         w.say(f"{clash.one.name} and {clash.two.name} by {context.say.length(clash.depth)}{clash.where}.")
     more = f" So do {len(found) - 1} more pairs of its parts." if len(found) > 2 else " So does one more pair." if len(found) == 2 else ""
     text = f"{worst.one.name} and {worst.two.name} stand in each other by up to {context.say.length(worst.depth)}{worst.where}.{more}"
-    return room(ident, title, (worst.one.part, worst.two.part), text, -worst.depth, 0.0, w, "fit.own")
+    yield room(ident, title, (worst.one.part, worst.two.part), text, -worst.depth, 0.0, w, "fit.own")
 
 
 def check_ways(context: Context) -> Iterator[Finding]:
@@ -167,3 +169,9 @@ def _blocked(context: Context, build: Assembly) -> Iterator[Finding]:
             f"{motion.label}: what is in the way", f"{text[:1].upper()}{text[1:]}", "tight", -first.depth, 0.0, "mm", 0.95, True,
             basis=COMMON_PRACTICE, working=w.done(),
         )  # fmt: skip
+
+
+CHECKS = (
+    JobCheck(check_ways, "room"),
+    BuildCheck(check_own),
+)

@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from ...finding import COMMON_PRACTICE, Finding, State, Working, at_least, unknown
+from ...structure.check import JobCheck
 from ...structure.context import Context
 from ...structure.host import FLOOR_END
 from ..space.bodies import bodies
@@ -86,3 +87,9 @@ def check_long_stock(context: Context) -> Iterator[Finding]:
 
 def _said(finding: Finding, text: str, state: State = "unknown", use: float | None = None) -> Finding:
     return replace(finding, sentence=text, state=state, use=use)
+
+
+CHECKS = (
+    JobCheck(check_aisle, "room"),
+    JobCheck(check_long_stock, "room"),
+)

@@ -10,6 +10,7 @@ from ...mechanics.lifting import ONE_HAND, recommended
 from ...mechanics.space.boxes import joined, within
 from ...structure.assembly import Assembly, centroid
 from ...structure.carried import Placed
+from ...structure.check import JobCheck
 from ...structure.context import Context
 from ...structure.nouns.holds import Motion, Scene
 from ...structure.standing.posed import moves_with
@@ -246,3 +247,6 @@ def _finding(
     )
     return replace(blank, sentence=text, state=state, use=use, demand=kg, limit=limit, unit="kg", parts=(moved,), working=w.done(),
                    basis="revised NIOSH equation, NIOSH 94-110")  # fmt: skip
+
+
+CHECKS = (JobCheck(check_changes, "room"),)

@@ -10,6 +10,7 @@ import numpy as np
 
 from ...finding import COMMON_PRACTICE, Finding, Working, unknown
 from ...mechanics.space.boxes import Boxes, joined, upright, within
+from ...structure.check import JobCheck
 from ...structure.context import Context
 from ...structure.host import GATE_OUTSIDE, LOWERED_GATE, Leaf, Solid
 from ...structure.nouns.pose import turned_about
@@ -145,3 +146,6 @@ def _finding(context: Context, leaf: Leaf, rows: list[Body], lacking: tuple[str,
         return unknown(replace(blank, sentence=text, working=w.done()), *(f"rack: {name}" for name in lacking))
     words = "Nothing that stands there on the road is in its way" + ("." if leaf.seat else ", open or shut.")
     return replace(blank, sentence=words, state="holds", use=0.0, demand=leaf.degrees, limit=leaf.degrees, working=w.done())
+
+
+CHECKS = (JobCheck(check_leaves, "room"),)

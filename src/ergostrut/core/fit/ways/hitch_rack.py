@@ -7,6 +7,7 @@ from dataclasses import replace
 
 from ...constants import G
 from ...finding import COMMON_PRACTICE, Finding, Working, at_least, at_most, unknown
+from ...structure.check import JobCheck
 from ...structure.context import Context
 from ...structure.host import LOWERED_GATE
 
@@ -69,3 +70,6 @@ def _hitch(context: Context, longer: float) -> Finding:
     w.line("use", "W / R_e" if longer > 0 else "W / R", "")
     cost = f" The extension leaves {say.force(R)} of {say.force(rack.hitch_rating.kg * G)}." if longer > 0 else ""
     return replace(blank, sentence=f"{say.force(W)} of {say.force(R)}.{cost}", state=state, use=use, limit=R, working=w.done())
+
+
+CHECKS = (JobCheck(check_rack, "load"),)

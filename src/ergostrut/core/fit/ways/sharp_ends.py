@@ -10,6 +10,7 @@ import numpy as np
 from ...finding import COMMON_PRACTICE, Finding, Working
 from ...mechanics.space.boxes import Boxes, drawn_along, joined, upright, within
 from ...structure.assembly import Assembly
+from ...structure.check import JobCheck
 from ...structure.context import Context
 from ...structure.nouns.parts import Member
 from ...structure.standing.posed import as_it_stands, poses_of
@@ -93,3 +94,6 @@ def check_ends(context: Context) -> Iterator[Finding]:
         "passage/ends", "fit.ends", "frame", tuple(parts), "Ends in a passage", text, "tight" if names else "holds", use=0.95 if names else 0.0,
         basis=COMMON_PRACTICE, caution=CAUTION if names else "", working=w.done(),
     )  # fmt: skip
+
+
+CHECKS = (JobCheck(check_ends, "ways"),)

@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 from ...finding import COMMON_PRACTICE, Finding, Working
 from ...mechanics.space.passage import TOUCH, Corners, Waypoint, cannot_pass, joining, passage
 from ...structure.assembly import Assembly
+from ...structure.check import JobCheck
 from ...structure.context import Context
 from ...structure.host import Opening
 from ...structure.nouns.panel import Swings
@@ -248,3 +249,6 @@ def way_in(context: Context, part: str) -> WayIn | None:
                 return WayIn(piece, _passes(piece, hull, standing))
         standing += pieces
     return None
+
+
+CHECKS = (JobCheck(check_way_in, "ways"),)

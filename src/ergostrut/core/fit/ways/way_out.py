@@ -11,6 +11,7 @@ from ...document.load import Person
 from ...finding import COMMON_PRACTICE, Finding, Working, at_least
 from ...mechanics.space.passage import Corners, Waypoint, passage
 from ...structure.assembly import Assembly
+from ...structure.check import JobCheck
 from ...structure.context import Context
 from ...structure.host import FLOOR_END, Opening
 from ...structure.nouns.parts import Surface
@@ -263,3 +264,6 @@ def _finding(context: Context, blank: Finding, door: Opening | None, way: WayOut
         text = f"{text} Whether the {door.name} can be opened from inside is not known: try it from there, and say so on Measure."
         return replace(blank, sentence=text, demand=have, limit=NEED, want=WANT, missing=(f"{door.name} from inside",), working=w.done())
     return replace(blank, sentence=text, state=state, use=use, demand=have, limit=NEED, want=WANT, working=w.done())
+
+
+CHECKS = (JobCheck(check_ways_out, "ways"),)

@@ -7,6 +7,7 @@ from dataclasses import replace
 
 from ...finding import COMMON_PRACTICE, Finding, Working, unknown
 from ...structure.assembly import Assembly
+from ...structure.check import BuildCheck
 from ...structure.context import Context
 from ...structure.standing.exposed import floors, wall_beside
 from ..model.upon import over_deck
@@ -84,3 +85,9 @@ def check_fixed_to_walls(context: Context, build: Assembly) -> Iterator[Finding]
         text = f"{'; '.join(off)}: what a skin holds there was not asked. Fix it to a row of {below.label}, move it, or add a bar from member to member."
         blank = unknown(replace(blank, sentence=text), "member behind each fixing")
     yield blank
+
+
+CHECKS = (
+    BuildCheck(check_tied_on, ("on",)),
+    BuildCheck(check_fixed_to_walls, ("on",)),
+)

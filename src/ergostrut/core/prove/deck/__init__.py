@@ -10,6 +10,7 @@ from collections.abc import Iterator
 from ...catalog.model import Planks, Sandwich
 from ...finding import Finding
 from ...structure.assembly import Assembly
+from ...structure.check import BuildCheck
 from ...structure.context import Context
 from .edge import check_edge, check_hanging_over
 from .field import Field, fields
@@ -49,3 +50,6 @@ def _checked(field: Field) -> Iterator[Finding]:
 
 
 __all__ = ["check_deck"]
+
+
+CHECKS = (BuildCheck(check_deck, ("decks",)),)

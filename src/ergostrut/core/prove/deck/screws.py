@@ -13,6 +13,7 @@ from ...finding import COMMON_PRACTICE, Finding, Working
 from ...mechanics.joints.woodscrew import HEAD, head_pull_through, lateral
 from ...mechanics.solver.model import Array
 from ...structure.nouns.panel import Clads, Panel
+from ..model.check import SettingCheck
 from ..model.diaphragm import SCREW_PITCH, Bay, spacing
 from ..model.study import Study
 
@@ -129,3 +130,6 @@ def _finding(study: Study, bay: Bay, c: int, shear: float, tie: float) -> Findin
         "skin.screws" if skin else "deck.screws", f"{'Skin' if skin else 'Deck'}'s screws, in its plane", text, parts=(bay.panel.id, *bay.members), demand=force, limit=limit, unit="N",
         case=item.case.name, basis=f"NDS 2018 12.3.1; screws {pitch(bay):.0f} mm apart and {SCREW} at the least: {COMMON_PRACTICE}", working=w,
     )  # fmt: skip
+
+
+CHECKS = (SettingCheck(check_deck_screws, ("decks",)),)

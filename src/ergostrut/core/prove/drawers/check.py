@@ -10,6 +10,7 @@ from ...catalog.model import Sheet
 from ...constants import G
 from ...finding import COMMON_PRACTICE, Finding, State, Working, at_least, at_most, unknown
 from ...structure.assembly import Assembly, centroid
+from ...structure.check import BuildCheck
 from ...structure.context import Context
 from ...structure.nouns.catch_pin import engaged
 from ...structure.nouns.panel import Panel
@@ -338,3 +339,6 @@ def _tips(context: Context, build: Assembly, drawers: Sequence[Loaded]) -> Findi
         words if tip <= hold else f"{words} It comes over. Tie it down{'' if len(drawers) == 1 else ', or let one drawer out at a time'}."
     )
     return replace(found, sentence=text, state=state, use=use, working=w.done())
+
+
+CHECKS = (BuildCheck(check_runners, ("runners",)),)

@@ -15,6 +15,7 @@ from ...finding import Finding, Working, at_most
 from ...structure.assembly import Assembly
 from ...structure.nouns.hung import Mount
 from ..members.strength import explained, uses
+from ..model.check import SettingCheck
 from ..model.hanging import fastening_forces
 from ..model.posed import Solved
 from ..model.study import Cases, Study
@@ -164,3 +165,6 @@ def _judged(study: Study, rows: Sequence[SolvedRow], way: Way) -> Iterator[Findi
     yield from check_pivots(study, rows, way)
     yield from check_latches(study, rows, way)
     yield from check_fastened(rows, way)
+
+
+CHECKS = (SettingCheck(check_hung),)

@@ -14,6 +14,7 @@ from ...mechanics.strength import allowable
 from ...mechanics.strength.allowable import Allowable, Span
 from ...structure.assembly import Assembly
 from ...structure.carried import Placed
+from ...structure.check import BuildCheck
 from ...structure.context import Context
 from ...structure.nouns.hung import Holder
 from ...structure.nouns.parts import Member
@@ -145,3 +146,6 @@ def _aside(holder: Holder, k: int, things: tuple[Placed, ...]) -> float:
     middle = sum(W * y for W, y in rows) / total
     right = min(max((middle - y0) / (y1 - y0), 0.0), 1.0)
     return max(right, 1 - right)
+
+
+CHECKS = (BuildCheck(check_holders, ("holders",)),)

@@ -9,6 +9,7 @@ import numpy as np
 from ...catalog.model import Metal
 from ...finding import Finding, Working, at_most
 from ...structure.nouns.support import Fastening
+from ..model.check import SettingCheck
 from ..model.study import Study
 
 CLEAR = 1.6
@@ -78,3 +79,6 @@ def _limit(one: Fastening, study: Study, w: Working) -> float | None:
     if metal.Fu * w.values["A_n"] >= ratio * metal.Fy:
         return w.line("M_a", "F_y * Z / O", "N mm", "faces yield before they tear: as without a hole", F_y=metal.Fy, Z=shape.Zy, O=STEEL)
     return w.line("M_a", "F_u * A_n * S / O", "N mm", "faces tear at the hole, F13-1", S=shape.Sy, O=STEEL)
+
+
+CHECKS = (SettingCheck(check_holes, ("fastenings",)),)

@@ -10,6 +10,7 @@ import numpy as np
 from ...finding import Finding, at_most, unknown
 from ...mechanics.solver.model import Array
 from ...structure.nouns.holds import JointSpec
+from ..model.check import SettingCheck
 from ..model.study import Study
 from . import bracketed, welded, wooden
 from .ends import End, Ends, Verdict, joined, rib_ends
@@ -94,3 +95,6 @@ def joint_rows(study: Study, case: str) -> list[tuple[End, Verdict]]:
 
 
 __all__ = ["WAYS", "check_joints", "joint_rows", "rib_ends"]
+
+
+CHECKS = (SettingCheck(check_joints),)

@@ -15,6 +15,7 @@ from ...mechanics.solver.model import Array
 from ...structure.nouns.holds import Joint
 from ...structure.nouns.parts import Member, dot
 from ..members.strength import forces_of
+from ..model.check import SettingCheck
 from ..model.study import Study
 
 BASIS = "AISC 360-16 chapter K (tables K3.2, K4.2; round K3.1, K4.1), ASD, the three uses added; aluminium by the same lines with its weld-affected yield"
@@ -226,3 +227,6 @@ def _stressed(w: Working, end: _Welded, i: int, beta: float) -> None:
     U = float(end.U[i])
     w.given("U", U, "", "share of 0.6 Fy in the chord itself")
     w.given("Q_f", float(chord_stress(np.array(U), beta)), "", "1.3 - 0.4 U / beta, at most 1, K2-10")
+
+
+CHECKS = (SettingCheck(check_chord_walls),)

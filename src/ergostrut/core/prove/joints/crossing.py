@@ -9,6 +9,7 @@ import numpy as np
 from ...catalog.model import Metal
 from ...finding import Finding, Working, at_most, unknown
 from ...mechanics.joints import weld
+from ..model.check import SettingCheck
 from ..model.crossings import crossings
 from ..model.study import Study
 from .welded import BASIS
@@ -74,3 +75,6 @@ def check_crossings(study: Study) -> Iterator[Finding]:
         f"{upper.name.capitalize()} on {lower.name}: {use * limit:.0f} of {limit:.0f} N/mm, {case.lower()}{study.where}.",
         state, use * limit, limit, "N/mm", part, case=case, position=study.setting.name, basis=BASIS, working=w.done(),
     )  # fmt: skip
+
+
+CHECKS = (SettingCheck(check_crossings),)

@@ -11,6 +11,7 @@ from dataclasses import replace
 import numpy as np
 
 from ...finding import COMMON_PRACTICE, Finding, Working, at_most
+from ..model.check import SettingCheck
 from ..model.study import Study
 from .ends import End, joined
 from .wooden import WET_SCREW, duration, held_by
@@ -85,3 +86,6 @@ def check_relied(study: Study) -> Iterator[Finding]:
         use=use,
         working=w.done(),
     )
+
+
+CHECKS = (SettingCheck(check_relied),)

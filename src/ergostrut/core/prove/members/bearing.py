@@ -15,6 +15,7 @@ from ...mechanics.strength import Span, allowable
 from ...mechanics.strength.allowable import Allowable
 from ...structure.nouns.holds import Contact
 from ...structure.nouns.parts import Member
+from ..model.check import SettingCheck
 from ..model.posed import Solved
 from ..model.study import Study
 
@@ -286,3 +287,6 @@ def _friction(study: Study) -> Iterator[Finding]:
         working=w.done(),
     )
     yield unknown(found, "friction under the feet")
+
+
+CHECKS = (SettingCheck(check_bearing),)

@@ -17,6 +17,7 @@ from ...structure.nouns.holds import Joint
 from ...structure.nouns.parts import Member
 from ..hung.mounts import mount_forces
 from ..hung.pivots import pin_force
+from ..model.check import SettingCheck
 from ..model.crossings import crossings
 from ..model.hanging import fastening_forces
 from ..model.study import Study
@@ -252,3 +253,6 @@ def _metal(w: Working, place: _Place, material: Metal) -> tuple[float, str, str]
     w.line("R_c", "1.6 * t**2 * (1 + 3 * l_b / (H - 3 * t)) * sqrt(E * F_y) / 2", "N", "side walls cripple, J10.3 twice", E=material.E)
     w.line("R", "min(R_y, R_c)", "N", "")
     return w.values["R"], "walls", "AISC 360-16 J10.2 and J10.3"
+
+
+CHECKS = (SettingCheck(check_pressed),)

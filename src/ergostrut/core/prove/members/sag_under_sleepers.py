@@ -14,6 +14,7 @@ from ...loads import ROOF
 from ...mechanics.solver.member_forces import lines
 from ...mechanics.solver.model import Array
 from ...structure.nouns.parts import Member, MemberGroup
+from ..model.check import SettingCheck
 from ..model.crossings import rests_on
 from ..model.posed import Posed, Solved
 from ..model.study import Study
@@ -215,3 +216,9 @@ def check_short_legs(study: Study) -> Iterator[Finding]:
         position=study.setting.name,
         basis="one-way contact with a gap, from the frame",
     )
+
+
+CHECKS = (
+    SettingCheck(check_bow),
+    SettingCheck(check_short_legs),
+)

@@ -9,6 +9,7 @@ import numpy as np
 
 from ...catalog.model import Metal
 from ...finding import COMMON_PRACTICE, Finding, State, Working, at_least
+from ..model.check import SettingCheck
 from ..model.study import FAR, Study
 from .strength import forces_of
 
@@ -180,3 +181,11 @@ def check_fatigue(study: Study) -> Iterator[Finding]:
         basis=f"AISC 360-16 appendix 3, category E threshold 31 MPa; aluminium 12 MPa, from memory; road shares {COMMON_PRACTICE}",
         working=w.done(),
     )
+
+
+CHECKS = (
+    SettingCheck(check_stability),
+    SettingCheck(check_frequency),
+    SettingCheck(check_fatigue),
+    SettingCheck(check_square),
+)

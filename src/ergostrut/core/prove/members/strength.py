@@ -14,6 +14,7 @@ from ...mechanics.solver.model import Array
 from ...mechanics.strength import Actions, Allowable, Span, allowable, explain, use
 from ...sections import Properties
 from ...structure.nouns.parts import MemberGroup
+from ..model.check import SettingCheck
 from ..model.hanging import fastening_forces
 from ..model.posed import Piece, Solved
 from ..model.study import Study
@@ -332,3 +333,6 @@ def _strengths(study: Study, bounds: list[Study]) -> Iterator[Finding]:
             basis=allow.clause,
             working=w.done(),
         )
+
+
+CHECKS = (SettingCheck(check_members),)

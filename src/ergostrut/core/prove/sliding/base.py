@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from ...finding import Finding, Working
 from ...mechanics.strength import Span, allowable
 from ...structure.nouns.holds import Slider
+from ..model.check import SliderCheck
 from ..model.study import Study
 from .rollers import hardest_roller
 
@@ -44,3 +45,6 @@ def check_base(study: Study, slider: Slider) -> Iterator[Finding]:
             basis=f"{allow.clause}; simple span",
             working=w,
         )
+
+
+CHECKS = (SliderCheck(check_base),)

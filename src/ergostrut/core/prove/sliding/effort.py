@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from ...cases import PITCH, SLOPE_BASIS
 from ...finding import Finding, Working, at_most
 from ...structure.nouns.holds import Slider
+from ..model.check import SliderCheck
 from ..model.study import Study
 
 
@@ -80,3 +81,6 @@ def _runaway(study: Study, slider: Slider, kg: float, total: float) -> Finding:
         working=v.done(),
         caution=f"Stand beside the {slider.label}, not behind it, when you draw the pin." if run > 0 else "",
     )
+
+
+CHECKS = (SliderCheck(check_effort),)

@@ -10,6 +10,7 @@ from ...finding import Finding, State, Working, at_most
 from ...mechanics.joints.hardware import HINGE_FY
 from ...mechanics.strength import Span, allowable
 from ...structure.nouns.holds import Prop, Slider
+from ..model.check import SliderCheck
 from ..model.study import Study
 
 CAUTION = "Set the legs on firm ground before anybody steps on the tail; swing them up before driving."
@@ -93,3 +94,6 @@ def check_leg(study: Study, slider: Slider) -> Iterator[Finding]:
         missing=missing,
         working=w.done(),
     )
+
+
+CHECKS = (SliderCheck(check_leg),)

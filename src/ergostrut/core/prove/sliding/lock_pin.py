@@ -8,6 +8,7 @@ from collections.abc import Iterator
 from ...cases import PITCH, ROAD_BASIS, road_cases
 from ...finding import Finding, Working
 from ...structure.nouns.holds import Lock, Slider
+from ..model.check import SliderCheck
 from ..model.study import Study
 
 PLATE_FY = 221.0
@@ -150,3 +151,6 @@ def _plate(study: Study, pin: Lock, force: float, name: str) -> Finding:
         basis="AISC 360-16 J7",
         working=w,
     )
+
+
+CHECKS = (SliderCheck(check_pin),)

@@ -12,6 +12,7 @@ from ...cases import ROLL, SLOPE_BASIS
 from ...constants import G
 from ...finding import Finding, State, Working, at_least, at_most
 from ...structure.nouns.holds import Pair, Slider
+from ..model.check import SliderCheck
 from ..model.posed import Solved, pressed
 from ..model.study import Study
 from .lock_pin import lock_force
@@ -317,3 +318,11 @@ def check_guides(study: Study, slider: Slider) -> Iterator[Finding]:
     else:
         use, state = at_most(load, slider.guide_rating)
         yield _with(finding, f"{say.force(load)} of {say.force(slider.guide_rating)} on one guide, {where}.", state, use)
+
+
+CHECKS = (
+    SliderCheck(check_rollers),
+    SliderCheck(check_hold_down),
+    SliderCheck(check_keeper),
+    SliderCheck(check_guides),
+)

@@ -10,6 +10,7 @@ from ...finding import Finding, Working, at_most
 from ...mechanics.solver.member_forces import lines
 from ...mechanics.solver.model import Array
 from ...structure.nouns.holds import Slider
+from ..model.check import SettingCheck
 from ..model.posed import Solved, pressed
 from ..model.study import Study
 
@@ -148,3 +149,9 @@ def _droop(study: Study, slider: Slider, item: Solved) -> Finding:
         basis="2 x overhang / 360 unless changed, own load: common practice, no published source",
         working=w.done(),
     )
+
+
+CHECKS = (
+    SettingCheck(check_sag, ("sliders",)),
+    SettingCheck(check_droop, ("sliders",)),
+)

@@ -9,6 +9,7 @@ from ...cases import ROAD_BASIS, road_cases
 from ...constants import G
 from ...finding import COMMON_PRACTICE, Finding, Working, at_most, unknown
 from ...structure.nouns.holds import Slider
+from ..model.check import SliderCheck
 from ..model.study import Study
 
 
@@ -67,3 +68,6 @@ def _front(study: Study, slider: Slider) -> Iterator[Finding]:
     use, state = at_most(force, slider.stop_rating)
     text = f"{say.force(force)} of {say.force(slider.stop_rating)} into it, {name.lower()}."
     yield replace(found, sentence=text, state=state, use=use, working=w.done())
+
+
+CHECKS = (SliderCheck(check_stops),)
