@@ -40,7 +40,7 @@ REMEMBERED = 120_000_000
 """Bytes of proofs that a worker keeps for the tests after: hundreds look at the same few builds."""
 COUNTS = ("test_proofs", "test_stages", "test_shared", "test_threads", "test_limits")
 """Tests that count solves, or what is told while they run: theirs are made anew."""
-_proofs: dict[tuple[str, bool], Proof] = {}
+_proofs: dict[tuple[str, bool], tuple[Proof, int]] = {}
 _prove = proof._proved
 _counting = False
 
@@ -49,12 +49,12 @@ def _remembered(context: Context, build: Assembly, key: str, watch: Watch | None
     """A proof as the product makes it, once a worker for everything it reads."""
     known = None if _counting else _proofs.get((key, watch is not None))
     if known is not None:
-        tell(known.findings)
-        return known
+        tell(known[0].findings)
+        return known[0]
     found = _prove(context, build, key, watch, pause, tell)
     if not _counting:
-        _proofs[key, watch is not None] = found
-        while sum(one.bytes for one in _proofs.values()) > REMEMBERED:
+        _proofs[key, watch is not None] = found, found.bytes
+        while sum(size for _, size in _proofs.values()) > REMEMBERED:
             _proofs.pop(next(iter(_proofs)))
     return found
 
