@@ -839,6 +839,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/under": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Vehicles to choose from, for a job that there is. */
+        get: operations["under_others_under_get"];
+        put?: never;
+        /** What would change; nothing is saved. */
+        post: operations["under_look_under_under_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/under/put": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put it there, as one revision: the other vehicle's survey, and what it has nothing for taken back. */
+        post: operations["under_put_under_put_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -3454,7 +3489,7 @@ export interface components {
         /**
          * Fixing
          * @description One bolt through the base: into an existing hole by name, or drilled at a place. A ``rivet nut`` (or plate nut) in sheet
-         *     is sold for a load; what the sheet round it holds is unknown until rated. ``spacer``: height of one under the rail.
+         *     is sold for a load; what the sheet round it holds is unknown until rated. ``spacer``: height of one under the rail, ``loose`` where its hole in the rail lets the bolt lean: then the bolt is held at its foot alone.
          *     ``tab``: how far a tab from the rail reaches past a bolt that stands beside it.
          */
         Fixing: {
@@ -3510,6 +3545,11 @@ export interface components {
              *     }
              */
             spacer: string;
+            /**
+             * Loose
+             * @default false
+             */
+            loose: boolean;
             /**
              * Tab
              * @default null
@@ -10449,6 +10489,81 @@ export interface components {
             /** Length */
             length: string;
         };
+        /** OthersOut */
+        OthersOut: {
+            /** Others */
+            others: components["schemas"]["OtherOut"][];
+        };
+        /**
+         * OtherOut
+         * @description A vehicle that may be put under the job.
+         */
+        OtherOut: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * UnderOut
+         * @description What changes; ``refused``: why it cannot be put there at all.
+         */
+        UnderOut: {
+            /** Label */
+            label: string;
+            /** Freed */
+            freed: components["schemas"]["FreedOut"][];
+            /** Refused */
+            refused: string[];
+            /** Worse */
+            worse: components["schemas"]["TurnedOut"][];
+            /** Better */
+            better: number;
+        };
+        /**
+         * FreedOut
+         * @description A choice that the other vehicle has nothing for, taken back.
+         */
+        FreedOut: {
+            /** Field */
+            field: string;
+            /** Was */
+            was: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * TurnedOut
+         * @description A finding that stands worse there.
+         */
+        TurnedOut: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Sentence */
+            sentence: string;
+            /** Before */
+            before: ("over" | "unknown" | "tight" | "holds" | "note") | "";
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "over" | "unknown" | "tight" | "holds" | "note";
+        };
+        /**
+         * UnderIn
+         * @description ``template``: the other vehicle; ``version`` where it is put under the job, to be saved.
+         */
+        UnderIn: {
+            /** Template */
+            template: string;
+            /**
+             * Version
+             * @default 0
+             */
+            version: number;
+        };
     };
     responses: never;
     parameters: never;
@@ -13090,6 +13205,170 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    under_others_under_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OthersOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    under_look_under_under_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UnderIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnderOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    under_put_under_put_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UnderIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

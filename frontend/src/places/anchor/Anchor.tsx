@@ -75,6 +75,11 @@ function Fixings({ index }: { index: number }) {
             )}
             <ChoiceField label="Grade" path={`${p}/grade`} options={grades} />
             <QuantityField label="Spacer under the rail" path={`${p}/spacer`} kind="length" />
+            <TickField
+              label="The bolt leans over its spacer"
+              path={`${p}/loose`}
+              hint="a wide hole in the rail: held at its foot alone"
+            />
             <QuantityField
               label="Tab past it, beside the rail"
               path={`${p}/tab`}

@@ -84,12 +84,14 @@ def of_bolt(anchor: Anchor, w: Working, *, nominal: bool = False) -> tuple[float
     V = w.line("V_b", "0.45 * F_u * A_b / O", "N", "bolt in shear, threads in the plane, J3.6", O=half)
     T, V = _through_rail(anchor, T, V, w, nominal)
     if anchor.spacer > 0:
-        w.given("h", anchor.spacer, "mm", "spacer: the bolt bends over it, held at both ends, M = V h / 2")
+        w.given("h", anchor.spacer, "mm", "spacer: the bolt bends over it")
+        held = "held at its foot alone, M = V h" if anchor.free else "held at both ends, M = V h / 2"
+        w.given("c", 1.0 if anchor.free else 2.0, "", held)
         V = min(
             V,
             w.line(
                 "V_h",
-                "k * F_y * (pi * d_3**3 / 32) / (h / 2)",
+                "k * F_y * (pi * d_3**3 / 32) / (h / c)",
                 "N",
                 "shear that bends it to its yield at the thread's root"
                 if nominal

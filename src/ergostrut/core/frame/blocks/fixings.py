@@ -19,7 +19,7 @@ from .stock import StockId, typed
 
 class Fixing(Record):
     """One bolt through the base: into an existing hole by name, or drilled at a place. A ``rivet nut`` (or plate nut) in sheet
-    is sold for a load; what the sheet round it holds is unknown until rated. ``spacer``: height of one under the rail.
+    is sold for a load; what the sheet round it holds is unknown until rated. ``spacer``: height of one under the rail, ``loose`` where its hole in the rail lets the bolt lean: then the bolt is held at its foot alone.
     ``tab``: how far a tab from the rail reaches past a bolt that stands beside it."""
 
     name: Name
@@ -31,6 +31,7 @@ class Fixing(Record):
     washer: Annotated[Length, Between(3, 300)] = typed("24 mm")
     backing: bool = False
     spacer: Annotated[Length, Between(0, 500)] = typed("0 mm")
+    loose: bool = False
     tab: Annotated[Length, Between(5, 1_000)] | None = None
     nut: Literal["through bolt", "rivet nut"] = "through bolt"
     nut_sold: Rating | None = None
@@ -84,6 +85,7 @@ def anchors(
                 fixing.spacer.mm,
                 fixing.tab.mm if fixing.tab else None,
                 grade.Fy if grade else 0.0,
+                fixing.loose,
             )
         )
     return tuple(found)

@@ -279,7 +279,8 @@ class Lock:
 class Anchor:
     """A bolt from the build to the host at (x, y) on the floor. ``hole``: the existing feature used. ``nut``: a rivet or plate nut,
     ``nut_sold`` and ``sheet_rating`` N; ``rail``: section it passes through, laid ``flat``; ``proof`` and ``Fy`` MPa of the bolt;
-    ``spacer`` mm high under the rail; ``tab`` mm that a tab from the rail reaches past a bolt beside it."""
+    ``spacer`` mm high under the rail, over which the bolt is held at both ends or, ``free``, at its foot alone; ``tab`` mm that a tab from the rail
+    reaches past a bolt beside it."""
 
     id: str
     name: str
@@ -301,6 +302,7 @@ class Anchor:
     spacer: float = 0.0
     tab: float | None = None
     Fy: float = 0.0
+    free: bool = False
 
 
 @dataclass(frozen=True, slots=True)
