@@ -177,6 +177,34 @@ def change(args: argparse.Namespace) -> int:
     return HOLDS
 
 
+def under(args: argparse.Namespace) -> int:
+    """What another vehicle takes back, what stands worse on it, a line each."""
+    from ergostrut.core.advice.other_host import put_under
+    from ergostrut.core.report import check as checked
+    from ergostrut.files.catalog_files import shipped_templates
+
+    job, known = read(args.job), {template.id: template for template in shipped_templates()}
+    if job is None:
+        return UNUSABLE
+    if args.host not in known:
+        print(f"there is no host template “{args.host}”{near(args.host, list(known))}; ergostrut hosts lists them", file=sys.stderr)
+        return UNUSABLE
+    catalog = shipped_catalog()
+    found = put_under(job.design, known[args.host].host, catalog, checked(job.design, catalog))
+    for one in found.freed:
+        print(f"taken back  {one.field} = {one.was}: {one.why}")
+    for problem in found.refused:
+        print(f"refused     {problem.field}: {problem.message}")
+    for turned in found.worse:
+        print(f"{turned.finding.state:<11} {turned.finding.id}: {turned.finding.sentence}")
+    if found.design is None or found.report is None:
+        return UNUSABLE
+    print(f"{len(found.worse)} stand worse, {found.better} better")
+    if args.write:
+        Path(args.write).write_text(write_job(job.model_copy(update={"design": found.design})), encoding="utf-8")
+    return OVER if any(one.finding.state == "over" for one in found.worse) else HOLDS
+
+
 def paths(args: argparse.Namespace) -> int:
     """Every field below a path, one a line: path, value now, and what its form says of it."""
     job = read(args.job)

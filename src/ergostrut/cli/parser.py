@@ -59,6 +59,14 @@ def _of_a_job(command: Any) -> None:
     one.add_argument(
         "--mends", action="store_true", help="under what is over or tight, what would mend it; of every build, how long its span may be"
     )
+    other = command(
+        "under",
+        "jobs:under",
+        "what changes with another vehicle under a job; exit 1 where anything is over there, 2 where it cannot be put there",
+    )
+    other.add_argument("job")
+    other.add_argument("host", help="a template; ergostrut hosts lists them")
+    other.add_argument("--write", default="", metavar="FILE", help="write the job as it then is")
     paths = command("paths", "jobs:paths", "list what can be set in a job file below a path, with its value now and its help")
     paths.add_argument("job")
     paths.add_argument("below", nargs="?", default="", help="such as /builds/0 or /host; the whole job where it is left out")

@@ -13,6 +13,7 @@ import { showLength } from "../../quantity/format";
 import { Outline } from "./Outline";
 import { Tape } from "./Tape";
 import { Truck } from "./Truck";
+import { Under } from "./Under";
 
 type DimensionOut = Schemas["DimensionOut"];
 const STATES = [
@@ -166,6 +167,7 @@ export function Measure() {
               </Group>
             ))}
             <Outline />
+            <Under />
             {measure.data && <Truck carriers={measure.data.carriers} engine={measure.data.engine} />}
           </div>
         </>

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import copy
 import difflib
 from collections.abc import Iterable
 from typing import Any
@@ -52,6 +53,17 @@ def _edit(data: dict[str, Any], change: Change) -> None:
         at[last] = change.value
     else:
         raise _bad(change.path, "nothing can be set here")
+
+
+def edited(data: dict[str, Any], change: Change) -> dict[str, Any]:
+    """A design's data with a change made, whether it then is a design or not.
+
+    Raises:
+        InputError: there is no such place.
+    """
+    found = copy.deepcopy(data)
+    _edit(found, change)
+    return found
 
 
 def apply(design: Design, changes: Iterable[Change]) -> Design:
