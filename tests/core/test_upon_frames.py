@@ -204,6 +204,14 @@ def test_posts_and_bows_are_rows_to_fix_to(reports: dict[str, Report]) -> None:
     assert door.axis == 0 and door.size[0] == pytest.approx(below_it.doors[0].far, rel=0.05)
 
 
+def test_what_hangs_at_walls_presses_no_deck(reports: dict[str, Report]) -> None:
+    """All of a bunk's forces, the straps' own among them, are on posts and bows; a rack's uprights stand on the deck."""
+    assert all(foot.wall for foot in handed(reports["bunk in a body"]).feet)
+    assert not any(f.check == "deck.stands" for f in reports["bunk in a body"].findings)
+    rack = handed(reports["rack in a body"]).feet
+    assert any(foot.wall for foot in rack) and any(not foot.wall and foot.toward[2] > 0 for foot in rack)
+
+
 def test_what_meets_no_member_is_unknown(catalog: Catalog, reports: dict[str, Report]) -> None:
     assert by_id(reports["bunk in a body"], "p/fixed.under").state == "holds"
     drilled = check(job(BODY, {**BUNK, "wall_rail": {}}), catalog)

@@ -33,7 +33,7 @@ def check_upon(field: Field) -> Iterator[Finding]:
     """The part of a deck that is bent hardest under what stands on it, each case with its own duration."""
     for handed in field.assembly.bears:
         sheet, k = field.panel.sheet, field.panel.laid.span
-        feet = [(n, foot) for n, foot in enumerate(handed.feet) if foot.toward[2] > 0]
+        feet = [(n, foot) for n, foot in enumerate(handed.feet) if foot.toward[2] > 0 and not foot.wall]
         if not feet:
             continue
         blank = Finding(f"{field.assembly.id}/{CHECK}", CHECK, "prove", (field.panel.id,), TITLE, "", "unknown")

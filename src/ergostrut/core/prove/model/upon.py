@@ -205,12 +205,15 @@ def pressed_by(context: Context, study: Study) -> Pressed | None:
     wide = {node: build.member(name).shape.width for name in posed.rows for node in posed.tips(name)}
     # what only friction, or its own pull, keeps is held at the far end of a bar
     back = {bar.b: bar.a for bar in model.bars if bar.id in FAR_ENDS}
+    swung = {bar.b for bar in model.bars if bar.id == SWINGS}
+    tops = {pull.a: strap.to for pull, strap in zip(model.straps, posed.hung.straps, strict=True)}
     for far, dof in model.fixed:
         node = back.get(far, far)
-        x, y, z = (float(v) for v in model.nodes[node])
+        # what a strap's pull brings back is held where it hangs
+        x, y, z = tops[node] if far in swung else (float(v) for v in model.nodes[node])
         wall = walls.get(node)
         if dof < 3:
-            feet.append(Foot((x, y, z), AXES[dof], (PAD, PAD), wall=wall is not None))
+            feet.append(Foot((x, y, z), AXES[dof], (PAD, PAD), wall=wall is not None or far in swung))
             columns.append(reactions[:, far, dof])
             continue
         # a turn that is held is a couple over the member's width, pressed and pulled along the face's normal
