@@ -15,6 +15,7 @@ from ergostrut.core.changes import Change
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job, read_job, write_job
 from ergostrut.core.report import Report
+from ergostrut.demo.sample import sample_jobs
 from ergostrut.files.report_json import report_data
 from ergostrut.store.database import Database
 from ergostrut.web.app import create_app
@@ -233,3 +234,15 @@ def test_help_and_a_first_job_load_little() -> None:
         loaded = subprocess.run([sys.executable, "-c", code.format(args)], capture_output=True, text=True, check=True).stdout.split()
         found = [name for name in loaded if any(name == one or name.startswith(f"{one}.") for one in banned)]
         assert not found, found[:5]
+
+
+def test_another_vehicle_under_a_job(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    """What is taken back and what stands worse, a line each; written where asked; refused with a code of its own."""
+    job, other = tmp_path / "van.json", tmp_path / "other.json"
+    job.write_text(write_job(sample_jobs()[1]), encoding="utf-8")
+    assert main(["under", str(job), "van-large", "--write", str(other)]) in (0, 1)
+    out = capsys.readouterr().out
+    assert "taken back  /builds/0/wall_rail/row" in out and "stand worse" in out
+    assert read_job(other.read_text(encoding="utf-8")).design.host != read_job(job.read_text(encoding="utf-8")).design.host
+    assert main(["under", str(job), "chassis-midsize"]) == 2 and "stands on a floor" in capsys.readouterr().out
+    assert main(["under", str(job), "van-larg"]) == 2 and "did you mean van-large" in capsys.readouterr().err
