@@ -362,3 +362,35 @@ def test_a_crash_is_asked_of_the_mounts_alone(catalog: Catalog) -> None:
     assert abs(force[0]) == pytest.approx(10 * kg * G, rel=0.015)
     bolts, mounts = by_id(report, "fastened.crash"), by_id(report, "fastened.mount.crash")
     assert bolts.state == "over" and mounts.use > by_id(report, "fastened.mount").use  # type: ignore[operator]
+
+
+def test_five_2x12_and_one_2x8_make_a_64_in_deck(catalog: Catalog) -> None:
+    """5 x 11 1/4 + 7 1/4 in and five gaps of 0.1 in; every board its own width, all under what stands there, weight and cut list with both."""
+    report = bed(catalog, width="64 in", deck="board.2x12.dfl", deck_last="board.2x8.dfl", board_gap="0.1 in", crosses=7, apart="860 mm")
+    wide, last = (panel for panel in report.context.builds[0].decks)
+    rows = [*wide.rects, *last.rects]
+    assert [round(row[3] / 25.4, 2) for row in rows] == [11.25] * 5 + [7.25]
+    gaps = [(rows[i + 1][1] - rows[i][1] - rows[i][3]) / 25.4 for i in range(5)]
+    assert gaps == pytest.approx([0.1] * 5, abs=1e-6) and rows[5][1] + rows[5][3] == pytest.approx(32 * 25.4)
+    long = 2180.0 * 38.1 * 530e-9
+    assert wide.mass + last.mass == pytest.approx(long * (5 * 285.75 + 184.15), rel=1e-3)
+    cut = {piece.stock: piece.count for piece in report.cut.pieces if "board" in piece.stock}
+    assert cut == {"board.2x12.dfl": 5, "board.2x8.dfl": 1}
+    named = {part for f in report.findings if f.check.startswith("deck.") for part in f.parts}
+    assert wide.id in named or last.id in named
+    assert not list(unjudged(report.context.builds[0], report.findings))
+
+
+@pytest.mark.parametrize(
+    ("more", "words"),
+    [
+        ({"deck_last": "board.2x12.dfl"}, "not narrower"),
+        ({"deck_last": "board.1x6.spf"}, "as thick"),
+        ({"deck_last": "birch.18"}, "boards for both"),
+        ({"deck": "birch.18", "deck_last": "board.2x8.dfl"}, "boards for both"),
+    ],
+)
+def test_a_narrower_board_that_is_none_is_refused(catalog: Catalog, more: dict[str, str], words: str) -> None:
+    with pytest.raises(InputError, match=words) as refused:
+        bed(catalog, **{"deck": "board.2x12.dfl", **more})
+    assert "deck_last" in refused.value.problems[0].field

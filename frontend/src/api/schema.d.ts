@@ -2242,6 +2242,11 @@ export interface components {
              */
             deck: string;
             /**
+             * Deck Last
+             * @default null
+             */
+            deck_last: string | null;
+            /**
              * Board Gap
              * Format: ergostrut-length
              * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 100 mm.
@@ -7248,6 +7253,11 @@ export interface components {
              * @default board.2x6.dfl
              */
             deck: string;
+            /**
+             * Deck Last
+             * @default null
+             */
+            deck_last: string | null;
             /**
              * Board Gap
              * Format: ergostrut-length

@@ -6,7 +6,8 @@ from collections.abc import Sequence
 from dataclasses import replace
 from typing import Literal
 
-from ....catalog.model import Catalog, Planks, Section
+from ....catalog.errors import StockError
+from ....catalog.model import Catalog, Planks, Sandwich, Section, Sheet
 from ....structure.assembly import Assembly, Tag
 from ....structure.host import Reader
 from ....structure.nouns.holds import Joint
@@ -101,13 +102,45 @@ def _decks(build: BedOnMounts, place: BedLayout, catalog: Catalog) -> tuple[Pane
     body, sheet = f"{build.id}/bed", sheet_of(catalog, "deck", build.deck)
     size = place.back - place.front, 2 * place.half
     on = [(f"{body}/cross member.{i}", x) for i, x in enumerate(place.xs, 1)]
-    found = laid(f"{build.id}/deck", "deck", body, sheet, (place.front, -place.half, place.top), size, on, along=build.grain == "along")
-    return tuple(boarded(panel, build.board_gap.mm, "deck", "bed") if isinstance(sheet, Planks) else panel for panel in found)
+    taken, last = _last(build, catalog, sheet, size[1])
+    wide = size[1] - taken
+    found = laid(
+        f"{build.id}/deck", "deck", body, sheet, (place.front, -place.half, place.top), (size[0], wide), on, along=build.grain == "along"
+    )
+    if not isinstance(sheet, Planks):
+        return found
+    boards = tuple(boarded(panel, build.board_gap.mm, "deck", "bed") for panel in found)
+    if last is None:
+        return boards
+    edge = (place.front, place.half - last.width, place.top), (size[0], last.width)
+    one = laid(f"{build.id}/deck.last", "deck", body, last, *edge, on, along=build.grain == "along")
+    return (*boards, *(boarded(panel, 0.0, "deck_last", "bed") for panel in one))
+
+
+def _last(build: BedOnMounts, catalog: Catalog, sheet: Sheet | Sandwich | Planks, wide: float) -> tuple[float, Planks | None]:
+    """mm that one narrower board takes at the edge, with the gap before it, and what it is; nothing where none is chosen.
+
+    Raises:
+        StockError: no board, one as wide as the others or of another thickness, or one that leaves no room for those.
+    """
+    if build.deck_last is None:
+        return 0.0, None
+    last = sheet_of(catalog, "deck_last", build.deck_last)
+    if not isinstance(sheet, Planks) or not isinstance(last, Planks):
+        raise StockError("deck_last", "one narrower board lies beside boards; choose boards for both, or none")
+    if abs(last.t - sheet.t) > 0.1 or last.width >= sheet.width:
+        raise StockError("deck_last", f"{last.label} are not narrower than {sheet.label} and as thick; choose others")
+    count = int((wide - last.width) / (sheet.width + build.board_gap.mm) + 1e-9)
+    if count < 1:
+        raise StockError("deck_last", f"no room is left beside it for {sheet.label}; make the bed wider")
+    gap = (wide - last.width - count * sheet.width) / count
+    return last.width + gap, last
 
 
 def _items(build: BedOnMounts, place: BedLayout, catalog: Catalog, decks: tuple[Panel, ...]) -> tuple[Item, ...]:
     body, middle = f"{build.id}/bed", ((place.front + place.back) / 2, 0.0, place.top)
-    a_board = 2 * len(place.xs) * (decks[0].laid.boards or max(round(decks[0].wide[1] / 200.0), 2))
+    boards = sum(panel.laid.boards for panel in {panel.lo[1]: panel for panel in decks}.values())
+    a_board = 2 * len(place.xs) * (boards or max(round(decks[0].wide[1] / 200.0), 2))
     found = [bought(catalog, f"{body}/deck screws", "drillscrew", body, middle, a_board)]
     if place.mounts:
         found.append(bought(catalog, f"{body}/mount bolts", "fixing", body, (middle[0], 0.0, place.low), len(place.mounts)))
@@ -169,6 +202,6 @@ def cut_round(decks: Sequence[Panel], feet: Sequence[tuple[float, float]], post:
     found = list[Panel]()
     for panel in decks:
         lo, hi = panel.lo, panel.hi
-        under = [(a, b) for a, b in feet if lo[0] < a + x and a - x < hi[0]]
+        under = [(a, b) for a, b in feet if lo[0] < a + x and a - x < hi[0] and lo[1] < b + y and b - y < hi[1]]
         found.append(pierced(panel, tuple(((a - x, b - y, 0.0), (a + x, b + y, 0.0)) for a, b in under)))
     return tuple(found)

@@ -18,7 +18,8 @@ from ..stock import StockId, typed
 class BedOnMounts(BuildBase):
     """Two long rails ``apart`` from middle to middle, ``lift`` over the frame's own rails; cross members on them, side rails round those, a deck.
 
-    ``mounts``: which of the host's it is bolted to; none named: every one that lies under a long rail. ``bolt_grade`` and ``washer`` of each."""
+    ``mounts``: which of the host's it is bolted to; none named: every one that lies under a long rail. ``bolt_grade`` and ``washer`` of each.
+    ``deck_last``: one narrower board at the right edge, of the same thickness."""
 
     framing: SystemId = "welded_steel_tube"
     front: Annotated[Length, Between(-500, 4_000)] = typed("60 mm")
@@ -31,6 +32,7 @@ class BedOnMounts(BuildBase):
     crosses: Annotated[int, Field(ge=2, le=24)] = 6
     side: StockId | None = "2x3x1/8"
     deck: StockId = "board.2x6.dfl"
+    deck_last: StockId | None = None
     board_gap: Annotated[Length, Between(0, 100)] = typed("6 mm")
     grain: Literal["along", "across"] = "along"
     mounts: Annotated[tuple[Name, ...], Field(max_length=24)] = ()

@@ -65,6 +65,16 @@ DECK = Group(
     (
         Row("deck", "Deck", "choice", source="sheets", knob=True),
         Row("grain", "Face grain", "choice", options(along="along the truck", across="across"), when=(When("deck", (False,), "boards"),)),
+        Row(
+            "deck_last",
+            "One narrower board",
+            "choice",
+            source="sheets",
+            optional=True,
+            empty="none",
+            when=(When("deck", (True,), "boards"),),
+            help="at the right edge, as thick as the others",
+        ),
         Row("board_gap", "At least between boards", "length", when=(When("deck", (True,), "boards"),)),
     ),
 )
