@@ -215,6 +215,24 @@ def test_a_misread_ticket_makes_nothing_lighter(catalog: Catalog, times: float) 
     assert all(f.use == before[f.id] for f in report.findings if f.id in ("balance/front", "balance/rear", "balance/gross"))
 
 
+@pytest.mark.parametrize(("kg", "state"), [("2200 kg", "holds"), ("1600 kg", "tight"), ("1300 kg", "over")])
+def test_tyres_on_the_heavier_side_in_the_hardest_state(catalog: Catalog, kg: str, state: str) -> None:
+    """Half of the axle's load and the lever of what lies off the centre line, against half of what its tyres bear."""
+    design = apply(WAGON, [Change("/host/weights/rear/tyres", kg)])
+    found = next(f for f in check(design, catalog).findings if f.id == "balance/tyres.rear")
+    context = context_of(design, catalog)
+    track = context.host.mm("track")
+    assert track is not None
+    most = max(one.loads.on["rear"] * (0.5 + abs(one.loads.y) / track) for one in states_of(context))
+    assert found.demand == pytest.approx(most) and found.limit == pytest.approx(float(kg.split(maxsplit=1)[0]) / 2) and found.state == state
+    assert not any(f.check == "tyres" for f in check(WAGON, catalog).findings)
+
+
+def test_tyres_without_axle_loads_are_unknown(catalog: Catalog) -> None:
+    design = apply(WAGON, [Change("/host/weights/rear/tyres", "2000 kg"), Change("/host/weights/rear/empty", None)])
+    assert next(f for f in check(design, catalog).findings if f.id == "balance/tyres.rear").state == "unknown"
+
+
 def test_a_weighing_without_a_load_is_refused() -> None:
     with pytest.raises(InputError, match="at least one axle"):
         weighed(FLATBED)

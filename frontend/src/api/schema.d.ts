@@ -1819,23 +1819,28 @@ export interface components {
              * @default {
              *       "front": {
              *         "empty": null,
-             *         "rating": null
+             *         "rating": null,
+             *         "tyres": null
              *       },
              *       "rear": {
              *         "empty": null,
-             *         "rating": null
+             *         "rating": null,
+             *         "tyres": null
              *       },
              *       "coupling": {
              *         "empty": null,
-             *         "rating": null
+             *         "rating": null,
+             *         "tyres": null
              *       },
              *       "axle": {
              *         "empty": null,
-             *         "rating": null
+             *         "rating": null,
+             *         "tyres": null
              *       },
              *       "second": {
              *         "empty": null,
-             *         "rating": null
+             *         "rating": null,
+             *         "tyres": null
              *       },
              *       "source": "typical",
              *       "aboard": {
@@ -2024,7 +2029,8 @@ export interface components {
         };
         /**
          * Carried
-         * @description What an axle or a coupling bears with the vehicle empty, and what it may bear.
+         * @description What an axle or a coupling bears with the vehicle empty, what it may bear, and what all ``tyres`` of an axle may, as marked on them at their
+         *     pressure.
          */
         Carried: {
             /**
@@ -2037,6 +2043,11 @@ export interface components {
              * @default null
              */
             rating: string | null;
+            /**
+             * Tyres
+             * @default null
+             */
+            tyres: string | null;
         };
         /**
          * Ceiling
@@ -5038,23 +5049,28 @@ export interface components {
              * @default {
              *       "front": {
              *         "empty": null,
-             *         "rating": null
+             *         "rating": null,
+             *         "tyres": null
              *       },
              *       "rear": {
              *         "empty": null,
-             *         "rating": null
+             *         "rating": null,
+             *         "tyres": null
              *       },
              *       "coupling": {
              *         "empty": null,
-             *         "rating": null
+             *         "rating": null,
+             *         "tyres": null
              *       },
              *       "axle": {
              *         "empty": null,
-             *         "rating": null
+             *         "rating": null,
+             *         "tyres": null
              *       },
              *       "second": {
              *         "empty": null,
-             *         "rating": null
+             *         "rating": null,
+             *         "tyres": null
              *       },
              *       "source": "typical",
              *       "aboard": {
@@ -6898,14 +6914,16 @@ export interface components {
             /**
              * @default {
              *       "empty": null,
-             *       "rating": null
+             *       "rating": null,
+             *       "tyres": null
              *     }
              */
             front: components["schemas"]["Carried"];
             /**
              * @default {
              *       "empty": null,
-             *       "rating": null
+             *       "rating": null,
+             *       "tyres": null
              *     }
              */
             rear: components["schemas"]["Carried"];
@@ -7013,23 +7031,28 @@ export interface components {
              * @default {
              *       "front": {
              *         "empty": null,
-             *         "rating": null
+             *         "rating": null,
+             *         "tyres": null
              *       },
              *       "rear": {
              *         "empty": null,
-             *         "rating": null
+             *         "rating": null,
+             *         "tyres": null
              *       },
              *       "coupling": {
              *         "empty": null,
-             *         "rating": null
+             *         "rating": null,
+             *         "tyres": null
              *       },
              *       "axle": {
              *         "empty": null,
-             *         "rating": null
+             *         "rating": null,
+             *         "tyres": null
              *       },
              *       "second": {
              *         "empty": null,
-             *         "rating": null
+             *         "rating": null,
+             *         "tyres": null
              *       },
              *       "source": "typical",
              *       "aboard": {
@@ -7576,23 +7599,28 @@ export interface components {
              * @default {
              *       "front": {
              *         "empty": null,
-             *         "rating": null
+             *         "rating": null,
+             *         "tyres": null
              *       },
              *       "rear": {
              *         "empty": null,
-             *         "rating": null
+             *         "rating": null,
+             *         "tyres": null
              *       },
              *       "coupling": {
              *         "empty": null,
-             *         "rating": null
+             *         "rating": null,
+             *         "tyres": null
              *       },
              *       "axle": {
              *         "empty": null,
-             *         "rating": null
+             *         "rating": null,
+             *         "tyres": null
              *       },
              *       "second": {
              *         "empty": null,
-             *         "rating": null
+             *         "rating": null,
+             *         "tyres": null
              *       },
              *       "source": "typical",
              *       "aboard": {
@@ -8046,23 +8074,28 @@ export interface components {
              * @default {
              *       "front": {
              *         "empty": null,
-             *         "rating": null
+             *         "rating": null,
+             *         "tyres": null
              *       },
              *       "rear": {
              *         "empty": null,
-             *         "rating": null
+             *         "rating": null,
+             *         "tyres": null
              *       },
              *       "coupling": {
              *         "empty": null,
-             *         "rating": null
+             *         "rating": null,
+             *         "tyres": null
              *       },
              *       "axle": {
              *         "empty": null,
-             *         "rating": null
+             *         "rating": null,
+             *         "tyres": null
              *       },
              *       "second": {
              *         "empty": null,
-             *         "rating": null
+             *         "rating": null,
+             *         "tyres": null
              *       },
              *       "source": "typical",
              *       "aboard": {
@@ -8568,35 +8601,40 @@ export interface components {
             /**
              * @default {
              *       "empty": null,
-             *       "rating": null
+             *       "rating": null,
+             *       "tyres": null
              *     }
              */
             front: components["schemas"]["Carried"];
             /**
              * @default {
              *       "empty": null,
-             *       "rating": null
+             *       "rating": null,
+             *       "tyres": null
              *     }
              */
             rear: components["schemas"]["Carried"];
             /**
              * @default {
              *       "empty": null,
-             *       "rating": null
+             *       "rating": null,
+             *       "tyres": null
              *     }
              */
             coupling: components["schemas"]["Carried"];
             /**
              * @default {
              *       "empty": null,
-             *       "rating": null
+             *       "rating": null,
+             *       "tyres": null
              *     }
              */
             axle: components["schemas"]["Carried"];
             /**
              * @default {
              *       "empty": null,
-             *       "rating": null
+             *       "rating": null,
+             *       "tyres": null
              *     }
              */
             second: components["schemas"]["Carried"];

@@ -36,6 +36,18 @@ export function Truck({ carriers, engine }: Props) {
         {carriers.map(({ id, label }) => (
           <QuantityField key={id} label={`${label} rating`} path={`${w}/${id}/rating`} kind="mass" optional />
         ))}
+        {carriers
+          .filter(({ id }) => id !== "coupling")
+          .map(({ id, label }) => (
+            <QuantityField
+              key={id}
+              label={`${label}, all its tyres bear`}
+              path={`${w}/${id}/tyres`}
+              kind="mass"
+              optional
+              hint="as marked on them, at their pressure"
+            />
+          ))}
         <QuantityField label="Gross rating" path={`${w}/gross_rating`} kind="mass" optional />
       </Group>
       {engine && <Seats />}

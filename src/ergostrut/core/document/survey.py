@@ -134,10 +134,12 @@ class Tank(Record):
 
 
 class Carried(Record):
-    """What an axle or a coupling bears with the vehicle empty, and what it may bear."""
+    """What an axle or a coupling bears with the vehicle empty, what it may bear, and what all ``tyres`` of an axle may, as marked on them at their
+    pressure."""
 
     empty: AxleLoad | None = None
     rating: AxleLoad | None = None
+    tyres: AxleLoad | None = None
 
 
 class Weighing(Record):

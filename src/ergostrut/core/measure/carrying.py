@@ -17,7 +17,7 @@ def _kg(mass: Mass | None) -> float | None:
 def _carrier(
     ident: str, label: str, x: float | None, one: Carried, at: tuple[str, ...], *, steers: bool = False, springs: Springs = "alone"
 ) -> Carrier:
-    return Carrier(ident, "axle", label, x, _kg(one.empty), _kg(one.rating), at, steers, springs)
+    return Carrier(ident, "axle", label, x, _kg(one.empty), _kg(one.rating), at, steers, springs, _kg(one.tyres))
 
 
 def _ahead(dims: Mapping[str, Measured]) -> float | None:

@@ -24,6 +24,8 @@ class Carrier:
     at: tuple[str, ...] = ()
     steers: bool = False
     springs: Springs = "alone"
+    tyres: float | None = None
+    """kg that all tyres of an axle may bear; None where nobody read them."""
 
 
 @dataclass(frozen=True, slots=True)
