@@ -1829,8 +1829,7 @@ export interface components {
              *       },
              *       "coupling": {
              *         "empty": null,
-             *         "rating": null,
-             *         "tyres": null
+             *         "rating": null
              *       },
              *       "axle": {
              *         "empty": null,
@@ -2029,10 +2028,25 @@ export interface components {
         };
         /**
          * Carried
-         * @description What an axle or a coupling bears with the vehicle empty, what it may bear, and what all ``tyres`` of an axle may, as marked on them at their
-         *     pressure.
+         * @description What an axle or a coupling bears with the vehicle empty, and what it may bear.
          */
         Carried: {
+            /**
+             * Empty
+             * @default null
+             */
+            empty: string | null;
+            /**
+             * Rating
+             * @default null
+             */
+            rating: string | null;
+        };
+        /**
+         * CarriedOnTyres
+         * @description An axle, with what all its tyres may bear, as marked on them at their pressure.
+         */
+        CarriedOnTyres: {
             /**
              * Empty
              * @default null
@@ -5059,8 +5073,7 @@ export interface components {
              *       },
              *       "coupling": {
              *         "empty": null,
-             *         "rating": null,
-             *         "tyres": null
+             *         "rating": null
              *       },
              *       "axle": {
              *         "empty": null,
@@ -6914,16 +6927,14 @@ export interface components {
             /**
              * @default {
              *       "empty": null,
-             *       "rating": null,
-             *       "tyres": null
+             *       "rating": null
              *     }
              */
             front: components["schemas"]["Carried"];
             /**
              * @default {
              *       "empty": null,
-             *       "rating": null,
-             *       "tyres": null
+             *       "rating": null
              *     }
              */
             rear: components["schemas"]["Carried"];
@@ -7041,8 +7052,7 @@ export interface components {
              *       },
              *       "coupling": {
              *         "empty": null,
-             *         "rating": null,
-             *         "tyres": null
+             *         "rating": null
              *       },
              *       "axle": {
              *         "empty": null,
@@ -7609,8 +7619,7 @@ export interface components {
              *       },
              *       "coupling": {
              *         "empty": null,
-             *         "rating": null,
-             *         "tyres": null
+             *         "rating": null
              *       },
              *       "axle": {
              *         "empty": null,
@@ -8084,8 +8093,7 @@ export interface components {
              *       },
              *       "coupling": {
              *         "empty": null,
-             *         "rating": null,
-             *         "tyres": null
+             *         "rating": null
              *       },
              *       "axle": {
              *         "empty": null,
@@ -8605,7 +8613,7 @@ export interface components {
              *       "tyres": null
              *     }
              */
-            front: components["schemas"]["Carried"];
+            front: components["schemas"]["CarriedOnTyres"];
             /**
              * @default {
              *       "empty": null,
@@ -8613,12 +8621,11 @@ export interface components {
              *       "tyres": null
              *     }
              */
-            rear: components["schemas"]["Carried"];
+            rear: components["schemas"]["CarriedOnTyres"];
             /**
              * @default {
              *       "empty": null,
-             *       "rating": null,
-             *       "tyres": null
+             *       "rating": null
              *     }
              */
             coupling: components["schemas"]["Carried"];
@@ -8629,7 +8636,7 @@ export interface components {
              *       "tyres": null
              *     }
              */
-            axle: components["schemas"]["Carried"];
+            axle: components["schemas"]["CarriedOnTyres"];
             /**
              * @default {
              *       "empty": null,
@@ -8637,7 +8644,7 @@ export interface components {
              *       "tyres": null
              *     }
              */
-            second: components["schemas"]["Carried"];
+            second: components["schemas"]["CarriedOnTyres"];
             /**
              * Source
              * @default typical

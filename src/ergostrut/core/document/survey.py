@@ -134,11 +134,15 @@ class Tank(Record):
 
 
 class Carried(Record):
-    """What an axle or a coupling bears with the vehicle empty, what it may bear, and what all ``tyres`` of an axle may, as marked on them at their
-    pressure."""
+    """What an axle or a coupling bears with the vehicle empty, and what it may bear."""
 
     empty: AxleLoad | None = None
     rating: AxleLoad | None = None
+
+
+class CarriedOnTyres(Carried):
+    """An axle, with what all its tyres may bear, as marked on them at their pressure."""
+
     tyres: AxleLoad | None = None
 
 
@@ -178,11 +182,11 @@ class Weights(Record):
     two. Ratings come from the plate or stay unknown. ``centre``: of the empty vehicle over the ground; ``floor`` of the load space, on a bare
     chassis the rails, over it."""
 
-    front: Carried = Carried()
-    rear: Carried = Carried()
+    front: CarriedOnTyres = CarriedOnTyres()
+    rear: CarriedOnTyres = CarriedOnTyres()
     coupling: Carried = Carried()
-    axle: Carried = Carried()
-    second: Carried = Carried()
+    axle: CarriedOnTyres = CarriedOnTyres()
+    second: CarriedOnTyres = CarriedOnTyres()
     source: Literal["typical", "ticket"] = "typical"
     aboard: Aboard = Aboard()
     tank: Tank = Tank()

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from ..document.survey import Carried, TowVehicle, Weights
+from ..document.survey import Carried, CarriedOnTyres, TowVehicle, Weights
 from ..quantity import Mass
 from ..structure.carriers import Carrier, Springs, Tow
 from ..structure.host import REAR_AXLE, SPREAD, WHEELBASE, Measured
@@ -17,7 +17,18 @@ def _kg(mass: Mass | None) -> float | None:
 def _carrier(
     ident: str, label: str, x: float | None, one: Carried, at: tuple[str, ...], *, steers: bool = False, springs: Springs = "alone"
 ) -> Carrier:
-    return Carrier(ident, "axle", label, x, _kg(one.empty), _kg(one.rating), at, steers, springs, _kg(one.tyres))
+    return Carrier(
+        ident,
+        "axle",
+        label,
+        x,
+        _kg(one.empty),
+        _kg(one.rating),
+        at,
+        steers,
+        springs,
+        _kg(one.tyres) if isinstance(one, CarriedOnTyres) else None,
+    )
 
 
 def _ahead(dims: Mapping[str, Measured]) -> float | None:
