@@ -156,6 +156,18 @@ def test_a_search_nobody_looks_at_lets_another_go_first(adviser: Adviser, sample
     assert adviser.ask(1, "h", heavy) == Advice(), "what was left is sought anew once it is asked for"
 
 
+def test_a_late_question_about_an_older_design_loses_no_newer_one(adviser: Adviser, sample: Job, monkeypatch: pytest.MonkeyPatch) -> None:
+    """Two requests of one page may cross: the older design's takes the newer one's place in the queue, which is asked for again and is sought."""
+    monkeypatch.setattr("ergostrut.web.adviser.UNASKED_S", 0.3)
+    heavy = largest(sample.design)
+    adviser.ask(2, "h", heavy)
+    until(lambda: adviser._process is not None)
+    adviser.ask(1, "new", sample.design)
+    adviser.ask(1, "old", heavy)
+    until(lambda: not adviser.ask(1, "new", sample.design).running)
+    assert adviser.ask(1, "new", sample.design).mends
+
+
 def test_a_stop_that_crosses_with_the_last_word_is_passed_over(adviser: Adviser, sample: Job) -> None:
     """The searcher may be done just as it is told to leave: the word then lies in its pipe before the next design."""
     adviser._started().send(None)

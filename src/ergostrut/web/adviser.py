@@ -80,6 +80,8 @@ class Adviser:
         self._process: Any = None
         self._pipe: Connection | None = None
         self._closed = False
+        self._searching = ""
+        """The design that is searched now, by its key."""
 
     def ask(self, job: int, key: str, design: Design, *, again: bool = False) -> Advice:
         """What is known by now; a search is begun, or the job's older one left, where needed."""
@@ -87,7 +89,9 @@ class Adviser:
             self._wanted[job] = key
             self._asked[job] = time.monotonic()
             known = self._known.get(key)
-            if known is not None and not (again and known.ended):
+            # a late question about an older design may have taken this one's place
+            lost = known is not None and known.running and key not in (self._searching, self._waiting.get(job, ("",))[0])
+            if known is not None and not lost and not (again and known.ended):
                 self._known.move_to_end(key)
                 return known
             fresh = self._keep(key, Advice())
@@ -164,6 +168,7 @@ class Adviser:
                 # the longest waiting of those that are looked at, else the longest waiting
                 job = min(self._waiting, key=self._unasked)
                 key, design = self._waiting.pop(job)
+                self._searching = key
             try:
                 ended = self._search(job, key, design)
             except Exception:
@@ -173,6 +178,7 @@ class Adviser:
                 self._end_process()
                 ended = "the search broke off"
             with self._changed:
+                self._searching = ""
                 known = self._known.get(key, Advice())
                 if known.running:
                     self._keep(key, replace(known, running=False, ended=ended))
