@@ -196,6 +196,17 @@ def test_a_build_that_was_not_there_yet_counts_besides(catalog: Catalog) -> None
     assert total == pytest.approx(sum(entry.kg for entry in entries) + 10, abs=0.01)
 
 
+def test_what_is_planned_was_not_weighed(catalog: Catalog) -> None:
+    """A thing that is planned counts besides the ticket, laden or not."""
+    thing = FLATBED.carry.things[0]
+    design = apply(FLATBED, [Change("/carry/things/0/stage", "planned")])
+    on = by_hand(design, catalog, lambda row: row.name != thing.name)
+    context = context_of(weighed(design, front=f"{on['front']:.3f} kg", rear=f"{on['rear']:.3f} kg"), catalog)
+    assert [round(one.kg, 2) for one in differences(context)[0]] == [0.0, 0.0]
+    entries = ledger(context, {})[0]
+    assert loads_of(context, entries, ()).total == pytest.approx(sum(on.values()) + thing.mass.kg * thing.stacked, rel=1e-4)
+
+
 def test_a_large_difference_is_to_be_looked_for(catalog: Catalog) -> None:
     on = by_hand(FLATBED, catalog, everything)
     report = check(weighed(FLATBED, front=f"{1.1 * on['front']:.1f} kg", rear=f"{on['rear']:.1f} kg"), catalog)

@@ -50,3 +50,9 @@ export async function take<T>(asked: Promise<Answer<T>>): Promise<T> {
   }
   return answer.data as T;
 }
+
+/** What a refusal says is to be mended, in a line. */
+export function reasonOf(error: unknown): string {
+  if (!(error instanceof Refused)) return error instanceof Error ? error.message : "This could not be saved.";
+  return error.refusal.problems?.map((problem) => problem.message).join(" ") || error.message;
+}

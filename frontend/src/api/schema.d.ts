@@ -9456,7 +9456,7 @@ export interface components {
         };
         /**
          * WeighingIn
-         * @description What each carrier bore, as typed, by its name in the document, and what was aboard; every build is taken to be in it.
+         * @description What each carrier bore, as typed, by its name in the document, and what was aboard; every build that is fitted is taken to be in it.
          */
         WeighingIn: {
             /** Version */

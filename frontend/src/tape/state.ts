@@ -25,3 +25,8 @@ export const LIMIT_AT = 0.68;
 export function bladeLength(use: number): number {
   return Math.max(0.02, Math.min(use, 1.45) * LIMIT_AT);
 }
+
+/** The state of a use: tight from 0.85, over from 1. */
+export function stateOf(use: number): State {
+  return use <= 0.85 ? "holds" : use <= 1 ? "tight" : "over";
+}

@@ -1,17 +1,12 @@
 import { type KeyboardEvent, type ReactNode, useId, useRef, useState } from "react";
 
-import { Refused } from "../api/client";
+import { reasonOf, Refused } from "../api/client";
 import { at } from "../job/pointer";
 import { useJob } from "../job/context";
 import { readLength, readMass, showLength, showMass, stepLength } from "../quantity/format";
 
 const BOX =
   "h-[38px] rounded border border-steel bg-card px-2 text-right font-medium text-ink disabled:opacity-50 aria-[invalid=true]:border-2 aria-[invalid=true]:border-ink aria-[invalid=true]:bg-offer";
-
-function reasonOf(error: unknown): string {
-  if (!(error instanceof Refused)) return error instanceof Error ? error.message : "This could not be saved.";
-  return error.refusal.problems?.map((problem) => problem.message).join(" ") || error.message;
-}
 
 /** Runs a save and keeps its refusal for the field. */
 function useSave(): [

@@ -13,7 +13,6 @@ from ergostrut.core.proof import Proof
 from ergostrut.core.prove.boxes.model import solved
 from ergostrut.core.prove.held import held_box, held_frame
 from ergostrut.core.prove.hung.mounts import Taken
-from ergostrut.core.prove.model.study import study
 from ergostrut.core.report import Report, study_named
 from ergostrut.core.structure.assembly import Assembly
 from ergostrut.core.structure.standing.setting import settings_of
@@ -81,7 +80,7 @@ def _framed(
     wanted = _chosen(names, query, case)
     shown = held
     if query.gone:
-        left = study(report.context, _without(held.assembly, query.gone), held.setting)
+        left = held.again(_without(held.assembly, query.gone))
         shown, rows = left, (*left.solved, *left.crash)
     found = next((row for row in rows if row.case.name == wanted), None)
     return names, wanted, held_frame(shown.posed, found) if shown.posed is not None and found is not None else None

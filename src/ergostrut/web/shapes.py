@@ -327,7 +327,7 @@ class BudgetOut(Wire):
 
 
 class WeighingIn(Wire):
-    """What each carrier bore, as typed, by its name in the document, and what was aboard; every build is taken to be in it."""
+    """What each carrier bore, as typed, by its name in the document, and what was aboard; every build that is fitted is taken to be in it."""
 
     version: int
     name: str = Field(max_length=60)

@@ -8,15 +8,11 @@ import { Page } from "../../job/Page";
 import { Motions } from "../../job/Motions";
 import { standing, useBalance } from "../../job/queries";
 import { showLength, showMass } from "../../quantity/format";
-import { STATE_TEXT } from "../../tape/state";
+import { stateOf, STATE_TEXT } from "../../tape/state";
 import { Tape } from "../../tape/Tape";
 import type { State } from "../../api/client";
 import { Budget } from "./Budget";
 import { Weigh } from "./Weigh";
-
-function stateOf(use: number): State {
-  return use <= 0.85 ? "holds" : use <= 1 ? "tight" : "over";
-}
 
 function AxleRow({
   name,

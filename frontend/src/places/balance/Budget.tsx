@@ -1,12 +1,8 @@
-import type { Schemas, State } from "../../api/client";
+import type { Schemas } from "../../api/client";
 import { useJob } from "../../job/context";
 import { showMass } from "../../quantity/format";
-import { STATE_TEXT } from "../../tape/state";
+import { stateOf, STATE_TEXT } from "../../tape/state";
 import { Tape } from "../../tape/Tape";
-
-function stateOf(use: number): State {
-  return use <= 0.85 ? "holds" : use <= 1 ? "tight" : "over";
-}
 
 /** How the payload goes, step by step as the design grows, each step a tape of what is then spent. */
 export function Budget({ budget }: { budget: Schemas["BudgetOut"] }) {

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useId, useState } from "react";
 
-import { api, Refused, take, type Schemas } from "../../api/client";
+import { api, reasonOf, take, type Schemas } from "../../api/client";
 import { useJob } from "../../job/context";
 import { showMass } from "../../quantity/format";
 import { Button } from "../../ui/Button";
@@ -15,11 +15,6 @@ const SELECT = "h-11 rounded border border-steel bg-card px-2";
 
 function today(): string {
   return new Date().toISOString().slice(0, 10);
-}
-
-function reason(error: unknown): string {
-  if (error instanceof Refused) return error.refusal.problems?.map((one) => one.message).join(" ") || error.message;
-  return error instanceof Error ? error.message : "This could not be saved.";
 }
 
 /** Weigh what stands in the yard, axle by axle: the difference to what is computed counts from then on, by its name. */
@@ -42,7 +37,7 @@ export function Weigh({ carriers, engine }: { carriers: readonly Carrier[]; engi
       setProblem("");
       setLoads((before) => ({ ...before, [one.id]: showMass(reading.kg ?? 0, units.mass).replace(/[^0-9.]/g, "") }));
     },
-    onError: (error) => setProblem(reason(error)),
+    onError: (error) => setProblem(reasonOf(error)),
   });
   const enter = useMutation({
     mutationFn: () => {
@@ -61,14 +56,14 @@ export function Weigh({ carriers, engine }: { carriers: readonly Carrier[]; engi
       setLoads({});
       setProblem("");
     },
-    onError: (error) => setProblem(reason(error)),
+    onError: (error) => setProblem(reasonOf(error)),
   });
   return (
     <section className="mt-4 max-w-3xl border-t border-hair pt-2">
       <h2 className="text-[18px]">Weigh it</h2>
       <p className="mb-2 text-[14px] text-steel">
-        On a weighbridge or axle scales, with every build in it. The difference counts on its axle from then on, and the
-        ticket stands in the log.
+        On a weighbridge or axle scales, with every build in it that is fitted. The difference counts on its axle from
+        then on, and the ticket stands in the log.
       </p>
       <form
         className="grid gap-2"
@@ -169,7 +164,7 @@ export function Weigh({ carriers, engine }: { carriers: readonly Carrier[]; engi
                 onClick={() => {
                   const path = `/host/weights/weighings/${i}`;
                   change([{ path, op: "remove" }], `took back ${one.name}`).catch((error: unknown) =>
-                    setProblem(reason(error)),
+                    setProblem(reasonOf(error)),
                   );
                 }}
               >

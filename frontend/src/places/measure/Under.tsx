@@ -1,15 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useId, useState } from "react";
 
-import { api, Refused, take } from "../../api/client";
+import { api, reasonOf, take } from "../../api/client";
 import { useJob } from "../../job/context";
 import { STATE_TEXT, STATE_WORD } from "../../tape/state";
 import { Button } from "../../ui/Button";
-
-function reason(error: unknown): string {
-  if (error instanceof Refused) return error.refusal.problems?.map((one) => one.message).join(" ") || error.message;
-  return error instanceof Error ? error.message : "This could not be done.";
-}
 
 /** Another vehicle under the job: what would no longer fit, hold or have a fixing, before it is put there. */
 export function Under() {
@@ -66,7 +61,7 @@ export function Under() {
       {look.isPending && <p className="py-2 text-steel">Checking it there…</p>}
       {problem && (
         <p role="alert" className="py-2 font-medium">
-          {reason(problem)}
+          {reasonOf(problem)}
         </p>
       )}
       {found && (

@@ -12,14 +12,10 @@ from ..structure.context import Context, out
 from .corrected import ledger
 from .ledger import CarrierLoads, LedgerRow, loads_of, words_of
 from .more import check_more
-from .states import check_states
+from .states import LIGHT, check_states
 from .tipping import check_tipping
 from .towing import check_tongue, check_tow
 from .weighed import check_weighing
-
-LIGHT = 5.0
-"""The whole over this must stay on the front axle."""
-
 
 Row = tuple[str, tuple[LedgerRow, ...], CarrierLoads]
 """Whether what moves is in or out, every mass, and what that puts on the carriers."""

@@ -122,6 +122,8 @@ def check_states(context: Context) -> Iterator[Finding]:
     if hardest is not None:
         use, what, kg, rating, state = hardest
         w = Working()
+        if context.host.engine and len(_fuel(context)) == 1:
+            w.say("The tank is taken as full in all of them: its mass and its place were not given.")
         for one in states:
             w.say(
                 f"{one.words}: "

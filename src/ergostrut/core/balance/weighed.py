@@ -48,8 +48,10 @@ def _aboard(context: Context, weighing: Weighing, entries: Sequence[LedgerRow]) 
     rows = [entry for entry in entries if entry.group in ("vehicle", "fuel")]
     rows += [*rides, *(entry for entry in entries if entry.group == "build" and entry.body in bodies)]
     if weighing.laden:
-        # what stands in a build that was not there yet was not there either
-        rows += [entry for entry in entries if entry.group == "load" and (entry.body in bodies or not _in_a_build(context, entry))]
+        # what is planned, or stands in a build that was not there yet, was not there either
+        planned = {item.thing.name for item in context.plan.placed if item.thing.stage == "planned"}
+        there = [entry for entry in entries if entry.group == "load" and entry.name not in planned]
+        rows += [entry for entry in there if entry.body in bodies or not _in_a_build(context, entry)]
     used, tank = FUEL[weighing.fuel], context.host.weights.tank
     if used and context.host.engine:
         if tank.full is None or tank.ahead is None:

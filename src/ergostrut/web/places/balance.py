@@ -68,7 +68,7 @@ def weigh(path: s.JobPath, body: s.WeighingIn) -> dict[str, object]:
     rows = {name: text for name, text in body.loads.items() if text.strip()}
     ticket = {
         "name": body.name.strip(), "crew": body.crew, "fuel": body.fuel, "laden": body.laden,
-        "builds": [build.id for build in design.builds], **rows,
+        "builds": [build.id for build in design.builds if build.stage == "fitted"], **rows,
     }  # fmt: skip
     done = save_changes(path.job, body.version, [Change("/host/weights/weighings", ticket, "add")], f"weighed, {body.name.strip()}")
     fuel = f", tank {body.fuel}" if resolve(design.host).engine else ""

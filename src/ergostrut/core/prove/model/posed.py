@@ -205,11 +205,15 @@ class Posed:
         return LoadCase(words, tuple(self._spread(patch, (-x, -y, -z))))
 
     def _fixed(self, foot: Foot, words: str) -> LoadCase:
-        """1 N of what is fixed to a wall or the roof at a place, on the nearest member of those."""
+        """1 N of what is fixed to a wall or the roof at a place, on the nearest member of those.
+
+        Raises:
+            SolverError: there is none.
+        """
         x, y, z = foot.toward
         beside = wall_beside(self.assembly, foot.at)
         if beside is None:
-            return LoadCase(words)
+            raise SolverError(f"{words}: no member of its walls is there to take it")
         where = self._on(beside[0].id, np.array(foot.at))
         if isinstance(where, int):
             return LoadCase(words, nodal=((where, (-x, -y, -z, 0.0, 0.0, 0.0)),))
