@@ -6,9 +6,12 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from ...catalog.errors import StockError
-from ...catalog.model import Planks, Sandwich, Sheet
-from ...structure.nouns.panel import Covers, Lid, Panel, between
+from ...catalog.model import Planks, Sandwich, Section, Sheet
+from ...structure.nouns.panel import Covers, Lid, Panel, between, pierced
 from ...structure.nouns.parts import Point3, Use
+
+ROUND = 1.0
+"""mm of room round a post in the deck that it passes."""
 
 
 def deck(
@@ -65,3 +68,14 @@ def boarded(panel: Panel, least_gap: float, field: str, what: str) -> Panel:
         raise StockError(field, f"{sheet.label} are wider than the {what}; choose narrower boards or a wider {what}")
     gap = (wide - count * sheet.width) / (count - 1) if count > 1 else 0.0
     return replace(panel, grain=lies.span, carries=replace(lies, boards=count, gap=gap))
+
+
+def cut_round(decks: Sequence[Panel], feet: Sequence[tuple[float, float]], post: Section) -> tuple[Panel, ...]:
+    """Decks cut out round posts that pass them, whose middles stand at ``feet``, x and y."""
+    x, y = (size / 2 + ROUND for size in (post.properties.depth, post.properties.width))
+    found = list[Panel]()
+    for panel in decks:
+        lo, hi = panel.lo, panel.hi
+        under = [(a, b) for a, b in feet if lo[0] < a + x and a - x < hi[0] and lo[1] < b + y and b - y < hi[1]]
+        found.append(pierced(panel, tuple(((a - x, b - y, 0.0), (a + x, b + y, 0.0)) for a, b in under)))
+    return tuple(found)

@@ -2,16 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import replace
 from typing import Literal
 
 from ....catalog.errors import StockError
-from ....catalog.model import Catalog, Planks, Sandwich, Section, Sheet
+from ....catalog.model import Catalog, Planks, Sandwich, Sheet
 from ....structure.assembly import Assembly, Tag
 from ....structure.host import Reader
 from ....structure.nouns.holds import Joint
-from ....structure.nouns.panel import Panel, pierced
+from ....structure.nouns.panel import Panel
 from ....structure.nouns.parts import Item, Member, MemberGroup, Surface
 from ....structure.nouns.support import Fastening
 from ..deck import boarded, laid
@@ -21,8 +20,6 @@ from ..stock import bought, sheet_of
 from .layout import BedLayout, layout, stack
 from .params import BedOnMounts
 
-ROUND = 1.0
-"""mm of room round a post in the deck that it passes."""
 RAIL, CROSS, SIDE = (
     MemberGroup("rail", "Long rail, bending"),
     MemberGroup("cross", "Cross member, bending"),
@@ -194,14 +191,3 @@ def bed(build: BedOnMounts, host: Reader, catalog: Catalog) -> Assembly:
         stack=stack(place),
         tags=_tags(place),
     )
-
-
-def cut_round(decks: Sequence[Panel], feet: Sequence[tuple[float, float]], post: Section) -> tuple[Panel, ...]:
-    """Decks cut out round posts that pass them, whose middles stand at ``feet``, x and y."""
-    x, y = (size / 2 + ROUND for size in (post.properties.depth, post.properties.width))
-    found = list[Panel]()
-    for panel in decks:
-        lo, hi = panel.lo, panel.hi
-        under = [(a, b) for a, b in feet if lo[0] < a + x and a - x < hi[0] and lo[1] < b + y and b - y < hi[1]]
-        found.append(pierced(panel, tuple(((a - x, b - y, 0.0), (a + x, b + y, 0.0)) for a, b in under)))
-    return tuple(found)

@@ -3,20 +3,19 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
-from ....catalog.errors import StockError
-from ....catalog.model import Catalog, Planks, Sandwich, Sheet
-from ....constants import G
+from ....catalog.model import Catalog
 from ....structure.assembly import Assembly, Tag
 from ....structure.host import Reader
-from ....structure.nouns.holds import SCENES, Joint, Motion, Position
-from ....structure.nouns.hung import Door
-from ....structure.nouns.panel import Clads, Panel, between
+from ....structure.nouns.holds import Joint
+from ....structure.nouns.panel import Panel
 from ....structure.nouns.parts import Clear, Height, Item, Member, MemberGroup
-from ...blocks.bed.frame import bed, cut_round
-from ...blocks.deck import laid, seams
-from ...blocks.stock import bought, sheet_of
+from ...blocks.bed.frame import bed
+from ...blocks.cage.door import DOOR, hung
+from ...blocks.cage.skinned import Wall, closing, skinned
+from ...blocks.deck import cut_round, laid
+from ...blocks.stock import bought
 from .geometry import Cage, cage
 from .params import ChassisBody
 
@@ -26,9 +25,6 @@ POST, RAIL, BOW = (
     MemberGroup("bow", "Roof bow, bending"),
 )
 SIDES = (("left", -1), ("right", 1))
-DOOR = "rear door"
-INSET, OPEN = 150.0, 100.0
-"""mm from the leaf's corners to its outer hinges, and degrees that it opens (common practice, no published source)."""
 
 
 def _upright(build: ChassisBody, place: Cage, name: str, x: float, y: float) -> Member:
@@ -75,113 +71,45 @@ def _joints(build: ChassisBody, place: Cage) -> Iterator[Joint]:
         yield Joint(f"{one}/b", f"{roof}/roof rail.right", one, "b")
 
 
-def _closing(catalog: Catalog, field: str, name: str) -> Sheet | Sandwich:
-    """A sheet that closes a wall.
-
-    Raises:
-        StockError: boards, or what the catalogue does not hold.
-    """
-    sheet = sheet_of(catalog, field, name)
-    if isinstance(sheet, Planks):
-        raise StockError(field, f"{sheet.label} close no wall; choose a sheet or a sandwich board")
-    return sheet
-
-
-@dataclass(frozen=True, slots=True)
-class _Wall:
-    """A wall in the plane ``at`` mm along ``axis``, outwards along ``sign``, from ``lo`` to ``hi`` along the other level axis; ``posts``: under
-    its skin, each with its place there."""
-
-    name: str
-    axis: int
-    sign: int
-    at: float
-    lo: float
-    hi: float
-    posts: tuple[tuple[str, float], ...]
-
-
-def _walls(build: ChassisBody, place: Cage) -> Iterator[_Wall]:
+def _walls(build: ChassisBody, place: Cage, lining: float) -> Iterator[Wall]:
     """The four walls, the rear in two with the door's leaf between, over its own posts."""
-    bed, walls, n = place.bed, f"{build.id}/walls", len(place.xs)
+    bed, walls, n, low, high = place.bed, f"{build.id}/walls", len(place.xs), place.bed.top, place.top
     deep, half = place.post.properties.depth / 2, place.y + place.post.properties.width / 2
     for name, s in SIDES:
         posts = tuple((f"{walls}/post.{i}.{name}", x) for i, x in enumerate(place.xs, 1))
-        yield _Wall(f"{name} wall", 1, s, s * half, bed.front, bed.back, posts)
+        lined = _lined(place, 1, bed.front, bed.back, lining)
+        yield Wall(f"{name} wall", 1, s, s * half, bed.front, bed.back, low, high, posts, lined)
 
     def ends(i: int, role: str, ys: tuple[float, ...]) -> tuple[tuple[str, float], ...]:
         between = ((f"{walls}/{role}.{k}", y) for k, y in enumerate(ys, 1))
         return (f"{walls}/post.{i}.left", -place.y), *between, (f"{walls}/post.{i}.right", place.y)
 
-    yield _Wall("front wall", 0, -1, place.xs[0] - deep, -half, half, ends(1, "front post", place.front))
+    lined = _lined(place, 0, -half, half, lining)
+    yield Wall("front wall", 0, -1, place.xs[0] - deep, -half, half, low, high, ends(1, "front post", place.front), lined)
     rear, behind = ends(n, "rear post", place.rear), place.xs[-1] + deep
     jamb = place.door[1] + place.post.properties.width / 2
     parts = (("rear wall, left", -half, place.door[0]), (DOOR, *place.door), ("rear wall, right", place.door[1], half))
     for name, lo, hi in parts:
         over = (-jamb, jamb) if name == DOOR else (-half, -jamb) if hi <= 0 else (jamb, half)
-        yield _Wall(name, 0, 1, behind, lo, hi, tuple(row for row in rear if over[0] - 1.0 <= row[1] <= over[1] + 1.0))
+        posts = tuple(row for row in rear if over[0] - 1.0 <= row[1] <= over[1] + 1.0)
+        yield Wall(name, 0, 1, behind, lo, hi, low, high, posts, _lined(place, 0, lo, hi, lining))
 
 
-def _lined(place: Cage, wall: _Wall, t: float) -> tuple[float, float]:
-    """From where to where a wall is lined: the sides from end wall to end wall, those between the linings of the sides."""
-    if wall.axis == 1:
+def _lined(place: Cage, axis: int, lo: float, hi: float, t: float) -> tuple[float, float, float, float]:
+    """Where a wall from ``lo`` to ``hi`` is lined: the sides from end wall to end wall, those between the linings of the sides."""
+    low, high = place.bed.deck_top, place.under
+    if axis == 1:
         deep = place.post.properties.depth / 2
-        return place.xs[0] + deep, place.xs[-1] - deep
+        return place.xs[0] + deep, place.xs[-1] - deep, low, high
     inside = place.y - place.post.properties.width / 2 - t
-    return max(wall.lo, -inside), min(wall.hi, inside)
+    return max(lo, -inside), min(hi, inside), low, high
 
 
 def _skins(build: ChassisBody, place: Cage, catalog: Catalog) -> Iterator[Panel]:
-    """Skins outside the posts, in sheets whose seams lie on posts; linings on the posts' inner faces."""
-    walls, deep = f"{build.id}/walls", {0: place.post.properties.depth, 1: place.post.properties.width}
-    skin = _closing(catalog, "skin", build.skin)
-    lining = _closing(catalog, "lining", build.lining) if build.lining is not None else None
-    # the door's leaf laps its posts from outside
-    beside = place.post.properties.width / 2 + 1.0
-    for wall in _walls(build, place):
-        along = 1 - wall.axis
-        for sheet, outer in ((skin, True), (lining, False)):
-            if sheet is None:
-                continue
-            plane = wall.at if outer else wall.at - wall.sign * deep[wall.axis]
-            first, last = (wall.lo, wall.hi) if outer else _lined(place, wall, sheet.t)
-            across = sorted((plane, plane + (wall.sign if outer else -wall.sign) * sheet.t))
-            low, high = (place.bed.top, place.top) if outer else (place.bed.deck_top, place.under)
-            parts = seams(first, last, [at for _, at in wall.posts[1:-1]], sheet.size[1])
-            for k, (a, b) in enumerate(parts, 1):
-                lo, hi = [0.0, 0.0, low], [0.0, 0.0, high]
-                lo[along], hi[along], lo[wall.axis], hi[wall.axis] = a, b, *across
-                body = f"{build.id}/door" if wall.name == DOOR and outer else walls
-                name = f"{'' if outer else 'lining of the '}{wall.name}{'' if len(parts) == 1 else f', {k}'}"
-                over = tuple(post for post, at in wall.posts if a - beside <= at <= b + beside)
-                yield between(
-                    f"{body}/{name}", name, body, sheet, (lo[0], lo[1], lo[2]), (hi[0], hi[1], hi[2]), 2, Clads(over, build.skin_pitch.mm, outer, wall.name == DOOR), "wall",
-                    "W" if outer else "L", trodden=False,
-                )  # fmt: skip
-
-
-def _hung(build: ChassisBody, place: Cage, leaf: Panel) -> tuple[Motion, Door]:
-    """How the door opens, on its hinges outside one of its posts."""
-    door, body, sign = build.door, f"{build.id}/door", -1.0 if build.door.hinged == "left" else 1.0
-    x, edge = leaf.hi[0], place.door[1] * sign
-    low, high = leaf.lo[2] + INSET, leaf.hi[2] - INSET
-    hinges = tuple((x, edge, low + (high - low) * k / (door.hinges - 1)) for k in range(door.hinges))
-    positions = (Position("shut", 0.0, True, SCENES), Position("open", OPEN, False))
-    rating, holds = (one.kg * G if one is not None else None for one in (door.rating, door.kept.rating))
-    motion = Motion(f"{body}/open", body, "Open the door", OPEN, positions, (0.0, 0.0, sign), "door", "", hinges[0])
-    jamb = min(range(len(place.rear)), key=lambda k: abs(place.rear[k] - edge)) + 1
-    return motion, Door(
-        body,
-        "door",
-        leaf.id,
-        f"{build.id}/walls/rear post.{jamb}",
-        hinges,
-        (1.0, 0.0, 0.0),
-        build.door.width.mm,
-        rating,
-        door.kept.by,
-        holds,
-    )
+    skin = closing(catalog, "skin", build.skin)
+    lining = closing(catalog, "lining", build.lining) if build.lining is not None else None
+    for wall in _walls(build, place, lining.t if lining is not None else 0.0):
+        yield from skinned(build.id, wall, place.post, skin, lining, build.skin_pitch.mm)
 
 
 def _roof(build: ChassisBody, place: Cage, catalog: Catalog) -> tuple[Panel, ...]:
@@ -189,7 +117,7 @@ def _roof(build: ChassisBody, place: Cage, catalog: Catalog) -> tuple[Panel, ...
     body, wide = f"{build.id}/roof", 2 * (place.y + place.bow.properties.width / 2)
     on = [(f"{body}/bow.{i}", x) for i, x in enumerate(place.bows, 1)]
     sheet, at, size = (
-        _closing(catalog, "roof", build.roof),
+        closing(catalog, "roof", build.roof),
         (place.bed.front, -wide / 2, place.top),
         (place.bed.back - place.bed.front, wide),
     )
@@ -216,7 +144,7 @@ def _items(build: ChassisBody, place: Cage, catalog: Catalog) -> tuple[Item, ...
 
 def _clear(build: ChassisBody, place: Cage, catalog: Catalog) -> Clear:
     """Between the posts, or the linings on them, from the deck to the bows."""
-    lining = _closing(catalog, "lining", build.lining).t if build.lining is not None else 0.0
+    lining = closing(catalog, "lining", build.lining).t if build.lining is not None else 0.0
     deep, wide = place.post.properties.depth / 2 + lining, place.post.properties.width / 2 + lining
     y = place.y - wide
     return Clear((place.xs[0] + deep, -y, place.bed.deck_top), (place.xs[-1] - deep, y, place.under))
@@ -241,7 +169,8 @@ def frame(build: ChassisBody, host: Reader, catalog: Catalog) -> Assembly:
     made, place = bed(build, host, catalog), cage(build, host.host, catalog)
     rows = (("bows' underside", build.height.mm, place.under), ("bows", place.bow.properties.depth, place.top))
     skins = tuple(_skins(build, place, catalog))
-    motion, door = _hung(build, place, next(panel for panel in skins if panel.name == DOOR))
+    rear = [(f"{build.id}/walls/rear post.{k}", y) for k, y in enumerate(place.rear, 1)]
+    motion, door = hung(build.door, build.id, next(panel for panel in skins if panel.name == DOOR), rear)
     return replace(
         made,
         motions=(motion,),

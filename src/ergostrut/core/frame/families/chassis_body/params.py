@@ -9,22 +9,10 @@ from pydantic import Field, model_validator
 from ....document.base import BuildId
 from ....document.survey import Name
 from ....problem import FieldError
-from ....quantity import Between, Length, Rating
-from ....record import Record
+from ....quantity import Between, Length
 from ...blocks.bed.params import BedOnMounts
-from ...blocks.keeping import Keep
+from ...blocks.cage.door import RearDoor
 from ...blocks.stock import StockId, typed
-
-
-class RearDoor(Record):
-    """Between two posts at the rear, ``width`` clear: hung on the ``hinged`` one by so many ``hinges``, one of which holds ``rating``; ``kept`` shut
-    by what, all of it together."""
-
-    width: Annotated[Length, Between(300, 2_000)] = typed("700 mm")
-    hinged: Literal["left", "right"] = "right"
-    hinges: Annotated[int, Field(ge=2, le=5)] = 3
-    rating: Rating | None = None
-    kept: Keep = Keep(by="pin")
 
 
 class ChassisBody(BedOnMounts):

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from ....structure.sheet import Command, Group, Row, When, options
+from ....structure.sheet import Command, Group, Row, When
 from ...blocks.bed.sheet import BOLTS, DECK, JOINTS, frame, size
-from ...blocks.keeping import keep_rows
+from ...blocks.cage.door import ROWS as DOOR_ROWS
 
 _LINED, _BARE = When("lining", (True,), "set"), When("lining", (False,), "set")
 SHEET = (
@@ -26,16 +26,7 @@ SHEET = (
             Command("Leave the lining out", "lining", None, when=(_LINED,)),
         ),
     ),
-    Group(
-        "Door at the rear",
-        (
-            Row("door/width", "Clear width", "length", help="the bought door decides: measure it before its posts are welded"),
-            Row("door/hinged", "Hinged at its", "choice", options("left", "right")),
-            Row("door/hinges", "Hinges", "whole"),
-            Row("door/rating", "A hinge holds", "mass", optional=True),
-            *keep_rows("door/kept", "Shut it is"),
-        ),
-    ),
+    DOOR_ROWS,
     frame("post", "bow"),
     DECK,
     BOLTS,

@@ -12,8 +12,9 @@ from ....structure.host import Reader
 from ....structure.nouns.holds import Joint
 from ....structure.nouns.panel import Clads, between
 from ....structure.nouns.parts import Member, MemberGroup
-from ...blocks.bed.frame import bed, cut_round
+from ...blocks.bed.frame import bed
 from ...blocks.bed.layout import layout, tube
+from ...blocks.deck import cut_round
 from ...blocks.stock import sheet_of
 from .params import TruckFlatbed
 
