@@ -9,7 +9,7 @@ from ..catalog.errors import StockError
 from ..catalog.model import Catalog
 from ..document.base import BuildBase
 from ..structure.assembly import Assembly
-from ..structure.host import Host, Reader
+from ..structure.host import SIDE_HEIGHT, Host, Reader
 from ..structure.standing.exposed import deck_of, floor_on, place_on
 from ..structure.standing.shifted import shifted, stands_by_itself
 from .families import FAMILIES
@@ -36,6 +36,15 @@ def refuse(family: Family, host: Host) -> None:
         raise StockError("family", f"{family.label} stands on a floor, and a {host.label} has none; build a flatbed on it first")
     if family.stands == "mounts" and host.floored and not host.features:
         raise StockError("family", f"{family.label} is bolted to mounts on the frame; choose a bare chassis on Measure")
+    if family.stands == "bed" and (why := _no_bed(host)):
+        raise StockError("family", f"{family.label} {why}")
+
+
+def _no_bed(host: Host) -> str:
+    """Why nothing slides into a host's bed and stands over its sides; empty: it may."""
+    if SIDE_HEIGHT not in host.dims or host.is_deck:
+        return "slides into a pickup's bed and stands over its sides; choose a pickup on Measure, or a body on a bare chassis"
+    return "stands over the bed's sides, where the topper is; choose an open bed on Measure" if host.roofed else ""
 
 
 def families_for(host: Host) -> tuple[Family, ...]:

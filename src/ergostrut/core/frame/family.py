@@ -80,8 +80,8 @@ class Family:
     offers: Callable[[Any, str, Catalog, Say, float], dict[str, Callable[[], Offers]]] = lambda *_: {}
     tables: Callable[[Any, Reader, Catalog], tuple[Table, ...]] = lambda *_: ()
     spans: Callable[[Any], Mapping[str, str]] = lambda _: {}
-    stands: Literal["floor", "mounts"] = "floor"
-    """What of a host it needs."""
+    stands: Literal["floor", "mounts", "bed"] = "floor"
+    """What of a host it needs: a floor, mounts on its frame, or an open bed with sides."""
     carries: bool = False
     """Whether others may stand on its deck."""
     since: int = 2

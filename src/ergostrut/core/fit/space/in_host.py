@@ -11,6 +11,7 @@ from ...structure.assembly import Assembly
 from ...structure.check import BuildCheck
 from ...structure.context import Context
 from ...structure.host import (
+    CAB_HEIGHT,
     COVER,
     GATE_OUTSIDE,
     GATE_THICKNESS,
@@ -28,6 +29,8 @@ from .clearance import clearance
 from .distance_finding import room
 from .walls import check_walls
 
+CAB_WANT = 50.0
+"""mm wanted over the cab's roof: the bed comes down on it by so much on rough ground (common practice, no published source)."""
 TOUCH = 1.0
 """mm that parts may be drawn into what they rest on."""
 
@@ -79,6 +82,7 @@ def check_standing(context: Context, build: Assembly) -> Iterator[Finding]:
             want=6.0,
             what=f"{build.label} clears the {rear} by",
         )
+    yield from _over_cab(context, build, parts)
     over = context.host.words["over"]
     if context.host.mm(COVER) is not None:
         high = max([part.hi[2] for part in parts] + [surface.origin[2] for surface in build.surfaces])
@@ -94,6 +98,26 @@ def check_standing(context: Context, build: Assembly) -> Iterator[Finding]:
             want=15.0,
             what=f"{build.label} clears the {over} by",
         )
+
+
+def _over_cab(context: Context, build: Assembly, parts: list[Body]) -> Iterator[Finding]:
+    """What reaches ahead over the cab's roof: bed and cab move against each other on rough ground."""
+    ahead = [part for part in parts if part.lo[0] < -TOUCH]
+    if not ahead or not context.host.floored or CAB_HEIGHT not in context.host.dims:
+        return
+    lowest = min(ahead, key=lambda part: part.lo[2])
+    yield clearance(
+        context,
+        f"{build.id}/fit.cab",
+        "Over the cab's roof",
+        (lowest.part,),
+        symbol="c",
+        formula="z - H",
+        dims={"H": CAB_HEIGHT},
+        values={"z": (lowest.lo[2], f"underside of {lowest.name} over the bed's floor")},
+        want=CAB_WANT,
+        what=f"{build.label} clears the cab's roof by",
+    )
 
 
 def _driven(context: Context, build: Assembly) -> Iterator[Body]:

@@ -13,11 +13,13 @@ from ...structure.assembly import Assembly
 from ...structure.check import BuildCheck, JobCheck
 from ...structure.context import Context
 from ...structure.nouns.holds import Motion
+from ...structure.nouns.parts import dot
 from ...structure.standing.posed import moves_with, poses_of
 from ...structure.standing.setting import Setting, settings_of
 from .bodies import Body, bodies_at, things_on
 from .distance_finding import room
 
+SLANTS = 0.01
 TOUCH = 1.0
 """mm that parts may be drawn into each other where they are joined."""
 ON_ITS_WAY = " as it is drawn out"
@@ -63,10 +65,11 @@ def _let_in(build: Assembly) -> dict[frozenset[str], float]:
     for one, two in itertools.combinations(build.shells, 2):
         ways = [panel.edging or build.edging for panel in (one, two)]
         found[frozenset((one.id, two.id))] = max((way.size for way in ways if way is not None and way.way == "dado"), default=0.0)
-    for joint in build.joints:
-        member = build.member(joint.framing)
-        if member.mitre and joint.end != "crosses":
-            found[frozenset((joint.framing, joint.through))] = member.shape.width / 2 * math.sin(math.radians(abs(member.mitre)))
+    for joint in (joint for joint in build.joints if joint.end != "crosses"):
+        member, other = build.member(joint.framing), build.member(joint.through)
+        slant = max(math.sin(math.radians(abs(member.mitre))), abs(dot(member.axes[0], other.axes[0])))
+        if slant > SLANTS:
+            found[frozenset((joint.framing, joint.through))] = max(member.shape.width, member.shape.depth) / 2 * slant
     return found
 
 

@@ -23,7 +23,8 @@ from .fastened import check_fastened
 from .mounts import check_latches, check_mounts, mount_forces
 from .pivots import check_pivots
 from .straps import check_sinking, check_straps
-from .ways import CRASH, FASTENING_GONE, FOOT_AWAY, MOUNT_GONE, STRAP_GONE, USUAL, SolvedRow, Way, blank
+from .tied_down import check_arms
+from .ways import CRASH, FASTENING_GONE, FOOT_AWAY, MOUNT_GONE, STRAP_GONE, TIE_GONE, USUAL, SolvedRow, Way, blank
 
 HARDEST = 12
 """Cases tried again with a wall fixing gone: those that worked it hardest, and half as many that pulled the straps hardest."""
@@ -53,6 +54,7 @@ def check_hung(study: Study) -> Iterator[Finding]:
         straps = [
             Lost(s.label, replace(build, straps=tuple(o for o in build.straps if o is not s)), lambda left: twice_cases(left.stands))
             for s in hung.straps
+            if not s.ties
         ]
         yield from _lost(study, straps, STRAP_GONE)
         mounts = [_without(study, mount, node) for mount, node in hung.mounts]
@@ -62,6 +64,7 @@ def check_hung(study: Study) -> Iterator[Finding]:
             *_lost(study, mounts, MOUNT_GONE),
             *_lost(study, list(_feet_away(build)), FOOT_AWAY),
             *_lost(study, bolted, FASTENING_GONE),
+            *_untied(study),
         )
         for found in gone:
             # a verdict where people lie on what hangs there, a note elsewhere
@@ -113,54 +116,114 @@ def _feet_away(build: Assembly) -> Iterator[Lost]:
         yield Lost(foot.label, replace(build, contacts=contacts, mounts=carrying, panels=panels, stands=()))
 
 
+def _untied(study: Study) -> Iterator[Finding]:
+    """A build that is tied down with each of its ties off in turn, in the cases that pulled that hardest: the tie is left out where the frame
+    settles, and nothing is framed again."""
+    rows, hardest = list[SolvedRow](), None
+    for bound in study.bounds:
+        posed = bound.posed
+        if posed is None or not bound.solved:
+            continue
+        first, foot = len(posed.model.rests), study.context.design.loads.foot
+        pulls = np.array([item.result.strap_force for item in bound.solved])
+        turns = [
+            (bound.solved[k], i)
+            for i, strap in enumerate(posed.hung.straps)
+            if strap.ties
+            for k in np.argsort(-pulls[:, i], kind="stable")[:HARDEST].tolist()
+        ]
+        if not turns:
+            continue
+        factors = np.array([posed.factors(item.case, foot) for item, _ in turns])
+        left = posed.frame.run([item.case.name for item, _ in turns], factors, gone=[first + i for _, i in turns])
+        if left.errors:
+            k = min(left.errors)
+            yield _falls(study, posed.hung.straps[turns[k][1]].label, str(left.errors[k]), TIE_GONE)
+            return
+        solved = tuple(Solved(item.case, result) for (item, _), result in zip(turns, left.rows(), strict=True))  # type: ignore[arg-type]
+        there = Study(bound.context, bound.assembly, bound.setting, posed, solved, ())
+        rows += [_row(there, item, posed.hung.straps[i].label) for item, (_, i) in zip(solved, turns, strict=True)]
+        table = uses(there, study.amplify)
+        case, column = (int(v) for v in np.unravel_index(int(np.argmax(table)), table.shape))
+        label = posed.hung.straps[turns[case][1]].label
+        hardest = _harder(hardest, _Hardest(float(table[case, column]), label, solved[case].case.name, there, case, column, study.amplify))
+    if hardest is not None:
+        yield from _judged(study, rows, TIE_GONE)
+        yield _worked(study, hardest, TIE_GONE)
+
+
+@dataclass(frozen=True, slots=True)
+class _Hardest:
+    """Where a member is used hardest with something gone: ``lost`` is that, in the case of that ``name``."""
+
+    use: float
+    lost: str
+    name: str
+    bound: Study
+    case: int
+    column: int
+    amplify: float
+
+
+def _harder(one: _Hardest | None, other: _Hardest) -> _Hardest:
+    return other if one is None or other.use > one.use else one
+
+
+def _falls(study: Study, lost: str, why: str, way: Way) -> Finding:
+    return replace(
+        blank(study, f"holds{way.key}", "prove", (study.assembly.id,), f"Stands{way.title}", way),
+        sentence=f"Does not stand with {lost} gone{study.where}: {why}.",
+        state="over",
+    )
+
+
+def _worked(study: Study, one: _Hardest, way: Way) -> Finding:
+    """The members of a build, the hardest of them, with something gone."""
+    w = Working()
+    w.say(f"{one.name}{study.where}, {one.lost} gone.")
+    most, member = explained(w, one.bound, one.case, one.column, one.amplify)
+    w.given("U", most, "", f"largest use of any member's strength, of {member}")
+    use = w.line("use", "U / a", "", "of what is accepted then", a=way.accept)
+    _, state = at_most(use, 1.0)
+    return replace(
+        blank(study, f"frame{way.key}", "prove", (study.assembly.id,), f"Frame{way.title}", way),
+        sentence=f"{member} is used to {most:.2f} with {one.lost} gone, {one.name.lower()}.",
+        state=state,
+        demand=most,
+        limit=way.accept,
+        use=use,
+        case=one.name,
+        basis=f"member strength as without it{way.basis}",
+        working=w.done(),
+    )
+
+
 def _lost(study: Study, without: Sequence[Lost], way: Way) -> Iterator[Finding]:
     """What is left with each of some parts gone, in turn."""
-    rows: list[SolvedRow] = []
-    hardest: tuple[float, str, str, Study, int, int, float] | None = None
+    rows, hardest = list[SolvedRow](), None
     for lost, build, cases in ((one.label, one.build, one.cases) for one in without):
         left = study.again(build, cases)
         if left.error or left.fallen or left.forces is None:
-            why = left.error or (left.fallen[0].why if left.fallen else "nothing was solved")
-            yield replace(
-                blank(study, f"holds{way.key}", "prove", (build.id,), f"Stands{way.title}", way),
-                sentence=f"Does not stand with {lost} gone{study.where}: {why}.",
-                state="over",
-            )
+            yield _falls(study, lost, left.error or (left.fallen[0].why if left.fallen else "nothing was solved"), way)
             return
         for bound in left.bounds:
             rows += [_row(bound, item, lost) for item in bound.solved]
             if bound.forces is not None:
                 table = uses(bound, left.amplify)
                 case, column = (int(v) for v in np.unravel_index(int(np.argmax(table)), table.shape))
-                if hardest is None or float(table[case, column]) > hardest[0]:
-                    hardest = float(table[case, column]), lost, bound.solved[case].case.name, bound, case, column, left.amplify
+                name = bound.solved[case].case.name
+                hardest = _harder(hardest, _Hardest(float(table[case, column]), lost, name, bound, case, column, left.amplify))
         left.let_go()
     if hardest is not None:
         yield from _judged(study, rows, way)
-        _, lost, name, bound, case, column, amplify = hardest
-        w = Working()
-        w.say(f"{name}{study.where}, {lost} gone.")
-        most, member = explained(w, bound, case, column, amplify)
-        w.given("U", most, "", f"largest use of any member's strength, of {member}")
-        use = w.line("use", "U / a", "", "of what is accepted then", a=way.accept)
-        _, state = at_most(use, 1.0)
-        yield replace(
-            blank(study, f"frame{way.key}", "prove", (study.assembly.id,), f"Frame{way.title}", way),
-            sentence=f"{member} is used to {most:.2f} with {lost} gone, {name.lower()}.",
-            state=state,
-            demand=most,
-            limit=way.accept,
-            use=use,
-            case=name,
-            basis=f"member strength as without it{way.basis}",
-            working=w.done(),
-        )
+        yield _worked(study, hardest, way)
 
 
 def _judged(study: Study, rows: Sequence[SolvedRow], way: Way) -> Iterator[Finding]:
     if not rows:
         return
     yield from check_straps(study, rows, way)
+    yield from check_arms(study, rows, way)
     yield from check_mounts(study, rows, way)
     yield from check_pivots(study, rows, way)
     yield from check_latches(study, rows, way)

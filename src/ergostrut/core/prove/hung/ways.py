@@ -52,6 +52,7 @@ STRAP_GONE = Way(
     basis=f"; any one strap gone, people counted twice where they lie: {COMMON_PRACTICE}",
     caution=HANG_CAUTION,
 )
+TIE_GONE = Way(".tie-gone", ", any one tie gone", GONE, basis=f"; any one gone, use up to {GONE:g} accepted then: {COMMON_PRACTICE}")
 FOOT_AWAY = Way(
     ".foot-away", ", one foot of a post away", GONE, basis=f"; one foot away, use up to {GONE:g} accepted then: {COMMON_PRACTICE}"
 )

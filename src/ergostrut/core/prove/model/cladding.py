@@ -28,6 +28,8 @@ SLICES = 8
 """Parts along a member in which what a slanting skin hands it is taken as even."""
 TIP = 20.0
 """mm of a member's end on which what lies beyond it presses."""
+ASKEW = 0.1
+"""How far a member may run askew of its neighbours, as a slope: a short post under a leaning one is modelled so."""
 FAR = 1e5
 
 
@@ -65,7 +67,7 @@ def lanes(panel: Panel, members: Sequence[Member]) -> tuple[Array, list[tuple[fl
     along = runs[0] / np.linalg.norm(runs[0])
     axes = np.array([along, [-along[1], along[0]]])
     for run, member in zip(runs, members, strict=True):
-        if abs(run @ axes[1]) > 0.02 * np.linalg.norm(run):
+        if abs(run @ axes[1]) > ASKEW * np.linalg.norm(run):
             raise ValueError(f"{member.name} does not run as the others under the {panel.name} do")
     rows = [(float(line[0] @ axes[1]), float(line[0] @ axes[0]), float(line[1] @ axes[0]), m) for line, m in zip(own, members, strict=True)]
     return axes, sorted(rows, key=lambda row: row[0])

@@ -22,7 +22,7 @@ from ...structure.standing.setting import Setting
 
 Array = NDArray[np.float64]
 SAME = 2.0
-"""What does not hold the member (a brace's end) and lies closer than this (mm) to where something else does, does it there."""
+"""What does not hold the member (a brace's end, a strap) and lies closer than this (mm) to where something else does, does it there."""
 EXACT = 1e-6
 
 
@@ -167,8 +167,9 @@ def lay(
         mine = [c for c in contacts if c.member == member.id]
         holding = [line.along(_end(by_id[j.framing], j.end, shifts[j.framing])) for j in on.get(member.id, ()) if j.holds]
         hung = [line.along(at) for name, at in places if name == member.id]
-        exact = [0.0, line.length, *(line.along(place_of(c, shift)) for c in mine), *hung, *holding]
-        loose = [line.along(_end(by_id[j.framing], j.end, shifts[j.framing])) for j in on.get(member.id, ()) if not j.holds]
+        exact = [0.0, line.length, *(line.along(place_of(c, shift)) for c in mine), *holding]
+        # a piece of a hair's breadth is so stiff that all else is rounding beside it
+        loose = [*hung] + [line.along(_end(by_id[j.framing], j.end, shifts[j.framing])) for j in on.get(member.id, ()) if not j.holds]
         line.holding = sorted(holding)
         inside = [at for at in _merged(exact, loose) if -EXACT <= at <= line.length + EXACT]
         direction = (line.q - line.p) / line.length

@@ -19,6 +19,7 @@ from ...structure.nouns.parts import Point3, cross
 from ...structure.nouns.upon import Foot, Handed
 from ...structure.standing.exposed import above, floors
 from ...structure.standing.setting import Setting, settings_of
+from .both_ways import both_ways
 from .field import Patch
 from .frame_model import FRICTION, frame_model
 from .hanging import SWINGS, Moving, Walls
@@ -93,13 +94,12 @@ class _Yielding:
 
 def _yielding(under: Posed, feet: Sequence[Foot]) -> _Yielding:
     """Raises:
-    SolverError: what it stands on folds, or lifts off.
+    SolverError: what it stands on folds.
     """
-    if under.model.rests or under.model.straps:
-        raise SolverError("what it stands on lifts off its own supports: stand it on what is bolted down")
+    model = both_ways(under.model)
     loads = (*under.basic_loads, *(under.pressed(foot, "stands on it") for foot in feet))
     try:
-        return _Yielding(under, Frame(under.model, loads), len(under.basic_loads))
+        return _Yielding(under, Frame(model, loads), len(under.basic_loads))
     except SolverError as error:
         raise SolverError(f"what it stands on does not hold: {error}") from error
 

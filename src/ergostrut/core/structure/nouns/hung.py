@@ -1,14 +1,24 @@
-"""What hangs, turns and is bolted to a wall: straps, mounts, pivots, latches. mm, N, host axes, motions home."""
+"""What hangs, turns, is tied down and is bolted to a wall: straps, mounts, pivots, latches. mm, N, host axes, motions home."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
 from typing import Literal
 
+from ...catalog.model import Section
 from .parts import Point3
 from .stow import By
 
 Marked = Literal["working", "breaking"]
+
+
+@dataclass(frozen=True, slots=True)
+class Arm:
+    """What reaches from the vehicle's frame to where a tie hooks in: ``section``, ``length`` mm from where it is held, along ``out`` (unit vector)."""
+
+    section: Section
+    length: float
+    out: Point3
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,6 +40,10 @@ class Strap:
     marked: Marked | None = None
     eye: float | None = None
     source: str = ""
+    ties: bool = False
+    """It holds down what stands by itself; otherwise something hangs on it."""
+    arm: Arm | None = None
+    """What of the vehicle's it hooks into, where that reaches out."""
 
     @property
     def run(self) -> Point3:

@@ -28,6 +28,7 @@ _STAND_IN = {
     "window_start": 300.0,
     "window_width": 1000.0,
     "window_height": 300.0,
+    "cab_height": 1250.0,
     "wheelbase": 3680.0,
     "axle_from_front": 1150.0,
     "track": 1700.0,

@@ -32,6 +32,7 @@ class PickupDimensions(Record):
     window_start: Dimension = Dimension()
     window_width: Dimension = Dimension()
     window_height: Dimension = Dimension()
+    cab_height: Dimension = Dimension()
     wheelbase: Dimension = Dimension()
     axle_from_front: Dimension = Dimension()
     track: Dimension = Dimension()
@@ -63,6 +64,13 @@ DIMENSIONS: dict[str, DimensionNote] = {
     "window_start": DimensionNote("Front to side window", "Front panel to the front edge of the topper's side window.", -500, 4000, True),
     "window_width": DimensionNote("Side window, width", "Clear, window open.", 100, 2400, True),
     "window_height": DimensionNote("Side window, height", "Clear, from the rail to its top, window open.", 100, 1500, True),
+    "cab_height": DimensionNote(
+        "Floor to the cab's roof",
+        "Bed floor to the highest point of the cab's roof, straight up: what lies over the cab must clear it.",
+        300,
+        2400,
+        True,
+    ),
     "wheelbase": DimensionNote("Wheelbase", "Front hub to rear hub along the side.", 1500, 6500),
     "axle_from_front": DimensionNote("Bed front to rear axle", "Front panel of the bed to the rear hub, level along the side.", -500, 3500),
     "track": DimensionNote("Track", "Middle of one rear tyre to the middle of the other.", 900, 2600),
