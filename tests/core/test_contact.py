@@ -10,6 +10,7 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from ergostrut.core.mechanics.solver.contact import Contacts, OneWay, settle, settle_all
+from ergostrut.core.mechanics.solver.downhill import downhill
 from ergostrut.core.mechanics.solver.model import Bar, Cord, FrameModel, LoadCase, MechanismError, Rest, UnsettledError
 from ergostrut.core.mechanics.solver.solve import Frame, solve_all
 
@@ -66,6 +67,20 @@ def test_active_set_finds_what_trying_finds(load: list[float], slack: list[float
     assert np.allclose(found.u, expect, atol=1e-6 * (1 + np.max(np.abs(expect))))
     balance = S @ found.u - f + sum(force * part.b for force, part in zip(found.force, parts, strict=True))
     assert np.max(np.abs(balance)) < 1e-6 * (1 + np.max(np.abs(f)))
+    # going down the energy comes to the same parts, or to some that hardly act
+    rows = Contacts(S, parts)
+    going = downhill(S, rows.b, rows.k, rows.slack, rows.rigid, f)
+    assert going is not None
+    u = rows.displaced(f, going)
+    assert u is not None and np.allclose(u, expect, atol=1e-3 * (1 + np.max(np.abs(expect))))
+
+
+def test_what_goes_down_without_end_has_no_lowest_place() -> None:
+    """Nothing holds it one way: no set of parts is in balance."""
+    b, k = np.array([[1.0]]), np.array([50.0])
+    none = downhill(np.array([[0.0]]), b, k, np.zeros(1), np.array([False]), np.array([-10.0]))
+    assert none is None
+    assert downhill(np.array([[0.0]]), b, k, np.zeros(1), np.array([False]), np.array([10.0])) == frozenset({0})
 
 
 def test_nothing_holds_says_so() -> None:

@@ -2027,6 +2027,246 @@ export interface components {
             wall_thickness: string | null;
         };
         /**
+         * CamperShell
+         * @description A shell whose floor lies on the bed's, ``front`` behind the bed's front panel: ``lower`` wide to its benches, whose underside lies ``bench`` over the
+         *     floor, ``width`` wide above; ``height`` clear from its floor to the bows. ``posts`` a side, a floor member, benches and a roof bow at each.
+         *
+         *     ``tightened``: pull in every tie once it is set. ``packed``: blocks between the floor and the wheel wells keep it from going sideways; what
+         *     a well bears of that, ``well_rating``.
+         */
+        CamperShell: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            family: "camper_shell";
+            /**
+             * Id
+             * @default shell1
+             */
+            id: string;
+            /**
+             * Label
+             * @default Shell
+             */
+            label: string;
+            /**
+             * On
+             * @default
+             */
+            on: string;
+            /**
+             * Stage
+             * @default fitted
+             * @enum {string}
+             */
+            stage: "fitted" | "planned";
+            /**
+             * Carried In
+             * @default in parts
+             * @enum {string}
+             */
+            carried_in: "in parts" | "whole";
+            /**
+             * Framing
+             * @default welded_steel_tube
+             * @enum {string}
+             */
+            framing: "lumber_plywood" | "tslot_bolted" | "welded_steel_tube" | "welded_aluminium_tube" | "aluminium_tube_brackets" | "strut_bolted" | "conduit_riveted" | "angle_flat_steel" | "sandwich_bonded";
+            /**
+             * Front
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 1500 mm.
+             * @default {
+             *       "value": "20",
+             *       "unit": "mm"
+             *     }
+             */
+            front: string;
+            /**
+             * Length
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 900 to 4500 mm.
+             * @default {
+             *       "value": "2130",
+             *       "unit": "mm"
+             *     }
+             */
+            length: string;
+            /**
+             * Lower
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 600 to 2200 mm.
+             * @default {
+             *       "value": "1220",
+             *       "unit": "mm"
+             *     }
+             */
+            lower: string;
+            /**
+             * Width
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 900 to 2600 mm.
+             * @default {
+             *       "value": "1830",
+             *       "unit": "mm"
+             *     }
+             */
+            width: string;
+            /**
+             * Bench
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 150 to 1400 mm.
+             * @default {
+             *       "value": "560",
+             *       "unit": "mm"
+             *     }
+             */
+            bench: string;
+            /**
+             * Height
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 600 to 2400 mm.
+             * @default {
+             *       "value": "1980",
+             *       "unit": "mm"
+             *     }
+             */
+            height: string;
+            /**
+             * Posts
+             * @default 5
+             */
+            posts: number;
+            /**
+             * Floor
+             * @default 1.5x1.5x14ga
+             */
+            floor: string;
+            /**
+             * Post
+             * @default 1.5x1.5x14ga
+             */
+            post: string;
+            /**
+             * Bow
+             * @default 1.5x1.5x14ga
+             */
+            bow: string;
+            /**
+             * Deck
+             * @default birch.18
+             */
+            deck: string;
+            /**
+             * Benches
+             * @default birch.18
+             */
+            benches: string;
+            /**
+             * Skin
+             * @default sandwich.xps30
+             */
+            skin: string;
+            /**
+             * Skin Pitch
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 20 to 400 mm.
+             * @default {
+             *       "value": "40",
+             *       "unit": "mm"
+             *     }
+             */
+            skin_pitch: string;
+            /**
+             * Roof
+             * @default birch.12
+             */
+            roof: string;
+            /**
+             * Roof Trodden
+             * @default true
+             */
+            roof_trodden: boolean;
+            /**
+             * Lining
+             * @default null
+             */
+            lining: string | null;
+            /**
+             * @default {
+             *       "reach": "1000 mm",
+             *       "reach_top": "500 mm",
+             *       "low": "1300 mm",
+             *       "deck": "birch.18",
+             *       "mattress": "100 mm"
+             *     }
+             */
+            nose: components["schemas"]["Nose"] | null;
+            /**
+             * @default {
+             *       "width": "600 mm",
+             *       "hinged": "right",
+             *       "hinges": 3,
+             *       "rating": null,
+             *       "kept": {
+             *         "by": "pin",
+             *         "friction": null,
+             *         "rating": null
+             *       }
+             *     }
+             */
+            door: components["schemas"]["RearDoor"];
+            /**
+             * Packed
+             * @default true
+             */
+            packed: boolean;
+            /**
+             * Well Rating
+             * @default null
+             */
+            well_rating: string | null;
+            /**
+             * Tightened
+             * @default null
+             */
+            tightened: string | null;
+            /**
+             * @default {
+             *       "inset": "150 mm",
+             *       "rating": null
+             *     }
+             */
+            lift: components["schemas"]["Lift"] | null;
+            /**
+             * Ties
+             * @default []
+             */
+            ties: components["schemas"]["Tie"][];
+            /**
+             * @default {
+             *       "weld_leg": null,
+             *       "capped": true,
+             *       "bracket_rating": null,
+             *       "brackets": 2,
+             *       "bolt": "5/16-18",
+             *       "bolt_grade": "SAE 5",
+             *       "screw": "No. 10",
+             *       "screws": 2,
+             *       "bite": "50 mm",
+             *       "fastener": "usual",
+             *       "rivet": "Al/steel 4.8 mm",
+             *       "drill_screw": "No. 12",
+             *       "per_leg": 3,
+             *       "bracket_wall": "3 mm",
+             *       "lag": "1/4 in",
+             *       "tap_depth": "25 mm"
+             *     }
+             */
+            joints: components["schemas"]["Joints"];
+        };
+        /**
          * Carried
          * @description What an axle or a coupling bears with the vehicle empty, and what it may bear.
          */
@@ -2666,7 +2906,7 @@ export interface components {
              * Builds
              * @default []
              */
-            builds: (components["schemas"]["BedSlide"] | components["schemas"]["ChassisBody"] | components["schemas"]["DrawerSystem"] | components["schemas"]["FixedPlatform"] | components["schemas"]["HungBunk"] | components["schemas"]["PlywoodBox"] | components["schemas"]["ShelfRack"] | components["schemas"]["TruckFlatbed"] | components["schemas"]["WallCabinet"])[];
+            builds: (components["schemas"]["BedSlide"] | components["schemas"]["CamperShell"] | components["schemas"]["ChassisBody"] | components["schemas"]["DrawerSystem"] | components["schemas"]["FixedPlatform"] | components["schemas"]["HungBunk"] | components["schemas"]["PlywoodBox"] | components["schemas"]["ShelfRack"] | components["schemas"]["TruckFlatbed"] | components["schemas"]["WallCabinet"])[];
             /**
              * @default {
              *       "road": "gravel",
@@ -4455,6 +4695,27 @@ export interface components {
             inset: string;
         };
         /**
+         * Lift
+         * @description Four jacks under the outer rails, ``inset`` from both ends; ``rating`` of one with its bracket, unknown until given.
+         */
+        Lift: {
+            /**
+             * Inset
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 1500 mm.
+             * @default {
+             *       "value": "150",
+             *       "unit": "mm"
+             *     }
+             */
+            inset: string;
+            /**
+             * Rating
+             * @default null
+             */
+            rating: string | null;
+        };
+        /**
          * Limits
          * @description Deflection limits as a part of the span (L / this), and what replaces one in mm.
          */
@@ -4644,6 +4905,56 @@ export interface components {
              *     }
              */
             mass: string;
+        };
+        /**
+         * Nose
+         * @description The part over the cab: ``reach`` ahead of the front wall at its floor, ``reach_top`` at the roof; its floor's underside ``low`` over the
+         *     bed's floor. ``mattress``: where people sleep on it; without, things lie there.
+         */
+        Nose: {
+            /**
+             * Reach
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 150 to 2600 mm.
+             * @default {
+             *       "value": "1000",
+             *       "unit": "mm"
+             *     }
+             */
+            reach: string;
+            /**
+             * Reach Top
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 2600 mm.
+             * @default {
+             *       "value": "500",
+             *       "unit": "mm"
+             *     }
+             */
+            reach_top: string;
+            /**
+             * Low
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 600 to 2400 mm.
+             * @default {
+             *       "value": "1300",
+             *       "unit": "mm"
+             *     }
+             */
+            low: string;
+            /**
+             * Deck
+             * @default birch.18
+             */
+            deck: string;
+            /**
+             * Mattress
+             * @default {
+             *       "value": "100",
+             *       "unit": "mm"
+             *     }
+             */
+            mattress: string | null;
         };
         /**
          * Obstacle
@@ -5200,6 +5511,11 @@ export interface components {
              *         "tolerance": null,
              *         "value": null
              *       },
+             *       "cab_height": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
              *       "wheelbase": {
              *         "state": "typical",
              *         "tolerance": null,
@@ -5400,6 +5716,14 @@ export interface components {
              *     }
              */
             window_height: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            cab_height: components["schemas"]["Dimension"];
             /**
              * @default {
              *       "value": null,
@@ -6835,6 +7159,76 @@ export interface components {
              * @default
              */
             note: string;
+        };
+        /**
+         * Tie
+         * @description A turnbuckle or a strap from an outer rail, ``along`` behind the shell's front, to a place of the vehicle's: ``x`` behind the bed's front, ``y`` from the
+         *     middle, ``z`` over its floor. ``rating`` as ``marked``; ``hooks``: what the vehicle bears there, unknown until given; ``arm``: how far a bracket
+         *     of ``arm_of`` reaches out to it from where the frame holds it, where there is one.
+         */
+        Tie: {
+            /** Name */
+            name: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /**
+             * Along
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 6000 mm.
+             */
+            along: string;
+            /**
+             * X
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
+             */
+            x: string;
+            /**
+             * Y
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 100 to 1500 mm.
+             */
+            y: string;
+            /**
+             * Z
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
+             */
+            z: string;
+            /**
+             * By
+             * @default turnbuckle
+             * @enum {string}
+             */
+            by: "turnbuckle" | "strap";
+            /**
+             * Rating
+             * @default null
+             */
+            rating: string | null;
+            /**
+             * Marked
+             * @default null
+             */
+            marked: ("working" | "breaking") | null;
+            /**
+             * Hooks
+             * @default null
+             */
+            hooks: string | null;
+            /**
+             * Arm
+             * @default null
+             */
+            arm: string | null;
+            /**
+             * Arm Of
+             * @default 2x2x1/4
+             */
+            arm_of: string;
         };
         /**
          * TipLeg

@@ -210,8 +210,8 @@ export function Anchor() {
             <thead>
               <tr className="border-b border-ink text-left text-steel">
                 <th className="py-1 font-normal">Fixing</th>
-                <th className="text-right font-normal">Pull</th>
-                <th className="text-right font-normal">Shear</th>
+                <th className="pl-3 text-right font-normal">Pull</th>
+                <th className="pl-4 text-right font-normal">Shear</th>
                 <th className="pl-4 font-normal">Use</th>
                 <th />
               </tr>
@@ -229,12 +229,12 @@ export function Anchor() {
                       {[fixing.hole ?? (fixing.thread ? "drilled" : ""), fixing.thread].filter(Boolean).join(", ")}
                     </span>
                   </td>
-                  <td className="text-right">
+                  <td className="pl-3 text-right whitespace-nowrap">
                     {fixing.tension < 0
                       ? `pressed on, ${showForce(-fixing.tension, units.mass)}`
                       : showForce(fixing.tension, units.mass)}
                   </td>
-                  <td className="text-right">{showForce(fixing.shear, units.mass)}</td>
+                  <td className="pl-4 text-right whitespace-nowrap">{showForce(fixing.shear, units.mass)}</td>
                   <td className="pl-4">
                     <Tape state={fixing.state} use={fixing.use ?? null} width={150} />
                   </td>

@@ -72,7 +72,10 @@ def check_gone(study: Study) -> Iterator[Finding]:
     """The frame with any one leg or block gone, and the ties with any one of them gone, in a named setting."""
     if study.posed is None or not study.setting.named or not study.solved or study.posed.hung.straps:
         return
-    legs, ties = study.posed.bearing(LEGS), study.posed.bearing(("tie",))
+    build, contacts = study.posed.assembly, study.posed.contacts
+    # rails that lie on the floor all along are not kicked away
+    legs = [i for i in study.posed.bearing(LEGS) if build.member(contacts[i].member).use != "base"]
+    ties = study.posed.bearing(("tie",))
     if legs:
         yield from _legs(study, legs)
     if len(ties) > 1:

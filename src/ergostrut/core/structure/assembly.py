@@ -7,7 +7,7 @@ from functools import cached_property
 from typing import Literal
 
 from .nouns.holds import Anchor, BasePost, Contact, Hold, Joint, JointSpec, Lock, Loop, Motion, Slider, Stand
-from .nouns.hung import Door, Holder, Latch, Mount, Pivot, Strap
+from .nouns.hung import Door, Holder, Jack, Latch, Mount, Pivot, Strap
 from .nouns.panel import Clads, Covers, Edging, Lid, Panel, Shell
 from .nouns.parts import Clear, Height, Item, Member, Point3, Surface
 from .nouns.runners import Keeper, Runner
@@ -71,6 +71,8 @@ class Assembly:
     runners: tuple[Runner, ...] = ()
     keeper: Keeper | None = None
     """What keeps its drawers in."""
+    jacks: tuple[Jack, ...] = ()
+    """What lifts it off, and sets it down."""
     fastenings: tuple[Fastening, ...] = ()
     """What bolts it to the host's mounts, both ways."""
     screwed: tuple[Screwed, ...] = ()

@@ -82,6 +82,7 @@ def check_standing(context: Context, build: Assembly) -> Iterator[Finding]:
             want=6.0,
             what=f"{build.label} clears the {rear} by",
         )
+    yield from _at_front(context, build, parts)
     yield from _over_cab(context, build, parts)
     over = context.host.words["over"]
     if context.host.mm(COVER) is not None:
@@ -100,9 +101,24 @@ def check_standing(context: Context, build: Assembly) -> Iterator[Finding]:
         )
 
 
+def _at_front(context: Context, build: Assembly, parts: list[Body]) -> Iterator[Finding]:
+    """What would stand in the host's front panel, as high as its sides are; silent where nothing does."""
+    top = context.host.mm(SIDE_HEIGHT)
+    if SIDE_HEIGHT not in context.host.dims or top is None:
+        return
+    first = min((part for part in parts if part.lo[2] < top), key=lambda part: part.lo[0], default=None)
+    if first is None or first.lo[0] > -TOUCH:
+        return
+    w = Working()
+    have = w.given("x", first.lo[0], "mm", f"{first.name}, behind the front panel")
+    text = f"{first.name} stands in the front panel by {context.say.length(-have)}: move the build back."
+    yield room(f"{build.id}/fit.front", "Behind the front panel", (first.part,), text, have, 3.0, w)
+
+
 def _over_cab(context: Context, build: Assembly, parts: list[Body]) -> Iterator[Finding]:
     """What reaches ahead over the cab's roof: bed and cab move against each other on rough ground."""
-    ahead = [part for part in parts if part.lo[0] < -TOUCH]
+    over = context.host.mm(SIDE_HEIGHT) or 0.0
+    ahead = [part for part in parts if part.lo[0] < -TOUCH and part.lo[2] > over]
     if not ahead or not context.host.floored or CAB_HEIGHT not in context.host.dims:
         return
     lowest = min(ahead, key=lambda part: part.lo[2])

@@ -13,6 +13,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 from scipy.linalg import LinAlgError, cho_factor, cho_solve
 
+from .downhill import downhill
 from .model import Array, Flags, FrameModel, MechanismError, Rest, SolverError, UnsettledError
 from .settle_batch import Settling, different, passes, settles
 
@@ -334,7 +335,7 @@ def settle(
         acting = frozenset(np.flatnonzero(contacts.slack == 0).tolist())
     seen = set(before)
     loose: set[frozenset[int]] = set()
-    circled = False
+    circled = lowest = False
     for _ in range(MAX_PASSES):
         u = contacts.displaced(load, acting)
         short = u is None
@@ -359,7 +360,11 @@ def settle(
         if following in seen:
             careful = None if circled else _least_index(contacts, load, acting, contacts.soft(NOTHING), size)
             if careful is None:
-                break
+                if lowest:
+                    break
+                careful, lowest = downhill(contacts.S, contacts.b, contacts.k, contacts.slack, contacts.rigid, load), True
+                if careful is None:
+                    break
             following, circled = careful, True
             seen.clear()
         acting = following

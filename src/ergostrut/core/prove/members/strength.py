@@ -153,13 +153,15 @@ def check_members(study: Study) -> Iterator[Finding]:
         )
         return
     for item in study.fallen:
+        lifts = "Nothing holds it down, tie it: " if item.case.g[2] > 0 else ""
+        why = item.why if lifts else f"{item.why[0].upper()}{item.why[1:]}"
         yield Finding(
             f"{build}/frame.settles",
             "frame.settles",
             "prove",
             (study.body,),
             f"{study.noun} is not held",
-            f"{item.why[0].upper()}{item.why[1:]}, {item.case.name.lower()}, {study.setting.name}.",
+            f"{lifts}{why}, {item.case.name.lower()}, {study.setting.name}.",
             "over",
             case=item.case.name,
             position=study.setting.name,

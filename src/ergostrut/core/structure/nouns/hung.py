@@ -52,6 +52,17 @@ class Strap:
 
 
 @dataclass(frozen=True, slots=True)
+class Jack:
+    """What lifts a build off what it stands on, under ``member`` at ``at``; ``rating`` of it and its bracket, N."""
+
+    id: str
+    label: str
+    member: str
+    at: Point3
+    rating: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
 class Mount:
     """``member`` bolted flat against the host at ``at``; ``into``: unit vector along the bolt, out of the room. ``lever``: mm from the bolt
     to the edge that the member pries about; ``rating`` of the place, N; ``source``: the host's row, empty where it is drilled."""

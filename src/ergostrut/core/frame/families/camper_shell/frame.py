@@ -16,7 +16,7 @@ from ...blocks.stock import bought
 from .geometry import Cage, cage
 from .members import SIDES, tubes
 from .params import CamperShell
-from .ties import contacts, lying, straps
+from .ties import contacts, jacks, lying, straps
 from .walls import decks, skins
 
 
@@ -121,6 +121,7 @@ def frame(build: CamperShell, host: Reader, catalog: Catalog) -> Assembly:
         holds=lying(build, place),
         straps=straps(build, place, catalog),
         doors=(door,),
+        jacks=jacks(build, place),
         exposes=f"{build.id}/floor",
         clear=Clear((place.xs[0] + edge, -inside, place.deck_top), (place.xs[-1] - edge, inside, place.under)),
         stack=_stack(place),

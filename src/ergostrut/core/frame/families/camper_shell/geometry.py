@@ -8,6 +8,7 @@ from dataclasses import dataclass
 
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Section
+from ...blocks.cage.skinned import closing
 from ...blocks.stock import framed_section, sheet_of
 from .params import CamperShell, Nose
 
@@ -105,7 +106,17 @@ def _nose(nose: Nose, catalog: Catalog, x1: float, y: float, seat: float, under:
     # none where the leaning posts come up to the roof
     behind = between(top, x1, 1) if x1 - top > 2 * wide else ()
     under_it = between(tip, top, 1) if top - tip > 2 * wide else ()
-    return NoseLines(level, deck_top, tip, top, beams, ahead, between(-y, y), (*under_it, *behind), math.atan2(top - tip, under - level))
+    return NoseLines(
+        level,
+        deck_top,
+        tip,
+        top,
+        beams,
+        ahead,
+        between(-y, y),
+        (*under_it, *behind),
+        math.atan2(top - tip, under - level - post.properties.depth / 2),
+    )
 
 
 def cage(build: CamperShell, catalog: Catalog) -> Cage:
@@ -115,7 +126,8 @@ def cage(build: CamperShell, catalog: Catalog) -> Cage:
         StockError: sizes that cannot be built, naming the parameter.
     """
     floor, post, bow = (_square(build, catalog, field, getattr(build, field)) for field in ("floor", "post", "bow"))
-    w, begin, end = post.properties.width, build.front.mm, build.front.mm + build.length.mm
+    w, begin = post.properties.width, build.front.mm + closing(catalog, "skin", build.skin).t
+    end = begin + build.length.mm
     first, last = begin + w / 2, end - w / 2
     xs = tuple(first + (last - first) * i / (build.posts - 1) for i in range(build.posts))
     if min(b - a for a, b in itertools.pairwise(xs)) < max(w, floor.properties.width, bow.properties.width) + FEW:

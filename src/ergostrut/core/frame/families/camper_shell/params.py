@@ -54,8 +54,15 @@ class Tie(Record):
     arm_of: StockId = "2x2x1/4"
 
 
+class Lift(Record):
+    """Four jacks under the outer rails, ``inset`` from both ends; ``rating`` of one with its bracket, unknown until given."""
+
+    inset: Annotated[Length, Between(0, 1_500)] = typed("150 mm")
+    rating: Rating | None = None
+
+
 class CamperShell(BuildBase):
-    """A shell whose floor lies on the bed's, ``front`` behind the bed's front panel: ``lower`` wide to its benches, whose underside lies ``bench`` over the
+    """A shell whose floor lies on the bed's, the outside of its skin ``front`` behind the bed's front panel, its frame ``length`` long: ``lower`` wide to its benches, whose underside lies ``bench`` over the
     floor, ``width`` wide above; ``height`` clear from its floor to the bows. ``posts`` a side, a floor member, benches and a roof bow at each.
 
     ``tightened``: pull in every tie once it is set. ``packed``: blocks between the floor and the wheel wells keep it from going sideways; what
@@ -87,6 +94,7 @@ class CamperShell(BuildBase):
     packed: bool = True
     well_rating: Rating | None = None
     tightened: Rating | None = None
+    lift: Lift | None = Lift()
     ties: Annotated[tuple[Tie, ...], Field(max_length=12)] = ()
     joints: Joints = Joints(capped=True)
 

@@ -11,6 +11,7 @@ from ...blocks.joining import joining_sheet
 from .params import CamperShell
 
 _LINED, _BARE = When("lining", (True,), "set"), When("lining", (False,), "set")
+_JACKS, _HOISTED = When("lift", (True,), "set"), When("lift", (False,), "set")
 _NOSE, _FLAT = When("nose", (True,), "set"), When("nose", (False,), "set")
 _TUBES: dict[SystemId, str] = {"welded_steel_tube": "1.5x1.5x14ga", "welded_aluminium_tube": "1.5x1.5x1/8 alu"}
 _SYSTEMS = tuple(
@@ -31,7 +32,7 @@ SHEET = (
     Group(
         "Shell",
         (
-            Row("length", "Length", "length", knob=True),
+            Row("length", "Length", "length", knob=True, help="of its frame: skins come on top"),
             Row("width", "Width over the bed's sides", "length", knob=True),
             Row(
                 "lower",
@@ -42,7 +43,7 @@ SHEET = (
             ),
             Row("height", "Clear height inside", "length", knob=True, help="from its floor to the underside of the bows"),
             Row("bench", "Underside of the benches over the bed's floor", "length", help="clear of the bed's rails"),
-            Row("front", "Behind the bed's front panel", "length"),
+            Row("front", "Behind the bed's front panel", "length", help="to the outside of its skin"),
         ),
     ),
     Group(
@@ -112,6 +113,15 @@ SHEET = (
             Command("Add a tie", "ties", op="add", make=_tie),
         ),
         help="Turnbuckles or straps from the outer rails to hooks in the bed, or to brackets on the frame. Each is asked for with any one off.",
+    ),
+    Group(
+        "What lifts it off",
+        (
+            Command("Four jacks at its outer rails", "lift", {}, when=(_HOISTED,)),
+            Row("lift/inset", "Jacks from both ends", "length", when=(_JACKS,)),
+            Row("lift/rating", "A jack and its bracket bear", "mass", optional=True, when=(_JACKS,)),
+            Command("It is lifted otherwise", "lift", None, when=(_JACKS,)),
+        ),
     ),
     joining_sheet("Joints", "post or bow", "rail"),
 )

@@ -11,7 +11,9 @@ from ...blocks.rounding import down, up
 
 SIDE, OVER, BEHIND = 45.0, 30.0, 20.0
 """mm each side between the wells for skin, screw heads and blocks; over the bed's rails; behind its front panel (common practice, no published source)."""
-BAY = 480.0
+SKIN = 36.0
+"""mm of the skin that it starts with."""
+BAY = 440.0
 """mm from post to post at the most."""
 ABOVE = 1_250.0
 """mm from the bed's floor to a usual cab's roof, and what is left over it on rough ground."""
@@ -31,16 +33,16 @@ def start(host: Host, units: Units) -> dict[str, Any]:
     """A shell as long as the bed's floor, between its wells and over its rails, tied down to the bed's corners."""
     long, low = host.shape(FLOOR_END), host.shape(WIDTH_LOW)
     over, rails = host.shape(SIDE_HEIGHT), host.shape(WIDTH_TOP)
-    length, front = down(long - 2 * BEHIND, units), up(BEHIND, units)
+    length, front = down(long - 2 * BEHIND - 2 * SKIN, units), up(BEHIND, units)
     lower, wide = down(low - 2 * SIDE, units), up(max(rails + 160.0, low + 300.0), units)
     bench = up(max(over, host.shape(WELL_HEIGHT)) + OVER, units)
     nose: dict[str, Any] = {**NOSE[units.length], "low": up((host.mm(CAB_HEIGHT) or ABOVE) + CLEAR, units)}
-    n = math.ceil((long - 2 * BEHIND) / BAY) + 1
+    n = math.ceil((long - 2 * BEHIND - 2 * SKIN) / BAY) + 1
     half, run = host.shape(WIDTH_HIGH) / 2 - HOOKS, long - 2 * HOOKS
     reach = min(500.0, run / 3)
 
     def tie(name: str, side: str, end: str) -> dict[str, Any]:
-        along = reach if end == "front" else long - 2 * BEHIND - reach
+        along = reach if end == "front" else long - 2 * BEHIND - 2 * SKIN - reach
         x = HOOKS if end == "front" else long - HOOKS
         return {
             "name": name,

@@ -11,7 +11,7 @@ from ....catalog.model import Catalog
 from ....constants import G
 from ....structure.host import WELL_LENGTH, WELL_START, WIDTH_LOW, Reader
 from ....structure.nouns.holds import Contact, Hold
-from ....structure.nouns.hung import Arm, Strap
+from ....structure.nouns.hung import Arm, Jack, Strap
 from ....structure.nouns.parts import Point3
 from ...blocks.stock import section_of
 from .geometry import Cage
@@ -106,3 +106,22 @@ def straps(build: CamperShell, place: Cage, catalog: Catalog) -> tuple[Strap, ..
             )
         )  # fmt: skip
     return tuple(found)
+
+
+def jacks(build: CamperShell, place: Cage) -> tuple[Jack, ...]:
+    """Four jacks under the outer rails; none where it is lifted otherwise.
+
+    Raises:
+        StockError: they would stand beyond each other.
+    """
+    if build.lift is None:
+        return ()
+    lo, hi = place.begin + build.lift.inset.mm, place.end - build.lift.inset.mm
+    if hi - lo < 300.0:
+        raise StockError("lift/inset", "the jacks would stand in each other; set them nearer to the ends")
+    rating, z = build.lift.rating.kg * G if build.lift.rating is not None else None, place.seat - place.post.properties.depth / 2
+    return tuple(
+        Jack(f"{build.id}/jack.{end}.{name}", f"{end} jack, {name}", f"{build.id}/walls/outer rail.{name}", (x, s * place.y_up, z), rating)
+        for end, x in (("front", lo), ("rear", hi))
+        for name, s in SIDES
+    )

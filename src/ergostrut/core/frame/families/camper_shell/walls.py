@@ -83,7 +83,9 @@ def _nose(build: CamperShell, place: Cage, nose: NoseLines, skin: Sheet | Sandwi
     out = np.array([-run[1], run[0]])
     # the middle of the skin lies ahead of the leaning posts' axes by half of them and half of it
     on = foot + out * (place.w + skin.t) / 2
-    at = [float(on[0] + run[0] * (z - on[1]) / run[1]) for z in (low, top)]
+    # square edges of what leans hang lower than its middle
+    foot_z, head_z = low + skin.t / 2 * run[0], top - skin.t / 2 * run[0]
+    at = [float(on[0] + run[0] * (z - on[1]) / run[1]) for z in (foot_z, head_z)]
     flat = between(
         f"{body}/nose front",
         "nose front",
@@ -98,7 +100,7 @@ def _nose(build: CamperShell, place: Cage, nose: NoseLines, skin: Sheet | Sandwi
         trodden=False,
     )
     posts = (f"{body}/leaning post.left", *(f"{body}/leaning post.{k}" for k in range(1, len(nose.ys) + 1)), f"{body}/leaning post.right")
-    rim: tuple[Point3, ...] = ((at[0], -half, low), (at[0], half, low), (at[1], half, top), (at[1], -half, top))
+    rim: tuple[Point3, ...] = ((at[0], -half, foot_z), (at[0], half, foot_z), (at[1], half, head_z), (at[1], -half, head_z))
     yield leaning(replace(flat, carries=Clads(posts, build.skin_pitch.mm)), rim, 1)
     for name, s in SIDES:
         y = s * (half + skin.t / 2)
