@@ -287,3 +287,36 @@ def test_it_needs_an_open_bed(catalog: Catalog) -> None:
     topper["host"]["over"] = "topper"
     with pytest.raises(StockError, match="open bed"):
         check(read_design(topper), catalog)
+
+
+def test_what_the_maker_allows_of_a_camper(catalog: Catalog) -> None:
+    """49 CFR 575.103: all cargo against the cargo weight rating, its centre of gravity by moments against the range; unknown until both were read."""
+
+    def found(**plate: str) -> dict[str, Finding]:
+        data = job(SHELL)
+        data["host"]["camper"] = plate
+        report = check(read_design(data), catalog)
+        return {f.check: f for f in report.findings if f.check.startswith("camper.")}
+
+    build = usual()[0].context.builds[0]
+    masses = [pair for body in build.bodies for pair in build.masses(body)]
+    x = sum(kg * at[0] for kg, at in masses) / sum(kg for kg, _ in masses)
+    bare = found()
+    assert {f.state for f in bare.values()} == {"unknown"} and len(bare) == 2
+    good = found(rating="700 kg", ahead="500 mm", behind="1000 mm")
+    assert good["camper.rating"].use == pytest.approx(build.mass / 700) and good["camper.rating"].state == "holds"
+    assert good["camper.range"].demand == pytest.approx(min(x - 500, 1000 - x)) and good["camper.range"].state == "holds"
+    near = found(rating=f"{build.mass:.0f} kg", ahead="500 mm", behind=f"{x + 20:.0f} mm")
+    assert near["camper.range"].state == "tight"
+    far = found(rating="300 kg", ahead="200 mm", behind=f"{x - 30:.0f} mm")
+    assert far["camper.rating"].state == far["camper.range"].state == "over" and "front wheels" in far["camper.range"].caution
+    with pytest.raises(InputError, match="give its front end first"):
+        found(ahead="900 mm", behind="800 mm")
+
+
+def test_a_bed_with_nothing_that_slides_in_is_not_asked(catalog: Catalog) -> None:
+    report = check(
+        read_design(job({"family": "plywood_box", "id": "c", "label": "Chest", "length": "600 mm", "width": "500 mm", "height": "500 mm"})),
+        catalog,
+    )
+    assert not [f for f in report.findings if f.check.startswith("camper.")]

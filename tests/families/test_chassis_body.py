@@ -13,7 +13,7 @@ from ergostrut.core.constants import G
 from ergostrut.core.finding import Finding
 from ergostrut.core.job.document import read_design
 from ergostrut.core.problem import InputError
-from ergostrut.core.report import Report, check, studies_at
+from ergostrut.core.report import Report, check, here, studies_at
 from tests.families.test_truck_flatbed import SOFT, chassis, mount, mounts_of
 
 BODY = {
@@ -265,3 +265,16 @@ def test_a_damp_roof_is_mended_by_a_sandwich(catalog: Catalog) -> None:
     report = cold(catalog)
     mend = mends_for(report, by_id(report, "damp.roof"), catalog)
     assert mend is not None and mend.state in ("holds", "tight") and mend.changes[0].path == "/builds/0/roof"
+
+
+def test_an_open_door_asks_nothing_that_is_not_asked_shut(catalog: Catalog) -> None:
+    """The body is proved with its door shut alone: open, every check of the frame stands as low or lower."""
+    report = body(catalog)
+    opened = {motion.id: motion.reach for motion in report.context.builds[0].motions}
+    shut = {f.check: f for f in here(studies_at(report, {})).values()}
+    there = {f.check: f for f in here(studies_at(report, opened)).values()}
+    assert there and set(there) <= set(shut)
+    for check_, found in there.items():
+        if found.use is not None:
+            # its leaf hangs a little elsewhere
+            assert found.use <= 1.01 * (shut[check_].use or 0.0), check_

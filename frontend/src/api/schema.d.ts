@@ -2027,8 +2027,30 @@ export interface components {
             wall_thickness: string | null;
         };
         /**
+         * CamperPlate
+         * @description What the maker says of a slide-in camper: ``rating`` of all cargo, and between which places behind the bed's front its centre of gravity is to
+         *     lie (49 CFR 575.103).
+         */
+        CamperPlate: {
+            /**
+             * Rating
+             * @default null
+             */
+            rating: string | null;
+            /**
+             * Ahead
+             * @default null
+             */
+            ahead: string | null;
+            /**
+             * Behind
+             * @default null
+             */
+            behind: string | null;
+        };
+        /**
          * CamperShell
-         * @description A shell whose floor lies on the bed's, ``front`` behind the bed's front panel: ``lower`` wide to its benches, whose underside lies ``bench`` over the
+         * @description A shell whose floor lies on the bed's, the outside of its skin ``front`` behind the bed's front panel, its frame ``length`` long: ``lower`` wide to its benches, whose underside lies ``bench`` over the
          *     floor, ``width`` wide above; ``height`` clear from its floor to the bows. ``posts`` a side, a floor member, benches and a roof bow at each.
          *
          *     ``tightened``: pull in every tie once it is set. ``packed``: blocks between the floor and the wheel wells keep it from going sideways; what
@@ -5558,6 +5580,14 @@ export interface components {
              * @enum {string}
              */
             window_inside: "yes" | "no" | "unknown";
+            /**
+             * @default {
+             *       "rating": null,
+             *       "ahead": null,
+             *       "behind": null
+             *     }
+             */
+            camper: components["schemas"]["CamperPlate"];
         };
         /**
          * PickupDimensions

@@ -196,14 +196,26 @@ def _there(build: Assembly, item: Study) -> Assembly:
 
 
 def _asked(build: Assembly) -> tuple[Setting, ...]:
-    """The settings in which a build is proved: all, but for drawers part out. What a drawer presses on its rails goes straight with its travel,
+    """The settings in which a build is proved: all, but for doors open and drawers part out. What a drawer presses on its rails goes straight with its travel,
     and every use of what carries them is convex in that: the most is closed, or out."""
     ends = {motion.id: motion.reach for runner in build.runners for motion in build.motions if motion.body == runner.body}
-    return tuple(
-        setting
-        for setting in settings_of(build)
-        if not setting.travels or not all(0 < at < ends.get(motion, 0.0) - 0.01 for motion, at in setting.travels.items())
-    )
+    leaves = _leaves(build)
+
+    def asked(setting: Setting) -> bool:
+        away = {motion: at for motion, at in setting.travels.items() if at > 0}
+        return not away or not (leaves.issuperset(away) or all(at < ends.get(motion, 0.0) - 0.01 for motion, at in away.items()))
+
+    return tuple(setting for setting in settings_of(build) if asked(setting))
+
+
+def _leaves(build: Assembly) -> set[str]:
+    """Motions of a frame that move the leaf of a door and nothing that carries, is stood on or is held: open, nothing is asked that is not asked
+    shut, but of its hinges, which are asked by themselves."""
+    if not build.members:
+        return set()
+    doors = {door.id for door in build.doors}
+    carrying = {m.body for m in build.members} | {p.body for p in (*build.decks, *build.shells)} | {s.body for s in build.surfaces}
+    return {motion.id for motion in build.motions if motion.body in doors - carrying and not motion.follows}
 
 
 def loaded(build: Assembly, proofs: Iterable[Proof]) -> Assembly:

@@ -41,3 +41,13 @@ class Tow:
     hitch: float | None
     combination: float | None
     provisional: bool
+
+
+@dataclass(frozen=True, slots=True)
+class CamperPlate:
+    """What a vehicle's maker says of a slide-in camper: ``rating`` kg of all cargo, and from where to where behind the bed's front its centre of
+    gravity is to lie, mm; None where nobody read it."""
+
+    rating: float | None
+    ahead: float | None
+    behind: float | None

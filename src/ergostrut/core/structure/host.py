@@ -13,7 +13,7 @@ from typing import Literal
 import numpy as np
 
 from ..document.survey import Confidence, Inside, Weights
-from .carriers import Carrier, Tow
+from .carriers import CamperPlate, Carrier, Tow
 from .nouns.support import Feature
 
 FLOOR_END = "floor_length"
@@ -212,6 +212,8 @@ class Host:
     engine: bool = True
     """Whether it has a tank of its own and seats to drive it from."""
     tow: Tow | None = None
+    camper: CamperPlate | None = None
+    """Of a bed that campers slide into."""
     features: Mapping[str, Feature] = field(default_factory=dict)
     """Places on its frame that take a bolt, by name."""
     unmeasured: tuple[str, ...] = ()

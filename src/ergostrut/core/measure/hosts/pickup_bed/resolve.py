@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
+from ....structure.carriers import CamperPlate
 from ....structure.host import Host, Leaf, Measured, Opening
 from ...leaves import by_side, rear_leaves, side_leaves
 from ...openings import rear_opening, side_openings
@@ -50,7 +53,11 @@ def resolve(survey: PickupBed) -> Host:
         *(leaf for one in by_side(ways, 0) for leaf in rear_leaves(one, "top", low=rail)),
         *side_leaves(by_side(ways, 1), "top"),
     )
-    return resolved(survey, dims, _STAND_IN, lambda _: half, words=words, openings=ways, roofed=topper, leaves=leaves, pane_at=0.0)
+    found = resolved(survey, dims, _STAND_IN, lambda _: half, words=words, openings=ways, roofed=topper, leaves=leaves, pane_at=0.0)
+    plate = survey.camper
+    rating = plate.rating.kg if plate.rating is not None else None
+    ends = (one.mm if one is not None else None for one in (plate.ahead, plate.behind))
+    return replace(found, camper=CamperPlate(rating, *ends))
 
 
 def _gate(dims: dict[str, Measured]) -> Leaf:

@@ -18,6 +18,15 @@ SHEET = (
         ),
         help="A cover opens: what goes in goes in from above. Its rails and clamps are obstacles, or a row of clamps.",
     ),
+    Group(
+        "What the maker says of a camper",
+        (
+            Row("camper/rating", "Cargo weight rating", "mass", optional=True),
+            Row("camper/ahead", "Its centre of gravity may lie from", "length", optional=True, help="behind the bed's front panel"),
+            Row("camper/behind", "to", "length", optional=True),
+        ),
+        help="On the sheet in the glove box, or in the owner's manual (49 CFR 575.103): asked once something slides in and is tied down.",
+    ),
     BOLTS,
     SLOTS,
     ROWS,

@@ -7,6 +7,8 @@ from typing import Literal
 from pydantic import model_validator
 
 from ....document.survey import Dimension, DimensionNote, HostBase, Inside, Name, check_survey_fields
+from ....problem import FieldError
+from ....quantity import Place, Rating
 from ....record import Record
 
 
@@ -77,6 +79,21 @@ DIMENSIONS: dict[str, DimensionNote] = {
 }
 
 
+class CamperPlate(Record):
+    """What the maker says of a slide-in camper: ``rating`` of all cargo, and between which places behind the bed's front its centre of gravity is to
+    lie (49 CFR 575.103)."""
+
+    rating: Rating | None = None
+    ahead: Place | None = None
+    behind: Place | None = None
+
+    @model_validator(mode="after")
+    def _in_order(self) -> CamperPlate:
+        if self.ahead is not None and self.behind is not None and self.ahead.mm >= self.behind.mm:
+            raise FieldError("behind", "the range ends ahead of where it begins; give its front end first")
+        return self
+
+
 class PickupBed(HostBase):
     """Survey of a pickup bed."""
 
@@ -88,6 +105,7 @@ class PickupBed(HostBase):
     windows: Literal["none", "left", "right", "both"] = "none"
     hatch_inside: Inside = "unknown"
     window_inside: Inside = "unknown"
+    camper: CamperPlate = CamperPlate()
 
     @model_validator(mode="after")
     def _sensible(self) -> PickupBed:
