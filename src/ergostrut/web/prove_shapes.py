@@ -18,7 +18,7 @@ from .shapes import SettingQuery, Wire
 class ProveQuery(Wire):
     build: str = Field(default="", max_length=24)
     position: str = Field(default="", max_length=60)
-    case: str = Field(default="", max_length=60)
+    case: str = Field(default="", max_length=300)
 
 
 class CaseOut(Wire):

@@ -175,14 +175,14 @@ export function Cut() {
                 <td className="py-1.5 text-[17px] font-semibold">{issued ?? piece.mark}</td>
                 <td>{count}</td>
                 <td>{piece.role}</td>
-                <td>{piece.stock_label}</td>
+                <td className="min-w-[7.5rem] text-[14px]">{piece.stock_label}</td>
                 <td className="text-right font-semibold whitespace-nowrap">
                   {L(piece.length)}
                   {piece.width != null && ` × ${L(piece.width)}`}
                 </td>
-                <td className="pl-4 text-[14px] text-steel">{piece.ends}</td>
-                <td className="text-right">{showMass(piece.kg, units.mass)}</td>
-                <td className="text-right">
+                <td className="min-w-[6rem] pl-4 text-[14px] text-steel">{piece.ends}</td>
+                <td className="text-right whitespace-nowrap">{showMass(piece.kg, units.mass)}</td>
+                <td className="text-right whitespace-nowrap">
                   {currency} {(piece.price * count).toFixed(0)}
                 </td>
               </tr>

@@ -134,7 +134,7 @@ def check_short(study: Study) -> Iterator[Finding]:
     say, worst = study.context.say, min(rows, key=lambda one: one.lies or 0.0)
     assert worst.lies is not None
     w = Working()
-    have = w.given("l", worst.lies, "mm", f"of {worst.member.rsplit('/', 1)[-1]} lies there: {worst.label}")
+    have = w.given("l", worst.lies, "mm", f"of {study.assembly.member(worst.member).name} lies there: {worst.label}")
     use, state = at_least(have, LIES_NEED, LIES_WANT)
     text = (
         f"{say.length(have)} of it lies there, {say.length(LIES_WANT)} is wanted."

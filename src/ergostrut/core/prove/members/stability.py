@@ -157,7 +157,7 @@ def check_fatigue(study: Study) -> Iterator[Finding]:
         return
     road = study.context.design.loads.road
     w = Working()
-    w.given("sigma_1", worst, "MPa", f"at a weld of {part.id.rsplit('/', 1)[-1]} under 1 g")
+    w.given("sigma_1", worst, "MPa", f"at a weld of {part.name} under 1 g")
     span = w.line("sigma_r", "k * sigma_1", "MPa", f"stress range, {road}", k=FATIGUE[road])
     limit = w.given(
         "sigma_th",

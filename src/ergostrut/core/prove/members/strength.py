@@ -301,7 +301,7 @@ def _strengths(study: Study, bounds: list[Study]) -> Iterator[Finding]:
         item, f, member, welded, allow = bound.solved[c], at.f, piece.member, at.welded, at.allow
         w = Working()
         w.say(
-            f"{member.id.rsplit('/', 1)[-1]}, {piece.offset + f.s[c, k]:.0f} mm from its end, {item.words}{study.where}; forces from the frame."
+            f"{member.name}, {piece.offset + f.s[c, k]:.0f} mm from its end, {item.words}{study.where}; forces from the frame."
         )
         w.say(f"{member.section.label}: {member.section.material.label}.")
         if study.other:

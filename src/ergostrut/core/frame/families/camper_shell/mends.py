@@ -69,7 +69,10 @@ def offers(build: CamperShell, at: str, catalog: Catalog, _say: Say, use: float)
     thick_nose = sheets("nose/deck", build.nose.deck) if build.nose is not None else lambda: []
     return {
         **dict.fromkeys(("floor.strength", "floor.sag"), tubes("floor", build.floor)),
-        **dict.fromkeys(("post.strength", "wall-rail.strength", "bench.strength", "bench.sag", "lifted.frame"), tubes("post", build.post)),
+        **dict.fromkeys(
+            ("post.strength", "post.joint", "post.wall", "wall-rail.strength", "bench.strength", "bench.sag", "lifted.frame"),
+            tubes("post", build.post),
+        ),
         **dict.fromkeys(("nose.strength", "nose.sag"), lambda: [*tubes("post", build.post)(), *shorter()]),
         **dict.fromkeys(("bow.strength", "bow.sag"), tubes("bow", build.bow)),
         **dict.fromkeys(
