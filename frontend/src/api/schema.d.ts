@@ -1510,6 +1510,181 @@ export interface components {
             fixings: components["schemas"]["Fixing"][];
         };
         /**
+         * BedTopper
+         * @description A cage on the bed's sides, the outside of its skin ``front`` behind the bed's front panel, its frame ``length`` long and ``width`` wide; ``height``
+         *     from the sides' top to the underside of its bows. ``posts`` a side, a bow and a clamp on the bed's side at each.
+         *
+         *     ``side_rating``: what a side bears in one place; ``clamp_rating``: what a clamp holds, whichever way. Unknown until given.
+         */
+        BedTopper: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            family: "bed_topper";
+            /**
+             * Id
+             * @default topper1
+             */
+            id: string;
+            /**
+             * Label
+             * @default Topper
+             */
+            label: string;
+            /**
+             * On
+             * @default
+             */
+            on: string;
+            /**
+             * Stage
+             * @default fitted
+             * @enum {string}
+             */
+            stage: "fitted" | "planned";
+            /**
+             * Carried In
+             * @default in parts
+             * @enum {string}
+             */
+            carried_in: "in parts" | "whole";
+            /**
+             * Framing
+             * @default welded_steel_tube
+             * @enum {string}
+             */
+            framing: "lumber_plywood" | "tslot_bolted" | "welded_steel_tube" | "welded_aluminium_tube" | "aluminium_tube_brackets" | "strut_bolted" | "conduit_riveted" | "angle_flat_steel" | "sandwich_bonded";
+            /**
+             * Front
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -200 to 1000 mm.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            front: string;
+            /**
+             * Length
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 600 to 3500 mm.
+             * @default {
+             *       "value": "2000",
+             *       "unit": "mm"
+             *     }
+             */
+            length: string;
+            /**
+             * Width
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 800 to 2400 mm.
+             * @default {
+             *       "value": "1700",
+             *       "unit": "mm"
+             *     }
+             */
+            width: string;
+            /**
+             * Height
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 200 to 1600 mm.
+             * @default {
+             *       "value": "700",
+             *       "unit": "mm"
+             *     }
+             */
+            height: string;
+            /**
+             * Posts
+             * @default 5
+             */
+            posts: number;
+            /**
+             * Post
+             * @default 1.5x1.5x14ga
+             */
+            post: string;
+            /**
+             * Bow
+             * @default 1.5x1.5x14ga
+             */
+            bow: string;
+            /**
+             * Skin
+             * @default sandwich.xps30
+             */
+            skin: string;
+            /**
+             * Skin Pitch
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 20 to 400 mm.
+             * @default {
+             *       "value": "40",
+             *       "unit": "mm"
+             *     }
+             */
+            skin_pitch: string;
+            /**
+             * Roof
+             * @default birch.12
+             */
+            roof: string;
+            /**
+             * Roof Trodden
+             * @default true
+             */
+            roof_trodden: boolean;
+            /**
+             * Lining
+             * @default null
+             */
+            lining: string | null;
+            /**
+             * @default {
+             *       "hinges": 3,
+             *       "rating": null,
+             *       "kept": {
+             *         "by": "pin",
+             *         "friction": null,
+             *         "rating": null
+             *       }
+             *     }
+             */
+            hatch: components["schemas"]["ergostrut__core__frame__families__bed_topper__params__Hatch"];
+            /**
+             * Side Rating
+             * @default null
+             */
+            side_rating: string | null;
+            /**
+             * Clamp Rating
+             * @default null
+             */
+            clamp_rating: string | null;
+            /**
+             * @default {
+             *       "weld_leg": null,
+             *       "capped": true,
+             *       "bracket_rating": null,
+             *       "brackets": 2,
+             *       "bolt": "5/16-18",
+             *       "bolt_grade": "SAE 5",
+             *       "screw": "No. 10",
+             *       "screws": 2,
+             *       "bite": "50 mm",
+             *       "fastener": "usual",
+             *       "rivet": "Al/steel 4.8 mm",
+             *       "drill_screw": "No. 12",
+             *       "per_leg": 3,
+             *       "bracket_wall": "3 mm",
+             *       "lag": "1/4 in",
+             *       "tap_depth": "25 mm"
+             *     }
+             */
+            joints: components["schemas"]["Joints"];
+        };
+        /**
          * BodyMount
          * @description A place on the frame that takes a bolt: ``y`` right of the centre line, ``z`` of its face above the rail's top.
          *
@@ -2928,7 +3103,7 @@ export interface components {
              * Builds
              * @default []
              */
-            builds: (components["schemas"]["BedSlide"] | components["schemas"]["CamperShell"] | components["schemas"]["ChassisBody"] | components["schemas"]["DrawerSystem"] | components["schemas"]["FixedPlatform"] | components["schemas"]["HungBunk"] | components["schemas"]["PlywoodBox"] | components["schemas"]["ShelfRack"] | components["schemas"]["TruckFlatbed"] | components["schemas"]["WallCabinet"])[];
+            builds: (components["schemas"]["BedSlide"] | components["schemas"]["BedTopper"] | components["schemas"]["CamperShell"] | components["schemas"]["ChassisBody"] | components["schemas"]["DrawerSystem"] | components["schemas"]["FixedPlatform"] | components["schemas"]["HungBunk"] | components["schemas"]["PlywoodBox"] | components["schemas"]["ShelfRack"] | components["schemas"]["TruckFlatbed"] | components["schemas"]["WallCabinet"])[];
             /**
              * @default {
              *       "road": "gravel",
@@ -3335,7 +3510,7 @@ export interface components {
              * Hatches
              * @default []
              */
-            hatches: components["schemas"]["Hatch"][];
+            hatches: components["schemas"]["ergostrut__core__frame__blocks__carcass__params__Hatch"][];
             /** @default null */
             pods: components["schemas"]["Pods"] | null;
             /** @default null */
@@ -4040,81 +4215,6 @@ export interface components {
              * @default null
              */
             rating: string | null;
-        };
-        /**
-         * Hatch
-         * @description A lid in the top: ``along`` and ``across`` from the top's front and left edge, lying on cleats ``cleat`` wide; ``kept`` shut by what.
-         */
-        Hatch: {
-            /**
-             * Name
-             * @default hatch
-             */
-            name: string;
-            /**
-             * Along
-             * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 4000 mm.
-             * @default {
-             *       "value": "100",
-             *       "unit": "mm"
-             *     }
-             */
-            along: string;
-            /**
-             * Across
-             * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 4000 mm.
-             * @default {
-             *       "value": "100",
-             *       "unit": "mm"
-             *     }
-             */
-            across: string;
-            /**
-             * Long
-             * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 60 to 2000 mm.
-             * @default {
-             *       "value": "400",
-             *       "unit": "mm"
-             *     }
-             */
-            long: string;
-            /**
-             * Wide
-             * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 60 to 2000 mm.
-             * @default {
-             *       "value": "300",
-             *       "unit": "mm"
-             *     }
-             */
-            wide: string;
-            /**
-             * Hinged
-             * @default no
-             * @enum {string}
-             */
-            hinged: "no" | "front" | "rear" | "left" | "right";
-            /**
-             * Cleat
-             * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 8 to 100 mm.
-             * @default {
-             *       "value": "20",
-             *       "unit": "mm"
-             *     }
-             */
-            cleat: string;
-            /**
-             * @default {
-             *       "by": "unsaid",
-             *       "rating": null,
-             *       "friction": null
-             *     }
-             */
-            kept: components["schemas"]["Keep"];
         };
         /**
          * Headboard
@@ -6057,7 +6157,7 @@ export interface components {
              * Hatches
              * @default []
              */
-            hatches: components["schemas"]["Hatch"][];
+            hatches: components["schemas"]["ergostrut__core__frame__blocks__carcass__params__Hatch"][];
             /** @default null */
             pods: components["schemas"]["Pods"] | null;
             /** @default null */
@@ -9142,6 +9242,105 @@ export interface components {
              * @default 1
              */
             changes: number;
+        };
+        /**
+         * Hatch
+         * @description A lid in the top: ``along`` and ``across`` from the top's front and left edge, lying on cleats ``cleat`` wide; ``kept`` shut by what.
+         */
+        ergostrut__core__frame__blocks__carcass__params__Hatch: {
+            /**
+             * Name
+             * @default hatch
+             */
+            name: string;
+            /**
+             * Along
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 4000 mm.
+             * @default {
+             *       "value": "100",
+             *       "unit": "mm"
+             *     }
+             */
+            along: string;
+            /**
+             * Across
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 4000 mm.
+             * @default {
+             *       "value": "100",
+             *       "unit": "mm"
+             *     }
+             */
+            across: string;
+            /**
+             * Long
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 60 to 2000 mm.
+             * @default {
+             *       "value": "400",
+             *       "unit": "mm"
+             *     }
+             */
+            long: string;
+            /**
+             * Wide
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 60 to 2000 mm.
+             * @default {
+             *       "value": "300",
+             *       "unit": "mm"
+             *     }
+             */
+            wide: string;
+            /**
+             * Hinged
+             * @default no
+             * @enum {string}
+             */
+            hinged: "no" | "front" | "rear" | "left" | "right";
+            /**
+             * Cleat
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 8 to 100 mm.
+             * @default {
+             *       "value": "20",
+             *       "unit": "mm"
+             *     }
+             */
+            cleat: string;
+            /**
+             * @default {
+             *       "by": "unsaid",
+             *       "rating": null,
+             *       "friction": null
+             *     }
+             */
+            kept: components["schemas"]["Keep"];
+        };
+        /**
+         * Hatch
+         * @description Over the gate, hinged at its upper edge by so many ``hinges``, one of which holds ``rating``; ``kept`` shut by what, all of it together.
+         */
+        ergostrut__core__frame__families__bed_topper__params__Hatch: {
+            /**
+             * Hinges
+             * @default 3
+             */
+            hinges: number;
+            /**
+             * Rating
+             * @default null
+             */
+            rating: string | null;
+            /**
+             * @default {
+             *       "by": "pin",
+             *       "rating": null,
+             *       "friction": null
+             *     }
+             */
+            kept: components["schemas"]["Keep"];
         };
         /** NewJob */
         NewJob: {

@@ -19,7 +19,20 @@ from ergostrut.core.structure.standing.setting import settings_of
 
 from . import shapes as s
 
-CHECKS = ("strap", "mount", "latch", "fastened", "fastened.mount", "bears.tie", "bears.wall", "bears.slot", "bears.well")
+CHECKS = (
+    "strap",
+    "mount",
+    "latch",
+    "fastened",
+    "fastened.mount",
+    "bears.tie",
+    "bears.wall",
+    "bears.slot",
+    "bears.well",
+    "bears.side",
+    "tiedown",
+    "tiedown.eye",
+)
 """Findings that say in which position and case something is worked hardest."""
 
 

@@ -187,6 +187,7 @@ CONTACT_WORDS = {
     "leg": "legs",
     "slot": "slots",
     "well": "wells",
+    "side": "sides",
     "floor": "floor",
     "tie": "ties",
     "wall": "wall fixings",

@@ -22,10 +22,12 @@ from ..model.study import Study
 _WORDS = {
     "slot": ("Slots of the host", "in one slot", "slot rating"),
     "well": ("Wheel wells", "on one well", "well rating"),
+    "side": ("Sides of the bed", "on a side of the bed", "rating of the bed's sides"),
     "tie": ("Ties that hold it down", "up on one tie", "tie rating"),
 }
 CREEPS = 0.02
 """Share of its weight under which what friction would have to hold is no matter (common practice, no published source)."""
+LEDGES = {"slot": "slot", "well": "wheel well", "side": "bed's side"}
 RATTLES = 6.0
 """mm of play in a slot that knocks (common practice, no published source)."""
 LIES_NEED, LIES_WANT = 12.0, 20.0
@@ -108,7 +110,8 @@ def level_share(study: Study, case: Case, kind: str) -> float:
     if posed is None or build.base or build.mounts:
         return 0.0
     slots, ties = len(posed.bearing(("slot",))), len(posed.bearing(("tie",)))
-    push = [study.mass * G * case.g[axis] for axis in (0, 1)]
+    blows = posed.blows(case)
+    push = [study.mass * G * case.g[axis] + float(blows[axis]) for axis in (0, 1)]
     free = [0.0 if (axis, 1 if push[axis] > 0 else -1) in build.packed else push[axis] for axis in (0, 1)]
     if kind == "slot":
         return abs(free[0]) / slots if slots else 0.0
@@ -120,7 +123,7 @@ def level_share(study: Study, case: Case, kind: str) -> float:
 def _level_words(study: Study, kind: str) -> str:
     assert study.posed is not None
     count = len(study.posed.bearing((kind,)))
-    return f"{study.mass:.1f} kg pushed level, shared by {count} {'ties' if kind == 'tie' else 'sides of slots'}; no friction counted"
+    return f"{study.mass:.1f} kg pushed level, and the wind where it blows, shared by {count} {'ties' if kind == 'tie' else 'sides of slots'}; no friction counted"
 
 
 def check_short(study: Study) -> Iterator[Finding]:
@@ -142,7 +145,7 @@ def check_short(study: Study) -> Iterator[Finding]:
         else f"It ends {say.length(-have)} short and bears nothing. Make it wider, or stand it on legs."
     )
     yield Finding(
-        f"{study.assembly.id}/bears.short", "bears.short", "frame", (worst.member, worst.id), f"Ends on the {worst.kind if worst.kind == 'slot' else 'wheel well'}",
+        f"{study.assembly.id}/bears.short", "bears.short", "frame", (worst.member, worst.id), f"Lies on the {LEDGES.get(worst.kind, 'ledge')}",
         text, state, have, LIES_NEED, "mm", use, True, LIES_WANT, basis=COMMON_PRACTICE, working=w.done(),
     )  # fmt: skip
 

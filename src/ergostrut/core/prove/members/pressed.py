@@ -34,6 +34,7 @@ _WORDS = {
     "keeper": "the keeper",
     "slot": "the slot's ledge",
     "well": "the wheel well",
+    "side": "the bed's side",
     "floor": "a rest",
     "leg": "a leg",
     "tie": "a tie",

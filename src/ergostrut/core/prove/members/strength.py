@@ -300,9 +300,7 @@ def _strengths(study: Study, bounds: list[Study]) -> Iterator[Finding]:
         at = _place(bound, c, piece, k, study.amplify)
         item, f, member, welded, allow = bound.solved[c], at.f, piece.member, at.welded, at.allow
         w = Working()
-        w.say(
-            f"{member.name}, {piece.offset + f.s[c, k]:.0f} mm from its end, {item.words}{study.where}; forces from the frame."
-        )
+        w.say(f"{member.name}, {piece.offset + f.s[c, k]:.0f} mm from its end, {item.words}{study.where}; forces from the frame.")
         w.say(f"{member.section.label}: {member.section.material.label}.")
         if study.other:
             w.say(f"Worst of several ways to take the joints: {FIXITY_WORDS[bound.posed.fixity]}.")

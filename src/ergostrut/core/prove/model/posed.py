@@ -171,6 +171,15 @@ class Posed:
         going = (one.load("a wall fixing moved") for one in self.hung.going)
         return (*found, *(self._live(stand) for stand in self.stands), *twist, *wind, *going, *upon)
 
+    def blows(self, case: Case) -> Array:
+        """(3,) N of wind, snow and a load slid ahead on all of it in a case."""
+        found: Array = np.zeros(3)
+        for one in self.wind:
+            share = case.share(one.act)
+            if share:
+                found += share * sum((band.end - band.start) * np.array(w) for band, w in one.rows)
+        return found
+
     def _blown(self, wind: Blown) -> list[Spread]:
         return [load for band, w in wind.rows for load in self._along(band.member, band.start, band.end, w, w)]
 

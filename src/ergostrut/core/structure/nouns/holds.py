@@ -103,7 +103,7 @@ class Joint:
     hinge: bool = False
 
 
-Bears = Literal["roller", "lower", "upper", "keeper", "leg", "slot", "well", "floor", "tie", "wall"]
+Bears = Literal["roller", "lower", "upper", "keeper", "leg", "slot", "well", "side", "floor", "tie", "wall"]
 
 
 @dataclass(frozen=True, slots=True)

@@ -11,10 +11,11 @@ from ....structure.nouns.panel import Panel
 from ....structure.nouns.parts import Clear, Height, Item, Surface
 from ...blocks.cage.door import DOOR, hung
 from ...blocks.cage.skinned import closing
+from ...blocks.cage.tubes import SIDES
 from ...blocks.joining import joint_spec
 from ...blocks.stock import bought
 from .geometry import Cage, cage
-from .members import SIDES, tubes
+from .members import tubes
 from .params import CamperShell
 from .ties import contacts, jacks, lying, straps
 from .walls import decks, skins

@@ -8,14 +8,10 @@ from dataclasses import dataclass
 
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Section
+from ...blocks.cage.evenly import FEW, evenly
 from ...blocks.cage.skinned import closing
 from ...blocks.stock import framed_section, sheet_of
 from .params import CamperShell, Nose
-
-APART = 620.0
-"""mm between members under a skin or a deck at the most (common practice, no published source)."""
-FEW = 40.0
-"""mm between two members side by side, at the least."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,12 +70,6 @@ class Cage:
         return self.post.properties.width
 
 
-def between(lo: float, hi: float, least: int = 0) -> tuple[float, ...]:
-    """Evenly between two places, so many that none are further apart than ``APART``, ``least`` of them at the least."""
-    n = max(math.ceil((hi - lo) / APART), least + 1)
-    return tuple(lo + (hi - lo) * k / n for k in range(1, n))
-
-
 def _square(build: CamperShell, catalog: Catalog, field: str, name: str) -> Section:
     section = framed_section(catalog, build.framing, field, name, "a shell")
     if section.properties.shape != "tube":
@@ -95,17 +85,17 @@ def _nose(nose: Nose, catalog: Catalog, x1: float, y: float, seat: float, under:
     if under - level < 300.0:
         raise StockError("nose/low", "nothing is left between the nose's floor and the roof; set it lower, or make the shell higher")
     tip, top = x1 - nose.reach.mm, x1 - nose.reach_top.mm
-    beams = (tip, *between(tip, x1), x1)
+    beams = (tip, *evenly(tip, x1), x1)
     if min(b - a for a, b in itertools.pairwise(beams)) < post.properties.width + FEW:
         raise StockError("nose/reach", "too short for two members under its floor; let it reach further, or leave it out")
     wide = bow.properties.width + FEW
-    ahead = (top, *between(top, x1)) if x1 - top > wide else ()
+    ahead = (top, *evenly(top, x1)) if x1 - top > wide else ()
     if 0 < x1 - top <= wide:
         raise StockError("nose/reach_top", "too short for a bow of its own; let the roof reach further ahead, or not at all")
     deck_top = level + post.properties.depth / 2 + sheet_of(catalog, "nose/deck", nose.deck).t
     # none where the leaning posts come up to the roof
-    behind = between(top, x1, 1) if x1 - top > 2 * wide else ()
-    under_it = between(tip, top, 1) if top - tip > 2 * wide else ()
+    behind = evenly(top, x1, 1) if x1 - top > 2 * wide else ()
+    under_it = evenly(tip, top, 1) if top - tip > 2 * wide else ()
     return NoseLines(
         level,
         deck_top,
@@ -113,7 +103,7 @@ def _nose(nose: Nose, catalog: Catalog, x1: float, y: float, seat: float, under:
         top,
         beams,
         ahead,
-        between(-y, y),
+        evenly(-y, y),
         (*under_it, *behind),
         math.atan2(top - tip, under - level - post.properties.depth / 2),
     )
@@ -142,9 +132,9 @@ def cage(build: CamperShell, catalog: Catalog) -> Cage:
     jamb = build.door.width.mm / 2 + w / 2
     if y_low - jamb < w + FEW:
         raise StockError("door/width", "the door's posts would stand in the corner posts; make the door narrower, or the shell wider below")
-    rear = tuple(sorted((*(-v for v in between(jamb, y_low)), -jamb, jamb, *between(jamb, y_low))))
+    rear = tuple(sorted((*(-v for v in evenly(jamb, y_low)), -jamb, jamb, *evenly(jamb, y_low))))
     nose = _nose(build.nose, catalog, xs[0], y_up, seat, under, (post, bow)) if build.nose is not None else None
     return Cage(
-        floor, post, bow, begin, end, xs, y_low, y_up, deck_top, seat, under, under + bow.properties.depth, between(-y_low, y_low), rear,
+        floor, post, bow, begin, end, xs, y_low, y_up, deck_top, seat, under, under + bow.properties.depth, evenly(-y_low, y_low), rear,
         build.door.width.mm / 2, nose,
     )  # fmt: skip

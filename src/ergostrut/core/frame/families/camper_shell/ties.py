@@ -13,9 +13,9 @@ from ....structure.host import WELL_LENGTH, WELL_START, WIDTH_LOW, Reader
 from ....structure.nouns.holds import Contact, Hold
 from ....structure.nouns.hung import Arm, Jack, Strap
 from ....structure.nouns.parts import Point3
+from ...blocks.cage.tubes import SIDES
 from ...blocks.stock import section_of
 from .geometry import Cage
-from .members import SIDES
 from .params import CamperShell, Tie
 
 Axis = Literal[0, 1]

@@ -13,10 +13,10 @@ from ....structure.nouns.panel import Clads, Panel, between, leaning, pierced
 from ....structure.nouns.parts import Point3
 from ...blocks.cage.door import DOOR
 from ...blocks.cage.skinned import Wall, closing, skinned
+from ...blocks.cage.tubes import SIDES
 from ...blocks.deck import ROUND, cut_round, laid
 from ...blocks.stock import solid_of
 from .geometry import Cage, NoseLines
-from .members import SIDES
 from .params import CamperShell
 
 SEAL = 3.0

@@ -3,19 +3,14 @@
 from __future__ import annotations
 
 import itertools
-import math
 from dataclasses import dataclass
 
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Section
 from ....structure.host import Host
 from ...blocks.bed.layout import BedLayout, layout, tube
+from ...blocks.cage.evenly import FEW, evenly
 from .params import ChassisBody
-
-APART = 620.0
-"""mm between posts of the front wall, and beside the door, at the most (common practice, no published source)."""
-FEW = 40.0
-"""mm between two posts of a wall, at the least."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,12 +30,6 @@ class Cage:
     front: tuple[float, ...]
     rear: tuple[float, ...]
     door: tuple[float, float]
-
-
-def _between(lo: float, hi: float) -> tuple[float, ...]:
-    """Evenly between two places, so many that none are further apart than ``APART``."""
-    n = math.ceil((hi - lo) / APART)
-    return tuple(lo + (hi - lo) * k / n for k in range(1, n))
 
 
 def cage(build: ChassisBody, host: Host, catalog: Catalog) -> Cage:
@@ -68,7 +57,7 @@ def cage(build: ChassisBody, host: Host, catalog: Catalog) -> Cage:
     if y - jamb < post.properties.width + FEW:
         raise StockError("door/width", "the door's posts would stand in the corner posts; make the door narrower, or the body wider")
     under = bed.deck_top + build.height.mm
-    rear = tuple(sorted((*(-v for v in _between(jamb, y)), -jamb, jamb, *_between(jamb, y))))
+    rear = tuple(sorted((*(-v for v in evenly(jamb, y)), -jamb, jamb, *evenly(jamb, y))))
     return Cage(
-        bed, post, bow, xs, y, bed.top, under, under + bow.properties.depth, bows, _between(-y, y), rear, (-build.door.width.mm / 2, build.door.width.mm / 2)
+        bed, post, bow, xs, y, bed.top, under, under + bow.properties.depth, bows, evenly(-y, y), rear, (-build.door.width.mm / 2, build.door.width.mm / 2)
     )  # fmt: skip

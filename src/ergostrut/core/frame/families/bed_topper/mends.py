@@ -1,0 +1,50 @@
+"""What may mend a topper's findings: the smallest change among stock sizes first."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+
+from ....catalog.model import Catalog
+from ....changes import Change
+from ....wording import Say
+from ...blocks.mending import sections, thicker
+from ...family import Offers
+from .params import BedTopper
+
+MOST = 14
+
+
+def offers(build: BedTopper, at: str, catalog: Catalog, _say: Say, use: float) -> dict[str, Callable[[], Offers]]:
+    """What may be tried for each check of a topper that stands at ``use``."""
+    need = max(1.02, use / 1.05)
+
+    def posts() -> Offers:
+        return [("another post a side", (Change(f"{at}/posts", build.posts + 1),))] if build.posts < MOST else []
+
+    def tubes(field: str, now: str) -> Callable[[], Offers]:
+        return lambda: [*posts(), *sections(now, field, at, catalog, need)[:5]]
+
+    def wider() -> Offers:
+        return [(f"{by} mm wider", (Change(f"{at}/width", f"{build.width.mm + by:.0f} mm"),)) for by in (20, 40, 80)]
+
+    def nearer() -> Offers:
+        half = build.skin_pitch.mm / 2
+        return [("twice as many screws", (Change(f"{at}/skin_pitch", f"{half:.0f} mm"),))] if half >= 20.0 else []
+
+    def roofs() -> Offers:
+        return [*posts(), *thicker(build.roof, "roof", at, catalog)]
+
+    return {
+        **dict.fromkeys(("post.strength", "post.joint", "post.wall", "wall-rail.strength"), tubes("post", build.post)),
+        **dict.fromkeys(("bow.strength", "bow.sag"), tubes("bow", build.bow)),
+        **dict.fromkeys(("skin.wind", "skin.wind.gives"), lambda: [*posts(), *thicker(build.skin, "skin", at, catalog)]),
+        **dict.fromkeys(("skin.snow", "skin.snow.gives", "deck.foot"), roofs),
+        **dict.fromkeys(("skin.screws", "skin.wind.screws"), nearer),
+        **dict.fromkeys(("bears.tie", "bears.side"), posts),
+        "bears.short": wider,
+    }
+
+
+def spans(_build: BedTopper) -> Mapping[str, str]:
+    """The parameter that is the span of each check."""
+    return {"bow.strength": "width", "post.strength": "height"}
