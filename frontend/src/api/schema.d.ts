@@ -1648,6 +1648,12 @@ export interface components {
              *         "by": "pin",
              *         "friction": null,
              *         "rating": null
+             *       },
+             *       "struts": {
+             *         "along": "150 mm",
+             *         "count": 2,
+             *         "down": "480 mm",
+             *         "force": null
              *       }
              *     }
              */
@@ -7169,6 +7175,42 @@ export interface components {
             eye: string | null;
         };
         /**
+         * Struts
+         * @description ``count`` gas struts, each pushing ``force`` N at 20 degrees C as marked: from the rear posts, ``down`` from the hinges, to the leaf, ``along`` it.
+         */
+        Struts: {
+            /**
+             * Count
+             * @default 2
+             */
+            count: number;
+            /**
+             * Force
+             * @default null
+             */
+            force: number | null;
+            /**
+             * Along
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 40 to 900 mm.
+             * @default {
+             *       "value": "150",
+             *       "unit": "mm"
+             *     }
+             */
+            along: string;
+            /**
+             * Down
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 60 to 1200 mm.
+             * @default {
+             *       "value": "480",
+             *       "unit": "mm"
+             *     }
+             */
+            down: string;
+        };
+        /**
          * Tank
          * @description Fuel, when full; needed where the empty weights were taken with less.
          */
@@ -9320,7 +9362,8 @@ export interface components {
         };
         /**
          * Hatch
-         * @description Over the gate, hinged at its upper edge by so many ``hinges``, one of which holds ``rating``; ``kept`` shut by what, all of it together.
+         * @description Over the gate, hinged at its upper edge by so many ``hinges``, one of which holds ``rating``; ``kept`` shut by what, all of it together. ``struts``:
+         *     None where it is propped open.
          */
         ergostrut__core__frame__families__bed_topper__params__Hatch: {
             /**
@@ -9341,6 +9384,15 @@ export interface components {
              *     }
              */
             kept: components["schemas"]["Keep"];
+            /**
+             * @default {
+             *       "count": 2,
+             *       "force": null,
+             *       "along": "150 mm",
+             *       "down": "480 mm"
+             *     }
+             */
+            struts: components["schemas"]["Struts"] | null;
         };
         /** NewJob */
         NewJob: {

@@ -45,7 +45,7 @@ def check_standing(context: Context, build: Assembly) -> Iterator[Finding]:
     yield from _inside(context, build, parts)
     top = context.host.mm(SIDE_HEIGHT)
     in_slots = {contact.member for contact in build.contacts if contact.kind == "slot"}
-    low = [part for part in parts if part.part not in in_slots and (top is None or part.lo[2] < top)]
+    low = [part for part in parts if part.part not in in_slots and (top is None or part.lo[2] < top - TOUCH)]
     if context.host.walls is not None:
         yield from check_walls(context, build)
     elif low and (WIDTH_HIGH in context.host.dims or WIDTH_TOP in context.host.dims):
@@ -65,7 +65,7 @@ def check_standing(context: Context, build: Assembly) -> Iterator[Finding]:
             share=0.5,
             what="Clears the sides each side by",
         )
-    shut = [part for part in _driven(context, build) if part.part not in in_slots and (top is None or part.lo[2] < top)]
+    shut = [part for part in _driven(context, build) if part.part not in in_slots and (top is None or part.lo[2] < top - TOUCH)]
     if shut and GATE_OUTSIDE in context.host.dims:
         last = max(shut, key=lambda part: part.hi[0])
         thick = GATE_THICKNESS in context.host.dims
@@ -106,7 +106,7 @@ def _at_front(context: Context, build: Assembly, parts: list[Body]) -> Iterator[
     top = context.host.mm(SIDE_HEIGHT)
     if SIDE_HEIGHT not in context.host.dims or top is None:
         return
-    first = min((part for part in parts if part.lo[2] < top), key=lambda part: part.lo[0], default=None)
+    first = min((part for part in parts if part.lo[2] < top - TOUCH), key=lambda part: part.lo[0], default=None)
     if first is None or first.lo[0] > -TOUCH:
         return
     w = Working()

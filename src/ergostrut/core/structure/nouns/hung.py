@@ -134,6 +134,21 @@ class Door:
 
 
 @dataclass(frozen=True, slots=True)
+class GasStrut:
+    """Pushes a ``door`` open, from ``member`` at ``fixed`` to its leaf at ``leaf``, as it is shut: ``count`` alike, ``force`` N of one at 20 degrees C as
+    marked."""
+
+    id: str
+    label: str
+    door: str
+    leaf: Point3
+    fixed: Point3
+    member: str
+    count: int
+    force: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
 class Holder:
     """Bars of ``body`` across under the roof at ``xs``, each hung from eyes at both ``ys``; ``rating`` of one eye, N; ``source``: the host's row."""
 

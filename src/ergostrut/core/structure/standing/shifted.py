@@ -56,6 +56,7 @@ def shifted(build: Assembly, by: Point3) -> Assembly:
         stands=tuple(replace(one, at=at(one.at)) for one in build.stands),
         motions=tuple(replace(one, pivot=at(one.pivot)) if one.pivot is not None else one for one in build.motions),
         doors=tuple(replace(one, hinges=tuple(at(hinge) for hinge in one.hinges)) for one in build.doors),
+        struts=tuple(replace(one, leaf=at(one.leaf), fixed=at(one.fixed)) for one in build.struts),
         runners=tuple(replace(one, z=one.z + by[2], lo=one.lo + by[one.axis], hi=one.hi + by[one.axis]) for one in build.runners),
         keeper=replace(build.keeper, at=at(build.keeper.at)) if build.keeper is not None else None,
         tags=tuple(_tag(one, by) for one in build.tags),

@@ -5,12 +5,13 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import replace
 
+from ....catalog.errors import StockError
 from ....catalog.model import Catalog
 from ....constants import G
 from ....structure.assembly import Assembly, Tag
 from ....structure.host import Reader
 from ....structure.nouns.holds import SCENES, Contact, Hold, Motion, Position
-from ....structure.nouns.hung import Door
+from ....structure.nouns.hung import Door, GasStrut
 from ....structure.nouns.panel import Clads, Panel, between
 from ....structure.nouns.parts import Height, Item, MemberGroup
 from ...blocks.cage.skinned import Wall, closing, skinned
@@ -85,6 +86,36 @@ def _hatch(build: BedTopper, place: Cage, catalog: Catalog) -> tuple[Panel, Moti
     return leaf, motion, door
 
 
+def _struts(build: BedTopper, place: Cage) -> tuple[GasStrut, ...]:
+    """Gas struts inside the rear posts, from those to the leaf's inner face.
+
+    Raises:
+        StockError: they would begin below the post, or end beyond the leaf.
+    """
+    struts = build.hatch.struts
+    if struts is None:
+        return ()
+    down, along = place.top - struts.down.mm, place.top - struts.along.mm
+    if down < place.seat:
+        raise StockError("hatch/struts/down", "the struts would begin below the posts; set them higher")
+    if along < place.foot + SEAL:
+        raise StockError("hatch/struts/along", "the struts would end beyond the hatch; set them nearer to its hinges")
+    y, n = place.y - place.w, len(place.xs)
+    leaf, fixed = (place.end, y, along), (place.end - place.w / 2, y, down)
+    return (
+        GasStrut(
+            f"{build.id}/hatch/struts",
+            "gas struts",
+            f"{build.id}/hatch",
+            leaf,
+            fixed,
+            f"{build.id}/walls/post.{n}.right",
+            struts.count,
+            struts.force,
+        ),
+    )
+
+
 def _held(build: BedTopper, place: Cage) -> tuple[tuple[Contact, ...], tuple[Hold, ...]]:
     """Under every post the bed's side bears its rail, and a clamp holds it there, whichever way it is pushed."""
     bears, holds = (one.kg * G if one is not None else None for one in (build.side_rating, build.clamp_rating))
@@ -102,12 +133,15 @@ def _held(build: BedTopper, place: Cage) -> tuple[tuple[Contact, ...], tuple[Hol
 def _items(build: BedTopper, place: Cage, catalog: Catalog) -> tuple[Item, ...]:
     middle = (place.begin + place.end) / 2
     walls, roof = f"{build.id}/walls", f"{build.id}/roof"
-    return (
+    found = [
         bought(catalog, f"{roof}/roof screws", "drillscrew", roof, (middle, 0.0, place.top), 8 * len(place.xs)),
         bought(catalog, f"{walls}/clamps", "tie", walls, (middle, 0.0, place.seat), 2 * len(place.xs)),
         bought(catalog, f"{walls}/hinges", "hinge", walls, (place.end, 0.0, place.under), build.hatch.hinges),
         bought(catalog, f"{walls}/latch", "latch", walls, (place.end, 0.0, place.seat), 2),
-    )
+    ]
+    if build.hatch.struts is not None:
+        found.append(bought(catalog, f"{walls}/gas struts", "gasstrut", walls, (place.end, 0.0, place.under), build.hatch.struts.count))
+    return tuple(found)
 
 
 def _tags(place: Cage) -> tuple[Tag, ...]:
@@ -164,6 +198,7 @@ def frame(build: BedTopper, host: Reader, catalog: Catalog) -> Assembly:
         contacts=contacts,
         holds=holds,
         doors=(door,),
+        struts=_struts(build, place),
         stack=(
             Height("bed's sides", place.foot, place.foot),
             Height("to the underside of its bows", place.under - place.foot, place.under),

@@ -34,7 +34,13 @@ def offers(build: BedTopper, at: str, catalog: Catalog, _say: Say, use: float) -
     def roofs() -> Offers:
         return [*posts(), *thicker(build.roof, "roof", at, catalog)]
 
+    def struts() -> Offers:
+        now = build.hatch.struts
+        rows = (150, 200, 250, 300, 350, 400, 500, 600, 800)
+        return [(f"struts of {N} N", (Change(f"{at}/hatch/struts/force", float(N)),)) for N in rows if now is not None and now.force != N]
+
     return {
+        **dict.fromkeys(("strut.holds", "strut.effort"), struts),
         **dict.fromkeys(("post.strength", "post.joint", "post.wall", "wall-rail.strength"), tubes("post", build.post)),
         **dict.fromkeys(("bow.strength", "bow.sag"), tubes("bow", build.bow)),
         **dict.fromkeys(("skin.wind", "skin.wind.gives"), lambda: [*posts(), *thicker(build.skin, "skin", at, catalog)]),

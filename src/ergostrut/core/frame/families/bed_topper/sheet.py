@@ -7,6 +7,7 @@ from ....structure.systems import SYSTEMS, SystemId
 from ...blocks.joining import joining_sheet
 from ...blocks.keeping import keep_rows
 
+_STRUTS, _PROPPED = When("hatch/struts", (True,), "set"), When("hatch/struts", (False,), "set")
 _LINED, _BARE = When("lining", (True,), "set"), When("lining", (False,), "set")
 _TUBES: dict[SystemId, str] = {"welded_steel_tube": "1.5x1.5x14ga", "welded_aluminium_tube": "1.5x1.5x1/8 alu"}
 _SYSTEMS = tuple(
