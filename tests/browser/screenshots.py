@@ -58,8 +58,8 @@ def _van(page: Page) -> None:
 
 
 def _fit(page: Page) -> None:
-    """Drawers with what they sweep, and a gear rack with its way in and the clearances."""
-    for job, name, shows, view in ((3, "drawers", ("what it sweeps", "clearances"), "Side"), (4, "rack", ("way in", "clearances"), "Plan")):
+    """Drawers with what they sweep, and a shell in its bed with whoever sleeps in it."""
+    for job, name, shows, view in ((3, "drawers", ("what it sweeps", "clearances"), "Side"), (7, "shell-frame", ("people",), "Side")):
         page.goto(f"/job/{job}/frame")
         page.wait_for_load_state("networkidle")
         for show in shows:

@@ -320,3 +320,28 @@ def test_a_bed_with_nothing_that_slides_in_is_not_asked(catalog: Catalog) -> Non
         catalog,
     )
     assert not [f for f in report.findings if f.check.startswith("camper.")]
+
+
+def test_a_tie_through_its_own_wall_or_a_wheel_well_does_not_go_there(catalog: Catalog) -> None:
+    """Hooked in under the shell's floor it would go through its wall; half way along the bed and low, through the well."""
+    assert by_id(usual()[0], "fit.ties").state == "holds"
+    inside = by_id(shell(catalog, ties=(*FOUR[:3], {**FOUR[3], "y": "300 mm"})), "fit.ties")
+    assert inside.state == "over" and "goes through" in inside.sentence and "wall below" in inside.sentence
+    well = by_id(shell(catalog, ties=(*FOUR[:3], {**FOUR[3], "x": "1300 mm"})), "fit.ties")
+    assert well.state == "over" and "wheel well" in well.sentence
+
+
+def test_its_size_on_the_road_and_a_lining_that_makes_a_bed_tight(catalog: Catalog) -> None:
+    """From 80 in on lamps and local law (49 CFR 571.108). A sleeper of 75 in across 77 in is right until a 12 mm lining each side makes it tight."""
+    wide = next(f for f in shell(catalog, width="80 in").findings if f.check == "road.size")
+    assert wide.state == "note" and "571.108" in wide.sentence and "local law" in wide.sentence
+    narrow = next(f for f in usual()[0].findings if f.check == "road.size")
+    assert "571.108" not in narrow.sentence and narrow.demand == pytest.approx(1750 + 72)
+
+    def bed(**more: Any) -> Finding:
+        data = job({**SHELL, "width": f"{77 * 25.4 + 2 * 38.1:.3f} mm", **more})
+        data["carry"] = {"crew": [{"id": "a", "name": "A", "mass": "80 kg", "stature": "75 in", "sleeps": "s/nose"}]}
+        return next(f for f in check(read_design(data), catalog).findings if f.check == "bed.length")
+
+    assert bed().state == "holds" and bed().demand == pytest.approx(77 * 25.4, abs=0.1)
+    assert bed(lining="birch.12").state == "tight"

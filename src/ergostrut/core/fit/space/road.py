@@ -10,7 +10,7 @@ from collections.abc import Iterator, Sequence
 from ...finding import Finding, Working
 from ...structure.check import JobCheck
 from ...structure.context import Context
-from ...structure.host import CAB_HEIGHT, CAB_LIGHT, CAB_WIDTH, GROUND, RAIL_DEPTH, RAIL_END, REAR_AXLE, TYRE
+from ...structure.host import CAB_HEIGHT, CAB_LIGHT, CAB_WIDTH, GROUND, RAIL_DEPTH, RAIL_END, REAR_AXLE, SIDE_HEIGHT, TYRE
 from ...structure.standing.setting import scene_travels, setting_at
 from .bodies import Body, bodies_at, on_floor
 
@@ -20,13 +20,18 @@ LAMPS, WIDE = 2032.0, 2590.8
 LENS = 45.0
 """mm that the third brake light is high (typical)."""
 STEEP = 0.5
+TALL = 300.0
+"""mm over the bed's sides from which something stands in the wind and in the way (common practice, no published source)."""
 LAW = "Check local law before you drive."
 
 
 def check_road(context: Context) -> Iterator[Finding]:
     """Of a truck whose height above the ground is known, with what stands on it as it is driven; nothing where no build is."""
     host, ground = context.host, context.host.mm(GROUND)
-    if ground is None or not context.builds:
+    if not context.builds:
+        return
+    if ground is None:
+        yield from _over_a_bed(context)
         return
     driven = [bodies_at(context, build, setting_at(build, scene_travels(build, "driving"))) for build in context.builds]
     there = [*itertools.chain(*driven), *on_floor(context)]
@@ -52,13 +57,44 @@ def _size(context: Context, there: Sequence[Body], ground: float) -> Finding:
     w.given("z", max(host.mm(CAB_HEIGHT) or 0.0, max(b.hi[2] for b in there)), "mm", "highest, over the frame's rails")
     high = w.line("h", "z + h_g", "mm", "over the ground, unladen", h_g=ground)
     text = f"{say.length(wide)} wide and {say.length(high)} high over the ground."
-    if wide > WIDE:
-        text += " Over 102 in (2.59 m) it takes a permit (23 CFR 658.15)."
-    elif wide >= LAMPS:
-        text += " From 80 in (2.03 m) of width on clearance and identification lamps are asked for (49 CFR 571.108)."
     return _note(
-        "road.size", "On the road, its size", ("host",), f"{text} {LAW}", wide, "mm", w, "23 CFR 658.15, 49 CFR 571.108; check local law"
+        "road.size",
+        "On the road, its size",
+        ("host",),
+        f"{text}{_law(wide)} {LAW}",
+        wide,
+        "mm",
+        w,
+        "23 CFR 658.15, 49 CFR 571.108; check local law",
     )
+
+
+def _over_a_bed(context: Context) -> Iterator[Finding]:
+    """Of what stands over an open bed's sides: how wide it is, and how high where it is known how high the floor is."""
+    host, top, say = context.host, context.host.mm(SIDE_HEIGHT), context.say
+    if SIDE_HEIGHT not in host.dims or host.roofed or top is None:
+        return
+    driven = [bodies_at(context, build, setting_at(build, scene_travels(build, "driving"))) for build in context.builds]
+    over = [body for body in itertools.chain(*driven) if body.hi[2] > top + TALL]
+    if not over:
+        return
+    w, floor = Working(), host.weights.floor
+    wide = w.given("b", max(b.hi[1] for b in over) - min(b.lo[1] for b in over), "mm", "of what stands over the bed's sides")
+    z = w.given("z", max(b.hi[2] for b in over), "mm", "highest, over the bed's floor")
+    text = f"{say.length(wide)} wide over the bed's sides, {say.length(z)} high over its floor"
+    if floor is not None:
+        h = w.line("h", "z + h_g", "mm", "over the ground, unladen", h_g=floor.mm)
+        text += f", {say.length(h)} over the ground"
+    basis = "23 CFR 658.15, 49 CFR 571.108; check local law"
+    yield _note("road.size", "On the road, its size", ("host",), f"{text}.{_law(wide)} {LAW}", wide, "mm", w, basis)
+
+
+def _law(wide: float) -> str:
+    if wide > WIDE:
+        return " Over 102 in (2.59 m) it takes a permit (23 CFR 658.15)."
+    if wide >= LAMPS:
+        return " From 80 in (2.03 m) of width on clearance and identification lamps are asked for (49 CFR 571.108)."
+    return ""
 
 
 def _departure(context: Context, there: Sequence[Body], ground: float, tyre: float) -> Iterator[Finding]:

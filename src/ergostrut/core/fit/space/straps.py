@@ -7,10 +7,10 @@ from collections.abc import Iterator
 import numpy as np
 
 from ...finding import Finding, Working
-from ...mechanics.space.boxes import Boxes, frames
+from ...mechanics.space.boxes import Boxes, frames, upright
 from ...prove.model.hanging import hooked
 from ...structure.assembly import Assembly
-from ...structure.check import JobCheck
+from ...structure.check import BuildCheck, JobCheck
 from ...structure.context import Context
 from ...structure.standing.exposed import wall_beside
 from ...structure.standing.setting import Setting, scene_travels, setting_at
@@ -24,6 +24,8 @@ PIECES = 8
 """Boxes in a row that one is taken as, so that upright boxes round those of a leaning one stay slim."""
 WANT = 20.0
 """mm wanted between a strap and what it might rub on (common practice, no published source)."""
+BESIDE = 5.0
+"""mm wanted between a tie-down and what it runs past (common practice, no published source)."""
 RUBS = "A strap that bears on an edge tears there: lead it clear, or take the edge away."
 
 
@@ -36,6 +38,29 @@ def straps_at(build: Assembly, setting: Setting) -> tuple[Body, ...]:
         half = [float(np.linalg.norm(run)) / PIECES / 2, WIDE / 2, WIDE / 2]
         found.append(Body(strap.id, strap.label, Boxes(at, np.tile(frames(run[None]), (PIECES, 1, 1)), np.tile(half, (PIECES, 1)))))
     return tuple(found)
+
+
+def check_ties(context: Context, build: Assembly) -> Iterator[Finding]:
+    """What ties a build down, past its own skins and decks and past what stands in the host: a tie that goes through one of them does not go there."""
+    ties = {strap.id for strap in build.straps if strap.ties}
+    if not ties:
+        return
+    mine = [row for row in straps_at(build, setting_at(build, {})) if row.part in ties]
+    panels = {panel.id for panel in build.panels}
+    walls = [row for row in bodies_at(context, build, setting_at(build, {}), things=False) if row.part in panels]
+    host = context.host
+    others = [*walls, *(Body(box.name, box.name, upright([box.lo], [box.hi])) for box in (*host.solids, *host.obstacles))]
+    found = near(mine, others, together=False)
+    if found is None:
+        return
+    say, w = context.say, Working()
+    w.given("c", found.gap, "mm", f"{found.one.name} to {found.two.name}, {WIDE:.0f} mm wide at the most")
+    text = (
+        f"The {found.one.name} passes {found.two.name} by {say.length(found.gap)} at the nearest."
+        if found.gap >= 0
+        else f"The {found.one.name} goes through {found.two.name}: hook it in elsewhere."
+    )
+    yield room(f"{build.id}/fit.ties", "Tie-downs run clear", (found.one.part, found.two.part), text, found.gap, BESIDE, w)
 
 
 def check_straps(context: Context) -> Iterator[Finding]:
@@ -69,4 +94,4 @@ def check_straps(context: Context) -> Iterator[Finding]:
         yield doubtful(build, context, hangs)
 
 
-CHECKS = (JobCheck(check_straps, "room"),)
+CHECKS = (JobCheck(check_straps, "room"), BuildCheck(check_ties, ("straps",)))

@@ -21,11 +21,12 @@ from .ties import contacts, jacks, lying, straps
 from .walls import decks, skins
 
 
-def _surfaces(build: CamperShell, place: Cage, panels: tuple[Panel, ...]) -> tuple[Surface, ...]:
+def _surfaces(build: CamperShell, place: Cage, panels: tuple[Panel, ...], lining: float) -> tuple[Surface, ...]:
     """Its floor, its benches, and the bed or the shelf over the cab."""
-    near, far, x1, x2 = place.y_low - place.w / 2, place.y_up - place.w / 2, place.xs[0] + place.w / 2, place.xs[-1] - place.w / 2
+    near, far = place.y_low - place.w / 2, place.y_up - place.w / 2 - lining
+    x1, x2 = place.xs[0] + place.w / 2 + lining, place.xs[-1] - place.w / 2 - lining
     floor = f"{build.id}/floor"
-    found = [Surface(floor, "floor", floor, (x1, -near, place.deck_top), (x2 - x1, 2 * near))]
+    found = [Surface(floor, "floor", floor, (x1, lining - near, place.deck_top), (x2 - x1, 2 * (near - lining)))]
     tops = {panel.body: panel.hi[2] for panel in panels}
     for name, s in SIDES:
         body = f"{build.id}/{name} bench"
@@ -114,7 +115,7 @@ def frame(build: CamperShell, host: Reader, catalog: Catalog) -> Assembly:
         members=tuple(made.members),
         panels=(*laid, *closed),
         items=_items(build, place, catalog),
-        surfaces=_surfaces(build, place, laid),
+        surfaces=_surfaces(build, place, laid, lining),
         joining=replace(joint_spec(build.framing, build.joints, catalog), key="post", between="posts, rails and bows"),
         motions=(motion,),
         joints=tuple(made.joints),
