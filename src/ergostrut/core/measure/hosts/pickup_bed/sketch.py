@@ -63,7 +63,7 @@ def side_shapes(host: Host) -> list[Primitive]:
 def silhouette(host: Host, front_axle: float) -> Path:
     """The vehicle from its left as one faint line: bed and gate as measured, cab and bonnet in usual proportion to the front axle's place."""
     D, gate, d = host.shape("depth"), host.shape("length_to_gate"), -front_axle
-    roof, bonnet = D + 0.24 * d, D + 0.02 * d
+    roof, bonnet = host.mm("cab_height") or D + 0.24 * d, D + 0.02 * d
     points = (
         (gate, -60),
         (gate, D),
@@ -117,6 +117,7 @@ def host_views(host: Host) -> tuple[View, ...]:
             host, "gate_rise", (L + host.shape("gate_length"), 0), (L + host.shape("gate_length"), host.shape("gate_rise")), "v", "right", 1
         ),
         tag(host, "cover_height", (0, 0), (0, host.shape("cover_height")), "v", "left", 1),
+        tag(host, "cab_height", (-200, 0), (-200, host.shape("cab_height")), "v", "left", 3),
         tag(host, "floor_thickness", (0, -host.shape("floor_thickness")), (0, 0), "v", "left", 2),
     ]
     rear = rear_shapes(host)
