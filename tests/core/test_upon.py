@@ -324,6 +324,6 @@ def test_the_list_of_what_holds_says_what_the_findings_say(catalog: Catalog) -> 
     assert study.posed is not None and down is not None
     ties = [one.use or 0.0 for i, case in enumerate(down.cases) if not case.name.startswith("Crash") for one in held_box(top, down, i)]
     assert max(ties) == pytest.approx(by_id(report, "box/bears.tie").use, rel=1e-3)
-    mounts = [one.use or 0.0 for item in study.solved for one in held_frame(study.posed, item)]
+    mounts = [one.use or 0.0 for item in study.solved for one in held_frame(study, item)]
     told = max(by_id(report, f"b/{name}").use or 0.0 for name in ("fastened", "fastened.mount"))
     assert bed.fastenings and max(mounts) == pytest.approx(told, rel=1e-3)

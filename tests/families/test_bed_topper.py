@@ -13,6 +13,7 @@ from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
 from ergostrut.core.finding import Finding
 from ergostrut.core.job.document import read_design
+from ergostrut.core.prove.held import held_frame
 from ergostrut.core.prove.model.study import Study
 from ergostrut.core.report import Report, check, studies_at
 from ergostrut.files.catalog_files import shipped_catalog
@@ -75,6 +76,17 @@ def test_the_wind_lifts_its_clamps_and_pushes_them_level(catalog: Catalog) -> No
     assert windward == pytest.approx(over / 1662, rel=0.1)
     assert by_id(topper(catalog, clamp_rating="30 kg"), "bears.tie").state == "over"
     assert by_id(topper(catalog, clamp_rating=None), "bears.tie").state == "unknown"
+
+
+def test_the_list_of_what_holds_it_says_the_same_as_the_finding() -> None:
+    """Every clamp with its lift and its share of what pushes level, and both against its rating as the finding has it."""
+    report, study = usual()
+    found = by_id(report, "bears.tie")
+    item = study.case(found.case)
+    assert item is not None
+    clamps = [one for one in held_frame(study, item) if one.id.endswith(tuple(f"clamp.{i}" for i in range(1, 6)))]
+    assert len(clamps) == 10 and max(one.use or 0.0 for one in clamps) == pytest.approx(found.use)
+    assert sum(one.push[1] for one in clamps) == pytest.approx(-float(study.posed.blows(item.case)[1]) if study.posed else 0.0)
 
 
 def test_its_rails_lie_on_the_bed(catalog: Catalog) -> None:

@@ -23,6 +23,7 @@ def test_yard_shows_each_job_with_its_worst_states(shop: Shop) -> None:
         "Borrowed van's gear rack",
         "Orchard flatbed",
         "Night-sky body",
+        "Night-sky shell",
     }
     card = next(one for one in yard["jobs"] if one["name"] == "River survey pickup")
     assert not card["checked"] and card["outline"] is None

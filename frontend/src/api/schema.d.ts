@@ -2408,6 +2408,8 @@ export interface components {
             nose: components["schemas"]["Nose"] | null;
             /**
              * @default {
+             *       "opens": "sideways",
+             *       "second": null,
              *       "width": "600 mm",
              *       "hinged": "right",
              *       "hinges": 3,
@@ -2833,6 +2835,8 @@ export interface components {
             lining: string | null;
             /**
              * @default {
+             *       "opens": "sideways",
+             *       "second": null,
              *       "width": "700 mm",
              *       "hinged": "right",
              *       "hinges": 3,
@@ -6309,9 +6313,20 @@ export interface components {
         /**
          * RearDoor
          * @description Between two posts at the rear, ``width`` clear: hung on the ``hinged`` one by so many ``hinges``, one of which holds ``rating``; ``kept`` shut
-         *     by what, all of it together.
+         *     by what, all of it together. It ``opens`` as a ramp about its lower edge, with a ``second`` leaf at its end, or about one post.
          */
         RearDoor: {
+            /**
+             * Opens
+             * @default sideways
+             * @enum {string}
+             */
+            opens: "sideways" | "as a ramp";
+            /**
+             * Second
+             * @default null
+             */
+            second: string | null;
             /**
              * Width
              * Format: ergostrut-length

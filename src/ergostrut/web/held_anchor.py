@@ -96,7 +96,7 @@ def _framed(
         left = held.again(_without(held.assembly, query.gone))
         shown, rows = left, (*left.solved, *left.crash)
     found = next((row for row in rows if row.case.name == wanted), None)
-    return names, wanted, held_frame(shown.posed, found) if shown.posed is not None and found is not None else None
+    return names, wanted, held_frame(shown, found) if shown.posed is not None and found is not None else None
 
 
 def _box(report: Report, build: Assembly, proof: Proof, query: s.AnchorQuery, case: str) -> tuple[list[str], str, tuple[Taken, ...] | None]:

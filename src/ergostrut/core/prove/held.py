@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 
 import numpy as np
@@ -12,21 +13,28 @@ from ..structure.assembly import Assembly
 from ..structure.nouns.holds import Bears, Contact
 from ..structure.nouns.upon import Handed
 from .hung.mounts import Taken, held_by
-from .model.posed import Posed, Solved
+from .members.bearing import pushed_level
+from .model.posed import Solved
+from .model.study import Study
 
-HOLDING: tuple[Bears, ...] = ("tie", "wall", "slot", "well")
+HOLDING: tuple[Bears, ...] = ("tie", "wall", "slot", "well", "side")
 """Contacts that hold a build at a place of the host's; what merely stands on the floor is none."""
 
 
-def held_frame(posed: Posed, item: Solved) -> tuple[Taken, ...]:
-    """What holds a framed build in a case."""
+def held_frame(study: Study, item: Solved) -> tuple[Taken, ...]:
+    """What holds a framed build in a case; nothing where it has no frame there."""
+    posed = study.posed
+    if posed is None:
+        return ()
     rows = list(held_by(posed, item.result, item.case.share(TWIST)))
     for contact, force in zip(posed.contacts, item.result.rest_force.tolist(), strict=True):
         if contact.kind in HOLDING:
             out = -force if contact.push[2] > 0 else force
-            push = contact.push[0] * force, contact.push[1] * force, contact.push[2] * force
+            along, across = pushed_level(study, item.case, contact.kind)
+            push = contact.push[0] * force - along, contact.push[1] * force - across, contact.push[2] * force
             missing = "" if contact.rating is not None else f"rating of the {contact.label}"
-            rows.append(Taken(contact.id, contact.label, contact.source, contact.at, out, 0.0, contact.rating, missing, push))
+            level = math.hypot(along, across)
+            rows.append(Taken(contact.id, contact.label, contact.source, contact.at, out, level, contact.rating, missing, push, whole=True))
     return tuple(rows)
 
 

@@ -7,7 +7,7 @@ from functools import cached_property
 from typing import Literal
 
 from .nouns.holds import Anchor, BasePost, Contact, Hold, Joint, JointSpec, Lock, Loop, Motion, Slider, Stand
-from .nouns.hung import Door, GasStrut, Holder, Jack, Latch, Mount, Pivot, Strap
+from .nouns.hung import Door, GasStrut, Holder, Jack, Latch, Mount, Pivot, Ramp, Strap
 from .nouns.panel import Clads, Covers, Edging, Lid, Panel, Shell
 from .nouns.parts import Clear, Height, Item, Member, Point3, Surface
 from .nouns.runners import Keeper, Runner
@@ -68,6 +68,8 @@ class Assembly:
     doors: tuple[Door, ...] = ()
     struts: tuple[GasStrut, ...] = ()
     """What pushes its doors open and keeps them so."""
+    ramps: tuple[Ramp, ...] = ()
+    """Doors that come down as one."""
     holders: tuple[Holder, ...] = ()
     """What hangs under the roof by itself."""
     runners: tuple[Runner, ...] = ()

@@ -104,20 +104,25 @@ def _bearing(study: Study, kind: str, rows: list[tuple[int, Contact]]) -> Findin
 
 
 def level_share(study: Study, case: Case, kind: str) -> float:
-    """N level that one tie, or one side of a slot, takes in a case: slots hold along the vehicle what lies in them, the host's faces what is
-    packed against them, ties the rest, evenly. A base has its own fixings, and what is bolted to a wall is held there."""
+    """N level that one tie, or one side of a slot, takes in a case (``pushed_level``)."""
+    return math.hypot(*pushed_level(study, case, kind))
+
+
+def pushed_level(study: Study, case: Case, kind: str) -> tuple[float, float]:
+    """N along and across that one tie, or one side of a slot, is pushed with in a case: slots hold along the vehicle what lies in them, the host's
+    faces what is packed against them, ties the rest, evenly. A base has its own fixings, and what is bolted to a wall is held there."""
     build, posed = study.assembly, study.posed
     if posed is None or build.base or build.mounts:
-        return 0.0
+        return 0.0, 0.0
     slots, ties = len(posed.bearing(("slot",))), len(posed.bearing(("tie",)))
     blows = posed.blows(case)
     push = [study.mass * G * case.g[axis] + float(blows[axis]) for axis in (0, 1)]
     free = [0.0 if (axis, 1 if push[axis] > 0 else -1) in build.packed else push[axis] for axis in (0, 1)]
     if kind == "slot":
-        return abs(free[0]) / slots if slots else 0.0
+        return (free[0] / slots if slots else 0.0), 0.0
     if kind != "tie" or not ties:
-        return 0.0
-    return math.hypot(0.0 if slots else free[0], free[1]) / ties
+        return 0.0, 0.0
+    return (0.0 if slots else free[0] / ties), free[1] / ties
 
 
 def _level_words(study: Study, kind: str) -> str:

@@ -134,6 +134,23 @@ class Door:
 
 
 @dataclass(frozen=True, slots=True)
+class Ramp:
+    """A ``door`` that comes down and is rolled over: its leaf, the ``panel``, ``first`` mm from its hinges to its free edge, a ``second`` leaf beyond that (0: none);
+    ``high`` mm of its hinges over the ground, None while nobody said."""
+
+    id: str
+    door: str
+    panel: str
+    first: float
+    second: float
+    high: float | None
+
+    @property
+    def long(self) -> float:
+        return self.first + self.second
+
+
+@dataclass(frozen=True, slots=True)
 class GasStrut:
     """Pushes a ``door`` open, from ``member`` at ``fixed`` to its leaf at ``leaf``, as it is shut: ``count`` alike, ``force`` N of one at 20 degrees C as
     marked."""

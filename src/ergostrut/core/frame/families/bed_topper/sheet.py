@@ -45,6 +45,12 @@ SHEET = (
             Row("hatch/hinges", "Hinges", "whole"),
             Row("hatch/rating", "A hinge holds", "mass", optional=True),
             *keep_rows("hatch/kept", "Shut it is"),
+            Command("Gas struts open it", "hatch/struts", {}, when=(_PROPPED,)),
+            Row("hatch/struts/count", "Gas struts", "whole", when=(_STRUTS,)),
+            Row("hatch/struts/force", "Each pushes with, N", "number", optional=True, when=(_STRUTS,), help="as marked on it, at 20 °C"),
+            Row("hatch/struts/along", "On the hatch, from its hinges", "length", when=(_STRUTS,)),
+            Row("hatch/struts/down", "On the post, below its hinges", "length", when=(_STRUTS,)),
+            Command("It is propped open", "hatch/struts", None, when=(_STRUTS,)),
         ),
     ),
     Group(

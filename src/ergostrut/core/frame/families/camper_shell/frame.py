@@ -105,7 +105,9 @@ def frame(build: CamperShell, host: Reader, catalog: Catalog) -> Assembly:
     if build.nose is not None:
         host.known(CAB_HEIGHT)
     posts = [(f"{build.id}/walls/rear post.{k}", y) for k, y in enumerate(place.rear, 1)]
-    motion, door = hung(build.door, build.id, next(panel for panel in closed if panel.name == DOOR), posts)
+    leaf, sill = next(panel for panel in closed if panel.name == DOOR), f"{build.id}/floor/floor member.{len(place.xs)}"
+    over = host.host.weights.floor
+    motion, door, ramps = hung(build.door, build.id, leaf, posts, sill, over.mm if over is not None else None)
     lining = closing(catalog, "lining", build.lining).t if build.lining is not None else 0.0
     inside, edge = place.y_low - place.w / 2 - lining, place.w / 2 + lining
     return Assembly(
@@ -123,6 +125,7 @@ def frame(build: CamperShell, host: Reader, catalog: Catalog) -> Assembly:
         holds=lying(build, place),
         straps=straps(build, place, catalog),
         doors=(door,),
+        ramps=ramps,
         jacks=jacks(build, place),
         exposes=f"{build.id}/floor",
         clear=Clear((place.xs[0] + edge, -inside, place.deck_top), (place.xs[-1] - edge, inside, place.under)),

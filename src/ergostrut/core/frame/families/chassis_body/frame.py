@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from ....catalog.model import Catalog
 from ....structure.assembly import Assembly, Tag
-from ....structure.host import Reader
+from ....structure.host import GROUND, Reader
 from ....structure.nouns.holds import Joint
 from ....structure.nouns.panel import Panel
 from ....structure.nouns.parts import Clear, Height, Item, Member, MemberGroup
@@ -170,11 +170,13 @@ def frame(build: ChassisBody, host: Reader, catalog: Catalog) -> Assembly:
     rows = (("bows' underside", build.height.mm, place.under), ("bows", place.bow.properties.depth, place.top))
     skins = tuple(_skins(build, place, catalog))
     rear = [(f"{build.id}/walls/rear post.{k}", y) for k, y in enumerate(place.rear, 1)]
-    motion, door = hung(build.door, build.id, next(panel for panel in skins if panel.name == DOOR), rear)
+    leaf, sill = next(panel for panel in skins if panel.name == DOOR), f"{build.id}/bed/cross member.{len(place.bed.xs)}"
+    motion, door, ramps = hung(build.door, build.id, leaf, rear, sill, host.known(GROUND))
     return replace(
         made,
         motions=(motion,),
         doors=(door,),
+        ramps=ramps,
         clear=_clear(build, place, catalog),
         members=(*made.members, *_members(build, place)),
         joining=replace(made.joining, between="cross members, posts and bows"),
