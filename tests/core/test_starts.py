@@ -24,10 +24,12 @@ FITS = {
     for name, template in TEMPLATES.items()
 }
 ROWS = [
-    (family, name, ("in", "mm")[(f + n) % 2])
+    (family, name, length)
     for f, family in enumerate(FAMILIES)
     for n, name in enumerate(TEMPLATES)
     if family in FITS[name]
+    # what lies right on a bed's sides is cheap, and a rounding of either unit once put it below them
+    for length in (("in", "mm") if FAMILIES[family].stands == "bed" else (("in", "mm")[(f + n) % 2],))
 ]
 
 

@@ -77,5 +77,20 @@ def test_struts_that_are_weak_strong_or_impossible(catalog: Catalog) -> None:
     assert strong["strut.effort"].state == "over" and "shut it" in strong["strut.effort"].sentence
     assert strong["strut.hinges"].state == "over"
     assert asked(catalog, along="420 mm", down="480 mm")["strut.fits"].state == "over"
+    # shut, they push on what keeps it shut: 1480 N more on two of them, warm, at the lever they have there over the leaf's height
+    more, less = (asked(catalog, force=force, along="400 mm", down="560 mm")["strut.latch"] for force in (1500.0, 20.0))
+    stud, post = np.array([-36.0, -400.0]), np.array([-36.0 - 38.1 / 2, -560.0])
+    run = (stud - post) / np.linalg.norm(stud - post)
+    lever = abs(stud[0] * run[1] - stud[1] * run[0])
+    leaf = next(p for p in topper(catalog).context.builds[0].skins if p.name == "hatch")
+    assert (more.demand or 0) - (less.demand or 0) == pytest.approx(2 * 1480 * 1.04 * lever / leaf.size[2], rel=1e-6)
     unknown = asked(catalog, force=None)
     assert unknown["strut.holds"].state == "unknown" and set(unknown) == {"strut.fits", "strut.holds"}
+
+
+def test_a_hatch_on_no_struts_is_said_to_be_propped(catalog: Catalog) -> None:
+    """Half of its weight at its free edge; a door about upright hinges, and a ramp, stay open by themselves."""
+    report = topper(catalog, hatch={"rating": "40 kg", "kept": {"by": "pin", "rating": "150 kg"}, "struts": None})
+    (found,) = [f for f in report.findings if f.check.startswith("strut.")]
+    leaf = next(p for p in report.context.builds[0].skins if p.name == "hatch")
+    assert found.check == "strut.none" and found.state == "note" and found.demand == pytest.approx(leaf.mass * G / 2) and found.caution

@@ -345,3 +345,26 @@ def test_its_size_on_the_road_and_a_lining_that_makes_a_bed_tight(catalog: Catal
 
     assert bed().state == "holds" and bed().demand == pytest.approx(77 * 25.4, abs=0.1)
     assert bed(lining="birch.12").state == "tight"
+
+
+def test_the_wells_are_asked_with_a_tie_off_and_in_a_crash(catalog: Catalog) -> None:
+    """With one off the blocks push harder, and 1.33 of what a well bears is accepted; in a crash sideways they take most of 5 g."""
+    report = usual()[0]
+    with_all, without = by_id(report, "bears.well"), by_id(report, "bears.well.tie-gone")
+    assert without.demand is not None and without.limit == pytest.approx(1.33 * (with_all.limit or 0.0))
+    data = job(SHELL)
+    data["loads"] = {"crash": {"on": True}}
+    hit = by_id(check(read_design(data), catalog), "bears.well.crash")
+    kg = report.context.builds[0].mass
+    # two blocks share 5 g, and what the ties pull across as it tips
+    assert hit.case.startswith("Crash") and 0.5 * 5 * kg * G < (hit.demand or 0.0) < 1.5 * 5 * kg * G and hit.state == "over"
+
+
+def test_a_tie_is_pulled_as_hard_as_it_was_said_to_be(catalog: Catalog) -> None:
+    """At the softer and the stiffer bound alike: four times as stiff, a quarter as far."""
+    report = shell(catalog, tightened="60 kg")
+    study = studies_at(report, {})[0]
+    for bound in study.bounds:
+        assert bound.posed is not None
+        for pull in bound.posed.model.straps:
+            assert -pull.slack * pull.k == pytest.approx(60 * G)

@@ -51,6 +51,7 @@ def _heaviest(context: Context, build: Assembly) -> tuple[float, str]:
 def _slope(context: Context, build: Assembly, ramp: Ramp) -> Iterator[Finding]:
     say, w = context.say, Working()
     if ramp.high is None:
+        w.given("L", ramp.long, "mm", "both leaves" if ramp.second else "its leaf")
         text = "Not known until its edge's height over the ground is: give that of the rails or the floor on Measure."
         yield unknown(_found(build, ramp, "slope", "Ramp, its slope", text, "unknown", w, COMMON_PRACTICE), "height over the ground")
         return
@@ -105,16 +106,24 @@ def _lifted(context: Context, build: Assembly, ramp: Ramp) -> Finding:
 
 
 def _wheel(context: Context, build: Assembly, ramp: Ramp) -> Finding:
-    """Half of the heaviest on one wheel in the middle of the leaf, which lies on its hinges and on the ground."""
+    """Half of the heaviest on one wheel, or somebody on one foot, in the middle of the leaf, which lies on its hinges and on the ground."""
     say, w, panel = context.say, Working(), build.panel(ramp.panel)
     kg, name = _heaviest(context, build)
     found = _found(
-        build, ramp, "wheel", "Ramp, under a wheel", "", "unknown", w, f"a strip from hinges to ground under one wheel: {COMMON_PRACTICE}"
+        build,
+        ramp,
+        "wheel",
+        "Ramp, under a wheel or a foot",
+        "",
+        "unknown",
+        w,
+        f"a strip from hinges to ground under one wheel: {COMMON_PRACTICE}",
     )
-    if not kg:
-        return replace(found, sentence="Nothing is carried yet: what rolls over it decides.", state="note")
-    w.given("m", kg, "kg", name)
-    P = w.line("P", "k * m * 9.80665 / 2", "N", "on one wheel, as it rolls on", k=DYNAMIC)
+    foot = context.design.loads.foot
+    w.given("P_f", foot, "N", "somebody's foot")
+    w.given("m", kg, "kg", name or "nothing carried yet")
+    P = w.line("P", "max(k * m * 9.80665 / 2, P_f)", "N", "on one wheel, as it rolls on, or one foot", k=DYNAMIC)
+    who = f"one wheel of {name}" if foot < P else "one foot"
     b = w.given("b", min(WHEEL + 2 * panel.sheet.t, panel.wide[0]), "mm", "of the leaf that carry it")
     w.line("M", "P * L / 4", "N mm", "in the middle", L=ramp.first)
     sheet = panel.plate
@@ -122,14 +131,14 @@ def _wheel(context: Context, build: Assembly, ramp: Ramp) -> Finding:
         # an even load of twice the weight bends a strip as hard as that in its middle
         line = sandwich.uniform(sheet, ramp.first, 2 * P / (ramp.first * b), lasting=False)
         use = w.given("use", line.use, "", "faces and core as a strip (Allen 1969)")
-        text = f"{say.force(P)} on one wheel of {name} on {sheet.label}."
+        text = f"{say.force(P)} of {who} on {sheet.label}."
         return replace(
             found, sentence=text, demand=use, limit=1.0, unit="of the limit", use=use, state=at_most(use, 1.0)[1], working=w.done()
         )
     stress = w.line("sigma", "6 * M / (b * t**2)", "MPa", t=sheet.t)
     limit = w.line("sigma_allow", "k_s * f_m", "MPa", "short-term, the weaker way", k_s=sheet.material.short, f_m=min(sheet.f))
     use, state = at_most(stress, limit)
-    text = f"{say.stress(stress)} of {say.stress(limit)} in {sheet.label} under one wheel of {name}."
+    text = f"{say.stress(stress)} of {say.stress(limit)} in {sheet.label} under {who}."
     return replace(found, sentence=text, demand=stress, limit=limit, unit="MPa", use=use, state=state, working=w.done())
 
 

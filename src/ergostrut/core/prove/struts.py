@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 
 import numpy as np
 
+from ..cases import PRESSURE, road_cases
 from ..constants import G
 from ..finding import COMMON_PRACTICE, Finding, State, Working, at_least, at_most, unknown
 from ..mechanics.strength import Span, allowable
@@ -25,6 +26,7 @@ DEAD = 65.0
 BASIS = f"statics of the leaf through its swing; struts at {COLD:g} of their force at -20 °C and {WARM:g} at 30 °C, a tenth lost in time: {COMMON_PRACTICE}"
 FALLS = "It falls shut on whoever stands under it: fit stronger struts, or prop it open every time."
 CHECK = {
+    "latch": "Shut against its struts",
     "holds": "Struts hold it open",
     "effort": "Shut by hand",
     "fits": "A strut of that length",
@@ -63,18 +65,23 @@ def check_struts(context: Context, build: Assembly) -> Iterator[Finding]:
         case = _Case(context, build, strut, door, motion, through)
         yield _fits(case)
         if strut.force is None:
-            kg = float(HOLDS_OPEN * through.weight[-1] / (strut.count * COLD * LOST * max(through.arm[-1], 1e-9)))
+            needed = float(HOLDS_OPEN * through.weight[-1] / (strut.count * COLD * LOST * max(through.arm[-1], 1e-9)))
             text = (
-                f"What one pushes with is not known: {context.say.force(kg)} hold it open in the cold."
+                f"What one pushes with is not known: {context.say.force(needed)} hold it open in the cold."
                 if through.arm[-1] > 1.0
                 else "They do not push it open: set them further from its hinges."
             )
-            yield unknown(case.found("holds", text, "unknown", Working()), "strut force")
+            w = Working()
+            w.given("M_w", float(through.weight[-1]), "N mm", "its weight about the hinges, open")
+            w.given("a", float(through.arm[-1]), "mm", "lever of a strut about the hinges, open")
+            yield unknown(case.found("holds", text, "unknown", w), "strut force")
             continue
         yield _holds(case, strut.force)
         yield _effort(case, strut.force)
         yield _hinges(case, strut.force)
         yield _post(case, strut.force)
+        yield _latch(case, strut.force)
+    yield from _propped(build, doors, motions, context)
 
 
 def _fits(case: _Case) -> Finding:
@@ -177,4 +184,45 @@ def _post(case: _Case, force: float) -> Finding:
     )
 
 
-CHECKS = (BuildCheck(check_struts, ("struts",)),)
+def _latch(case: _Case, force: float) -> Finding:
+    """Shut, on the road: half of the wind and of what brakes on what keeps it shut, as without struts, and what they push it open with."""
+    say, w, door = case.context.say, Working(), case.door
+    panel = case.build.panel(door.panel)
+    out = max((max(float(np.array(row.g) @ np.array(door.out)), 0.0) for row in road_cases(case.context.design.loads)), default=0.0)
+    w.given("W", PRESSURE * panel.area, "N", "air that draws it open")
+    w.given("m", panel.mass, "kg", "its leaf")
+    away = w.line("F_w", "max(W, a * m * 9.80665) / 2", "N", "at its free edge, the hinges take the other half", a=out)
+    w.given("a_s", max(float(case.swing.arm[0]), 0.0), "mm", "lever of a strut, shut")
+    demand = w.line(
+        "F", "F_w + n * F_s * k_w * a_s / L", "N", "with struts in the warm", n=float(case.strut.count), F_s=force, k_w=WARM, L=door.far
+    )
+    found = replace(
+        case.found("latch", f"{say.force(demand)} on what keeps it shut, {say.force(demand - away)} of it from its struts.", "unknown", w),
+        demand=demand, limit=door.holds, case="Wind",
+    )  # fmt: skip
+    if door.holds is None:
+        text = f"{found.sentence} What that holds is not known: pull it open with a scale, and give that."
+        return unknown(replace(found, sentence=text), f"{door.by} rating")
+    use, state = at_most(demand, door.holds)
+    return replace(found, use=use, state=state)
+
+
+def _propped(build: Assembly, doors: Mapping[str, Door], motions: Mapping[str, Motion], context: Context) -> Iterator[Finding]:
+    """Doors that open upward on no struts: what a prop, or a hand, holds."""
+    on_struts = {strut.door for strut in build.struts}
+    for name, door in doors.items():
+        motion = motions.get(name)
+        level = motion is not None and motion.pivot is not None and abs(motion.toward[2]) < 0.5
+        if name in on_struts or motion is None or motion.pivot is None or not level or build.panel(door.panel).middle[2] > motion.pivot[2]:
+            continue
+        w = Working()
+        w.given("m", build.panel(door.panel).mass, "kg", "its leaf, level")
+        edge = w.line("P", "m * 9.80665 / 2", "N", "at its free edge")
+        text = f"{context.say.force(edge)} at its free edge: nothing here holds it up. Prop it every time."
+        yield Finding(
+            f"{build.id}/strut.none.{name.rsplit('/', 1)[-1]}", "strut.none", "prove", (door.panel,), f"{door.label[:1].upper()}{door.label[1:]}: propped open", text,
+            "note", edge, None, "N", case="Parked, open", basis=BASIS, working=w.done(), caution=FALLS,
+        )  # fmt: skip
+
+
+CHECKS = (BuildCheck(check_struts, ("doors",)),)

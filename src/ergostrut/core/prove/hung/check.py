@@ -23,7 +23,7 @@ from .fastened import check_fastened
 from .mounts import check_latches, check_mounts, mount_forces
 from .pivots import check_pivots
 from .straps import check_sinking, check_straps
-from .tied_down import check_arms
+from .tied_down import check_arms, check_blocked
 from .ways import CRASH, FASTENING_GONE, FOOT_AWAY, MOUNT_GONE, STRAP_GONE, TIE_GONE, USUAL, SolvedRow, Way, blank
 
 HARDEST = 12
@@ -48,6 +48,13 @@ def check_hung(study: Study) -> Iterator[Finding]:
         return
     yield from _judged(study, [_row(b, item) for b in study.bounds for item in b.solved], USUAL)
     yield from _judged(study, [_row(study, item) for item in study.crash], CRASH)
+    for item in study.crash_fallen[:1]:
+        yield replace(
+            blank(study, "holds.crash", "prove", (study.assembly.id,), "Held in a crash", CRASH),
+            sentence=f"Nothing holds it, {item.case.name.lower()}{study.where}: {item.why}.",
+            state="over",
+            case=item.case.name,
+        )
     yield from check_sinking(study)
     if study.setting.named:
         build = study.assembly
@@ -64,11 +71,12 @@ def check_hung(study: Study) -> Iterator[Finding]:
             *_lost(study, mounts, MOUNT_GONE),
             *_lost(study, list(_feet_away(build)), FOOT_AWAY),
             *_lost(study, bolted, FASTENING_GONE),
-            *_untied(study),
         )
         for found in gone:
             # a verdict where people lie on what hangs there, a note elsewhere
             yield found if slept or found.state != "over" else replace(found, state="note")
+        # what is tied down stands behind whoever rides ahead of it
+        yield from _untied(study)
 
 
 def _row(study: Study, item: Solved, lost: str = "") -> SolvedRow:
@@ -224,6 +232,8 @@ def _judged(study: Study, rows: Sequence[SolvedRow], way: Way) -> Iterator[Findi
         return
     yield from check_straps(study, rows, way)
     yield from check_arms(study, rows, way)
+    if way is not USUAL:
+        yield from check_blocked(study, rows, way)
     yield from check_mounts(study, rows, way)
     yield from check_pivots(study, rows, way)
     yield from check_latches(study, rows, way)

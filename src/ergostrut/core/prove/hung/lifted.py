@@ -62,9 +62,10 @@ def check_lifted(study: Study) -> Iterator[Finding]:
         why = left.error or (left.fallen[0].why if left.fallen else "nothing was solved")
         yield found("lifted.frame", "On its jacks", f"It does not stand on them: {why}.", "over", parts, Working())
         return
-    forces = np.array([item.result.rest_force for item in left.solved])
+    stood = [item for bound in left.bounds for item in bound.solved]
+    forces = np.array([item.result.rest_force for item in stood])
     k, i = (int(v) for v in np.unravel_index(int(np.argmax(forces)), forces.shape))
-    jack, name, w = build.jacks[i], left.solved[k].case.name, Working()
+    jack, name, w = build.jacks[i], stood[k].case.name, Working()
     w.given("F", float(forces[k, i]), "N", f"{jack.label}, {name.lower()}, from the frame")
     demand = w.line("F_j", "n * F", "N", "raised unevenly", n=UNEVEN)
     one = replace(

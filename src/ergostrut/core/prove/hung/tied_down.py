@@ -16,7 +16,7 @@ from ...structure.nouns.hung import Strap
 from ..model.check import SettingCheck
 from ..model.study import Study
 from .straps import working_load
-from .ways import SolvedRow, Way, blank
+from .ways import SolvedRow, Way, blank, hardest_of, held
 
 HALF = 0.5
 """Of a tie-down's working load that counts where it goes from the vehicle to what is tied, and of the weight that all must hold (49 CFR 393.106(d))."""
@@ -53,6 +53,29 @@ def check_arms(study: Study, rows: Sequence[SolvedRow], way: Way) -> Iterator[Fi
         state=state, demand=moment / 1e3, limit=way.accept * limit / 1e3, unit="N m", use=use, case=row.case,
         basis=f"{allow.clause}; the tie's pull across the arm at its end{way.basis}", working=w.done(), caution="",
     )  # fmt: skip
+
+
+def check_blocked(study: Study, rows: Sequence[SolvedRow], way: Way) -> Iterator[Finding]:
+    """What keeps a tied build from going sideways, in a crash and with a tie off: its blocks push harder then. Nothing of what is not tied down."""
+    table = [
+        (float(force), contact.rating, (contact, row))
+        for row in rows
+        if row.study.posed is not None and any(strap.ties for strap in row.study.posed.hung.straps)
+        for contact, force in zip(row.study.posed.contacts, row.result.rest_force, strict=True)
+        if contact.kind == "well"
+    ]
+    hardest = hardest_of(table)
+    if hardest is None:
+        return
+    force, rating, (contact, row) = hardest
+    w = Working()
+    w.given("F", force, "N", f"{contact.label}, {row.words}, from the frame")
+    found = replace(
+        blank(study, f"bears.well{way.key}", "anchor", (contact.member, contact.id), f"Wheel wells{way.title}", way),
+        sentence=f"{study.context.say.force(force)} on one well, {contact.label}, {row.words}.", demand=force, case=row.case,
+        basis=f"contact force from the frame; rating as given{way.basis}",
+    )  # fmt: skip
+    yield held(found, w, rating, way, "well rating", "F")
 
 
 def check_together(study: Study) -> Iterator[Finding]:

@@ -330,8 +330,11 @@ def hanging(posed: Posed) -> Posed:
 
 
 def stretched(posed: Posed) -> Posed:
-    """A build as ``frame_model`` made it with its straps at the stiffer bound."""
-    pulls = tuple(replace(pull, k=strap.k[1]) for pull, strap in zip(posed.model.straps, posed.hung.straps, strict=True))
+    """A build as ``frame_model`` made it with its straps at the stiffer bound; a tie is pulled as hard as it was said to be."""
+    pulls = tuple(
+        replace(pull, k=strap.k[1], slack=pull.slack * strap.k[0] / strap.k[1] if strap.ties else pull.slack)
+        for pull, strap in zip(posed.model.straps, posed.hung.straps, strict=True)
+    )
     other = replace(posed, model=replace(posed.model, straps=pulls))
     vars(other)["basic_loads"] = posed.basic_loads
     return other

@@ -204,12 +204,21 @@ class Study:
         return np.array([item.result.rest_force for item in self.solved])
 
     @cached_property
-    def crash(self) -> tuple[Solved, ...]:
-        """Crash cases where it may be driven, if the job asks for them: for what holds it, against nominal strength."""
+    def _crashed(self) -> tuple[tuple[Solved, ...], tuple[Fallen, ...]]:
         loads = self.context.design.loads
         if self.posed is None or not self.setting.drivable or not loads.crash.on:
-            return ()
-        return solve_cases(self.posed, crash_cases(loads), loads.foot)[0]
+            return (), ()
+        return solve_cases(self.posed, crash_cases(loads), loads.foot)
+
+    @property
+    def crash(self) -> tuple[Solved, ...]:
+        """Crash cases where it may be driven, if the job asks for them: for what holds it, against nominal strength."""
+        return self._crashed[0]
+
+    @property
+    def crash_fallen(self) -> tuple[Fallen, ...]:
+        """Crash cases in which nothing holds it."""
+        return self._crashed[1]
 
     @property
     def amplify(self) -> float:
