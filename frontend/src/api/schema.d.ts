@@ -1550,6 +1550,36 @@ export interface components {
              */
             carried_in: "in parts" | "whole";
             /**
+             * Skin
+             * @default sandwich.xps30
+             */
+            skin: string;
+            /**
+             * Skin Pitch
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 20 to 400 mm.
+             * @default {
+             *       "value": "40",
+             *       "unit": "mm"
+             *     }
+             */
+            skin_pitch: string;
+            /**
+             * Roof
+             * @default birch.12
+             */
+            roof: string;
+            /**
+             * Roof Trodden
+             * @default true
+             */
+            roof_trodden: boolean;
+            /**
+             * Lining
+             * @default null
+             */
+            lining: string | null;
+            /**
              * Framing
              * @default welded_steel_tube
              * @enum {string}
@@ -1610,36 +1640,6 @@ export interface components {
              * @default 1.5x1.5x14ga
              */
             bow: string;
-            /**
-             * Skin
-             * @default sandwich.xps30
-             */
-            skin: string;
-            /**
-             * Skin Pitch
-             * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 20 to 400 mm.
-             * @default {
-             *       "value": "40",
-             *       "unit": "mm"
-             *     }
-             */
-            skin_pitch: string;
-            /**
-             * Roof
-             * @default birch.12
-             */
-            roof: string;
-            /**
-             * Roof Trodden
-             * @default true
-             */
-            roof_trodden: boolean;
-            /**
-             * Lining
-             * @default null
-             */
-            lining: string | null;
             /**
              * @default {
              *       "hinges": 3,
@@ -2271,6 +2271,36 @@ export interface components {
              */
             carried_in: "in parts" | "whole";
             /**
+             * Skin
+             * @default sandwich.xps30
+             */
+            skin: string;
+            /**
+             * Skin Pitch
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 20 to 400 mm.
+             * @default {
+             *       "value": "40",
+             *       "unit": "mm"
+             *     }
+             */
+            skin_pitch: string;
+            /**
+             * Roof
+             * @default birch.12
+             */
+            roof: string;
+            /**
+             * Roof Trodden
+             * @default true
+             */
+            roof_trodden: boolean;
+            /**
+             * Lining
+             * @default null
+             */
+            lining: string | null;
+            /**
              * Framing
              * @default welded_steel_tube
              * @enum {string}
@@ -2366,36 +2396,6 @@ export interface components {
              * @default birch.18
              */
             benches: string;
-            /**
-             * Skin
-             * @default sandwich.xps30
-             */
-            skin: string;
-            /**
-             * Skin Pitch
-             * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 20 to 400 mm.
-             * @default {
-             *       "value": "40",
-             *       "unit": "mm"
-             *     }
-             */
-            skin_pitch: string;
-            /**
-             * Roof
-             * @default birch.12
-             */
-            roof: string;
-            /**
-             * Roof Trodden
-             * @default true
-             */
-            roof_trodden: boolean;
-            /**
-             * Lining
-             * @default null
-             */
-            lining: string | null;
             /**
              * @default {
              *       "reach": "1000 mm",
@@ -2594,8 +2594,6 @@ export interface components {
          * ChassisBody
          * @description A box on a bed on the frame's mounts: ``height`` from the deck's top to the underside of its roof bows; ``posts`` a side, on the side
          *     rails; ``bows`` across from roof rail to roof rail. A door at the rear, as high as the walls.
-         *
-         *     ``skin_pitch``: from screw to screw along every post. ``roof_trodden``: somebody steps on it, to load it or to sweep snow off.
          */
         ChassisBody: {
             /**
@@ -2774,36 +2772,6 @@ export interface components {
              */
             joints: components["schemas"]["Joints"];
             /**
-             * Height
-             * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 400 to 2600 mm.
-             * @default {
-             *       "value": "1850",
-             *       "unit": "mm"
-             *     }
-             */
-            height: string;
-            /**
-             * Post
-             * @default 2x2x1/8
-             */
-            post: string;
-            /**
-             * Posts
-             * @default 4
-             */
-            posts: number;
-            /**
-             * Bow
-             * @default 2x2x1/8
-             */
-            bow: string;
-            /**
-             * Bows
-             * @default 5
-             */
-            bows: number;
-            /**
              * Skin
              * @default sandwich.xps30
              */
@@ -2833,6 +2801,36 @@ export interface components {
              * @default null
              */
             lining: string | null;
+            /**
+             * Height
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 400 to 2600 mm.
+             * @default {
+             *       "value": "1850",
+             *       "unit": "mm"
+             *     }
+             */
+            height: string;
+            /**
+             * Post
+             * @default 2x2x1/8
+             */
+            post: string;
+            /**
+             * Posts
+             * @default 4
+             */
+            posts: number;
+            /**
+             * Bow
+             * @default 2x2x1/8
+             */
+            bow: string;
+            /**
+             * Bows
+             * @default 5
+             */
+            bows: number;
             /**
              * @default {
              *       "opens": "sideways",

@@ -15,7 +15,7 @@ from ....structure.nouns.hung import Door, GasStrut
 from ....structure.nouns.panel import Clads, Panel, between
 from ....structure.nouns.parts import Height, Item, MemberGroup
 from ...blocks.cage.skinned import Wall, closing, skinned
-from ...blocks.cage.tubes import SIDES, Tubes
+from ...blocks.cage.tubes import SIDES, Kind, Tubes
 from ...blocks.deck import laid
 from ...blocks.joining import joint_spec
 from ...blocks.stock import bought
@@ -36,24 +36,24 @@ INSET, OPEN, SEAL = 150.0, 80.0, 3.0
 def _tubes(build: BedTopper, place: Cage) -> Tubes:
     """Rails on the bed's sides and across its front, posts on those, roof rails and bows."""
     made, low, high = Tubes(build.id), place.foot + place.post.properties.depth / 2, place.under + place.bow.properties.depth / 2
-    inside = place.y - place.w / 2
+    inside, inner, x1 = place.y - place.w / 2, place.y - place.bow.properties.width / 2, place.xs[0]
+    post, bow = Kind("post", place.post, POST, "P", "leg"), Kind("roof bow", place.bow, BOW, "W", "roof")
     for name, s in SIDES:
         y = s * place.y
-        made.add("walls", f"lower rail.{name}", "lower rail", place.post, (place.begin, y, low), (place.end, y, low), RAIL, "R", "base")
-        made.add("roof", f"roof rail.{name}", "roof rail", place.bow, (place.begin, y, high), (place.end, y, high), RAIL, "T")
+        made.add(
+            "walls", f"lower rail.{name}", Kind("lower rail", place.post, RAIL, "R", "base"), (place.begin, y, low), (place.end, y, low)
+        )
+        made.add("roof", f"roof rail.{name}", Kind("roof rail", place.bow, RAIL, "T"), (place.begin, y, high), (place.end, y, high))
         for i, x in enumerate(place.xs, 1):
             on = f"walls/lower rail.{name}", f"roof/roof rail.{name}"
-            made.add("walls", f"post.{i}.{name}", "post", place.post, (x, y, place.seat), (x, y, place.under), POST, "P", "leg", on)
-    x1 = place.xs[0]
+            made.add("walls", f"post.{i}.{name}", post, (x, y, place.seat), (x, y, place.under), on)
     on = "walls/lower rail.left", "walls/lower rail.right"
-    made.add("walls", "front rail", "front rail", place.post, (x1, -inside, low), (x1, inside, low), RAIL, "R", "base", on)
-    inner = place.y - place.bow.properties.width / 2
+    made.add("walls", "front rail", Kind("front rail", place.post, RAIL, "R", "base"), (x1, -inside, low), (x1, inside, low), on)
     for i, x in enumerate(place.xs, 1):
-        on = "roof/roof rail.left", "roof/roof rail.right"
-        made.add("roof", f"bow.{i}", "roof bow", place.bow, (x, -inner, high), (x, inner, high), BOW, "W", "roof", on)
+        made.add("roof", f"bow.{i}", bow, (x, -inner, high), (x, inner, high), ("roof/roof rail.left", "roof/roof rail.right"))
+    front = Kind("front post", place.post, POST, "P", "leg")
     for k, y in enumerate(place.front, 1):
-        on = "walls/front rail", "roof/bow.1"
-        made.add("walls", f"front post.{k}", "front post", place.post, (x1, y, place.seat), (x1, y, place.under), POST, "P", "leg", on)
+        made.add("walls", f"front post.{k}", front, (x1, y, place.seat), (x1, y, place.under), ("walls/front rail", "roof/bow.1"))
     return made
 
 

@@ -7,7 +7,8 @@ from collections.abc import Callable, Mapping
 from ....catalog.model import Catalog
 from ....changes import Change
 from ....wording import Say
-from ...blocks.mending import sections, thicker
+from ...blocks.cage.closed import closed_offers
+from ...blocks.mending import sections
 from ...family import Offers
 from .params import BedTopper
 
@@ -27,25 +28,16 @@ def offers(build: BedTopper, at: str, catalog: Catalog, _say: Say, use: float) -
     def wider() -> Offers:
         return [(f"{by} mm wider", (Change(f"{at}/width", f"{build.width.mm + by:.0f} mm"),)) for by in (20, 40, 80)]
 
-    def nearer() -> Offers:
-        half = build.skin_pitch.mm / 2
-        return [("twice as many screws", (Change(f"{at}/skin_pitch", f"{half:.0f} mm"),))] if half >= 20.0 else []
-
-    def roofs() -> Offers:
-        return [*posts(), *thicker(build.roof, "roof", at, catalog)]
-
     def struts() -> Offers:
         now = build.hatch.struts
         rows = (150, 200, 250, 300, 350, 400, 500, 600, 800)
         return [(f"struts of {N} N", (Change(f"{at}/hatch/struts/force", float(N)),)) for N in rows if now is not None and now.force != N]
 
     return {
+        **closed_offers(build, at, catalog, posts, posts),
         **dict.fromkeys(("strut.holds", "strut.effort"), struts),
         **dict.fromkeys(("post.strength", "post.joint", "post.wall", "wall-rail.strength"), tubes("post", build.post)),
         **dict.fromkeys(("bow.strength", "bow.sag"), tubes("bow", build.bow)),
-        **dict.fromkeys(("skin.wind", "skin.wind.gives"), lambda: [*posts(), *thicker(build.skin, "skin", at, catalog)]),
-        **dict.fromkeys(("skin.snow", "skin.snow.gives", "deck.foot"), roofs),
-        **dict.fromkeys(("skin.screws", "skin.wind.screws"), nearer),
         **dict.fromkeys(("bears.tie", "bears.side"), posts),
         "bears.short": wider,
     }

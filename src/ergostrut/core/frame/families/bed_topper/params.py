@@ -11,6 +11,7 @@ from ....document.survey import Name
 from ....quantity import Between, Length, Rating
 from ....record import Record
 from ....structure.systems import SystemId
+from ...blocks.cage.closed import Closed
 from ...blocks.joining import Joints
 from ...blocks.keeping import Keep
 from ...blocks.stock import StockId, typed
@@ -35,7 +36,7 @@ class Hatch(Record):
     struts: Struts | None = Struts()
 
 
-class BedTopper(BuildBase):
+class BedTopper(Closed, BuildBase):
     """A cage on the bed's sides, the outside of its skin ``front`` behind the bed's front panel, its frame ``length`` long and ``width`` wide; ``height``
     from the sides' top to the underside of its bows. ``posts`` a side, a bow and a clamp on the bed's side at each.
 
@@ -52,11 +53,6 @@ class BedTopper(BuildBase):
     posts: Annotated[int, Field(ge=2, le=14)] = 5
     post: StockId = "1.5x1.5x14ga"
     bow: StockId = "1.5x1.5x14ga"
-    skin: StockId = "sandwich.xps30"
-    skin_pitch: Annotated[Length, Between(20, 400)] = typed("40 mm")
-    roof: StockId = "birch.12"
-    roof_trodden: bool = True
-    lining: StockId | None = None
     hatch: Hatch = Hatch()
     side_rating: Rating | None = None
     clamp_rating: Rating | None = None

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from ....structure.sheet import Choice, Command, Group, Row, When
 from ....structure.systems import SYSTEMS, SystemId
+from ...blocks.cage.closed import ROWS as CLOSED_ROWS
 from ...blocks.joining import joining_sheet
 from ...blocks.keeping import keep_rows
 
 _STRUTS, _PROPPED = When("hatch/struts", (True,), "set"), When("hatch/struts", (False,), "set")
-_LINED, _BARE = When("lining", (True,), "set"), When("lining", (False,), "set")
 _TUBES: dict[SystemId, str] = {"welded_steel_tube": "1.5x1.5x14ga", "welded_aluminium_tube": "1.5x1.5x1/8 alu"}
 _SYSTEMS = tuple(
     Choice(name, SYSTEMS[name].label, (("post", tube), ("bow", tube), ("joints/fastener", "usual"))) for name, tube in _TUBES.items()
@@ -30,13 +30,7 @@ SHEET = (
             Row("posts", "Posts a side", "whole", knob=True, help="a bow, and a clamp on the bed's side, at each"),
             Row("post", "Posts and lower rails of", "choice", source="framed", knob=True),
             Row("bow", "Roof of", "choice", source="framed", knob=True),
-            Row("skin", "Walls of", "choice", source="sheets"),
-            Row("skin_pitch", "A screw through them every", "length", help="along every post"),
-            Row("roof", "Roof", "choice", source="sheets"),
-            Row("roof_trodden", "Somebody steps on the roof", "tick"),
-            Command("Line it inside", "lining", "birch.6.5", when=(_BARE,)),
-            Row("lining", "Lining of", "choice", source="sheets", when=(_LINED,)),
-            Command("Leave the lining out", "lining", None, when=(_LINED,)),
+            *CLOSED_ROWS,
         ),
     ),
     Group(

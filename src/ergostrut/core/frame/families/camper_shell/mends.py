@@ -4,15 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 
-from ....catalog.model import Catalog, Sandwich
+from ....catalog.model import Catalog
 from ....changes import Change
 from ....wording import Say
+from ...blocks.cage.closed import closed_offers, layered
 from ...blocks.mending import sections, thicker
 from ...family import Offers
 from .params import CamperShell
 
-MOST = 14
-WALLS = ("left-wall", "right-wall", "front-wall", "rear-wall", "rear-door")
+MOST, MANY = 14, 12
+SKIN = 36.0
+"""mm of a usual skin ahead of the frame."""
 
 
 def offers(build: CamperShell, at: str, catalog: Catalog, _say: Say, use: float) -> dict[str, Callable[[], Offers]]:
@@ -39,10 +41,6 @@ def offers(build: CamperShell, at: str, catalog: Catalog, _say: Say, use: float)
         )
         return [*found, ("no nose", (Change(f"{at}/nose", None),))]
 
-    def nearer() -> Offers:
-        half = build.skin_pitch.mm / 2
-        return [("twice as many screws", (Change(f"{at}/skin_pitch", f"{half:.0f} mm"),))] if half >= 20.0 else []
-
     def higher() -> Offers:
         return (
             [(f"a nose {by} mm higher", (Change(f"{at}/nose/low", f"{build.nose.low.mm + by:.0f} mm"),)) for by in (50, 100, 150)]
@@ -50,12 +48,17 @@ def offers(build: CamperShell, at: str, catalog: Catalog, _say: Say, use: float)
             else []
         )
 
-    def layered(field: str) -> Callable[[], Offers]:
-        boards = [s for s in catalog.sheets.values() if isinstance(s, Sandwich) and s.id != getattr(build, field)]
-        return lambda: [(s.label, (Change(f"{at}/{field}", s.id),)) for s in sorted(boards, key=lambda s: s.t)]
-
     def narrower() -> Offers:
         return [(f"{by} mm narrower between the wells", (Change(f"{at}/lower", f"{build.lower.mm - by:.0f} mm"),)) for by in (20, 50)]
+
+    def pairs() -> Offers:
+        """A tie more a side, straight down a third behind the front: with one off, those left pull askew less."""
+        if not build.ties or len(build.ties) > MANY - 2:
+            return []
+        first, n = build.ties[0].model_dump(mode="json"), len(build.ties)
+        along, x = f"{build.length.mm / 3:.0f} mm", f"{build.front.mm + build.length.mm / 3 + SKIN:.0f} mm"
+        rows = [{**first, "name": f"{side} {n + k}", "side": side, "along": along, "x": x} for k, side in enumerate(("left", "right"), 1)]
+        return [("two more ties, straight down", tuple(Change(f"{at}/ties", row, "add") for row in rows))]
 
     def arms() -> Offers:
         found = list[tuple[str, tuple[Change, ...]]]()
@@ -68,6 +71,8 @@ def offers(build: CamperShell, at: str, catalog: Catalog, _say: Say, use: float)
 
     thick_nose = sheets("nose/deck", build.nose.deck) if build.nose is not None else lambda: []
     return {
+        **closed_offers(build, at, catalog, posts, posts),
+        "damp.floor": lambda: layered(build.deck, "deck", at, catalog),
         **dict.fromkeys(("floor.strength", "floor.sag"), tubes("floor", build.floor)),
         **dict.fromkeys(
             ("post.strength", "post.joint", "post.wall", "wall-rail.strength", "bench.strength", "bench.sag", "lifted.frame"),
@@ -75,12 +80,6 @@ def offers(build: CamperShell, at: str, catalog: Catalog, _say: Say, use: float)
         ),
         **dict.fromkeys(("nose.strength", "nose.sag"), lambda: [*tubes("post", build.post)(), *shorter()]),
         **dict.fromkeys(("bow.strength", "bow.sag"), tubes("bow", build.bow)),
-        **dict.fromkeys(
-            ("skin.wind", "skin.wind.gives"), lambda: [*sheets("skin", build.skin)(), *thicker(build.roof, "roof", at, catalog)]
-        ),
-        **dict.fromkeys(("skin.snow", "skin.snow.gives"), sheets("roof", build.roof)),
-        **dict.fromkeys(("skin.screws", "skin.wind.screws"), nearer),
-        **dict.fromkeys((f"damp.{wall}" for wall in WALLS), layered("skin")),
         **dict.fromkeys(
             ("deck.foot", "deck.sag", "deck.load"),
             lambda: [
@@ -93,6 +92,7 @@ def offers(build: CamperShell, at: str, catalog: Catalog, _say: Say, use: float)
         "fit.cab": higher,
         "fit.wells": narrower,
         "tiedown.arm": arms,
+        **dict.fromkeys(("bears.well.tie-gone", "frame.tie-gone", "tiedown.tie-gone", "tiedown.together"), pairs),
     }
 
 

@@ -13,6 +13,7 @@ from ....quantity import Between, Length, Place, Rating
 from ....record import Record
 from ....structure.nouns.hung import Marked
 from ....structure.systems import SystemId
+from ...blocks.cage.closed import Closed
 from ...blocks.cage.door import RearDoor
 from ...blocks.joining import Joints
 from ...blocks.stock import StockId, typed
@@ -61,7 +62,7 @@ class Lift(Record):
     rating: Rating | None = None
 
 
-class CamperShell(BuildBase):
+class CamperShell(Closed, BuildBase):
     """A shell whose floor lies on the bed's, the outside of its skin ``front`` behind the bed's front panel, its frame ``length`` long: ``lower`` wide to its benches, whose underside lies ``bench`` over the
     floor, ``width`` wide above; ``height`` clear from its floor to the bows. ``posts`` a side, a floor member, benches and a roof bow at each.
 
@@ -84,11 +85,6 @@ class CamperShell(BuildBase):
     bow: StockId = "1.5x1.5x14ga"
     deck: StockId = "birch.18"
     benches: StockId = "birch.18"
-    skin: StockId = "sandwich.xps30"
-    skin_pitch: Annotated[Length, Between(20, 400)] = typed("40 mm")
-    roof: StockId = "birch.12"
-    roof_trodden: bool = True
-    lining: StockId | None = None
     nose: Nose | None = Nose()
     door: RearDoor = RearDoor(width=typed("600 mm"))
     packed: bool = True

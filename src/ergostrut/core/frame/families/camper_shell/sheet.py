@@ -6,11 +6,11 @@ from typing import Any
 
 from ....structure.sheet import Choice, Command, Group, Repeat, Row, When, options
 from ....structure.systems import SYSTEMS, SystemId
+from ...blocks.cage.closed import ROWS as CLOSED_ROWS
 from ...blocks.cage.door import ROWS as DOOR_ROWS
 from ...blocks.joining import joining_sheet
 from .params import CamperShell
 
-_LINED, _BARE = When("lining", (True,), "set"), When("lining", (False,), "set")
 _JACKS, _HOISTED = When("lift", (True,), "set"), When("lift", (False,), "set")
 _NOSE, _FLAT = When("nose", (True,), "set"), When("nose", (False,), "set")
 _TUBES: dict[SystemId, str] = {"welded_steel_tube": "1.5x1.5x14ga", "welded_aluminium_tube": "1.5x1.5x1/8 alu"}
@@ -68,13 +68,7 @@ SHEET = (
             Row("bow", "Roof of", "choice", source="framed"),
             Row("deck", "Floor", "choice", source="sheets"),
             Row("benches", "Benches of", "choice", source="sheets"),
-            Row("skin", "Walls of", "choice", source="sheets", knob=True),
-            Row("skin_pitch", "A screw through them every", "length", help="along every post"),
-            Row("roof", "Roof", "choice", source="sheets"),
-            Row("roof_trodden", "Somebody steps on the roof", "tick"),
-            Command("Line it inside", "lining", "birch.6.5", when=(_BARE,)),
-            Row("lining", "Lining of", "choice", source="sheets", when=(_LINED,)),
-            Command("Leave the lining out", "lining", None, when=(_LINED,)),
+            *CLOSED_ROWS,
         ),
     ),
     DOOR_ROWS,

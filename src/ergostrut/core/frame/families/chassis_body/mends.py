@@ -4,17 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 
-from ....catalog.model import Catalog, Sandwich
+from ....catalog.model import Catalog
 from ....changes import Change
 from ....wording import Say
 from ...blocks.bed.mends import offers as bed_offers
 from ...blocks.bed.mends import spans as bed_spans
-from ...blocks.mending import sections, thicker
+from ...blocks.cage.closed import closed_offers, layered
+from ...blocks.mending import sections
 from ...family import Offers
 from .params import ChassisBody
 
 MOST = 14
-WALLS = ("left-wall", "right-wall", "front-wall", "rear-wall", "rear-door")
 
 
 def offers(build: ChassisBody, at: str, catalog: Catalog, say: Say, use: float) -> dict[str, Callable[[], Offers]]:
@@ -31,32 +31,14 @@ def offers(build: ChassisBody, at: str, catalog: Catalog, say: Say, use: float) 
     def tubes(field: str, now: str, more: Callable[[], Offers]) -> Callable[[], Offers]:
         return lambda: [*more(), *sections(now, field, at, catalog, need)[:5]]
 
-    def skins() -> Offers:
-        return [*posts(), *thicker(build.skin, "skin", at, catalog)]
-
-    def nearer() -> Offers:
-        half = build.skin_pitch.mm / 2
-        return [("twice as many screws", (Change(f"{at}/skin_pitch", f"{half:.0f} mm"),))] if half >= 20.0 else []
-
-    def roofs() -> Offers:
-        return [*bows(), *thicker(build.roof, "roof", at, catalog)]
-
-    def layered(field: str) -> Callable[[], Offers]:
-        boards = [s for s in catalog.sheets.values() if isinstance(s, Sandwich) and s.id != getattr(build, field)]
-        return lambda: [(s.label, (Change(f"{at}/{field}", s.id),)) for s in sorted(boards, key=lambda s: s.t)]
-
-    found = bed_offers(build, at, catalog, say, use)
+    found, closed = bed_offers(build, at, catalog, say, use), closed_offers(build, at, catalog, posts, bows)
     return {
         **found,
         "post.strength": tubes("post", build.post, posts),
         **dict.fromkeys(("bow.strength", "bow.sag", "roof-rail.strength"), tubes("bow", build.bow, bows)),
-        **dict.fromkeys(("skin.wind", "skin.wind.gives"), lambda: [*skins(), *roofs()]),
-        **dict.fromkeys(("skin.snow", "skin.snow.gives"), roofs),
-        **dict.fromkeys(("skin.screws", "skin.wind.screws"), nearer),
-        **dict.fromkeys((f"damp.{wall}" for wall in WALLS), layered("skin")),
-        "damp.roof": layered("roof"),
-        "damp.floor": layered("deck"),
-        "deck.foot": lambda: [*roofs(), *found["deck.foot"]()],
+        **closed,
+        "damp.floor": lambda: layered(build.deck, "deck", at, catalog),
+        "deck.foot": lambda: [*closed["deck.foot"](), *found["deck.foot"]()],
     }
 
 

@@ -11,15 +11,14 @@ from ....document.survey import Name
 from ....problem import FieldError
 from ....quantity import Between, Length
 from ...blocks.bed.params import BedOnMounts
+from ...blocks.cage.closed import Closed
 from ...blocks.cage.door import RearDoor
 from ...blocks.stock import StockId, typed
 
 
-class ChassisBody(BedOnMounts):
+class ChassisBody(Closed, BedOnMounts):
     """A box on a bed on the frame's mounts: ``height`` from the deck's top to the underside of its roof bows; ``posts`` a side, on the side
-    rails; ``bows`` across from roof rail to roof rail. A door at the rear, as high as the walls.
-
-    ``skin_pitch``: from screw to screw along every post. ``roof_trodden``: somebody steps on it, to load it or to sweep snow off."""
+    rails; ``bows`` across from roof rail to roof rail. A door at the rear, as high as the walls."""
 
     family: Literal["chassis_body"] = "chassis_body"
     id: BuildId = "body1"
@@ -29,11 +28,6 @@ class ChassisBody(BedOnMounts):
     posts: Annotated[int, Field(ge=2, le=14)] = 4
     bow: StockId = "2x2x1/8"
     bows: Annotated[int, Field(ge=2, le=24)] = 5
-    skin: StockId = "sandwich.xps30"
-    skin_pitch: Annotated[Length, Between(20, 400)] = typed("40 mm")
-    roof: StockId = "birch.12"
-    roof_trodden: bool = True
-    lining: StockId | None = None
     door: RearDoor = RearDoor()
 
     @model_validator(mode="after")

@@ -1,0 +1,80 @@
+"""How a cage of welded tubes is made, whatever it stands on. Times are common practice, no published source."""
+
+from __future__ import annotations
+
+from ....structure.assembly import Assembly
+from ...family import StepRow
+
+CUT_MIN, WELD_MIN, SKIN_MIN, LINING_MIN = 5.0, 8.0, 40.0, 35.0
+"""Minutes a tube, a tube, a sheet and a sheet."""
+
+
+def outside(build: Assembly) -> tuple[str, ...]:
+    """Skins by id."""
+    return tuple(panel.id for panel in build.skins if not panel.name.startswith("lining"))
+
+
+def door(what: str) -> StepRow:
+    """The bought door before the posts beside it."""
+    return StepRow(
+        "door",
+        "Have the door before its posts",
+        f"Measure the bought door{what}: the frame follows it, not the drawing.",
+        "Its own size is in the sheet.",
+        "",
+        15.0,
+        (),
+    )
+
+
+def cut(build: Assembly) -> StepRow:
+    members = tuple(m.id for m in build.members)
+    return StepRow(
+        "cut", "Cut the tubes", f"{len(members)} tubes. Mark every piece as on the cut list.", "Posts alike within 1 mm, bows too.",
+        "Eyes, ears and gloves. Clamp the bar, not the hand.", CUT_MIN * len(members), members,
+    )  # fmt: skip
+
+
+def weld(build: Assembly, where: str) -> StepRow:
+    members = tuple(m.id for m in build.members)
+    return StepRow(
+        "weld", "Weld it", f"{where}, side to side; let it cool between.", "Diagonals as tacked.",
+        "It warps when it is welded in haste. Zinc ground off, mask on.", WELD_MIN * len(members), members,
+    )  # fmt: skip
+
+
+def paint(build: Assembly) -> StepRow:
+    members = tuple(m.id for m in build.members)
+    return StepRow(
+        "paint",
+        "Paint it",
+        "Welds brushed and primed first; before anything is skinned.",
+        "No bare weld.",
+        "Paint fumes: doors open, mask on.",
+        150.0,
+        members,
+    )
+
+
+def closing(build: Assembly, *, there: bool = False, last: str = "", roof_safe: str = "") -> list[StepRow]:
+    """Skins, the roof, and the lining where there is one; ``there``: at the vehicle; ``last`` ends what is said of the skins."""
+    skins, roof = outside(build), tuple(panel.id for panel in build.decks if panel.use == "roof")
+    inside = tuple(panel.id for panel in build.skins if panel.id not in skins)
+    rows = [
+        StepRow(
+            "skins", "Skin the walls", f"From the rear forward, laps facing rearward; sealant on every post, fasteners at their pitch, wet.{last}",
+            "No lap that faces the wind.", "Large sheets sail: not in wind, and two people.", SKIN_MIN * len(skins), skins, skins, there,
+        ),
+        StepRow(
+            "roof", "Close the roof", "Sheets glued and screwed to every bow, edges sealed, then covered; water runs off to one side.",
+            "A hose for ten minutes, dry inside.", f"Work from a scaffold or a ladder that is tied{roof_safe}.", 150.0, roof, roof, there,
+        ),
+    ]  # fmt: skip
+    if inside:
+        text = "Wiring and insulation first, then the lining from the top down."
+        rows.append(
+            StepRow(
+                "lining", "Line it", text, "Every cable is where its photograph says.", "", LINING_MIN * len(inside), inside, inside, there
+            )
+        )
+    return rows
