@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import atexit
 import contextlib
 import logging
 import multiprocessing
@@ -99,6 +100,8 @@ class Adviser:
             self._waiting[job] = (key, design)
             if self._thread is None:
                 self._thread = Thread(target=self._run, name="adviser", daemon=True)
+                # ended before the interpreter ends its process under it
+                atexit.register(self.close)
                 self._thread.start()
             self._changed.notify_all()
             return fresh
@@ -116,6 +119,7 @@ class Adviser:
 
     def close(self) -> None:
         """End the thread and the process."""
+        atexit.unregister(self.close)
         with self._changed:
             self._closed = True
             self._waiting.clear()
