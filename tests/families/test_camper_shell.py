@@ -81,10 +81,11 @@ def held(study: Study, case: str) -> np.ndarray:
     [("Parked", (0, 0, -1)), ("Brake", (-0.8, 0, -1)), ("Corner right", (0, 0.5, -1)), ("Rebound", (0, 0, 0.5)), ("Bump", (0, 0, -2))],
 )
 def test_what_the_road_does_arrives_at_the_bed(case: str, g: tuple[float, float, float]) -> None:
-    """What holds it is its weight times g, the other way; friction is lent so little that it takes none of it."""
+    """What holds it is its weight times g, the other way, tubes as long as to the axes they meet: 1.6 % more. Friction is lent so little that it takes
+    none of it."""
     report, study = usual()
     kg = report.context.builds[0].mass
-    assert held(study, case) == pytest.approx(np.array(g) * -kg * G, abs=0.02 * kg * G)
+    assert held(study, case) == pytest.approx(np.array(g) * -kg * G, abs=0.02 * kg * G * float(np.linalg.norm(g)))
 
 
 def test_the_wind_arrives_too_and_leans_on_the_lee_ties() -> None:

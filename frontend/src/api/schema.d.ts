@@ -1580,6 +1580,11 @@ export interface components {
              */
             lining: string | null;
             /**
+             * Openings
+             * @default []
+             */
+            openings: components["schemas"]["FramedOpening"][];
+            /**
              * Framing
              * @default welded_steel_tube
              * @enum {string}
@@ -2301,6 +2306,11 @@ export interface components {
              */
             lining: string | null;
             /**
+             * Openings
+             * @default []
+             */
+            openings: components["schemas"]["FramedOpening"][];
+            /**
              * Framing
              * @default welded_steel_tube
              * @enum {string}
@@ -2801,6 +2811,11 @@ export interface components {
              * @default null
              */
             lining: string | null;
+            /**
+             * Openings
+             * @default []
+             */
+            openings: components["schemas"]["FramedOpening"][];
             /**
              * Height
              * Format: ergostrut-length
@@ -4179,6 +4194,103 @@ export interface components {
              * @default null
              */
             flex: string | null;
+        };
+        /**
+         * FramedOpening
+         * @description An opening ``width`` along its wall, of the front across it, and ``height`` high; of the roof ``width`` along and ``height`` across. It begins ``x``
+         *     behind the front edge of its wall, or of the roof, and ``z`` over the lower edge of its wall; its middle lies ``y`` right of the centre, at the
+         *     front and in the roof. What closes it weighs ``mass``; its ring takes a wall from ``thin`` to ``thick``; it ``lets`` through W/(m2 K).
+         */
+        FramedOpening: {
+            /** Name */
+            name: string;
+            /**
+             * Closed
+             * @default window
+             * @enum {string}
+             */
+            closed: "window" | "vent";
+            /**
+             * Wall
+             * @default left wall
+             * @enum {string}
+             */
+            wall: "left wall" | "right wall" | "front wall" | "roof";
+            /**
+             * X
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 10000 mm.
+             * @default {
+             *       "value": "600",
+             *       "unit": "mm"
+             *     }
+             */
+            x: string;
+            /**
+             * Y
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            y: string;
+            /**
+             * Z
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 2600 mm.
+             * @default {
+             *       "value": "500",
+             *       "unit": "mm"
+             *     }
+             */
+            z: string;
+            /**
+             * Width
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 60 to 1800 mm.
+             * @default {
+             *       "value": "400",
+             *       "unit": "mm"
+             *     }
+             */
+            width: string;
+            /**
+             * Height
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 60 to 1600 mm.
+             * @default {
+             *       "value": "300",
+             *       "unit": "mm"
+             *     }
+             */
+            height: string;
+            /**
+             * Mass
+             * Format: ergostrut-mass
+             * @description A mass with its unit: 48 lb, 12 lb 4 oz, 21.5 kg or 850 g. From 0.1 to 50000 kg.
+             * @default {
+             *       "value": "4",
+             *       "unit": "kg"
+             *     }
+             */
+            mass: string;
+            /**
+             * Thin
+             * @default null
+             */
+            thin: string | null;
+            /**
+             * Thick
+             * @default null
+             */
+            thick: string | null;
+            /**
+             * Lets
+             * @default null
+             */
+            lets: number | null;
         };
         /**
          * Goals

@@ -79,6 +79,11 @@ def check_winter(context: Context, build: Assembly) -> Iterator[Finding]:
         yield _damp(context, build, face, sheet, lining, dew)
         gap = GAP[face.flow] if face.lining is not None else 0.0
         lost += face.area * (winter.inside - winter.outside) / (INSIDE[face.flow] + lining + gap + sheet + OUTSIDE)
+    for one in build.closures:
+        if one.lets is None:
+            lacking.append(one.name)
+        else:
+            lost += one.area * 1e-6 * one.lets * (winter.inside - winter.outside)
     yield _heat(context, build, lost, tuple(lacking))
 
 
@@ -116,7 +121,7 @@ def _heat(context: Context, build: Assembly, lost: float, lacking: tuple[str, ..
     winter, w = context.design.loads.winter, Working()
     lo = [min(panel.lo[i] for panel in build.skins) for i in range(3)]
     hi = [max(panel.hi[i] for panel in build.skins) for i in range(3)]
-    w.given("Q_t", lost, "W", "through walls, roof and floor, each its area by its resistance")
+    w.given("Q_t", lost, "W", "through walls, roof, floor and windows, each its area by its resistance")
     V = w.given("V", (hi[0] - lo[0]) * (hi[1] - lo[1]) * (hi[2] - lo[2]) * 1e-9, "m³", "air in it, walls counted")
     w.line("Q_v", f"{AIR} * n * V * (T_i - T_e)", "W", "air let in", n=winter.changes, T_i=winter.inside, T_e=winter.outside)
     Q = w.line("Q", "Q_t + Q_v", "W")
@@ -127,7 +132,10 @@ def _heat(context: Context, build: Assembly, lost: float, lacking: tuple[str, ..
     )  # fmt: skip
     if not lacking:
         return found
-    return unknown(replace(found, sentence=f"What the {' and '.join(lacking)} lets through is not known."), "conductivity")
+    return unknown(
+        replace(found, sentence=f"What the {' and '.join(lacking)} {'lets' if len(lacking) == 1 else 'let'} through is not known."),
+        "conductivity",
+    )
 
 
 CHECKS = (BuildCheck(check_winter),)

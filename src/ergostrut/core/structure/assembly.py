@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Literal
 
+from .nouns.closure import Closure
 from .nouns.holds import Anchor, BasePost, Contact, Hold, Joint, JointSpec, Lock, Loop, Motion, Slider, Stand
 from .nouns.hung import Door, GasStrut, Holder, Jack, Latch, Mount, Pivot, Ramp, Strap
 from .nouns.panel import Clads, Covers, Edging, Lid, Panel, Shell
@@ -75,6 +76,8 @@ class Assembly:
     runners: tuple[Runner, ...] = ()
     keeper: Keeper | None = None
     """What keeps its drawers in."""
+    closures: tuple[Closure, ...] = ()
+    """Windows and vents in its skins and its roof."""
     jacks: tuple[Jack, ...] = ()
     """What lifts it off, and sets it down."""
     fastenings: tuple[Fastening, ...] = ()

@@ -62,7 +62,7 @@ def _on_a_screw(bay: Bay, shear: Array, tie: Array) -> tuple[Array, Array]:
     sheet = bay.panel.sheet
     if isinstance(sheet, Planks):
         return shear * bay.a / (2 * bay.panel.laid.boards) / spacing(sheet), tie / bay.panel.laid.boards
-    return shear / bay.b * pitch(bay), tie * 2 * pitch(bay) / bay.b
+    return shear / bay.whole * pitch(bay), tie * 2 * pitch(bay) / bay.whole
 
 
 def pitch(bay: Bay) -> float:
@@ -111,7 +111,7 @@ def _finding(study: Study, bay: Bay, c: int, shear: float, tie: float) -> Findin
         w.line("F_1", "V * a / (2 * n_b) / e", "N", "turns a board on its two screws", e=spacing(sheet))
         w.line("F_2", "N / n_b", "N", "half of the boards, two screws each")
     else:
-        w.given("b", bay.b, "mm", "along a member")
+        w.given("b", bay.whole, "mm", "along a member" if not bay.cut else "along a member, beside its openings")
         w.line("F_1", "V / b * s", "N", "along the member", s=pitch(bay))
         w.line("F_2", "N * 2 * s / b", "N", "across it, half of its screws")
     force = w.line("F", "sqrt(F_1**2 + F_2**2)", "N", "on one screw")

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import itertools
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 import shapely
@@ -16,6 +16,7 @@ from shapely.geometry.base import BaseGeometry
 
 from ...cases import LIFT, PRESSURE, REACH, SHIFT, SNOW, WIND
 from ...constants import G
+from ...mechanics.space.rects import Rect
 from ...structure.assembly import Assembly
 from ...structure.carried import CarryPlan
 from ...structure.nouns.panel import Clads, Covers, Panel
@@ -73,10 +74,12 @@ def lanes(panel: Panel, members: Sequence[Member]) -> tuple[Array, list[tuple[fl
     return axes, sorted(rows, key=lambda row: row[0])
 
 
-def bands(panel: Panel, members: Sequence[Member], low: float = -np.inf, high: float = np.inf) -> Iterator[Band]:
-    """What each member takes of a skin, openings filled, of what lies higher than ``low`` and lower than ``high`` in host axes."""
+def bands(panel: Panel, members: Sequence[Member], low: float = -np.inf, high: float = np.inf, less: Sequence[Rect] = ()) -> Iterator[Band]:
+    """What each member takes of a skin, openings filled but for those of ``less``, of what lies higher than ``low`` and lower than ``high`` in host axes."""
     axes, rows = lanes(panel, members)
     rim: BaseGeometry = shapely.Polygon((np.array(panel.rim) @ axes.T).tolist())
+    for a, b, c, d in less:
+        rim = rim.difference(shapely.Polygon((np.array([(a, b), (c, b), (c, d), (a, d)]) @ axes.T).tolist()))
     if np.isfinite(low):
         rim = rim.intersection(_higher(panel, axes, low))
     if np.isfinite(high):
@@ -138,6 +141,31 @@ def weight_of_skins(build: Assembly, lines: Mapping[str, Member]) -> dict[str, f
     return found
 
 
+def weight_of_parts(build: Assembly, lines: Mapping[str, Member]) -> dict[str, float]:
+    """N/mm, at rest, of bought parts: what closes an opening on the two tubes at its edges, all else of a body without a deck on its members alike."""
+    decked, closed = {panel.body for panel in build.decks}, {one.of: one for one in build.closures}
+    found: dict[str, float] = {}
+    for item in build.items:
+        if not item.aboard or (item.id not in closed and item.body in decked):
+            continue
+        on = closed[item.id].on if item.id in closed else [name for name, m in lines.items() if m.body == item.body]
+        long = sum(lines[name].length for name in on)
+        for name in on:
+            found[name] = found.get(name, 0.0) + item.mass * item.count * G / long
+    return found
+
+
+def _glazed(build: Assembly, panel: Panel, lines: Mapping[str, Member], low: float, high: float) -> Iterator[Band]:
+    """What the members of a skin take of it, and those round its openings of what closes these."""
+    rows, less = [one for one in build.closures if one.panel == panel.id], list[Rect]()
+    for one in rows:
+        a, b, c, d = one.in_plane(panel)
+        less.append((a, b, c, d))
+        pane = replace(panel, rim=((a, b), (c, b), (c, d), (a, d)), holes=())
+        yield from bands(pane, [lines[name] for name in one.on], low, high)
+    yield from bands(panel, [lines[m.id] for m in members_under(build, panel)], low, high, less)
+
+
 def snowed(build: Assembly, lines: Mapping[str, Member]) -> tuple[Blown, ...]:
     """A kilopascal of snow on its roof; nothing where it has none."""
     roof = [panel for panel in build.decks if panel.use == "roof"]
@@ -170,7 +198,7 @@ def _pressed(
 ) -> tuple[tuple[Band, Vec], ...]:
     """``by`` MPa along each axis on panels between two levels, as their members take it."""
     x, y, z = by
-    rows = [band for panel in panels for band in bands(panel, [lines[m.id] for m in members_under(build, panel)], low, high)]
+    rows = [band for panel in panels for band in _glazed(build, panel, lines, low, high)]
     return tuple((band, (x * band.wide, y * band.wide, z * band.wide)) for band in rows)
 
 

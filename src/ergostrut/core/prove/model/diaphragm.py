@@ -22,7 +22,7 @@ from ...mechanics.solver.model import Bar, FrameModel
 from ...structure.assembly import Assembly
 from ...structure.nouns.panel import Clads, Panel
 from .field import Carriers
-from .lines import Lines
+from .lines import Lines, MemberLine
 
 STIFF = 1e10
 """mm4 of a bar that stands for a sheet or a spring: hinged at its ends, it takes no bending and does not buckle by itself."""
@@ -47,6 +47,13 @@ class Bay:
     b: float
     diagonals: tuple[int, int]
     ties: tuple[int, ...] = ()
+    cut: float = 0.0
+    """mm of ``b`` that its widest opening takes."""
+
+    @property
+    def whole(self) -> float:
+        """mm along a member on which it is fastened beside its openings."""
+        return self.b - self.cut
 
 
 def spacing(boards: Planks) -> float:
@@ -68,6 +75,26 @@ def _stiff(panel: Panel) -> float:
     if isinstance(sheet, Sandwich):
         return PLY_SHEAR * 2 * sheet.t_face
     return (sheet.material.G if isinstance(sheet, Sheet) and sheet.material.G > 0 else PLY_SHEAR) * sheet.t
+
+
+def _left(build: Assembly, panel: Panel, one: MemberLine, two: MemberLine, b: float) -> tuple[float, float]:
+    """What the openings of a panel leave of a bay's stiffness in shear, and mm that they take of its members' run: by the area left and the whole
+    strips beside them, r = 1/(1 + A0/(H L)), r/(3 - 2 r) (Sugiyama and Matsumoto 1994, from memory)."""
+    rects = [closure.in_plane(panel) for closure in build.closures if closure.panel == panel.id]
+    if not rects:
+        return 1.0, 0.0
+    own = (np.array([one.p, one.q, two.p]) - panel.pose.t) @ panel.pose.R[:, :2]
+    k = int(np.argmax(np.abs(own[1] - own[0])))
+    lo, hi = sorted((float(own[0][1 - k]), float(own[2][1 - k])))
+    area = cut = 0.0
+    for rect in rects:
+        deep, long = min(rect[3 - k], hi) - max(rect[1 - k], lo), rect[k + 2] - rect[k]
+        if deep > 0:
+            area, cut = area + deep * long, cut + long
+    if cut >= b:
+        return HARDLY, b * (1 - HARDLY)
+    r = 1 / (1 + area / ((hi - lo) * (b - cut)))
+    return r / (3 - 2 * r), cut
 
 
 def _tie(panel: Panel, a: float, b: float) -> float:
@@ -97,7 +124,8 @@ def diaphragms(
                 continue
             la, lb = lines.of[one], lines.of[two]
             a, b = abs(float(lb.p[row.span] - la.p[row.span])), la.length
-            Gt, at = _shear(over, a, b), first + len(bars)
+            left, cut = _left(build, over, la, lb, b)
+            Gt, at = _shear(over, a, b) * left, first + len(bars)
             for i, k in ((0, -1), (-1, 0)):
                 n, m = la.stops[i][1], lb.stops[k][1]
                 d = float(np.linalg.norm(lines.nodes[m] - lines.nodes[n]))
@@ -108,18 +136,18 @@ def diaphragms(
                 for i in (0, -1):
                     n, m = la.stops[i][1], lb.stops[i][1]
                     d = float(np.linalg.norm(lines.nodes[m] - lines.nodes[n]))
-                    bars.append(_bar(f"{over.id} as a tie", n, m, d, _tie(over, a, b)))
-            bays.append(Bay(over, (one, two), a, b, (at, at + 1), ties))
+                    bars.append(_bar(f"{over.id} as a tie", n, m, d, _tie(over, a, b - cut)))
+            bays.append(Bay(over, (one, two), a, b, (at, at + 1), ties, cut))
     for skin, one, two in _braced(build, lines):
         la, lb = lines.of[one], lines.of[two]
         a, b = float(np.linalg.norm((lb.p + lb.q - la.p - la.q) / 2)), min(la.length, lb.length)
-        at = first + len(bars)
+        at, (left, cut) = first + len(bars), _left(build, skin, la, lb, b)
         flip = (la.q - la.p) @ (lb.q - lb.p) < 0
         for i, k in ((0, -1), (-1, 0)):
             n, m = la.stops[i][1], lb.stops[i if flip else k][1]
             d = float(np.linalg.norm(lines.nodes[m] - lines.nodes[n]))
-            bars.append(_bar(f"{skin.id} in shear", n, m, d, _stiff(skin) * d**2 / (2 * a * b)))
-        bays.append(Bay(skin, (one, two), a, b, (at, at + 1)))
+            bars.append(_bar(f"{skin.id} in shear", n, m, d, _stiff(skin) * left * d**2 / (2 * a * b)))
+        bays.append(Bay(skin, (one, two), a, b, (at, at + 1), cut=cut))
     return bars, tuple(bays)
 
 

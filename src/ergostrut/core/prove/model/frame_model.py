@@ -22,7 +22,7 @@ from ...structure.standing.posed import as_it_stands, poses_of
 from ...structure.standing.setting import Setting
 from ...structure.systems import Fixity
 from ..drawers.pulled import rail_loads
-from .cladding import blown, carried, slid, snowed, weight_of_skins
+from .cladding import blown, carried, slid, snowed, weight_of_parts, weight_of_skins
 from .diaphragm import SCREW_SLIP, STIFF, bare, diaphragms
 from .field import Carriers
 from .hanging import Walls, fastened, hang, places, riding, swinging
@@ -277,8 +277,9 @@ def frame_model(build: Assembly, setting: Setting, plan: CarryPlan, open_above: 
         rows.setdefault(piece.member.id, []).append(piece)
     extra = riding(build)
     modelled = {name: replace(line.member, a=_vector(line.p), b=_vector(line.q)) for name, line in lines.of.items()}
-    for name, w in weight_of_skins(build, modelled).items():
-        extra[name] = extra.get(name, 0.0) + w
+    for weights in (weight_of_skins(build, modelled), weight_of_parts(build, modelled)):
+        for name, w in weights.items():
+            extra[name] = extra.get(name, 0.0) + w
     for member in build.members:
         if member.group is None and member.rides:
             extra[member.rides] = extra.get(member.rides, 0.0) + member.mass * G / build.member(member.rides).length

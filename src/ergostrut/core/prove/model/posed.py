@@ -292,13 +292,13 @@ def _between(s: float, start: float, end: float, w0: Vec, w1: Vec) -> Vec:
 
 def patches_on(build: Assembly, setting: Setting, plan: CarryPlan, level: dict[str, float], homes: dict[str, str]) -> tuple[Patch, ...]:
     """Panels with the small parts of their body, and every thing carried, as patches; ``level``: z of what carries each body's panels."""
-    found = []
+    found, closed = [], {one.of for one in build.closures}
     for body in dict.fromkeys(panel.body for panel in build.decks):
         dx, dy, dz = poses_of(build, setting).shift(body)
         panels = [panel for panel in build.decks if panel.body == body and panel.level]
         if not panels:
             continue
-        small = sum(item.mass * item.count for item in build.items if item.body == body and item.aboard)
+        small = sum(item.mass * item.count for item in build.items if item.body == body and item.aboard and item.id not in closed)
         area = sum(panel.wide[0] * panel.wide[1] for panel in panels)
         host, z0 = _below(build, setting, body, level, homes, panels[0])
         for panel in panels:

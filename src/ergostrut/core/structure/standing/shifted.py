@@ -8,7 +8,7 @@ from ..assembly import Assembly, Tag
 from ..nouns.parts import Point3
 from ..nouns.pose import moved_by
 
-HOST_ONLY = ("sliders", "locks", "anchors", "holders", "links", "fastenings", "loops", "jacks")
+HOST_ONLY = ("sliders", "locks", "anchors", "holders", "links", "fastenings", "loops", "jacks", "closures")
 """Nouns of builds that do not stand on others yet: what they hold by is the host's."""
 WALLED = ("mounts", "straps", "latches")
 """Nouns of builds that hold by walls or a roof."""

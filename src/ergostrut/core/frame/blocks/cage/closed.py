@@ -5,27 +5,39 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Annotated
 
+from pydantic import Field, model_validator
+
 from ....catalog.model import Catalog, Sandwich
 from ....changes import Change
+from ....problem import FieldError
 from ....quantity import Between, Length
 from ....record import Record
 from ....structure.sheet import Command, Row, When
 from ...family import Offers
 from ..mending import thicker
 from ..stock import StockId, typed
+from .openings import FramedOpening
 
 WALLS = ("left-wall", "right-wall", "front-wall", "rear-wall", "rear-door")
 _LINED, _BARE = When("lining", (True,), "set"), When("lining", (False,), "set")
 
 
 class Closed(Record):
-    """``skin_pitch``: from screw to screw along every post. ``roof_trodden``: somebody steps on it, to load it or to sweep snow off."""
+    """``skin_pitch``: from screw to screw along every post. ``roof_trodden``: somebody steps on it, to load it or to sweep snow off.
+    ``openings``: windows and vents in its walls and its roof."""
 
     skin: StockId = "sandwich.xps30"
     skin_pitch: Annotated[Length, Between(20, 400)] = typed("40 mm")
     roof: StockId = "birch.12"
     roof_trodden: bool = True
     lining: StockId | None = None
+    openings: Annotated[tuple[FramedOpening, ...], Field(max_length=12)] = ()
+
+    @model_validator(mode="after")
+    def _named(self) -> Closed:
+        if len({one.name for one in self.openings}) < len(self.openings):
+            raise FieldError("openings", "two openings have one name; name each for where it is")
+        return self
 
 
 ROWS = (

@@ -5,8 +5,8 @@ from __future__ import annotations
 from ....structure.assembly import Assembly
 from ...family import StepRow
 
-CUT_MIN, WELD_MIN, SKIN_MIN, LINING_MIN = 5.0, 8.0, 40.0, 35.0
-"""Minutes a tube, a tube, a sheet and a sheet."""
+CUT_MIN, WELD_MIN, SKIN_MIN, LINING_MIN, WINDOW_MIN = 5.0, 8.0, 40.0, 35.0, 60.0
+"""Minutes a tube, a tube, a sheet, a sheet and an opening."""
 
 
 def outside(build: Assembly) -> tuple[str, ...]:
@@ -70,6 +70,14 @@ def closing(build: Assembly, *, there: bool = False, last: str = "", roof_safe: 
             "A hose for ten minutes, dry inside.", f"Work from a scaffold or a ladder that is tied{roof_safe}.", 150.0, roof, roof, there,
         ),
     ]  # fmt: skip
+    if build.closures:
+        names = tuple(one.of for one in build.closures)
+        rows.append(
+            StepRow(
+                "windows", "Cut the openings and set what closes them", "Marked from inside round the tubes; a hole in each corner, then saw from hole to hole. Butyl under every flange, its ring drawn up crosswise.",
+                "A hose for ten minutes, dry inside.", "Eyes and gloves: the last piece falls out, somebody holds it.", WINDOW_MIN * len(names), names, names, there,
+            )
+        )  # fmt: skip
     if inside:
         text = "Wiring and insulation first, then the lining from the top down."
         rows.append(

@@ -14,6 +14,7 @@ from ....structure.nouns.holds import SCENES, Contact, Hold, Motion, Position
 from ....structure.nouns.hung import Door, GasStrut
 from ....structure.nouns.panel import Clads, Panel, between
 from ....structure.nouns.parts import Height, Item, MemberGroup
+from ...blocks.cage.openings import opened
 from ...blocks.cage.skinned import Wall, closing, skinned
 from ...blocks.cage.tubes import SIDES, Kind, Tubes
 from ...blocks.deck import laid
@@ -184,7 +185,7 @@ def frame(build: BedTopper, host: Reader, catalog: Catalog) -> Assembly:
         trodden=build.roof_trodden,
     )
     contacts, holds = _held(build, place)
-    return Assembly(
+    closed_in = Assembly(
         id=build.id,
         family=build.family,
         label=build.label,
@@ -206,3 +207,4 @@ def frame(build: BedTopper, host: Reader, catalog: Catalog) -> Assembly:
         ),
         tags=_tags(place),
     )
+    return opened(closed_in, build.openings, catalog)

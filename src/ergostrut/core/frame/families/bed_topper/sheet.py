@@ -5,6 +5,7 @@ from __future__ import annotations
 from ....structure.sheet import Choice, Command, Group, Row, When
 from ....structure.systems import SYSTEMS, SystemId
 from ...blocks.cage.closed import ROWS as CLOSED_ROWS
+from ...blocks.cage.openings import ROWS as OPENINGS
 from ...blocks.joining import joining_sheet
 from ...blocks.keeping import keep_rows
 
@@ -33,6 +34,7 @@ SHEET = (
             *CLOSED_ROWS,
         ),
     ),
+    OPENINGS,
     Group(
         "Hatch over the gate",
         (

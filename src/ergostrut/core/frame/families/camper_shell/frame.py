@@ -10,6 +10,7 @@ from ....structure.host import CAB_HEIGHT, SIDE_HEIGHT, Reader
 from ....structure.nouns.panel import Panel
 from ....structure.nouns.parts import Clear, Height, Item, Surface
 from ...blocks.cage.door import DOOR, hung
+from ...blocks.cage.openings import opened
 from ...blocks.cage.skinned import closing
 from ...blocks.cage.tubes import SIDES
 from ...blocks.joining import joint_spec
@@ -110,7 +111,7 @@ def frame(build: CamperShell, host: Reader, catalog: Catalog) -> Assembly:
     motion, door, ramps = hung(build.door, build.id, leaf, posts, sill, over.mm if over is not None else None)
     lining = closing(catalog, "lining", build.lining).t if build.lining is not None else 0.0
     inside, edge = place.y_low - place.w / 2 - lining, place.w / 2 + lining
-    return Assembly(
+    closed_in = Assembly(
         id=build.id,
         family=build.family,
         label=build.label,
@@ -132,3 +133,4 @@ def frame(build: CamperShell, host: Reader, catalog: Catalog) -> Assembly:
         stack=_stack(place),
         tags=_tags(place),
     )
+    return opened(closed_in, build.openings, catalog)

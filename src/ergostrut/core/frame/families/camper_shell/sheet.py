@@ -8,6 +8,7 @@ from ....structure.sheet import Choice, Command, Group, Repeat, Row, When, optio
 from ....structure.systems import SYSTEMS, SystemId
 from ...blocks.cage.closed import ROWS as CLOSED_ROWS
 from ...blocks.cage.door import ROWS as DOOR_ROWS
+from ...blocks.cage.openings import ROWS as OPENINGS
 from ...blocks.joining import joining_sheet
 from .params import CamperShell
 
@@ -71,6 +72,7 @@ SHEET = (
             *CLOSED_ROWS,
         ),
     ),
+    OPENINGS,
     DOOR_ROWS,
     Group(
         "What keeps it on the truck",

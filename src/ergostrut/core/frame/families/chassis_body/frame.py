@@ -13,6 +13,7 @@ from ....structure.nouns.panel import Panel
 from ....structure.nouns.parts import Clear, Height, Item, Member, MemberGroup
 from ...blocks.bed.frame import bed
 from ...blocks.cage.door import DOOR, hung
+from ...blocks.cage.openings import opened
 from ...blocks.cage.skinned import Wall, closing, skinned
 from ...blocks.deck import cut_round, laid
 from ...blocks.stock import bought
@@ -172,7 +173,7 @@ def frame(build: ChassisBody, host: Reader, catalog: Catalog) -> Assembly:
     rear = [(f"{build.id}/walls/rear post.{k}", y) for k, y in enumerate(place.rear, 1)]
     leaf, sill = next(panel for panel in skins if panel.name == DOOR), f"{build.id}/bed/cross member.{len(place.bed.xs)}"
     motion, door, ramps = hung(build.door, build.id, leaf, rear, sill, host.known(GROUND))
-    return replace(
+    closed_in = replace(
         made,
         motions=(motion,),
         doors=(door,),
@@ -186,3 +187,4 @@ def frame(build: ChassisBody, host: Reader, catalog: Catalog) -> Assembly:
         stack=(*made.stack, *(Height(label, adds, z) for label, adds, z in rows)),
         tags=(*made.tags, *_tags(place)),
     )
+    return opened(closed_in, build.openings, catalog)

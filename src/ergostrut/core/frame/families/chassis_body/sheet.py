@@ -6,6 +6,7 @@ from ....structure.sheet import Group, Row
 from ...blocks.bed.sheet import BOLTS, DECK, JOINTS, frame, size
 from ...blocks.cage.closed import ROWS as CLOSED_ROWS
 from ...blocks.cage.door import ROWS as DOOR_ROWS
+from ...blocks.cage.openings import ROWS as OPENINGS
 
 SHEET = (
     size("Body"),
@@ -20,6 +21,7 @@ SHEET = (
             *CLOSED_ROWS,
         ),
     ),
+    OPENINGS,
     DOOR_ROWS,
     frame("post", "bow"),
     DECK,
