@@ -46,7 +46,7 @@ def test_a_box_on_a_flatbed_on_a_bare_frame(screen: Page) -> None:
 def test_a_body_with_its_door(screen: Page) -> None:
     """Started in a chassis, its door refused and made wider, opened on the drawing, its pin too weak for the wind, snow said on Prove."""
     page = screen
-    new_job(page, "Cold nights", ("Body on the chassis",), "mid-size pickup, bed taken off")
+    new_job(page, "Cold nights", ("Body on a frame",), "mid-size pickup, bed taken off")
     page.get_by_role("link", name="Frame").click()
     latch = page.locator('[data-finding="body1/door.latch.door"]')
     expect(latch).to_have_attribute("data-state", "unknown", timeout=60_000)

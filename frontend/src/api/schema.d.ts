@@ -1699,7 +1699,8 @@ export interface components {
          * BodyMount
          * @description A place on the frame that takes a bolt: ``y`` right of the centre line, ``z`` of its face above the rail's top.
          *
-         *     ``seat``: bolted hard, or on a bushing that gives ``give`` along its bolt and ``give_across`` it, N/mm; what a place bears is the user's figure, none is ever assumed.
+         *     One that is ``welded`` on is a bracket, and has no thread. ``seat``: bolted hard, or on a bushing that gives ``give`` along its bolt and ``give_across`` it, N/mm; what a place bears is the user's figure, none is ever assumed. ``spread``: of a
+         *     trailer's leaf spring on one axle, from hanger to hanger about the place.
          */
         BodyMount: {
             /** Name */
@@ -1727,6 +1728,12 @@ export interface components {
              */
             z: string;
             /**
+             * Held
+             * @default bolted
+             * @enum {string}
+             */
+            held: "bolted" | "welded";
+            /**
              * Thread
              * @default M12
              */
@@ -1753,6 +1760,11 @@ export interface components {
              * @enum {string}
              */
             behind: "rib" | "stud" | "sheet" | "weld nut" | "frame" | "unknown";
+            /**
+             * Spread
+             * @default null
+             */
+            spread: string | null;
             /**
              * Rating
              * @default null
@@ -2740,6 +2752,8 @@ export interface components {
              * @enum {string}
              */
             grain: "along" | "across";
+            /** @default null */
+            drawbar: components["schemas"]["Drawbar"] | null;
             /**
              * Mounts
              * @default []
@@ -3114,7 +3128,7 @@ export interface components {
              */
             units: components["schemas"]["Units"];
             /** Host */
-            host: components["schemas"]["BoxInterior"] | components["schemas"]["PickupBed"] | components["schemas"]["TruckChassis"] | components["schemas"]["VanInterior"] | components["schemas"]["WagonInterior"];
+            host: components["schemas"]["BoxInterior"] | components["schemas"]["PickupBed"] | components["schemas"]["TrailerFrame"] | components["schemas"]["TruckChassis"] | components["schemas"]["VanInterior"] | components["schemas"]["WagonInterior"];
             /**
              * @default {
              *       "things": [],
@@ -3242,6 +3256,29 @@ export interface components {
              *     }
              */
             kept: components["schemas"]["Keep"];
+        };
+        /**
+         * Drawbar
+         * @description Two tubes of an ``A`` from the coupling to the front ends of the long rails, or a ``straight`` one in the middle, welded under the first so many
+         *     cross members, ``under``.
+         */
+        Drawbar: {
+            /**
+             * Shape
+             * @default A
+             * @enum {string}
+             */
+            shape: "A" | "straight";
+            /**
+             * Tube
+             * @default 2x4x1/8
+             */
+            tube: string;
+            /**
+             * Under
+             * @default 3
+             */
+            under: number;
         };
         /**
          * DrawerBox
@@ -4194,6 +4231,108 @@ export interface components {
              * @default null
              */
             flex: string | null;
+        };
+        /**
+         * FrameDimensions
+         * @description Lengths of a trailer's frame; ``DIMENSIONS`` says how each is taken.
+         */
+        FrameDimensions: {
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            rail_end: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            rail_width: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            rail_depth: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            rail_flange: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            rail_ground: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            tyre_diameter: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            tyre_width: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            tyre_top: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            wheelbase: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            axle_from_front: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            axle_spread: components["schemas"]["Dimension"];
+            /**
+             * @default {
+             *       "value": null,
+             *       "state": "typical",
+             *       "tolerance": null
+             *     }
+             */
+            track: components["schemas"]["Dimension"];
         };
         /**
          * FramedOpening
@@ -7652,6 +7791,224 @@ export interface components {
             combination_rating: string | null;
         };
         /**
+         * TrailerFrame
+         * @description Survey of a trailer's frame, or of the axles and the coupling for one to be built: its mounts are the axles' brackets then, and z = 0 is where
+         *     they meet it. ``coupling_rating``: gross trailer mass that the coupling is marked with; with ``brakes`` its wheels hold along the vehicle too.
+         */
+        TrailerFrame: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "trailer_frame";
+            /**
+             * Label
+             * @default trailer
+             */
+            label: string;
+            /**
+             * May Drill
+             * @default true
+             */
+            may_drill: boolean;
+            /**
+             * Holes
+             * @default []
+             */
+            holes: components["schemas"]["Hole"][];
+            /**
+             * Slots
+             * @default []
+             */
+            slots: components["schemas"]["Slot"][];
+            /**
+             * Rows
+             * @default []
+             */
+            rows: components["schemas"]["FixingRow"][];
+            /**
+             * Obstacles
+             * @default []
+             */
+            obstacles: components["schemas"]["Obstacle"][];
+            /**
+             * Services
+             * @default []
+             */
+            services: components["schemas"]["Service"][];
+            /**
+             * @default {
+             *       "walls": "0 mm",
+             *       "roof": "0 mm",
+             *       "front": "0 mm",
+             *       "rear": "0 mm"
+             *     }
+             */
+            lining: components["schemas"]["Lining"];
+            /** @default null */
+            rack: components["schemas"]["RearRack"] | null;
+            /**
+             * Panes
+             * @default []
+             */
+            panes: components["schemas"]["Pane"][];
+            /** @default null */
+            eye: components["schemas"]["Eye"] | null;
+            /**
+             * No Trace
+             * @default false
+             */
+            no_trace: boolean;
+            /**
+             * Again
+             * @default []
+             */
+            again: components["schemas"]["Reading"][];
+            /**
+             * Seats
+             * @default []
+             */
+            seats: components["schemas"]["Seat"][];
+            /**
+             * @default {
+             *       "front": {
+             *         "empty": null,
+             *         "rating": null,
+             *         "tyres": null
+             *       },
+             *       "rear": {
+             *         "empty": null,
+             *         "rating": null,
+             *         "tyres": null
+             *       },
+             *       "coupling": {
+             *         "empty": null,
+             *         "rating": null
+             *       },
+             *       "axle": {
+             *         "empty": null,
+             *         "rating": null,
+             *         "tyres": null
+             *       },
+             *       "second": {
+             *         "empty": null,
+             *         "rating": null,
+             *         "tyres": null
+             *       },
+             *       "source": "typical",
+             *       "aboard": {
+             *         "crew": "0 kg",
+             *         "crew_seat": null,
+             *         "fuel": "unknown",
+             *         "note": ""
+             *       },
+             *       "tank": {
+             *         "ahead": null,
+             *         "full": null
+             *       },
+             *       "centre": null,
+             *       "floor": null,
+             *       "gross_rating": null,
+             *       "weighings": []
+             *     }
+             */
+            weights: components["schemas"]["Weights"];
+            /**
+             * @default {
+             *       "rail_end": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "rail_width": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "rail_depth": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "rail_flange": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "rail_ground": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "tyre_diameter": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "tyre_width": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "tyre_top": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "wheelbase": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "axle_from_front": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "axle_spread": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       },
+             *       "track": {
+             *         "state": "typical",
+             *         "tolerance": null,
+             *         "value": null
+             *       }
+             *     }
+             */
+            dims: components["schemas"]["FrameDimensions"];
+            /**
+             * Made
+             * @default bought
+             * @enum {string}
+             */
+            made: "bought" | "own";
+            /**
+             * Brakes
+             * @default false
+             */
+            brakes: boolean;
+            /**
+             * Coupling Rating
+             * @default null
+             */
+            coupling_rating: string | null;
+            /**
+             * Axles
+             * @default one
+             * @enum {string}
+             */
+            axles: "one" | "two on an equaliser" | "two on springs of their own";
+            /** @default null */
+            tow: components["schemas"]["TowVehicle"] | null;
+            /**
+             * Mounts
+             * @default []
+             */
+            mounts: components["schemas"]["BodyMount"][];
+        };
+        /**
          * TruckChassis
          * @description Survey of a chassis behind the cab.
          */
@@ -7998,6 +8355,8 @@ export interface components {
              * @enum {string}
              */
             grain: "along" | "across";
+            /** @default null */
+            drawbar: components["schemas"]["Drawbar"] | null;
             /**
              * Mounts
              * @default []

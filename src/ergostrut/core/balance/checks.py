@@ -13,6 +13,7 @@ from .camper import check_camper
 from .corrected import ledger
 from .ledger import CarrierLoads, LedgerRow, loads_of, words_of
 from .more import check_more
+from .standing import check_trailer
 from .states import LIGHT, check_states
 from .tipping import check_tipping
 from .towing import check_tongue, check_tow
@@ -41,6 +42,7 @@ def check_balance(context: Context) -> Iterator[Finding]:
     if first.kind == "coupling":
         yield from check_tongue(context, [each[2] for each in rows], _moving(context))
         yield from check_tow(context, home[2])
+        yield from check_trailer(context)
     else:
         yield from _light(context, home[2], rows[-1][2])
     yield from _side_to_side(context, home[2])

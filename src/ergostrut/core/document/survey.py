@@ -16,7 +16,7 @@ from ..record import Record
 Confidence = Literal["typical", "measured", "checked"]
 Name = Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[^/]+$")]
 Text = Annotated[str, Field(max_length=2000)]
-AxleLoad = Annotated[Mass, Between(20, 60_000)]
+AxleLoad = Annotated[Mass, Between(1, 60_000)]
 
 DEFAULT_TOLERANCE: dict[Confidence, float] = {"typical": 25.0, "measured": 3.0, "checked": 1.5}
 """mm; common practice, no published source. A dimension's own tolerance replaces it."""

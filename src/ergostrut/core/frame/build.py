@@ -35,7 +35,7 @@ def refuse(family: Family, host: Host) -> None:
     if family.stands == "floor" and not host.floored:
         raise StockError("family", f"{family.label} stands on a floor, and a {host.label} has none; build a flatbed on it first")
     if family.stands == "mounts" and host.floored and not host.features:
-        raise StockError("family", f"{family.label} is bolted to mounts on the frame; choose a bare chassis on Measure")
+        raise StockError("family", f"{family.label} is bolted to mounts on the frame; choose a bare chassis or a trailer frame on Measure")
     if family.stands == "bed" and (why := _no_bed(host)):
         raise StockError("family", f"{family.label} {why}")
 

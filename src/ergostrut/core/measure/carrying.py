@@ -9,6 +9,9 @@ from ..quantity import Mass
 from ..structure.carriers import Carrier, Springs, Tow
 from ..structure.host import REAR_AXLE, SPREAD, WHEELBASE, Measured
 
+SPRINGS: dict[str, Springs] = {"one": "alone", "two on an equaliser": "equaliser", "two on springs of their own": "each"}
+"""How a trailer's axles are sprung, by what its survey calls them."""
+
 
 def _kg(mass: Mass | None) -> float | None:
     return mass.kg if mass is not None else None

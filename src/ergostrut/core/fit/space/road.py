@@ -10,7 +10,7 @@ from collections.abc import Iterator, Sequence
 from ...finding import Finding, Working
 from ...structure.check import JobCheck
 from ...structure.context import Context
-from ...structure.host import CAB_HEIGHT, CAB_LIGHT, CAB_WIDTH, GROUND, RAIL_DEPTH, RAIL_END, REAR_AXLE, SIDE_HEIGHT, TYRE
+from ...structure.host import CAB_HEIGHT, CAB_LIGHT, CAB_WIDTH, GROUND, RAIL_DEPTH, RAIL_END, REAR_AXLE, SIDE_HEIGHT, SPREAD, TYRE
 from ...structure.standing.setting import scene_travels, setting_at
 from .bodies import Body, bodies_at, on_floor
 
@@ -36,9 +36,9 @@ def check_road(context: Context) -> Iterator[Finding]:
     driven = [bodies_at(context, build, setting_at(build, scene_travels(build, "driving"))) for build in context.builds]
     there = [*itertools.chain(*driven), *on_floor(context)]
     yield _size(context, there, ground)
-    axle, tyre = host.mm(REAR_AXLE), host.mm(TYRE)
-    if axle is not None and tyre is not None:
-        yield from _departure(context, there, ground, axle + tyre / 2)
+    axle, tyre, spread = host.mm(REAR_AXLE), host.mm(TYRE), host.mm(SPREAD) if SPREAD in host.dims else 0.0
+    if axle is not None and tyre is not None and spread is not None:
+        yield from _departure(context, there, ground, axle + spread + tyre / 2)
     light = host.mm(CAB_LIGHT)
     if light is not None:
         yield _light(there, light)

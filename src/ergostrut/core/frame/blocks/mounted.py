@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from ...catalog.model import Catalog, Section
 from ...structure.host import Reader
 from ...structure.nouns.holds import Anchor
+from ...structure.nouns.parts import Member
 from ...structure.nouns.support import SOLID, Fastening, Feature
 
 NO_MOUNTS = "mounts on the frame"
@@ -21,11 +22,14 @@ def fastenings(
         host.missing.add(NO_MOUNTS)
     strength, found = catalog.grades.get(grade), list[Fastening]()
     for one, member in rows:
+        if one.k is None:
+            host.missing.add(f"stiffness of the bushing at {one.name}")
+        if not one.thread:
+            found.append(_welded(one, member, low))
+            continue
         thread = catalog.threads.get(one.thread)
         missing = "" if thread is not None else f"thread “{one.thread}” is not in the catalogue"
         missing = missing or ("" if strength is not None else f"bolt grade “{grade}” is not in the catalogue")
-        if one.k is None:
-            host.missing.add(f"stiffness of the bushing at {one.name}")
         if one.twist is None:
             host.need("frame_twist", 0.0)
             host.missing.add("frame_twist")
@@ -36,7 +40,21 @@ def fastenings(
         found.append(
             Fastening(
                 f"{member}/{one.name}", f"mount {one.name}" if not one.name.startswith("mount") else one.name, member, (one.at[0], one.at[1], low),
-                one.out, one.name, one.k or SOLID, bolt, one.rating, one.twist or 0.0, one.soft,
+                one.out, one.name, one.k or SOLID, bolt, one.rating, one.twist or 0.0, one.soft, one.rolls, one.ball, one.sole, one.spread,
             )
         )  # fmt: skip
     return tuple(found)
+
+
+def _welded(one: Feature, member: str, low: float) -> Fastening:
+    """A bracket welded on, or the coupling."""
+    label = one.name if one.ball or one.name.startswith("mount") else f"mount {one.name}"
+    return Fastening(
+        f"{member}/{one.name}", label, member, (one.at[0], one.at[1], low), one.out, one.name, one.k or SOLID, None, one.rating, one.twist or 0.0,
+        one.soft, one.rolls, one.ball, one.sole, one.spread,
+    )  # fmt: skip
+
+
+def coupling(one: Feature, member: str, tip: Member) -> Fastening:
+    """What a trailer is coupled to, at the front end of a ``tip`` of its drawbar."""
+    return _welded(one, member, tip.a[2])

@@ -65,7 +65,8 @@ def check_hung(study: Study) -> Iterator[Finding]:
         ]
         yield from _lost(study, straps, STRAP_GONE)
         mounts = [_without(study, mount, node) for mount, node in hung.mounts]
-        bolted = [_unbolted(study, i) for i in range(len(hung.fastened))] if len(hung.fastened) > 1 else []
+        may = [i for i, (one, _, _) in enumerate(hung.fastened) if not one.sole]
+        bolted = [_unbolted(study, i) for i in may] if len(may) > 1 else []
         slept = any(surface.use == "sleeping" for surface in build.surfaces)
         gone = (
             *_lost(study, mounts, MOUNT_GONE),

@@ -8,8 +8,11 @@ from dataclasses import replace
 import numpy as np
 
 from ...anchor.bolts import BOLT_BASIS, Capacity, bolt_uses, of_bolt
-from ...finding import Finding, Working, at_most, unknown
+from ...catalog.model import Metal
+from ...finding import COMMON_PRACTICE, Finding, Working, at_most, unknown
+from ...mechanics.joints.weld import base, throat
 from ...mechanics.solver.model import Array
+from ...structure.assembly import Assembly
 from ...structure.nouns.support import Fastening
 from ..model.hanging import fastening_forces, shared
 from .ways import HANG_CAUTION, SolvedRow, Way, blank, hardest_of, held
@@ -38,7 +41,11 @@ def check_fastened(rows: Sequence[SolvedRow], way: Way) -> Iterator[Finding]:
     worked = list(_worked(rows))
     if not worked:
         return
-    yield _bolts(worked, way)
+    bolted, welded = ([row for row in worked if (row[0].bolt is not None) == is_bolted and not row[0].ball] for is_bolted in (True, False))
+    if bolted:
+        yield _bolts(bolted, way)
+    if welded:
+        yield _welds(welded, way)
     yield _mounts(worked, way)
 
 
@@ -46,20 +53,22 @@ def _bolts(worked: Sequence[tuple[Fastening, SolvedRow, Array]], way: Way) -> Fi
     study = worked[0][1].study
     say, best = study.context.say, None
     for one in dict.fromkeys(one for one, _, _ in worked):
-        if one.bolt.thread is None or one.bolt.missing:
-            text = f"{one.label}: {one.bolt.missing or 'no thread is known'}. Say which bolt goes in there."
+        bolt = one.bolt
+        assert bolt is not None
+        if bolt.thread is None or bolt.missing:
+            text = f"{one.label}: {bolt.missing or 'no thread is known'}. Say which bolt goes in there."
             return unknown(
                 replace(blank(study, f"fastened{way.key}", "anchor", (one.id,), f"Bolts of the mounts{way.title}", way), sentence=text),
                 "thread of the mounts",
             )
         mine = [(row, force) for other, row, force in worked if other is one]
         pull, _, shear = shared(one, np.array([force for _, force in mine]))
-        cap = Capacity(*of_bolt(one.bolt, Working(), nominal=way.nominal))
+        cap = Capacity(*of_bolt(bolt, Working(), nominal=way.nominal))
         # J3.7 is written for the allowable: half of what is nominal
         uses = (
-            bolt_uses(pull / 2, shear / 2, Capacity(cap.tension / 2, cap.shear / 2), one.bolt)
+            bolt_uses(pull / 2, shear / 2, Capacity(cap.tension / 2, cap.shear / 2), bolt)
             if way.nominal
-            else bolt_uses(pull, shear, cap, one.bolt)
+            else bolt_uses(pull, shear, cap, bolt)
         )
         i = int(np.argmax(uses))
         if best is None or float(uses[i]) > best[0]:
@@ -70,6 +79,7 @@ def _bolts(worked: Sequence[tuple[Fastening, SolvedRow, Array]], way: Way) -> Fi
     _said(w, one, row)
     w.given("T", T, "N", "pull on the bolt")
     w.given("V", V, "N", "shear; no friction counted")
+    assert one.bolt is not None
     T_a, V_a = of_bolt(one.bolt, w, nominal=way.nominal)
     w.line("use_T", "T / T_a", "", T_a=T_a)
     w.line("use_V", "V / V_a", "", V_a=V_a)
@@ -87,6 +97,43 @@ def _bolts(worked: Sequence[tuple[Fastening, SolvedRow, Array]], way: Way) -> Fi
         basis=f"{BOLT_BASIS}{way.basis}",
         working=w.done(),
     )
+
+
+def _welds(worked: Sequence[tuple[Fastening, SolvedRow, Array]], way: Way) -> Finding:
+    """The hardest pulled bracket, welded to its rail along both its sides as far as it bears."""
+    study = worked[0][1].study
+    say, assembly = study.context.say, study.assembly
+    uses = [float(np.linalg.norm(force)) / _weld(assembly, one, Working()) for one, _, force in worked]
+    i = int(np.argmax(uses))
+    one, row, force = worked[i]
+    w = Working()
+    _said(w, one, row)
+    F = w.given("F", float(np.linalg.norm(force)), "N", "whichever way")
+    limit = _weld(assembly, one, w)
+    if way.nominal:
+        limit = w.line("F_n", "2 * F_a", "N", "nominal, in a crash")
+    part, state = at_most(F / limit, way.accept)
+    return replace(
+        blank(study, f"fastened.weld{way.key}", "anchor", (one.id, one.member), f"Welds of the brackets{way.title}", _plain(way)),
+        sentence=f"{say.force(F)} of {say.force(limit * way.accept)} on the welds of the {one.label}, {row.words}.",
+        demand=F, limit=limit * way.accept, unit="N", use=part, state=state, case=row.case,
+        basis=f"AISC 360-16 J2.4, ASD; both sides over {one.pad:.0f} mm, a leg as thick as the rail's wall: {COMMON_PRACTICE}{way.basis}", working=w.done(),
+    )  # fmt: skip
+
+
+def _weld(assembly: Assembly, one: Fastening, w: Working) -> float:
+    """N that the fillets of a bracket are allowed."""
+    member = assembly.member(one.member)
+    metal, t = member.section.material, member.shape.wall
+    assert isinstance(metal, Metal)
+    w.given(
+        "l",
+        2 * one.pad * len(one.ends),
+        "mm",
+        "of fillet, both sides of the bracket" + (" at either end of the spring" if one.spread else ""),
+    )
+    w.given("r", min(throat(metal, t), base(metal, t)), "N/mm", f"the filler or the wall beside it, leg {t:.1f} mm")
+    return w.line("F_a", "l * r", "N")
 
 
 def _mounts(worked: Sequence[tuple[Fastening, SolvedRow, Array]], way: Way) -> Finding:
@@ -124,6 +171,6 @@ def _said(w: Working, one: Fastening, row: SolvedRow) -> None:
     rows = zip(posed.hung.fastened, fastening_forces(posed.hung, row.result, row.twist).tolist(), strict=True)
     w.say(f"{one.label}, {row.words}.")
     w.say("The mounts push with " + "; ".join(f"{other.label} {x:.0f}, {y:.0f}, {z:.0f} N" for (other, _, _), (x, y, z) in rows) + ".")
-    w.given("k_a", one.k[0], "N/mm", f"along its bolt, {'bushing as given' if one.soft else 'bolted hard (typical, no published source)'}")
+    w.given("k_a", one.k[0], "N/mm", f"along its bolt, {'bushing as given' if one.soft else 'fixed hard (typical, no published source)'}")
     if row.twist:
         w.given("delta", row.twist * one.twist, "mm", "moved by the twist of the vehicle's frame")

@@ -67,7 +67,7 @@ def _limit(one: Fastening, study: Study, w: Working) -> float | None:
     assert study.posed is not None
     member = study.posed.assembly.member(one.member)
     shape, metal = member.shape, member.section.material
-    if one.bolt.thread is None or not isinstance(metal, Metal) or shape.shape != "tube":
+    if one.bolt is None or one.bolt.thread is None or not isinstance(metal, Metal) or shape.shape != "tube":
         return None
     w.given("d_h", one.bolt.thread.d + 2 * CLEAR, "mm", f"of its hole, {one.bolt.thread.id}, counted")
     w.given("F_u", metal.Fu, "MPa", metal.label)

@@ -123,7 +123,7 @@ def _hung(study: Study) -> Iterator[_Place]:
     for i, (one, _, _) in enumerate(posed.hung.fastened):
         member = posed.assembly.member(one.member)
         forces = np.array([fastening_forces(posed.hung, item.result, item.case.share(TWIST))[i] for item in study.solved])
-        near = min(math.dist(one.at, member.a), math.dist(one.at, member.b)) < 1.5 * member.shape.depth
+        near = min(math.dist(end, tip) for end in one.ends for tip in (member.a, member.b)) < 1.5 * member.shape.depth
         yield _Place(
             "mount",
             one.label,
@@ -131,7 +131,7 @@ def _hung(study: Study) -> Iterator[_Place]:
             one.pad,
             min(one.pad, member.shape.width),
             near,
-            np.maximum(forces @ np.array(one.out), 0.0),
+            np.maximum(forces @ np.array(one.out), 0.0) / len(one.ends),
             "its pad",
         )
     for pivot, bar in posed.hung.pivots:

@@ -44,7 +44,7 @@ def _supports(posed: Posed, item: Solved, member: Member) -> list[float]:
     hung = [(strap.member, strap.at) for strap, pull in zip(posed.hung.straps, item.result.strap_force, strict=True) if pull > 0.0]
     hung += [(pivot.moving, pivot.at) for pivot, _ in posed.hung.pivots]
     line = (posed.model.nodes[posed.tips(member.id)[1]] - p) / member.length
-    hung += [(one.member, one.at) for one, _, _ in posed.hung.fastened]
+    hung += [(one.member, end) for one, _, _ in posed.hung.fastened for end in one.ends]
     # what the ends of a member frame into that lies across others hangs on it, and bears nothing
     resting = (end for joint in posed.assembly.joints if joint.framing == member.id for end in rests_on(posed, joint))
     across = [piece.offset + (piece.length if end else 0.0) for piece, end in resting]

@@ -136,17 +136,26 @@ def fastened(build: Assembly, lines: Lines) -> Bolted:
     """Everything that bolts a build to the host's mounts, where it is bolted: shear there twists and bends the member above."""
     rows, springs, held, arms = list[tuple[Fastening, int, int]](), list[Link](), list[tuple[int, int]](), list[Bar]()
     for one in build.fastenings:
-        node, at = lines.of[one.member].near(np.array(one.at)), np.array(one.at)
-        if np.linalg.norm(lines.nodes[node] - at) > CLOSE:
-            foot = lines.node(at, one.label)
-            arms.append(Bar(f"{one.id} arm", foot, node, *STIFF_ARM))
-            node = foot
+        at, feet = np.array(one.at), list[int]()
+        for end in one.ends:
+            node = lines.of[one.member].near(np.array(end))
+            if np.linalg.norm(lines.nodes[node] - np.array(end)) > CLOSE:
+                foot = lines.node(np.array(end), one.label)
+                arms.append(Bar(f"{one.id} arm", foot, node, *STIFF_ARM))
+                node = foot
+            feet.append(node)
+        if one.spread:
+            # a leaf spring: stiff in itself, pinned at its hangers, free to tilt on its axle
+            node = lines.node(at, one.label)
+            arms += [Bar(f"{one.id} spring", foot, node, *STIFF_ARM, released=(4, 5)) for foot in feet]
         pin = lines.node(at, one.label)
         out = np.array(one.out)
         across = np.cross(out, [0.0, 1.0, 0.0] if abs(out[1]) < 0.9 else [1.0, 0.0, 0.0])
         x, y, z = (float(part) for part in across / np.linalg.norm(across))
         along, side = one.k
-        springs.append(Link(one.label, node, pin, (along, side, side, 0.0, 0.0, 0.0), one.out, (x, y, z)))
+        # of one that points up the first of the two across runs along the vehicle
+        first = 0.0 if one.rolls else side
+        springs.append(Link(one.label, node, pin, (along, first, side, 0.0, 0.0, 0.0), one.out, (x, y, z)))
         held += [(pin, dof) for dof in range(6)]
         rows.append((one, node, pin))
     return Bolted(tuple(rows), tuple(springs), tuple(held), tuple(arms))
@@ -156,7 +165,7 @@ def places(build: Assembly, setting: Setting) -> list[tuple[str, Array]]:
     """Points of members where something of it is fastened; ``build`` as it stands (``as_it_stands``)."""
     rows = [(strap.member, strap.at) for strap in hooked(build, setting)]
     rows += [(mount.member, mount.at) for mount in build.mounts]
-    rows += [(one.member, one.at) for one in build.fastenings]
+    rows += [(one.member, end) for one in build.fastenings for end in one.ends]
     rows += [(name, pivot.at) for pivot in build.pivots for name in (pivot.moving, pivot.fixed)]
     rows += [(latch.member, latch.at) for latch in _shut(build, setting)]
     return [(name, np.array(at)) for name, at in rows]

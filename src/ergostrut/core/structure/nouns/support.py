@@ -15,7 +15,9 @@ SOLID = (50_000.0, 20_000.0)
 class Feature:
     """A place on the host that takes a bolt at ``at``, pulled ``out`` along a unit vector away from the host. ``k``: N/mm along the bolt and across it; None: a
     bushing of which nobody knows how it gives. ``rating`` N of the place in any direction; ``twist``: mm that it goes along ``out`` as the
-    host twists the way it is asked for, None where that is not known."""
+    host twists the way it is asked for, None where that is not known. Without a ``thread`` it is welded on; one that ``rolls`` holds nothing along
+    the vehicle; a ``ball`` is what a trailer is coupled to; what is ``sole`` is an axle's: what happens without it is no case. A leaf spring
+    holds the rail ``spread`` mm apart, half at either end, and tilts on its axle."""
 
     name: str
     at: Point3
@@ -25,12 +27,17 @@ class Feature:
     rating: float | None
     twist: float | None = 0.0
     soft: bool = False
+    rolls: bool = False
+    ball: bool = False
+    sole: bool = False
+    spread: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
 class Fastening:
     """``member`` bolted at ``at`` to the host's feature ``to``: it pushes, pulls and shears there, turned by nothing. ``k`` N/mm along ``out``
-    and across it; ``twist`` mm that the host moves it along ``out``; ``bolt``: what is bolted with, pulled along ``out``."""
+    and across it, ``twist`` mm that the host moves it along ``out``; ``bolt``: what is bolted with, pulled
+    along ``out``, None where it is welded on, or is a ``ball``; ``rolls``, ``sole``, ``spread`` as of its feature."""
 
     id: str
     label: str
@@ -39,9 +46,19 @@ class Fastening:
     out: Point3
     to: str
     k: tuple[float, float]
-    bolt: Anchor
+    bolt: Anchor | None
     rating: float | None = None
     twist: float = 0.0
     soft: bool = False
+    rolls: bool = False
+    ball: bool = False
+    sole: bool = False
+    spread: float = 0.0
     pad: float = 60.0
     """mm of the face it bears on, along the member and across (common practice, no published source)."""
+
+    @property
+    def ends(self) -> tuple[Point3, ...]:
+        """Where the member is held: at both ends of a spring, else where it is."""
+        x, y, z = self.at
+        return ((x - self.spread / 2, y, z), (x + self.spread / 2, y, z)) if self.spread else (self.at,)

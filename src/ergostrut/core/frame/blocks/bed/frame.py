@@ -8,15 +8,17 @@ from typing import Literal
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Planks, Sandwich, Sheet
 from ....structure.assembly import Assembly, Tag
-from ....structure.host import Reader
+from ....structure.host import CAB_WIDTH, Reader
 from ....structure.nouns.holds import Joint
 from ....structure.nouns.panel import Panel
 from ....structure.nouns.parts import Item, Member, MemberGroup, Surface
 from ....structure.nouns.support import Fastening
 from ..deck import boarded, laid
 from ..joining import joint_spec
-from ..mounted import fastenings
+from ..mounted import coupling, fastenings
 from ..stock import bought, sheet_of
+from .drawbar import drawn_by
+from .drawbar import tags as drawbar_tags
 from .layout import BedLayout, layout, stack
 from .params import BedOnMounts
 
@@ -144,13 +146,13 @@ def _items(build: BedOnMounts, place: BedLayout, catalog: Catalog, decks: tuple[
     return tuple(found)
 
 
-def _tags(place: BedLayout) -> tuple[Tag, ...]:
+def _tags(place: BedLayout, ahead: str) -> tuple[Tag, ...]:
     return (
         Tag("side", "h", place.front, place.back, "below", 1, "Length", "length"),
         Tag("side", "v", 0.0, place.low, "left", 1, "Over the frame's rails", "lift"),
         Tag("side", "v", 0.0, place.deck_top, "right", 1, "Deck top over the frame's rails", at=place.back),
         Tag("plan", "h", place.front, place.back, "below", 1, "Length", "length"),
-        Tag("plan", "h", 0.0, place.front, "above", 1, "Behind the cab", "front"),
+        Tag("plan", "h", 0.0, place.front, "above", 1, ahead, "front"),
         Tag("plan", "v", -place.half, place.half, "right", 1, "Width", "width"),
         Tag("plan", "v", -place.rail_y, place.rail_y, "left", 1, "Long rails, middle to middle", "apart"),
         Tag("rear", "h", -place.half, place.half, "below", 1, "Width", "width"),
@@ -173,6 +175,7 @@ def bed(build: BedOnMounts, host: Reader, catalog: Catalog) -> Assembly:
         StockError: a section or sheet that the catalogue does not hold, or sizes that cannot be built.
     """
     place = layout(build, host.host, catalog)
+    bars, welds, coupled = drawn_by(build, place, host.host, catalog)
     body, members = f"{build.id}/bed", _members(build, place)
     decks = _decks(build, place, catalog)
     size = place.back - place.front, 2 * place.half
@@ -180,14 +183,17 @@ def bed(build: BedOnMounts, host: Reader, catalog: Catalog) -> Assembly:
         id=build.id,
         family=build.family,
         label=build.label,
-        members=tuple(members),
+        members=(*members, *bars),
         panels=decks,
         items=_items(build, place, catalog, decks),
         surfaces=(Surface(body, "deck", body, (place.front, -place.half, place.deck_top), size),),
         joining=replace(joint_spec(build.framing, build.joints, catalog), key="cross", between="cross member to side rail"),
-        joints=_joints(build, place, members),
-        fastenings=_bolted_down(build, place, host, catalog),
+        joints=(*_joints(build, place, members), *welds),
+        fastenings=(*_bolted_down(build, place, host, catalog), *((coupling(*coupled, bars[0]),) if coupled is not None else ())),
         exposes=body,
         stack=stack(place),
-        tags=_tags(place),
+        tags=(
+            *_tags(place, "Behind the cab" if CAB_WIDTH in host.host.dims else "Behind the front of the frame"),
+            *drawbar_tags(build, place, host.host),
+        ),
     )

@@ -64,6 +64,8 @@ def _mounts(build: BedOnMounts, host: Host, rail: Section) -> tuple[Feature, ...
         one = host.features.get(name)
         if one is None:
             raise StockError("mounts", f"the host has no mount “{name}”; name one from Measure, or add it there")
+        if one.ball:
+            continue
         beside, within = abs(abs(one.at[1]) - y), lo <= one.at[0] <= hi
         if beside <= half and within:
             found.append(one)

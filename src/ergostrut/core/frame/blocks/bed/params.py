@@ -10,16 +10,26 @@ from ....document.base import BuildBase
 from ....document.survey import Name
 from ....problem import FieldError
 from ....quantity import Between, Length
+from ....record import Record
 from ....structure.systems import SystemId
 from ..joining import Joints
 from ..stock import StockId, typed
+
+
+class Drawbar(Record):
+    """Two tubes of an ``A`` from the coupling to the front ends of the long rails, or a ``straight`` one in the middle, welded under the first so many
+    cross members, ``under``."""
+
+    shape: Literal["A", "straight"] = "A"
+    tube: StockId = "2x4x1/8"
+    under: Annotated[int, Field(ge=2, le=8)] = 3
 
 
 class BedOnMounts(BuildBase):
     """Two long rails ``apart`` from middle to middle, ``lift`` over the frame's own rails; cross members on them, side rails round those, a deck.
 
     ``mounts``: which of the host's it is bolted to; none named: every one that lies under a long rail. ``bolt_grade`` and ``washer`` of each.
-    ``deck_last``: one narrower board at the right edge, of the same thickness."""
+    ``deck_last``: one narrower board at the right edge, of the same thickness. ``drawbar``: of a trailer whose frame this is."""
 
     framing: SystemId = "welded_steel_tube"
     front: Annotated[Length, Between(-500, 4_000)] = typed("60 mm")
@@ -35,6 +45,7 @@ class BedOnMounts(BuildBase):
     deck_last: StockId | None = None
     board_gap: Annotated[Length, Between(0, 100)] = typed("6 mm")
     grain: Literal["along", "across"] = "along"
+    drawbar: Drawbar | None = None
     mounts: Annotated[tuple[Name, ...], Field(max_length=24)] = ()
     bolt_grade: StockId = "ISO 8.8"
     washer: Annotated[Length, Between(10, 120)] = typed("37 mm")

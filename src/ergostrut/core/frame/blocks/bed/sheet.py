@@ -21,7 +21,7 @@ def size(title: str) -> Group:
         (
             Row("length", "Length", "length", knob=True),
             Row("width", "Width", "length", knob=True),
-            Row("front", "Behind the cab", "length"),
+            Row("front", "Behind the cab, or the front of a trailer's frame", "length"),
             Row(
                 "lift",
                 "Long rails over the frame's rails",
@@ -64,7 +64,7 @@ DECK = Group(
     "Deck",
     (
         Row("deck", "Deck", "choice", source="sheets", knob=True),
-        Row("grain", "Face grain", "choice", options(along="along the truck", across="across"), when=(When("deck", (False,), "boards"),)),
+        Row("grain", "Face grain", "choice", options(along="along the vehicle", across="across"), when=(When("deck", (False,), "boards"),)),
         Row(
             "deck_last",
             "One narrower board",

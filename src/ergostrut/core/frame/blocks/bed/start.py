@@ -4,24 +4,38 @@ from __future__ import annotations
 
 from typing import Any
 
-from ....structure.host import CAB_WIDTH, RAIL_END, Host
+from ....structure.host import CAB_WIDTH, RAIL_END, RAIL_WIDTH, Host
 from ....units import Units
 from ..rounding import down, up
 
-BEHIND, CLEAR = 60.0, 20.0
-"""mm between the cab and the bed, and over the tyres at full travel (common practice, no published source)."""
+BEHIND, CLEAR, BESIDE = 60.0, 20.0, 40.0
+"""mm between the cab and the bed, over the tyres at full travel, and beside them (common practice, no published source)."""
+EDGE = 110.0
+"""mm that a bed is wider than its long rails are apart, at the least and a little."""
 RAIL = 101.6
 """mm that the long rails it starts with are deep."""
 
 
 def start(host: Host, units: Units) -> dict[str, Any]:
-    """Parameters of a bed as long as the frame's rails, as wide as the cab, its long rails over the mounts and its tyres clear."""
+    """Parameters of a bed as long as the frame's rails, as wide as the cab, its long rails over the mounts and its tyres clear; without a cab as
+    wide as goes between the tyres, where that is no less than over the rails, and no higher than its mounts."""
     found: dict[str, Any] = {"board_gap": "1/4 in", "washer": "1 1/2 in"} if units.length == "in" else {}
-    long, wide = host.mm(RAIL_END) or host.stand_in.get(RAIL_END, 2100.0), host.mm(CAB_WIDTH) or host.stand_in.get(CAB_WIDTH, 1750.0)
-    ys = sorted(abs(one.at[1]) for one in host.features.values())
-    top = max((box.hi[2] for box in host.solids if "tyre" in box.name), default=0.0)
-    lift = max(top + CLEAR - RAIL, max((one.at[2] for one in host.features.values()), default=0.0), 10.0)
-    found |= {"front": up(BEHIND, units), "length": down(long - BEHIND, units), "width": down(wide, units), "lift": up(lift, units)}
+    cab, tyres = CAB_WIDTH in host.dims, [box for box in host.solids if "tyre" in box.name]
+    long, wide = host.mm(RAIL_END) or host.stand_in.get(RAIL_END, 2100.0), host.shape(CAB_WIDTH)
+    ys = sorted(abs(one.at[1]) for one in host.features.values() if not one.ball)
+    low, top = (
+        max((one.at[2] for one in host.features.values() if not one.ball), default=0.0),
+        max((box.hi[2] for box in tyres), default=0.0),
+    )
+    behind, lift = (BEHIND, max(top + CLEAR - RAIL, low, 10.0)) if cab else (0.0, low)
+    if not cab:
+        between = 2 * (min((min(abs(box.lo[1]), abs(box.hi[1])) for box in tyres), default=900.0) - BESIDE)
+        over = max(host.shape(RAIL_WIDTH), 2 * ys[len(ys) // 2] + EDGE if ys else 0.0)
+        wide = max(between, over)
+        lift = low if between >= over else max(top + CLEAR - RAIL, low)
+    found |= {"front": up(behind, units), "length": down(long - behind, units), "width": down(wide, units), "lift": up(lift, units)}
+    if any(one.ball for one in host.features.values()):
+        found["drawbar"] = {}
     if ys:
         middle = 2 * ys[len(ys) // 2]
         found["apart"] = f"{middle / 25.4:.3f} in" if units.length == "in" else f"{middle:.0f} mm"

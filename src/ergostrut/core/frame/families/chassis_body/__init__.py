@@ -10,9 +10,9 @@ from .steps import steps
 
 FAMILY = Family(
     id="chassis_body",
-    label="Body on the chassis",
+    label="Body on a frame",
     stem="body",
-    words="A welded cage on the frame's mounts: floor, posts, roof bows, skins, a door at the rear.",
+    words="A welded cage on the mounts of a truck's or a trailer's frame: floor, posts, roof bows, skins, a door at the rear.",
     params=ChassisBody,
     frame=frame,
     start=start,

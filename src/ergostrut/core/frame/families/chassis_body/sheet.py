@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from ....structure.sheet import Group, Row
+from ...blocks.bed.drawbar import ROWS as DRAWBAR
 from ...blocks.bed.sheet import BOLTS, DECK, JOINTS, frame, size
 from ...blocks.cage.closed import ROWS as CLOSED_ROWS
 from ...blocks.cage.door import ROWS as DOOR_ROWS
@@ -24,6 +25,7 @@ SHEET = (
     OPENINGS,
     DOOR_ROWS,
     frame("post", "bow"),
+    DRAWBAR,
     DECK,
     BOLTS,
     JOINTS,

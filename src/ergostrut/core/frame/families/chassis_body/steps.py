@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from ....structure.assembly import Assembly
 from ....structure.context import Context
+from ....structure.host import CAB_WIDTH
 from ....structure.plans import CutPlan
 from ...blocks.cage.steps import closing, cut, door, paint, weld
 from ...family import StepRow
@@ -11,22 +12,23 @@ from ...family import StepRow
 POST_MIN = 12.0
 
 
-def steps(_context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
+def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
     """(id, title, text, hold, caution, minutes, parts) in order."""
     floor = tuple(m.id for m in build.members if m.body.endswith("/bed"))
     cage = tuple(m.id for m in build.members if not m.body.endswith("/bed"))
     deck = tuple(panel.id for panel in build.decks if panel.role == "deck")
+    called, cab = context.host.called, CAB_WIDTH in context.host.dims
     bolts = tuple(one.id for one in build.fastenings)
     return [
         StepRow(
-            "measure", "Measure the frame once more", "Mounts along and across, both diagonals between them; cab's back and roof, tyres with the bump stop touching.",
-            "Diagonals between the mounts agree within 3 mm.", "Truck on level ground, chocked; nobody under it on a jack alone.", 45.0, (),
+            "measure", "Measure the frame once more", f"Mounts along and across, both diagonals between them; {'cab back and roof, ' if cab else ''}tyres with the bump stop touching.",
+            "Diagonals between the mounts agree within 3 mm.", f"{called.capitalize()} on level ground, chocked; nobody under it on a jack alone.", 45.0, (),
         ),
         door(""),
         cut(build),
         StepRow(
             "floor", "Tack the floor on its mounts", "Spacers or bushings in place, bolts finger tight; cross members, then side rails.",
-            "Diagonals within 3 mm, tops in one plane within 2 mm.", "Battery off before welding on the truck; fuel lines and harness away from heat.", 10.0 * len(floor), floor, floor, True,
+            "Diagonals within 3 mm, tops in one plane within 2 mm.", "Battery off before welding on the truck; fuel lines and harness away from heat." if cab else "Bearings and harness away from heat.", 10.0 * len(floor), floor, floor, True,
         ),
         StepRow(
             "cage", "Set up posts, roof rails and bows", "Corner posts first, braced both ways with battens; roof rails, bows, then the posts between.",
@@ -40,9 +42,9 @@ def steps(_context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
             "Strap the cage as well for this drive; keep behind nobody.", 90.0, bolts, there=True,
         ),
         StepRow("deck", "Lay the floor", "Sheets sealed underneath and on their edges; screws at every cross member.", "Flush, no creak.", "", 90.0, deck, deck, True),
-        *closing(build, there=True, roof_safe=", never from the cab's roof"),
+        *closing(build, there=True, roof_safe=", never from the cab's roof" if cab else ""),
         StepRow("torque", "Torque the mounts", f"{len(bolts)} bolts, threadlocker, washers as planned, by torque.",
                 "Every bolt has its torque and is marked; again after the first drive.", "", 10.0 * len(bolts), bolts, there=True),
-        StepRow("light", "Lamps, plate, reflectors", "Lamps and plate as they were seen before; the third brake light is seen from behind.",
+        StepRow("light", "Lamps, plate, reflectors", f"Lamps and plate as they were seen before{'; the third brake light is seen from behind' if cab else ''}.",
                 "Every lamp works and is seen from behind.", "Width, height, lamps and side marking follow local law: ask before you drive.", 90.0, (), there=True),
     ]  # fmt: skip

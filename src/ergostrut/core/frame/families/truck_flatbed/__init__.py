@@ -1,5 +1,6 @@
 """A flat bed on a truck's frame."""
 
+from ...blocks.bed.drawbar import ROWS as DRAWBAR
 from ...blocks.bed.mends import spans
 from ...blocks.bed.sheet import BOLTS, DECK, JOINTS, frame, size
 from ...blocks.bed.start import start
@@ -18,7 +19,7 @@ FAMILY = Family(
     params=TruckFlatbed,
     frame=headed,
     start=start,
-    sheet=(size("Flatbed"), frame(), DECK, HEADBOARD, BOLTS, JOINTS),
+    sheet=(size("Flatbed"), frame(), DRAWBAR, DECK, HEADBOARD, BOLTS, JOINTS),
     steps=steps,
     offers=offers,
     spans=spans,

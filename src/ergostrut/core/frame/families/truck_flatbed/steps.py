@@ -4,11 +4,14 @@ from __future__ import annotations
 
 from ....structure.assembly import Assembly
 from ....structure.context import Context
+from ....structure.host import CAB_WIDTH
 from ....structure.plans import CutPlan
 from ...family import StepRow
 
+HEAT = "Battery off before welding on the truck; fuel lines and harness away from heat"
 
-def steps(_context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
+
+def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
     """(id, title, text, hold, caution, minutes, parts) in order."""
     members = tuple(m.id for m in build.members)
     rails = tuple(m.id for m in build.members if m.role == "long rail")
@@ -17,11 +20,12 @@ def steps(_context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
     deck = tuple(panel.id for panel in build.decks)
     sheets = tuple(panel.id for panel in build.skins)
     bolts = tuple(one.id for one in build.fastenings)
+    called, cab = context.host.called, CAB_WIDTH in context.host.dims
     boards = max((panel.laid.boards for panel in build.panels), default=0)
     rows = [
         StepRow(
             "measure", "Measure the frame once more", "Mounts along and across, both diagonals between them, tyres with the bump stop touching.",
-            "Diagonals between the mounts agree within 3 mm.", "Truck on level ground, chocked; nobody under it on a jack alone.", 30.0, (),
+            "Diagonals between the mounts agree within 3 mm.", f"{called.capitalize()} on level ground, chocked; nobody under it on a jack alone.", 30.0, (),
         ),
         StepRow(
             "cut", "Cut the tubes", f"{len(members)} tubes. Mark every piece as on the cut list.", "Cross members alike within 1 mm.",
@@ -34,10 +38,10 @@ def steps(_context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
         StepRow(
             "tack", "Tack cross members and side rails", "Front and rear cross member first, then the diagonals, then the others.",
             "Diagonals within 3 mm, all tops in one plane within 2 mm.",
-            "Battery off before welding on the truck; fuel lines and harness away from heat; zinc ground off, mask on.", 10.0 * len(rest), rest, rest, True,
+            f"{HEAT if cab else 'Bearings and harness away from heat'}; zinc ground off, mask on.", 10.0 * len(rest), rest, rest, True,
         ),
         StepRow(
-            "weld", "Weld it off the truck", "Mark every mount, lift the frame down, weld alternately from the middle outwards, let it cool between.",
+            "weld", f"Weld it off the {called}", "Mark every mount, lift the frame down, weld alternately from the middle outwards, let it cool between.",
             "Diagonals as tacked; it goes back on its mounts by hand.", "It warps when it is welded in haste. Two people and slings lift it.",
             8.0 * len(members), members,
         ),
@@ -54,7 +58,7 @@ def steps(_context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
             "Gaps even; each board over a tank or a bolt comes out alone.", "", 12.0 * max(boards, 2), deck, deck, True,
         ),
         StepRow(
-            "light", "Lamps, plate, reflectors", "Lamps and plate as they were seen before; the third brake light is seen over the bed and its load.",
+            "light", "Lamps, plate, reflectors", f"Lamps and plate as they were seen before{'; the third brake light is seen over the bed and its load' if cab else ''}.",
             "Every lamp works and is seen from behind.", "Width, lamps and side marking follow local law: ask before you drive.", 60.0, (), there=True,
         ),
     ]  # fmt: skip

@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
-from ....structure.carriers import Springs
 from ....structure.host import Host, half_width
-from ...carrying import tow_of, trailer
+from ...carrying import SPRINGS, tow_of, trailer
 from ...leaves import leaves_of
 from ...openings import rear_opening, side_openings
 from ...resolving import dims_of, resolved, without
@@ -12,7 +11,6 @@ from .survey import DIMENSIONS, TRAILER, BoxInterior
 
 PLATE = 20.0
 """mm of plate, washers and nut (common practice, no published source)."""
-SPRINGS: dict[str, Springs] = {"one": "alone", "two on an equaliser": "equaliser", "two on springs of their own": "each"}
 _STAND_IN = {
     "floor_length": 3000.0,
     "length_to_gate": 3000.0,

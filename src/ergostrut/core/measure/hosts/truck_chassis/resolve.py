@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from ....structure.host import CAB_HEIGHT, RAIL_DEPTH, RAIL_END, RAIL_FLANGE, RAIL_WIDTH, Host, Measured, Solid
-from ....structure.nouns.support import SOLID, Feature
-from ...resolving import bears, dims_of, resolved
-from .survey import DIMENSIONS, BodyMount, TruckChassis
+from ...mounts import BodyMount, feature
+from ...resolving import dims_of, resolved
+from .survey import DIMENSIONS, TruckChassis
 
 _STAND_IN = {
     "rail_end": 2700.0,
@@ -60,7 +60,7 @@ def resolve(survey: TruckChassis) -> Host:
         roofed=False,
         solids=solids,
         pane_at=0.0,
-        features={mount.name: _feature(mount, dims) for mount in survey.mounts},
+        features={mount.name: feature(mount, _lifted(mount, dims)) for mount in survey.mounts},
         unmeasured=tuple(name for name in _DRAWN if dims[name].mm is None),
     )
 
@@ -83,17 +83,12 @@ def _solids(dims: Mapping[str, Measured]) -> tuple[Solid, ...]:
     return tuple(found)
 
 
-def _feature(mount: BodyMount, dims: Mapping[str, Measured]) -> Feature:
-    """A mount, and what it goes up as one rail lifts against the other: straight along the wheelbase and across."""
-    soft = mount.seat == "bushing"
-    k: tuple[float, float] | None = SOLID
-    if soft:
-        k = None if mount.give is None or mount.give_across is None else (mount.give, mount.give_across)
+def _lifted(mount: BodyMount, dims: Mapping[str, Measured]) -> float | None:
+    """What a mount goes up as one rail lifts against the other: straight along the wheelbase and across."""
     twist, base, wide, axle = (dims[name].mm for name in ("frame_twist", "wheelbase", RAIL_WIDTH, "axle_from_front"))
-    up = None
     if twist == 0.0:
-        up = 0.0
-    elif twist is not None and base is not None and wide is not None and axle is not None:
-        # half of the twist lifts the rail on the right, half lowers the other, and none at the front axle
-        up = twist / 2 * (mount.x.mm - (axle - base)) / base * mount.y.mm / (wide / 2)
-    return Feature(mount.name, (mount.x.mm, mount.y.mm, mount.z.mm), (0.0, 0.0, 1.0), mount.thread, k, bears(mount), up, soft)
+        return 0.0
+    if twist is None or base is None or wide is None or axle is None:
+        return None
+    # half of the twist lifts the rail on the right, half lowers the other, and none at the front axle
+    return twist / 2 * (mount.x.mm - (axle - base)) / base * mount.y.mm / (wide / 2)

@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Literal
 
 from pydantic import Field, model_validator
 
-from ....document.survey import Behind, Condition, Dimension, DimensionNote, HostBase, Name, check_survey_fields
-from ....problem import FieldError
-from ....quantity import Between, Length, Place, Rating
+from ....document.survey import Dimension, DimensionNote, HostBase, Name, check_survey_fields
 from ....record import Record
+from ...mounts import BodyMount, check_mounts
 
 
 class ChassisDimensions(Record):
@@ -56,24 +55,6 @@ DIMENSIONS: dict[str, DimensionNote] = {
 }
 
 
-class BodyMount(Record):
-    """A place on the frame that takes a bolt: ``y`` right of the centre line, ``z`` of its face above the rail's top.
-
-    ``seat``: bolted hard, or on a bushing that gives ``give`` along its bolt and ``give_across`` it, N/mm; what a place bears is the user's figure, none is ever assumed."""
-
-    name: Name
-    x: Place
-    y: Place
-    z: Annotated[Length, Between(-600, 600)] = Length.parse("0 mm")
-    thread: Annotated[str, Field(max_length=20)] = "M12"
-    seat: Literal["hard", "bushing"] = "hard"
-    give: Annotated[float, Field(ge=20, le=200_000)] | None = None
-    give_across: Annotated[float, Field(ge=20, le=200_000)] | None = None
-    behind: Behind = "frame"
-    rating: Rating | None = None
-    condition: Condition = "sound"
-
-
 class TruckChassis(HostBase):
     """Survey of a chassis behind the cab."""
 
@@ -85,10 +66,5 @@ class TruckChassis(HostBase):
     @model_validator(mode="after")
     def _sensible(self) -> TruckChassis:
         check_survey_fields(self, self.dims, DIMENSIONS)
-        for name in ("holes", "slots", "rows"):
-            if getattr(self, name):
-                raise FieldError(name, f"a chassis has no {name} of a load space; say where it is bolted as mounts")
-        names = [mount.name for mount in self.mounts]
-        if len(set(names)) != len(names):
-            raise FieldError("mounts", "two mounts have the same name; give each its own")
+        check_mounts(self.mounts, self, "a chassis")
         return self
