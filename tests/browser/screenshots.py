@@ -48,8 +48,8 @@ def _builds(page: Page) -> None:
 
 
 def _van(page: Page) -> None:
-    """The van's bunk; a flatbed with a chest on it, and what that is bolted to; a body."""
-    for job, what, place in ((2, "van", "frame"), (5, "flatbed", "frame"), (5, "flatbed", "anchor"), (6, "body", "frame")):
+    """The van's bunk; a flatbed with a chest on it; a body; a trailer."""
+    for job, what, place in ((2, "van", "frame"), (5, "flatbed", "frame"), (6, "body", "frame"), (8, "trailer", "frame")):
         page.goto(f"/job/{job}/{place}")
         page.wait_for_load_state("networkidle")
         page.locator("[data-advice=runs]").wait_for(state="detached")

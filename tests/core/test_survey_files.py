@@ -101,7 +101,9 @@ def test_the_measuring_sheet_has_every_length_with_its_way(template: object) -> 
     host = template.host  # type: ignore[attr-defined]
     data = measuring_pdf(read_design({"name": "Ünter-Job", "host": host}))
     text = " ".join(page.extract_text() for page in PdfReader(io.BytesIO(data)).pages)
-    assert any(first in text for first in ("Floor length", "Front seat backs", "Cab to the rails", "Length of its frame", "Frame above ground"))
+    assert any(
+        first in text for first in ("Floor length", "Front seat backs", "Cab to the rails", "Length of its frame", "Frame above ground")
+    )
     assert "First" in text and "Second" in text and "wheels chocked" in text.replace("\n", " ")
 
 

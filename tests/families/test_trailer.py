@@ -211,3 +211,18 @@ def test_what_cannot_be_built_is_refused(
     with pytest.raises(InputError, match=words) as refused:
         trailer(catalog, own=own, build=build, **host)
     assert field in refused.value.problems[0].field
+
+
+def test_a_side_wind_tips_a_light_box(catalog: Catalog) -> None:
+    """A box of 2440 by 1800 mm of side, on tyres 1520 apart: p = m g s / (A h + A_r s), v = sqrt(2 p / 1.25)."""
+    box = {"family": "chassis_body", "side": "2x2x1/8", "posts": 5, "crosses": 5, "bows": 5, "height": "1800 mm", "cross": "2x2x1/8"}
+    report = trailer(catalog, build=box)
+    build = report.context.builds[0]
+    wall = [p for p in build.skins if p.name.startswith("left wall")]
+    high = wall[0].hi[2] - wall[0].lo[2]
+    area, middle = 2440.0 * high, 430.0 + (wall[0].hi[2] + wall[0].lo[2]) / 2
+    roof = sum(p.wide[0] * p.wide[1] for p in build.decks if p.use == "roof")
+    p = (build.mass + 76.0) * G * 760.0 / (area * middle + roof * 760.0) * 1e6
+    note = found(report, "balance/wind")
+    assert note.demand == pytest.approx(p, rel=1e-6)
+    assert f"{(2 * p / 1.25) ** 0.5:.0f} m/s" in note.sentence and note.caution

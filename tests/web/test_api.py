@@ -268,7 +268,7 @@ def test_a_bad_file_changes_nothing(shop: Shop, sample: Job, spoil: Any, field: 
     refusal = shop.post("/api/jobs/import", {"text": json.dumps(data)}, 422)
     assert refusal["problems"][0]["field"] == field
     assert shop.post("/api/jobs/import", {"text": "{"}, 422)["problems"][0]["field"] == "line 1"
-    assert len(shop.get("/api/yard")["jobs"]) == 7
+    assert len(shop.get("/api/yard")["jobs"]) == 8
 
 
 def test_other_hosts_and_pages_are_turned_away(shop: Shop) -> None:

@@ -9,7 +9,16 @@ from ergostrut.core.job.document import Job, read_job
 from ergostrut.store import jobs
 from ergostrut.store.models import JobRow, SettingRow
 
-NAMES = ("river-survey", "clock-van", "trail-crew-wagon", "borrowed-van", "orchard-flatbed", "night-sky-body", "night-sky-shell")
+NAMES = (
+    "river-survey",
+    "clock-van",
+    "trail-crew-wagon",
+    "borrowed-van",
+    "orchard-flatbed",
+    "night-sky-body",
+    "night-sky-shell",
+    "seed-library-trailer",
+)
 
 
 def sample_jobs() -> tuple[Job, ...]:

@@ -6,11 +6,14 @@ from collections.abc import Iterator, Sequence
 
 from ..finding import COMMON_PRACTICE, Finding, Working
 from ..structure.context import Context
-from ..structure.host import FLOOR_END
+from ..structure.host import FLOOR_END, GROUND, TRACK
+from ..structure.nouns.panel import Clads, Panel
 from .states import LoadingState, states_of
 from .statics import shared
 from .towing import LEAST, LIFTS, MOST
 
+AIR, STORM = 1.25, 40.0
+"""kg/m3 of cold air, and m/s of a gust that is to be reckoned with in the open (common practice, no published source)."""
 PERSON = 100.0
 """kg of whoever steps on its rear end (common practice, no published source)."""
 
@@ -22,6 +25,7 @@ def check_trailer(context: Context) -> Iterator[Finding]:
         return
     yield from _place(context, states)
     yield from _uncoupled(context, states)
+    yield from _blown(context, states)
 
 
 def room(state: LoadingState, b: float, moving: float, own: float) -> tuple[float, float]:
@@ -110,4 +114,33 @@ def _uncoupled(context: Context, states: Sequence[LoadingState]) -> Iterator[Fin
     yield Finding(
         "balance/uncoupled", "uncoupled", "balance", ("host",), "Standing uncoupled", text, "note", left, None, "kg",
         basis="statics of the trailer, nothing holding its coupling down", caution=LIFTS if tips else "", working=w.done(),
+    )  # fmt: skip
+
+
+def _blown(context: Context, states: Sequence[LoadingState]) -> Iterator[Finding]:
+    """The side wind that tips it over its tyres, standing, in its lightest state: on its larger side, and as hard up under its roof."""
+    host, say, w = context.host, context.say, Working()
+    ground, track = host.mm(GROUND), host.mm(TRACK)
+    if ground is None or track is None:
+        return
+    walls, roofs = list[Panel](), list[Panel]()
+    for build in context.builds:
+        walls += [p for p in build.skins if p.across == 1 and p.middle[1] < 0 and isinstance(p.carries, Clads) and p.carries.outer]
+        roofs += [p for p in build.decks if p.use == "roof" and build.skins]
+    if not walls:
+        return
+    state = min(states, key=lambda one: one.loads.total)
+    area = sum(p.wide[0] * p.wide[1] for p in walls)
+    m = w.given("m", state.loads.total, "kg", state.words)
+    w.given("s", track / 2, "mm", "half of its track")
+    w.given("A", area * 1e-6, "m²", "of its side")
+    w.given("h", ground + sum(p.wide[0] * p.wide[1] * p.middle[2] for p in walls) / area, "mm", "middle of that over the ground")
+    w.given("A_r", sum(p.wide[0] * p.wide[1] for p in roofs) * 1e-6, "m²", "of its roof")
+    p = w.line("p", "m * 9.80665 * s / (A * h + A_r * s)", "Pa", "its weight no longer holds it down")
+    v = w.line("v", "sqrt(2 * p / rho)", "m/s", rho=AIR)
+    text = f"A side wind of {v:.0f} m/s, {v * 3.6:.0f} km/h, tips it as it stands, {say.mass(m)}: {state.words}."
+    yield Finding(
+        "balance/wind", "wind", "balance", ("host",), "Side wind that tips it", text, "note", p, None, "Pa",
+        basis="statics about its tyres; the pressure of such air on its side and as much up under its roof", working=w.done(),
+        caution="Stand it nose to the wind, on its stands, and tie it down where it blows harder." if v < STORM else "",
     )  # fmt: skip

@@ -149,7 +149,7 @@ def _items(build: BedOnMounts, place: BedLayout, catalog: Catalog, decks: tuple[
 def _tags(place: BedLayout, ahead: str) -> tuple[Tag, ...]:
     return (
         Tag("side", "h", place.front, place.back, "below", 1, "Length", "length"),
-        Tag("side", "v", 0.0, place.low, "left", 1, "Over the frame's rails", "lift"),
+        *((Tag("side", "v", 0.0, place.low, "left", 1, "Over the frame's rails", "lift"),) if place.low > 1.0 else ()),
         Tag("side", "v", 0.0, place.deck_top, "right", 1, "Deck top over the frame's rails", at=place.back),
         Tag("plan", "h", place.front, place.back, "below", 1, "Length", "length"),
         Tag("plan", "h", 0.0, place.front, "above", 1, ahead, "front"),

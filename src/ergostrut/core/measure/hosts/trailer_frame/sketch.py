@@ -104,7 +104,15 @@ def host_views(host: Host) -> tuple[View, ...]:
         SurveyTag("tyre_width", ((track - w) / 2, top - d), ((track + w) / 2, top - d), "h", "below", 1),
     )
     return (
-        View("plan", box_of(plan), (*plan, Label((L / 2, 0), "trailer's frame, coupling at the left"), *plan_dims)),
+        View(
+            "plan",
+            box_of(plan),
+            (
+                *plan,
+                Label((L / 2, 0), "trailer's frame, coupling at the left" if rails else "axles and coupling; the frame is a build"),
+                *plan_dims,
+            ),
+        ),
         View("side", box_of(side), (*side, *side_dims)),
         View("rear", box_of(rear), (*rear, *rear_dims)),
     )
