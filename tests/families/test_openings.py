@@ -9,10 +9,16 @@ import pytest
 
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
+from ergostrut.core.frame.blocks.cage.openings import another
+from ergostrut.core.job.document import read_design
+from ergostrut.core.job.start import first_design
+from ergostrut.core.measure.hosts import resolve
 from ergostrut.core.problem import InputError
-from ergostrut.core.report import Report, studies_at
-from tests.families.test_chassis_body import body, by_id, cold
-from tests.families.test_truck_flatbed import mounts_of
+from ergostrut.core.report import Report, check, studies_at
+from ergostrut.core.units import Units
+from tests.families.test_camper_shell import BED
+from tests.families.test_chassis_body import BODY, HARD, body, by_id, cold
+from tests.families.test_truck_flatbed import chassis, mounts_of
 
 WINDOW: dict[str, Any] = {
     "name": "w", "wall": "left wall", "x": "620 mm", "z": "700 mm", "width": "400 mm", "height": "300 mm", "mass": "6 kg",
@@ -156,3 +162,26 @@ def test_a_vent_is_trodden_beside_and_its_tubes_are_asked(catalog: Catalog) -> N
     assert any("tube" in item.words and "foot" in item.words.lower() for item in study.solved)
     assert by_id(report, "trimmer.strength").state == "holds"
     assert "bears nobody" in by_id(report, "window.wind.v").sentence
+
+
+@pytest.mark.parametrize("more", [{}, {"posts": 3, "crosses": 6}, {"posts": 5, "crosses": 8, "length": "3050 mm"}])
+def test_one_that_is_added_finds_a_place(catalog: Catalog, more: dict[str, Any]) -> None:
+    """As the page adds them, one after the other, as long as a bay is free."""
+    openings: list[dict[str, Any]] = []
+    for _ in range(2):
+        design = read_design({"name": "x", "host": chassis(*HARD), "builds": [{**BODY, **more, "openings": openings}]})
+        openings.append(another(design.builds[0]))
+        assert len(body(catalog, **more, openings=openings).context.builds[0].closures) == len(openings)
+
+
+def test_in_a_shell_and_a_topper_too(catalog: Catalog) -> None:
+    for family, dims in (("camper_shell", BED), ("bed_topper", BED)):
+        measured = {name: {"value": value, "state": "checked"} for name, value in dims.items()}
+        data: dict[str, Any] = {"name": "x", "host": {"kind": "pickup_bed", "dims": measured}, "builds": []}
+        data["builds"] = [first_design(family, resolve(read_design(data).host), Units())]
+        data["builds"][0]["openings"] = [another(read_design(data).builds[0])]
+        report = check(read_design(data), catalog)
+        build = report.context.builds[0]
+        assert len(build.closures) == 1 and len([m for m in build.members if m.role == "trimmer"]) >= 2
+        assert next(f for f in report.findings if f.check == "fit.own").state == "holds"
+        assert not [f.sentence for f in report.findings if f.check == "trimmer.strength" and f.state == "over"]

@@ -12,7 +12,7 @@ from typing import Any
 import numpy as np
 from Pynite import FEModel3D
 
-from ergostrut.core.mechanics.solver.model import Bar, FrameModel, LoadCase
+from ergostrut.core.mechanics.solver.model import Bar, FrameModel, Link, LoadCase
 
 E, G, A, I, J = 200_000.0, 77_200.0, 600.0, 2.0e5, 3.0e5
 FIX = tuple(range(6))
@@ -38,7 +38,7 @@ _SUPPORT = ("DX", "DZ", "DY", "RX", "RZ", "RY")
 
 
 def in_pynite(model: FrameModel, case: LoadCase, held_at: dict[tuple[int, int], float], taut: Sequence[int] = ()) -> Any:
-    """The same linear frame solved by PyNite; ``held_at`` holds (node, dof) at a displacement in host axes, ``taut`` straps pull."""
+    """The same linear frame solved by PyNite, its links springs to what is held still; ``held_at`` holds (node, dof) at a displacement in host axes, ``taut`` straps pull."""
     other = FEModel3D()
     for i, node in enumerate(model.nodes):
         other.add_node(f"N{i}", *turned([float(v) for v in node]))
@@ -63,6 +63,8 @@ def in_pynite(model: FrameModel, case: LoadCase, held_at: dict[tuple[int, int], 
         if dofs:
             flags = [dof in dofs for dof in range(6)]
             other.def_support(f"N{node}", flags[0], flags[2], flags[1], flags[3], flags[5], flags[4])
+    for link in model.links:
+        _sprung(other, link)
     for (node, dof), value in held_at.items():
         if value:
             sign = -1.0 if dof in (1, 4) else 1.0
@@ -70,6 +72,16 @@ def in_pynite(model: FrameModel, case: LoadCase, held_at: dict[tuple[int, int], 
     _load(other, case)
     other.analyze_linear()
     return other
+
+
+def _sprung(other: Any, link: Link) -> None:
+    """A link to what is held still, along the host's axes, as springs under its node."""
+    axes = np.array([link.x, link.y, np.cross(link.x, link.y)])
+    for axis, k in zip(axes, link.k[:3], strict=True):
+        i = int(np.argmax(np.abs(axis)))
+        assert abs(abs(axis[i]) - 1.0) < 1e-9 and not any(link.k[3:])
+        if k:
+            other.def_support_spring(f"N{link.a}", _SUPPORT[i], k)
 
 
 def pynite_cases(model: FrameModel, cases: Sequence[LoadCase]) -> Any:

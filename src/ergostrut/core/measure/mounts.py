@@ -55,8 +55,9 @@ def check_mounts(mounts: Iterable[BodyMount], survey: object, what: str) -> None
         raise FieldError("mounts", "two mounts have the same name; give each its own")
 
 
-def feature(mount: BodyMount, up: float | None, *, axle: bool = False, rolls: bool = False) -> Feature:
-    """A mount that the frame's own twist lifts by ``up`` mm; None: nobody knows. Of an ``axle`` it is the only one on its side; one that ``rolls`` holds nothing along the vehicle."""
+def feature(mount: BodyMount, up: float | None, *, axle: bool = False, rolls: bool = False, kg: float | None = 0.0) -> Feature:
+    """A mount that the frame's own twist lifts by ``up`` mm; None: nobody knows. Of an ``axle`` it is the only one on its side; one that ``rolls`` holds nothing along the vehicle, and
+    ``kg`` push it there."""
     soft = mount.seat == "bushing"
     k: tuple[float, float] | None = SOLID
     if soft:
@@ -64,7 +65,7 @@ def feature(mount: BodyMount, up: float | None, *, axle: bool = False, rolls: bo
     thread = mount.thread if mount.held == "bolted" else ""
     spread = mount.spread.mm if axle and mount.spread is not None else 0.0
     at = mount.x.mm, mount.y.mm, mount.z.mm
-    return Feature(mount.name, at, (0.0, 0.0, 1.0), thread, k, bears(mount), up, soft, rolls, sole=axle, spread=spread)
+    return Feature(mount.name, at, (0.0, 0.0, 1.0), thread, k, bears(mount), up, soft, rolls, sole=axle, spread=spread, kg=kg)
 
 
 def _mount(survey: Any) -> dict[str, Any]:

@@ -229,12 +229,13 @@ class Posed:
         return LoadCase(words, points=(PointLoad(where[0], where[1], (-x, -y, -z)),))
 
     def _drawn(self, g: Vec) -> tuple[tuple[int, Six], ...]:
-        """Drawers on their rails under 1 g: beside the rails' axes, so they twist them."""
+        """Drawers on their rails under 1 g: beside the rails' axes, so they twist them; and axles that roll, along the vehicle."""
         found = []
         for node, load in self.rail_loads:
             force = np.array(g) @ np.array(load.g)
             x, y, z, p, q, r = (float(v) for v in (*force, *np.cross(np.array(load.aside), force)))
             found.append((node, (x, y, z, p, q, r)))
+        found += [(node, (one.kg * G * g[0], 0.0, 0.0, 0.0, 0.0, 0.0)) for one, node, _ in self.hung.fastened if one.kg]
         return tuple(found)
 
     def _on(self, member: str, at: Array) -> int | tuple[int, float]:

@@ -17,7 +17,8 @@ class Feature:
     bushing of which nobody knows how it gives. ``rating`` N of the place in any direction; ``twist``: mm that it goes along ``out`` as the
     host twists the way it is asked for, None where that is not known. Without a ``thread`` it is welded on; one that ``rolls`` holds nothing along
     the vehicle; a ``ball`` is what a trailer is coupled to; what is ``sole`` is an axle's: what happens without it is no case. A leaf spring
-    holds the rail ``spread`` mm apart, half at either end, and tilts on its axle."""
+    holds the rail ``spread`` mm apart, half at either end, and tilts on its axle. ``kg`` of an axle that rolls push along the vehicle there; None:
+    nobody knows."""
 
     name: str
     at: Point3
@@ -31,13 +32,14 @@ class Feature:
     ball: bool = False
     sole: bool = False
     spread: float = 0.0
+    kg: float | None = 0.0
 
 
 @dataclass(frozen=True, slots=True)
 class Fastening:
     """``member`` bolted at ``at`` to the host's feature ``to``: it pushes, pulls and shears there, turned by nothing. ``k`` N/mm along ``out``
     and across it, ``twist`` mm that the host moves it along ``out``; ``bolt``: what is bolted with, pulled
-    along ``out``, None where it is welded on, or is a ``ball``; ``rolls``, ``sole``, ``spread`` as of its feature."""
+    along ``out``, None where it is welded on, or is a ``ball``; ``rolls``, ``sole``, ``spread``, ``kg`` as of its feature."""
 
     id: str
     label: str
@@ -54,6 +56,7 @@ class Fastening:
     ball: bool = False
     sole: bool = False
     spread: float = 0.0
+    kg: float = 0.0
     pad: float = 60.0
     """mm of the face it bears on, along the member and across (common practice, no published source)."""
 

@@ -22,6 +22,10 @@ WALLS = ("left-wall", "right-wall", "front-wall", "rear-wall", "rear-door")
 _LINED, _BARE = When("lining", (True,), "set"), When("lining", (False,), "set")
 
 
+EDGE = 22.0
+"""mm from the end of a wall to the middle of its last post, about."""
+
+
 class Closed(Record):
     """``skin_pitch``: from screw to screw along every post. ``roof_trodden``: somebody steps on it, to load it or to sweep snow off.
     ``openings``: windows and vents in its walls and its roof."""
@@ -32,6 +36,12 @@ class Closed(Record):
     roof_trodden: bool = True
     lining: StockId | None = None
     openings: Annotated[tuple[FramedOpening, ...], Field(max_length=12)] = ()
+
+    @property
+    def along(self) -> tuple[float, ...]:
+        """mm from the front edge of a side wall to the middles of its posts, about: evenly, unless a family says otherwise."""
+        length, posts = self.length.mm, self.posts  # type: ignore[attr-defined]
+        return tuple(EDGE + (length - 2 * EDGE) * k / (posts - 1) for k in range(posts))
 
     @model_validator(mode="after")
     def _named(self) -> Closed:

@@ -24,7 +24,8 @@ from ..stock import bought, typed
 from .evenly import FEW
 
 TRIMMER = MemberGroup("trimmer", "Tube round an opening, bending")
-UP = 2
+UP, ROOM = 2, 70.0
+"""The axis up; mm of a bay that posts and a little room take."""
 Clamp = Annotated[Length, Between(1, 200)]
 
 
@@ -47,9 +48,18 @@ class FramedOpening(Record):
     lets: Annotated[float, Field(ge=0.3, le=10)] | None = None
 
 
-def _another(build: Any) -> dict[str, Any]:
+def another(build: Any) -> dict[str, Any]:
+    """A window in the left wall where there is room for it: in the bay nearest to the middle in which none is."""
     taken = {one.name for one in build.openings}
-    return {"name": next(name for n in range(1, len(taken) + 2) if (name := f"window {n}") not in taken)}
+    name = next(name for n in range(1, len(taken) + 2) if (name := f"window {n}") not in taken)
+    middle, there = build.length.mm / 2, [(one.x.mm, one.x.mm + one.width.mm) for one in build.openings if one.wall == "left wall"]
+    bays = sorted(itertools.pairwise(build.along), key=lambda bay: abs(sum(bay) / 2 - middle))
+    lo, hi = next((bay for bay in bays if not any(a < bay[1] and bay[0] < b for a, b in there)), bays[0])
+    wide, high = max(min(hi - lo - ROOM, 400.0), 60.0), max(min(0.4 * build.height.mm, 300.0), 60.0)
+    return {
+        "name": name, "x": f"{(lo + hi - wide) / 2:.0f} mm", "z": f"{min(0.3 * build.height.mm, 600.0):.0f} mm", "width": f"{wide:.0f} mm",
+        "height": f"{high:.0f} mm",
+    }  # fmt: skip
 
 
 _SIDE, _FRONT, _ROOF = ("left wall", "right wall"), ("front wall",), ("roof",)
@@ -75,7 +85,7 @@ ROWS = Group(
             ),
             name="name",
         ),
-        Command("Add an opening", "openings", op="add", make=_another),
+        Command("Add an opening", "openings", op="add", make=another),
     ),
     help="Each between two neighbouring posts, or roof bows: tubes are framed in above and below it, and beside it where room is left. Have it before you cut.",
 )

@@ -11,7 +11,7 @@ from ....document.survey import Name
 from ....problem import FieldError
 from ....quantity import Between, Length
 from ...blocks.bed.params import BedOnMounts
-from ...blocks.cage.closed import Closed
+from ...blocks.cage.closed import EDGE, Closed
 from ...blocks.cage.door import RearDoor
 from ...blocks.stock import StockId, typed
 
@@ -29,6 +29,12 @@ class ChassisBody(Closed, BedOnMounts):
     bow: StockId = "2x2x1/8"
     bows: Annotated[int, Field(ge=2, le=24)] = 5
     door: RearDoor = RearDoor()
+
+    @property
+    def along(self) -> tuple[float, ...]:
+        """Each post stands where a cross member comes."""
+        last = self.crosses - 1
+        return tuple(EDGE + (self.length.mm - 2 * EDGE) * round(last * k / (self.posts - 1)) / last for k in range(self.posts))
 
     @model_validator(mode="after")
     def _sensible(self) -> ChassisBody:

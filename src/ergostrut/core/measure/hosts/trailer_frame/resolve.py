@@ -44,7 +44,9 @@ def resolve(survey: TrailerFrame) -> Host:
         taken = dims[RAIL_WIDTH].mm if RAIL_WIDTH in dims else None
         return (taken or _STAND_IN[RAIL_WIDTH]) / 2
 
-    features = {mount.name: feature(mount, 0.0, axle=own, rolls=own and not survey.brakes) for mount in survey.mounts}
+    rolls = own and not survey.brakes
+    kg = _pushes(survey) if rolls else 0.0
+    features = {mount.name: feature(mount, 0.0, axle=own, rolls=rolls, kg=kg) for mount in survey.mounts}
     if own:
         features[COUPLING] = _coupling(survey, dims)
     drawn = (*_DRAWN, SPREAD) if SPREAD in dims else _DRAWN
@@ -53,6 +55,12 @@ def resolve(survey: TrailerFrame) -> Host:
         asides=_beside(survey, dims) if own else (), carriers=trailer(dims, survey.weights, springs), tow=tow_of(survey.tow), features=features,
         unmeasured=tuple(name for name in drawn if name in dims and dims[name].mm is None),
     )  # fmt: skip
+
+
+def _pushes(survey: TrailerFrame) -> float | None:
+    """kg of its axles, wheels and springs at each of their brackets; None where they were not weighed."""
+    axles = (survey.weights.axle.empty, *((survey.weights.second.empty,) if survey.axles != "one" else ()))
+    return None if None in axles else sum(one.kg for one in axles if one is not None) / max(len(survey.mounts), 1)
 
 
 def _coupling(survey: TrailerFrame, dims: Mapping[str, Measured]) -> Feature:
