@@ -136,12 +136,12 @@ def test_its_ring_clamps_the_wall_as_thick_as_it_is_made(catalog: Catalog, ring:
 @pytest.mark.parametrize(
     ("one", "field", "words"),
     [
-        ({**WINDOW, "x": "400 mm"}, "openings/0/x", "would stand in the w"),
+        ({**WINDOW, "x": "400 mm"}, "openings/0/x", "would stand in “w”"),
         ({**WINDOW, "width": "520 mm"}, "openings/0/x", "widest room between two is 48"),
         ({**WINDOW, "z": "1700 mm"}, "openings/0/z", "reach beyond the left wall"),
         ({**WINDOW, "z": "20 mm"}, "openings/0/z", "no room is left"),
         ({**VENT, "y": "800 mm"}, "openings/0/y", "reach beyond the roof|no room"),
-        ({**AHEAD, "y": "0 mm", "width": "800 mm"}, "openings/0/y", "would stand in the f"),
+        ({**AHEAD, "y": "0 mm", "width": "800 mm"}, "openings/0/y", "would stand in “f”"),
     ],
 )
 def test_one_that_cannot_be_cut_is_refused_by_its_field(catalog: Catalog, one: dict[str, Any], field: str, words: str) -> None:

@@ -8,9 +8,11 @@ from typing import Any
 import numpy as np
 import pytest
 
+from ergostrut.core.advice.mends import mends_for
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
 from ergostrut.core.finding import Finding
+from ergostrut.core.frame.blocks.bed.steps import askew
 from ergostrut.core.job.document import read_design
 from ergostrut.core.problem import InputError
 from ergostrut.core.prove.model.study import Study
@@ -230,3 +232,29 @@ def test_a_side_wind_tips_a_light_box(catalog: Catalog) -> None:
     note = found(report, "balance/wind")
     assert note.demand == pytest.approx(p, rel=1e-6)
     assert f"{(2 * p / 1.25) ** 0.5:.0f} m/s" in note.sentence and note.caution
+
+
+def test_an_axle_that_is_askew_by_the_tape() -> None:
+    """2412 and 2419 mm to ends 800 mm from its middle: 7.4 mm at an end, 5.1 at a hanger 1100 mm from the other (common practice, no published source)."""
+    assert askew(2419.0, 2412.0, 800.0) == pytest.approx(7.4, abs=0.05)
+    assert askew(2419.0, 2412.0, 800.0) * 1100.0 / 1600.0 == pytest.approx(5.1, abs=0.05)
+    # by the two triangles, turned by hand
+    turn = askew(2419.0, 2412.0, 800.0) / 1600.0
+    middle = np.array([2279.2, 0.0])
+    ends = [middle + 800.0 * np.array([s * np.sin(turn), s * np.cos(turn)]) for s in (1, -1)]
+    assert np.linalg.norm(ends[0]) - np.linalg.norm(ends[1]) == pytest.approx(7.0, abs=0.01)
+
+
+def test_its_making_has_drawbar_axle_and_chains(catalog: Catalog) -> None:
+    steps = {step.id.rsplit("/", 1)[-1]: step for step in trailer(catalog).steps}
+    assert "for every 10 mm that they differ one end of the axle goes 10.5 mm" in steps["axle"].hold and "chains" in steps["coupling"].title
+    assert "axle" not in {step.id.rsplit("/", 1)[-1] for step in trailer(catalog, own=False).steps}
+
+
+def test_a_thin_drawbar_is_over_and_mended(catalog: Catalog) -> None:
+    weak = {"drawbar": {"tube": "1.5x1.5x14ga"}}
+    report = trailer(catalog, build=weak, things=(thing(900.0, 600.0),))
+    over = found(report, "b/drawbar.strength")
+    assert over.state == "over"
+    mend = mends_for(report, over, catalog)
+    assert mend is not None and mend.state in ("holds", "tight") and mend.changes[0].path == "/builds/0/drawbar/tube"

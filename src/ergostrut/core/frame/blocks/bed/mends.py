@@ -33,11 +33,20 @@ def offers(build: BedOnMounts, at: str, catalog: Catalog, _say: Say, use: float)
     def all_mounts() -> Offers:
         return [("every mount under the rails", (Change(f"{at}/mounts", ()),))] if build.mounts else []
 
+    bar = build.drawbar
+
+    def drawbars() -> Offers:
+        if bar is None:
+            return []
+        other = [] if bar.shape == "A" else [("an A from the long rails", (Change(f"{at}/drawbar/shape", "A"),))]
+        return [*sections(bar.tube, "drawbar/tube", at, catalog, need)[:5], *other]
+
     return {
+        **dict.fromkeys(("drawbar.strength", "crossing.joint", "cross.joint"), drawbars),
         **dict.fromkeys(("rail.strength", "rail.sag"), tubes("rail", build.rail)),
         **dict.fromkeys(("cross.strength", "cross.sag"), tubes("cross", build.cross)),
         "side.strength": tubes("side", build.side) if build.side is not None else lambda: [],
-        "cross.wall": lambda: capped(build.joints, at),
+        "cross.wall": lambda: [*capped(build.joints, at), *drawbars()],
         "deck.foot": decks,
         "deck.load": decks,
         "deck.sag": decks,

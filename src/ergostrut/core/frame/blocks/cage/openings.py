@@ -81,7 +81,7 @@ ROWS = Group(
                 Row("mass", "It weighs", "mass"),
                 Row("thin", "Its ring clamps walls from", "length", optional=True),
                 Row("thick", "to", "length", optional=True),
-                Row("lets", "Lets through, W/(m² K)", "number", optional=True, help="its U-value, as its maker gives it"),
+                Row("lets", "Its U-value", "number", optional=True, help="W/(m² K), as its maker gives it"),
             ),
             name="name",
         ),
@@ -136,7 +136,7 @@ def _within(panels: Sequence[Panel], at: _Lie, one: FramedOpening, field: str) -
     for i in (at.side, at.run):
         lo, hi = min(panel.lo[i] for panel in panels), max(panel.hi[i] for panel in panels)
         if at.lo[i] < lo - 1e-6 or at.hi[i] > hi + 1e-6:
-            text = f"the {one.name} would reach beyond the {one.wall}, {hi - lo:.0f} mm that way; move it, or make it smaller"
+            text = f"“{one.name}” would reach beyond the {one.wall}, {hi - lo:.0f} mm that way; move it, or make it smaller"
             raise StockError(f"{field}/{'xyz'[i]}", text)
 
 
@@ -157,9 +157,9 @@ def _between(made: Assembly, panels: Sequence[Panel], at: _Lie, one: FramedOpeni
     free = max(other[0] - one_face[1] for one_face, other in itertools.pairwise(faces))
     hit = [m.name for m, (a, b) in zip(rows, faces, strict=True) if lo < b and a < hi]
     stands = (
-        f"{' and '.join(hit)} would stand in the {one.name}"
+        f"{' and '.join(hit)} would stand in “{one.name}”"
         if hit
-        else f"the {one.name} would reach beyond the last of what carries the {one.wall}"
+        else f"“{one.name}” would reach beyond the last of what carries the {one.wall}"
     )
     raise StockError(f"{field}/{'xyz'[at.side]}", f"{stands}; move it, or make it smaller: the widest room between two is {free:.0f} mm")
 
@@ -173,12 +173,12 @@ def half(member: Member, axis: int) -> float:
 def _open(made: Assembly, one: FramedOpening, field: str, catalog: Catalog) -> Assembly:
     panels = _walls(made, one.wall)
     if not panels:
-        raise StockError(f"{field}/wall", f"there is no {one.wall}; choose another for the {one.name}")
+        raise StockError(f"{field}/wall", f"there is no {one.wall}; choose another for “{one.name}”")
     at = _laid(one, panels)
     first, second = _between(made, panels, at, one, field)
     panel = next(p for p in panels if p.lo[at.side] <= at.lo[at.side] + 1e-6 and at.hi[at.side] <= p.hi[at.side] + 1e-6)
     if any(_meet(at, other) for other in made.closures if other.panel == panel.id):
-        raise StockError(f"{field}/name", f"the {one.name} would lie in another opening; move one of them")
+        raise StockError(f"{field}/name", f"“{one.name}” would lie in another opening; move one of them")
     tubes, joints = _framed(first, second, at, one, field)
     linings = [p for p in made.skins if p.name.startswith(f"lining of the {one.wall}") and one.wall != "roof"]
     cut = pierced(panel, ((at.lo, at.hi),))
@@ -244,7 +244,7 @@ def _framed(first: Member, second: Member, at: _Lie, one: FramedOpening, field: 
     for word, edge in zip(words, (at.lo[run] - deep, at.hi[run] + deep), strict=True):
         if edge - deep < max(lo[0], hi[0]) + FEW or edge + deep > min(lo[1], hi[1]) - FEW:
             place = "z" if run == UP else "y"
-            text = f"no room is left {'over' if word == words[0] and run == UP else 'beside' if run != UP else 'under'} the {one.name} for the tube at its edge"
+            text = f"no room is left {'over' if word == words[0] and run == UP else 'beside' if run != UP else 'under'} “{one.name}” for the tube at its edge"
             raise StockError(f"{field}/{place}", f"{text}; move it, or make it smaller")
         tube(word, point(edge, ends[0]), point(edge, ends[1]), (first.id, second.id))
     wide = half(replace(first, a=point(0.0, 0.0), b=point(1.0, 0.0)), side)

@@ -6,6 +6,7 @@ from ....structure.assembly import Assembly
 from ....structure.context import Context
 from ....structure.host import CAB_WIDTH
 from ....structure.plans import CutPlan
+from ...blocks.bed.steps import trailer_steps
 from ...blocks.cage.steps import closing, cut, door, paint, weld
 from ...family import StepRow
 
@@ -35,6 +36,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
             "Every post plumb within 2 mm, diagonals of all four walls and of the roof within 3 mm.",
             "A cage that is only tacked falls over: brace it, and nobody under it.", POST_MIN * len(cage), cage, cage,
         ),
+        *trailer_steps(context.host, build),
         weld(build, "Alternately, from the middle outwards"),
         paint(build),
         StepRow(

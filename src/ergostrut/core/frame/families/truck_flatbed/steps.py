@@ -6,6 +6,7 @@ from ....structure.assembly import Assembly
 from ....structure.context import Context
 from ....structure.host import CAB_WIDTH
 from ....structure.plans import CutPlan
+from ...blocks.bed.steps import trailer_steps
 from ...family import StepRow
 
 HEAT = "Battery off before welding on the truck; fuel lines and harness away from heat"
@@ -73,4 +74,5 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
             "head sheet", "Screw the headboard's sheet on", "On the uprights' rear faces, where the load presses it on them.",
             "The driver sees out over it, or by both mirrors.", "", 30.0, sheets, sheets, True,
         ))  # fmt: skip
-    return rows
+    at = next(i for i, row in enumerate(rows) if row.id == "weld")
+    return [*rows[:at], *trailer_steps(context.host, build), *rows[at:]]

@@ -13,7 +13,7 @@ SHEET = (
     Group(
         "Running gear",
         (
-            Row("made", "Its frame", "choice", options(bought="is there", own="is to be built here, on these axles")),
+            Row("made", "Its frame", "choice", options(bought="is there", own="is built here")),
             Row("axles", "Its axles", "choice", options("one", "two on an equaliser", "two on springs of their own")),
             Row("brakes", "Its wheels have brakes", "tick", when=_OWN),
             Row(
