@@ -8,10 +8,14 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from ergostrut.core.balance.corrected import ledger
+from ergostrut.core.balance.ledger import loads_of
 from ergostrut.core.balance.statics import drawn, shared
 from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.drawing.axle_view import beam_view
 from ergostrut.core.finding import Finding
 from ergostrut.core.job.document import Design, read_design
+from ergostrut.core.primitives import Arrow
 from ergostrut.core.report import Report, check
 from ergostrut.core.structure.carriers import Carrier, Springs
 
@@ -196,3 +200,20 @@ def test_a_body_of_its_own_stands_on_two_axles(catalog: Catalog) -> None:
     report = check(trailer(made="own body", weights=weights), catalog)
     assert found(report, "balance/rear").demand == pytest.approx(800 + 300 * 2700 / 2900)
     assert not any(finding.id.startswith(("balance/tongue", "balance/tow", "balance/coupling")) for finding in report.findings)
+
+
+def test_what_tows_it_is_drawn_with_its_own_axles(catalog: Catalog) -> None:
+    """Ahead of the coupling, 1200 mm ahead of the front wall: rear axle 1100 mm before that, front axle 2700 more, with what the tongue takes and gives."""
+    report = check(trailer(), catalog)
+    entries, missing = ledger(report.context, {})
+    loads = loads_of(report.context, entries, missing)
+    view = beam_view(report.context.host, entries, loads, report.context.say)
+    assert view is not None
+    arrows = {item.title: item for item in view.items if isinstance(item, Arrow)}
+    down = loads.on["coupling"]
+    assert arrows["its rear axle"].at[0] == pytest.approx(-2300.0) and arrows["its front axle"].at[0] == pytest.approx(-5000.0)
+    assert arrows["its rear axle"].newton == pytest.approx((850.0 + down * 3800.0 / 2700.0) * 9.80665)
+    assert arrows["its front axle"].newton == pytest.approx((900.0 - down * 1100.0 / 2700.0) * 9.80665)
+    untold = check(trailer(tow=None), catalog)
+    plain = beam_view(untold.context.host, entries, loads, untold.context.say)
+    assert plain is not None and not [item for item in plain.items if isinstance(item, Arrow) and item.title.startswith("its ")]

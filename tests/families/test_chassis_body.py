@@ -184,7 +184,11 @@ def test_what_cannot_be_built_is_said(catalog: Catalog, more: dict[str, Any], fi
 
 
 def test_no_part_of_it_stands_in_another_and_all_of_it_is_cut_from_stock(catalog: Catalog) -> None:
-    for more in ({}, {"lining": "birch.6.5", "length": "3050 mm", "crosses": 8, "posts": 6, "bows": 7}):
+    for more in (
+        {},
+        {"post": "1.5x1.5x14ga", "bow": "1.5x1.5x11ga"},
+        {"lining": "birch.6.5", "length": "3050 mm", "crosses": 8, "posts": 6, "bows": 7},
+    ):
         report = body(catalog, **more)
         assert by_id(report, "fit.own").state == "holds", by_id(report, "fit.own").sentence
         assert not [f.sentence for f in report.findings if f.id.startswith("cut/") and f.state == "over"]

@@ -10,14 +10,18 @@ from ..anchor.checks import AnchorCase, AnchorStudy
 from ..anchor.side import ON_FLOOR
 from ..balance.ledger import CarrierLoads, LedgerRow
 from ..balance.more import MORE, Hurts
+from ..balance.statics import drawn
 from ..constants import G
 from ..finding import State
 from ..measure.hosts import kind_of
 from ..primitives import Arrow, Circle, DimensionLine, Label, Path, Primitive, View, box_of, rect
+from ..structure.carriers import Tow
 from ..structure.host import FLOOR_END, REAR_AXLE, WHEELBASE, Host
 from ..structure.nouns.parts import called
 from ..wording import Say
 
+LEAN = 0.12
+"""Room for words right of the last mass, as a part of what is drawn."""
 LOW = 3
 """The first row of lengths: under the forces of what carries it, and their words."""
 
@@ -52,26 +56,54 @@ def _hurts(found: Hurts, say: Say) -> list[Primitive]:
     return [mark, Label(((lo + hi) / 2, WORDS), f"{say.mass(MORE)} more hurt least here", "middle", role="bent")]
 
 
+def _tow(tow: Tow, coupling: float, down: float | None) -> tuple[list[Primitive], list[tuple[float, float, str]]]:
+    """What tows it, ahead of the coupling, and (x, kg, words) of its axles as they stand with it; nothing while its lengths are not known."""
+    if tow.wheelbase is None or tow.ball is None:
+        return [], []
+    rear = coupling - tow.ball
+    front, b = rear - tow.wheelbase, tow.wheelbase
+    line = (
+        (coupling, -60.0),
+        (rear + 0.35 * b, -60.0),
+        (rear + 0.33 * b, 700.0),
+        (front + 0.35 * b, 760.0),
+        (front + 0.08 * b, 330.0),
+        (front - 0.28 * b, 250.0),
+    )
+    shapes: list[Primitive] = [Path((*line, (front - 0.3 * b, -60.0)), "host-faint", False, "", tow.label)]
+    shapes += [
+        Circle((x, -330.0), 300.0, "host-faint", "", f"{tow.label}, {words}") for x, words in ((front, "front axle"), (rear, "rear axle"))
+    ]
+    if down is None or tow.front.empty is None or tow.rear.empty is None:
+        return shapes, []
+    ahead, behind = drawn(down, tow.ball, b)
+    return shapes, [(front, tow.front.empty + ahead, "its front axle"), (rear, tow.rear.empty + behind, "its rear axle")]
+
+
 def beam_view(host: Host, entries: Sequence[LedgerRow], loads: CarrierLoads, say: Say, more: Hurts | None = None) -> View | None:
-    """Masses as arrows down on a line over what carries them, over that where ``more`` would hurt; None while its places are unknown."""
+    """Masses as arrows down on a line over what carries them, what tows it ahead, over that where ``more`` would hurt; None while its places are unknown."""
     places = [(carrier, carrier.x) for carrier in host.carriers if carrier.x is not None]
     if len(places) < len(host.carriers):
         return None
     front, rear = places[0][1], places[-1][1]
     reach = max([rear + 900, *(e.x + 60 for e in entries if e.x is not None)])
-    items: list[Primitive] = [kind_of(host).silhouette(host, front), Path(((front - 700, 0), (reach, 0)), "line")]
+    items: list[Primitive] = [kind_of(host).silhouette(host, front), Path(((front - (700 if host.engine else 0), 0), (reach, 0)), "line")]
     for carrier, x in places:
         r, z = (300.0, -330.0) if carrier.kind == "axle" else (60.0, -90.0)
         items.append(Circle((x, z), r, "host", f"host/{carrier.id}", carrier.label.lower()))
     if host.floored:
         items.append(rect(0, 0, host.shape(FLOOR_END), 36, "host-faint", "host/bed", "bed"))
     items += _hurts(more, say) if more is not None else []
-    box = box_of([*items, Path(((front, 900), (front, -650)), "line")])
+    towing, pressed = _tow(host.tow, front, loads.on.get("coupling")) if host.tow is not None else ([], [])
+    items += towing
+    # words over the last of the masses lean out to the right
+    box = box_of([*items, Path(((front, 900), (front, -650)), "line"), Path(((reach, 0), (reach + LEAN * (reach - front), 0)), "line")])
     together = _together([e for e in entries if e.x is not None and e.group != "vehicle"], (rear - front) * 0.07)
     top = max((abs(kg) for _, _, kg in together), default=1.0)
     for name, x, kg in together:
         items.append(Arrow((x, 40), (0, -1), max(abs(kg) / top, 0.15), kg * G, f"{name} {say.mass(kg)}", "load"))
-    most = max([1.0, *(abs(kg) for kg in loads.on.values())])
+    most = max([1.0, *(abs(kg) for kg in loads.on.values()), *(kg for _, kg, _ in pressed)])
+    items += [Arrow((x, -640), (0, 1), kg / most, kg * G, words) for x, kg, words in pressed]
     for carrier, x in places:
         if carrier.id in loads.on:
             held = loads.on[carrier.id]

@@ -38,14 +38,14 @@ def _upright(build: ChassisBody, place: Cage, name: str, x: float, y: float) -> 
 def _members(build: ChassisBody, place: Cage) -> list[Member]:
     """Posts a side, between the corners at the front, beside the door and the corners at the rear; roof rails and bows."""
     bed, high = place.bed, place.under + place.bow.properties.depth / 2
-    inside = place.y - place.bow.properties.width / 2
+    inside = place.y_roof - place.bow.properties.width / 2
     found = [_upright(build, place, f"post.{i}.{name}", x, s * place.y) for i, x in enumerate(place.xs, 1) for name, s in SIDES]
     found += [_upright(build, place, f"front post.{k}", place.xs[0], y) for k, y in enumerate(place.front, 1)]
     found += [_upright(build, place, f"rear post.{k}", place.xs[-1], y) for k, y in enumerate(place.rear, 1)]
     body = f"{build.id}/roof"
     found += [
         Member(
-            f"{body}/roof rail.{name}", "roof rail", body, place.bow, (bed.front, s * place.y, high), (bed.back, s * place.y, high),
+            f"{body}/roof rail.{name}", "roof rail", body, place.bow, (bed.front, s * place.y_roof, high), (bed.back, s * place.y_roof, high),
             welded=True, group=RAIL, mark="T",
         )
         for name, s in SIDES
@@ -115,7 +115,7 @@ def _skins(build: ChassisBody, place: Cage, catalog: Catalog) -> Iterator[Panel]
 
 def _roof(build: ChassisBody, place: Cage, catalog: Catalog) -> tuple[Panel, ...]:
     """Sheets on the bows, between the walls' upper edges."""
-    body, wide = f"{build.id}/roof", 2 * (place.y + place.bow.properties.width / 2)
+    body, wide = f"{build.id}/roof", 2 * place.bed.half
     on = [(f"{body}/bow.{i}", x) for i, x in enumerate(place.bows, 1)]
     sheet, at, size = (
         closing(catalog, "roof", build.roof),

@@ -15,7 +15,7 @@ from .params import ChassisBody
 
 @dataclass(frozen=True, slots=True)
 class Cage:
-    """``xs``: middles of the posts a side, ``y`` of their axes; ``foot``: top of the side rails, where they stand; ``under`` and ``top`` of
+    """``xs``: middles of the posts a side, ``y`` of their axes, ``y_roof`` of the roof rails'; ``foot``: top of the side rails, where they stand; ``under`` and ``top`` of
     bows and roof rails; ``bows``: middles of the bows; ``front``, ``rear``: y of the posts between the corners, the door's among those."""
 
     bed: BedLayout
@@ -23,6 +23,7 @@ class Cage:
     bow: Section
     xs: tuple[float, ...]
     y: float
+    y_roof: float
     foot: float
     under: float
     top: float
@@ -47,17 +48,19 @@ def cage(build: ChassisBody, host: Host, catalog: Catalog) -> Cage:
         wide = "post" if post.properties.width >= bow.properties.width else "bow"
         raise StockError(wide, f"wider than the side rail it stands over, {side.label}; choose a narrower tube, or a wider side rail")
     last = len(bed.xs) - 1
-    xs = tuple(bed.xs[round(last * k / (build.posts - 1))] for k in range(build.posts))
-    w = bow.properties.width
-    bows = tuple(bed.xs[0] + (bed.xs[-1] - bed.xs[0]) * k / (build.bows - 1) for k in range(build.bows))
+    # whatever their sizes, the outer faces of posts, roof rails and bows are flush with the bed's
+    d, w = post.properties.depth, bow.properties.width
+    inner = (bed.xs[round(last * k / (build.posts - 1))] for k in range(1, build.posts - 1))
+    xs = (bed.front + d / 2, *inner, bed.back - d / 2)
+    bows = tuple(bed.front + w / 2 + (bed.back - bed.front - w) * k / (build.bows - 1) for k in range(build.bows))
     if min(b - a for a, b in itertools.pairwise(bows)) < w + FEW:
         raise StockError("bows", "the bows stand in each other; take fewer or narrower ones")
-    y = bed.half - side.properties.width / 2
+    y = bed.half - post.properties.width / 2
     jamb = build.door.width.mm / 2 + post.properties.width / 2
     if y - jamb < post.properties.width + FEW:
         raise StockError("door/width", "the door's posts would stand in the corner posts; make the door narrower, or the body wider")
     under = bed.deck_top + build.height.mm
     rear = tuple(sorted((*(-v for v in evenly(jamb, y)), -jamb, jamb, *evenly(jamb, y))))
     return Cage(
-        bed, post, bow, xs, y, bed.top, under, under + bow.properties.depth, bows, evenly(-y, y), rear, (-build.door.width.mm / 2, build.door.width.mm / 2)
+        bed, post, bow, xs, y, bed.half - w / 2, bed.top, under, under + bow.properties.depth, bows, evenly(-y, y), rear, (-build.door.width.mm / 2, build.door.width.mm / 2)
     )  # fmt: skip
