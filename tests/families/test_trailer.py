@@ -258,3 +258,27 @@ def test_a_thin_drawbar_is_over_and_mended(catalog: Catalog) -> None:
     assert over.state == "over"
     mend = mends_for(report, over, catalog)
     assert mend is not None and mend.state in ("holds", "tight") and mend.changes[0].path == "/builds/0/drawbar/tube"
+
+
+def test_a_jack_under_a_rear_corner_by_three_forces(catalog: Catalog) -> None:
+    """Coupling, the other spring and the jack bear it: moments about the line from the ball to that spring."""
+    report = trailer(catalog, things=(thing(1800.0, 300.0),))
+    kg, x, _, _ = moments(report)
+    told = found(report, "b/jacked.frame")
+    line = np.array([2350.0, 510.0])  # from the ball to the right spring
+    normal = np.array([-line[1], line[0]]) / np.hypot(*line)
+
+    def off(at: float, y: float) -> float:
+        return float(np.array([at + 930.0, y]) @ normal)
+
+    force = G * (kg * off(x, 0.0) + 300.0 * off(1800.0, 0.0)) / off(2440.0, -510.0)
+    assert told.state == "holds"
+    said = next(line.value for line in told.working if line.symbol == "F")
+    assert said == pytest.approx(1.2 * force, rel=0.05)
+    assert not [f for f in trailer(catalog, own=False).findings if f.check == "jacked.frame"]
+    thin = trailer(
+        catalog,
+        build={"rail": "1.5x1.5x16ga", "cross": "1.5x1.5x16ga", "side": None, "deck": "board.2x6.dfl"},
+        things=(thing(2000.0, 900.0),),
+    )
+    assert found(thin, "b/jacked.frame").state == "over"

@@ -43,7 +43,7 @@ def offers(build: BedOnMounts, at: str, catalog: Catalog, _say: Say, use: float)
 
     return {
         **dict.fromkeys(("drawbar.strength", "crossing.joint", "cross.joint"), drawbars),
-        **dict.fromkeys(("rail.strength", "rail.sag"), tubes("rail", build.rail)),
+        **dict.fromkeys(("rail.strength", "rail.sag", "jacked.frame"), tubes("rail", build.rail)),
         **dict.fromkeys(("cross.strength", "cross.sag"), tubes("cross", build.cross)),
         "side.strength": tubes("side", build.side) if build.side is not None else lambda: [],
         "cross.wall": lambda: [*capped(build.joints, at), *drawbars()],
