@@ -3175,6 +3175,7 @@ export interface components {
             /**
              * @default {
              *       "build_mass": null,
+             *       "whole": null,
              *       "price": null,
              *       "seconds": null
              *     }
@@ -4441,6 +4442,11 @@ export interface components {
              * @default null
              */
             build_mass: string | null;
+            /**
+             * Whole
+             * @default null
+             */
+            whole: string | null;
             /**
              * Price
              * @default null

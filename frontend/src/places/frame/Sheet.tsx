@@ -40,6 +40,13 @@ export function Sheet({ build }: { build: string }) {
           optional
           placeholder="no limit"
         />
+        <QuantityField
+          label="All told no heavier than"
+          path="/goals/whole"
+          kind="mass"
+          optional
+          placeholder="no limit"
+        />
         <NumberField
           label="Materials no dearer than"
           path="/goals/price"

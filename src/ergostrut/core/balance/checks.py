@@ -9,6 +9,7 @@ from ..finding import COMMON_PRACTICE, Finding, State, Working, at_least, at_mos
 from ..structure.carriers import Carrier
 from ..structure.check import JobCheck
 from ..structure.context import Context, out
+from .band import check_band
 from .camper import check_camper
 from .corrected import ledger
 from .ledger import CarrierLoads, LedgerRow, loads_of, words_of
@@ -50,6 +51,7 @@ def check_balance(context: Context) -> Iterator[Finding]:
     yield from check_tipping(context, home[1], home[2])
     yield from check_weighing(context)
     yield from check_states(context)
+    yield from check_band(context, home[1])
     yield from check_more(context)
 
 

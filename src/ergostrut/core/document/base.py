@@ -24,6 +24,8 @@ class Goals(Record):
     """Limits the user sets himself."""
 
     build_mass: BuildMass | None = None
+    whole: BuildMass | None = None
+    """Of the vehicle or trailer with all that is aboard: a band that it is registered in."""
     price: Annotated[float, Field(gt=0, le=10_000_000)] | None = None
     seconds: Annotated[float, Field(gt=0, le=86_400)] | None = None
     """To convert it once round: driving, parked, night."""

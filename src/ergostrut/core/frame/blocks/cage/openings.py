@@ -228,12 +228,10 @@ def _framed(first: Member, second: Member, at: _Lie, one: FramedOpening, field: 
     )
     found, joints = list[Member](), list[Joint]()
 
-    def tube(word: str, a: Point3, b: Point3, on: tuple[str, str]) -> Member:
+    def tube(word: str, a: Point3, b: Point3, on: tuple[str, str], *, flat: bool = flat) -> None:
         ident = f"{first.body}/tube {word} {one.name}"
-        made_of = replace(turned, id=ident, role="trimmer", a=a, b=b)
-        found.append(made_of)
-        joints.extend(Joint(f"{ident}/{end}", through, ident, end) for end, through in zip(("a", "b"), on, strict=True))  # type: ignore[arg-type]
-        return made_of
+        found.append(replace(turned, id=ident, role="trimmer", a=a, b=b, flat=flat))
+        joints.extend((Joint(f"{ident}/a", on[0], ident, "a"), Joint(f"{ident}/b", on[1], ident, "b")))
 
     def point(along: float, aside: float) -> Point3:
         values = {run: along, side: aside, across: where}
@@ -253,5 +251,5 @@ def _framed(first: Member, second: Member, at: _Lie, one: FramedOpening, field: 
         beside, (at.lo[side] - wide, at.hi[side] + wide), (at.lo[side] - ends[0], ends[1] - at.hi[side]), strict=True
     ):
         if room > 2 * wide + FEW:
-            tube(word, point(at.lo[run], edge), point(at.hi[run], edge), (found[0].id, found[1].id))
+            tube(word, point(at.lo[run], edge), point(at.hi[run], edge), (found[0].id, found[1].id), flat=first.flat)
     return tuple(found), tuple(joints)
