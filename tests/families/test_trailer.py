@@ -193,6 +193,8 @@ def test_a_coupling_is_asked_by_what_is_marked_on_it_and_an_axle_by_nothing_nobo
     assert read.state in ("holds", "tight", "over") and read.use is not None
     assert not [f for f in unread.findings if "fastening-gone" in f.check]
     unweighed = trailer(catalog, weights={**WEIGHTS, "axle": {"rating": "750 kg"}})
+    two = trailer(catalog, axles="two on an equaliser", dims={"axle_spread": 800}, weights={**WEIGHTS, "second": {"empty": "70 kg"}})
+    assert any("share" in name for name in two.context.builds[0].missing) and found(two, "b/drawbar.strength").state == "unknown"
     assert "weight of the axles" in unweighed.context.builds[0].missing
     assert found(unread, "b/fastened.weld").state == "holds"
 

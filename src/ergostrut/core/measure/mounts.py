@@ -55,7 +55,7 @@ def check_mounts(mounts: Iterable[BodyMount], survey: object, what: str) -> None
         raise FieldError("mounts", "two mounts have the same name; give each its own")
 
 
-def feature(mount: BodyMount, up: float | None, *, axle: bool = False, rolls: bool = False, kg: float | None = 0.0) -> Feature:
+def feature(mount: BodyMount, up: float | None, *, axle: bool = False, rolls: bool = False, kg: float = 0.0, unsaid: str = "") -> Feature:
     """A mount that the frame's own twist lifts by ``up`` mm; None: nobody knows. Of an ``axle`` it is the only one on its side; one that ``rolls`` holds nothing along the vehicle, and
     ``kg`` push it there."""
     soft = mount.seat == "bushing"
@@ -65,7 +65,9 @@ def feature(mount: BodyMount, up: float | None, *, axle: bool = False, rolls: bo
     thread = mount.thread if mount.held == "bolted" else ""
     spread = mount.spread.mm if axle and mount.spread is not None else 0.0
     at = mount.x.mm, mount.y.mm, mount.z.mm
-    return Feature(mount.name, at, (0.0, 0.0, 1.0), thread, k, bears(mount), up, soft, rolls, sole=axle, spread=spread, kg=kg)
+    return Feature(
+        mount.name, at, (0.0, 0.0, 1.0), thread, k, bears(mount), up, soft, rolls, sole=axle, spread=spread, kg=kg, unsaid=unsaid
+    )
 
 
 def _mount(survey: Any) -> dict[str, Any]:

@@ -24,8 +24,8 @@ def fastenings(
     for one, member in rows:
         if one.k is None:
             host.missing.add(f"stiffness of the bushing at {one.name}")
-        if one.kg is None:
-            host.missing.add("weight of the axles")
+        if one.unsaid:
+            host.missing.add(one.unsaid)
         if not one.thread:
             found.append(_welded(one, member, low))
             continue
@@ -42,7 +42,7 @@ def fastenings(
         found.append(
             Fastening(
                 f"{member}/{one.name}", f"mount {one.name}" if not one.name.startswith("mount") else one.name, member, (one.at[0], one.at[1], low),
-                one.out, one.name, one.k or SOLID, bolt, one.rating, one.twist or 0.0, one.soft, one.rolls, one.ball, one.sole, one.spread, one.kg or 0.0,
+                one.out, one.name, one.k or SOLID, bolt, one.rating, one.twist or 0.0, one.soft, one.rolls, one.ball, one.sole, one.spread, one.kg,
             )
         )  # fmt: skip
     return tuple(found)
@@ -53,7 +53,7 @@ def _welded(one: Feature, member: str, low: float) -> Fastening:
     label = one.name if one.ball or one.name.startswith("mount") else f"mount {one.name}"
     return Fastening(
         f"{member}/{one.name}", label, member, (one.at[0], one.at[1], low), one.out, one.name, one.k or SOLID, None, one.rating, one.twist or 0.0,
-        one.soft, one.rolls, one.ball, one.sole, one.spread, one.kg or 0.0,
+        one.soft, one.rolls, one.ball, one.sole, one.spread, one.kg,
     )  # fmt: skip
 
 

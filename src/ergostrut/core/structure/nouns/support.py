@@ -17,8 +17,8 @@ class Feature:
     bushing of which nobody knows how it gives. ``rating`` N of the place in any direction; ``twist``: mm that it goes along ``out`` as the
     host twists the way it is asked for, None where that is not known. Without a ``thread`` it is welded on; one that ``rolls`` holds nothing along
     the vehicle; a ``ball`` is what a trailer is coupled to; what is ``sole`` is an axle's: what happens without it is no case. A leaf spring
-    holds the rail ``spread`` mm apart, half at either end, and tilts on its axle. ``kg`` of an axle that rolls push along the vehicle there; None:
-    nobody knows."""
+    holds the rail ``spread`` mm apart, half at either end, and tilts on its axle. ``kg`` of an axle that rolls push along the vehicle
+    there. ``unsaid``: what nobody knows of it, which makes what stands on it unknown."""
 
     name: str
     at: Point3
@@ -32,7 +32,8 @@ class Feature:
     ball: bool = False
     sole: bool = False
     spread: float = 0.0
-    kg: float | None = 0.0
+    kg: float = 0.0
+    unsaid: str = ""
 
 
 @dataclass(frozen=True, slots=True)

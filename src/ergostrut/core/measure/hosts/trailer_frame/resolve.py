@@ -27,6 +27,7 @@ _STAND_IN = {
     "track": 1520.0,
 }
 COUPLING = "coupling"
+SHARES, WEIGHT = "how two axles share, on a frame of one's own", "weight of the axles"
 OFF = 15.0
 """mm that the brackets may stand off the axles on the whole."""
 _DRAWN = ("rail_end", "rail_width", "rail_depth", "rail_flange", "tyre_diameter", "tyre_width", "tyre_top", "axle_from_front", "track")
@@ -46,7 +47,9 @@ def resolve(survey: TrailerFrame) -> Host:
 
     rolls = own and not survey.brakes
     kg = _pushes(survey) if rolls else 0.0
-    features = {mount.name: feature(mount, 0.0, axle=own, rolls=rolls, kg=kg) for mount in survey.mounts}
+    # an equaliser between two springs of one's own frame is not modelled: two pairs of hard springs would hold it level by themselves
+    unsaid = "" if not own else SHARES if survey.axles != "one" else WEIGHT if kg is None else ""
+    features = {mount.name: feature(mount, 0.0, axle=own, rolls=rolls, kg=kg or 0.0, unsaid=unsaid) for mount in survey.mounts}
     if own:
         features[COUPLING] = _coupling(survey, dims)
     drawn = (*_DRAWN, SPREAD) if SPREAD in dims else _DRAWN
