@@ -132,5 +132,5 @@ def test_the_sample_is_loaded_once_and_reset_keeps_own_jobs(database: Database, 
         jobs.save(session, theirs.id, 1, apply(jobs.get(session, theirs.id).design, [Change("/name", "spoilt")]), "spoilt")
         demo.reset(session)
         names = {j.name: j.sample for j in jobs.all_jobs(session)}
-        assert names == {"mine": False, **{job.design.name: True for job in demo.sample_jobs()}} and len(names) == 8
+        assert names == {"mine": False, **{job.design.name: True for job in demo.sample_jobs()}} and len(names) == 9
         assert jobs.get(session, mine.id).design.name == "mine"

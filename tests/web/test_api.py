@@ -24,6 +24,7 @@ def test_yard_shows_each_job_with_its_worst_states(shop: Shop) -> None:
         "Orchard flatbed",
         "Night-sky body",
         "Night-sky shell",
+        "Seed library trailer",
     }
     card = next(one for one in yard["jobs"] if one["name"] == "River survey pickup")
     assert not card["checked"] and card["outline"] is None
@@ -35,7 +36,8 @@ def test_yard_shows_each_job_with_its_worst_states(shop: Shop) -> None:
     vans = ["van-compact", "van-medium", "van-large", "van-empty"]
     boxes = ["trailer-enclosed-6x10", "shell-small", "topper-65", "box-empty"]
     bare = ["chassis-midsize", "chassis-fullsize", "chassis-empty"]
-    assert [t["id"] for t in yard["templates"]] == ["pickup-65", "pickup-empty", *wagons, *vans, *boxes, *bare]
+    trailers = ["trailer-frame-5x8", "trailer-frame-tandem", "trailer-axle-4x8", "trailer-frame-empty"]
+    assert [t["id"] for t in yard["templates"]] == ["pickup-65", "pickup-empty", *wagons, *vans, *boxes, *bare, *trailers]
     offered = {t["id"]: t["families"] for t in yard["templates"]}
     assert (
         offered["chassis-empty"] == ["chassis_body", "truck_flatbed"]

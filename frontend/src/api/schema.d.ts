@@ -1699,8 +1699,7 @@ export interface components {
          * BodyMount
          * @description A place on the frame that takes a bolt: ``y`` right of the centre line, ``z`` of its face above the rail's top.
          *
-         *     One that is ``welded`` on is a bracket, and has no thread. ``seat``: bolted hard, or on a bushing that gives ``give`` along its bolt and ``give_across`` it, N/mm; what a place bears is the user's figure, none is ever assumed. ``spread``: of a
-         *     trailer's leaf spring on one axle, from hanger to hanger about the place.
+         *     One that is ``welded`` on is a bracket, and has no thread. ``seat``: bolted hard, or on a bushing that gives ``give`` along its bolt and ``give_across`` it, N/mm; what a place bears is the user's figure, none is ever assumed.
          */
         BodyMount: {
             /** Name */
@@ -1760,11 +1759,6 @@ export interface components {
              * @enum {string}
              */
             behind: "rib" | "stud" | "sheet" | "weld nut" | "frame" | "unknown";
-            /**
-             * Spread
-             * @default null
-             */
-            spread: string | null;
             /**
              * Rating
              * @default null
@@ -4334,6 +4328,85 @@ export interface components {
              *     }
              */
             track: components["schemas"]["Dimension"];
+        };
+        /**
+         * FrameMount
+         * @description ``spread``: of a leaf spring on one axle, from hanger to hanger about the place.
+         */
+        FrameMount: {
+            /** Name */
+            name: string;
+            /**
+             * X
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
+             */
+            x: string;
+            /**
+             * Y
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
+             */
+            y: string;
+            /**
+             * Z
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -600 to 600 mm.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            z: string;
+            /**
+             * Held
+             * @default bolted
+             * @enum {string}
+             */
+            held: "bolted" | "welded";
+            /**
+             * Thread
+             * @default M12
+             */
+            thread: string;
+            /**
+             * Seat
+             * @default hard
+             * @enum {string}
+             */
+            seat: "hard" | "bushing";
+            /**
+             * Give
+             * @default null
+             */
+            give: number | null;
+            /**
+             * Give Across
+             * @default null
+             */
+            give_across: number | null;
+            /**
+             * Behind
+             * @default frame
+             * @enum {string}
+             */
+            behind: "rib" | "stud" | "sheet" | "weld nut" | "frame" | "unknown";
+            /**
+             * Rating
+             * @default null
+             */
+            rating: string | null;
+            /**
+             * Condition
+             * @default sound
+             * @enum {string}
+             */
+            condition: "sound" | "light rust" | "rusted through" | "soft" | "old holes";
+            /**
+             * Spread
+             * @default null
+             */
+            spread: string | null;
         };
         /**
          * FramedOpening
@@ -8012,7 +8085,7 @@ export interface components {
              * Mounts
              * @default []
              */
-            mounts: components["schemas"]["BodyMount"][];
+            mounts: components["schemas"]["FrameMount"][];
         };
         /**
          * TruckChassis

@@ -23,8 +23,7 @@ OF_A_ROOM = ("holes", "slots", "rows")
 class BodyMount(Record):
     """A place on the frame that takes a bolt: ``y`` right of the centre line, ``z`` of its face above the rail's top.
 
-    One that is ``welded`` on is a bracket, and has no thread. ``seat``: bolted hard, or on a bushing that gives ``give`` along its bolt and ``give_across`` it, N/mm; what a place bears is the user's figure, none is ever assumed. ``spread``: of a
-    trailer's leaf spring on one axle, from hanger to hanger about the place."""
+    One that is ``welded`` on is a bracket, and has no thread. ``seat``: bolted hard, or on a bushing that gives ``give`` along its bolt and ``give_across`` it, N/mm; what a place bears is the user's figure, none is ever assumed."""
 
     name: Name
     x: Place
@@ -36,7 +35,6 @@ class BodyMount(Record):
     give: Annotated[float, Field(ge=20, le=200_000)] | None = None
     give_across: Annotated[float, Field(ge=20, le=200_000)] | None = None
     behind: Behind = "frame"
-    spread: Annotated[Length, Between(100, 2_000)] | None = None
     rating: Rating | None = None
     condition: Condition = "sound"
 
@@ -55,15 +53,16 @@ def check_mounts(mounts: Iterable[BodyMount], survey: object, what: str) -> None
         raise FieldError("mounts", "two mounts have the same name; give each its own")
 
 
-def feature(mount: BodyMount, up: float | None, *, axle: bool = False, rolls: bool = False, kg: float = 0.0, unsaid: str = "") -> Feature:
+def feature(
+    mount: BodyMount, up: float | None, *, axle: bool = False, rolls: bool = False, kg: float = 0.0, spread: float = 0.0, unsaid: str = ""
+) -> Feature:
     """A mount that the frame's own twist lifts by ``up`` mm; None: nobody knows. Of an ``axle`` it is the only one on its side; one that ``rolls`` holds nothing along the vehicle, and
-    ``kg`` push it there."""
+    ``kg`` push it there; of a leaf spring ``spread`` mm long."""
     soft = mount.seat == "bushing"
     k: tuple[float, float] | None = SOLID
     if soft:
         k = None if mount.give is None or mount.give_across is None else (mount.give, mount.give_across)
     thread = mount.thread if mount.held == "bolted" else ""
-    spread = mount.spread.mm if axle and mount.spread is not None else 0.0
     at = mount.x.mm, mount.y.mm, mount.z.mm
     return Feature(
         mount.name, at, (0.0, 0.0, 1.0), thread, k, bears(mount), up, soft, rolls, sole=axle, spread=spread, kg=kg, unsaid=unsaid

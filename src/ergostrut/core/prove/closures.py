@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from ..cases import PRESSURE, WIND_BASIS
-from ..finding import COMMON_PRACTICE, Finding, Working, at_least, at_most, unknown
+from ..finding import COMMON_PRACTICE, Finding, Working, at_most, unknown
 from ..mechanics.heat import INSIDE, dew_point
 from ..structure.assembly import Assembly
 from ..structure.check import BuildCheck
@@ -48,15 +48,17 @@ def _clamped(context: Context, build: Assembly, one: Closure) -> Finding:
     w.given("t_1", thin, "mm", "its ring clamps from")
     w.given("t_2", thick, "mm", "to")
     text = f"The wall is {say.length(t)} thick there, its ring clamps {say.length(thin)} to {say.length(thick)}"
+    limit = thin if t < thin else thick
     if t < thin:
-        use, state = at_least(t, 0.0, thin)
+        # filled up it is right: no verdict, work
         text += f": {say.length(thin - t)} of wood is wanted round the hole."
-        state = "tight"
-    else:
-        use, state = at_most(t, thick)
-        text += "." if t <= thick else ": its ring does not come through."
-        state = "holds" if t <= thick else state
-    return replace(found, sentence=text, state=state, demand=t, limit=thick if t >= thin else thin, unit="mm", use=use, working=w.done())
+        return replace(found, sentence=text, state="tight", demand=t, limit=limit, unit="mm", working=w.done())
+    if t <= thick:
+        return replace(found, sentence=f"{text}.", state="holds", demand=t, limit=limit, unit="mm", working=w.done())
+    use, state = at_most(t, thick)
+    return replace(
+        found, sentence=f"{text}: its ring does not come through.", state=state, demand=t, limit=limit, unit="mm", use=use, working=w.done()
+    )
 
 
 def _drawn(context: Context, build: Assembly, one: Closure) -> Finding:

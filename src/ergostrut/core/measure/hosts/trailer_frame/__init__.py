@@ -16,6 +16,6 @@ HOST = HostKind(
     silhouette=silhouette,
     sheet=SHEET,
     towed=lambda _: True,
-    without=frozenset({"holes", "slots", "rows", "lining"}),
+    without=frozenset({"holes", "slots", "rows", "lining", "eye", "panes", "rack"}),
     since=3,
 )

@@ -10,7 +10,7 @@ from ....structure.nouns.support import SOLID, Feature
 from ...carrying import SPRINGS, tow_of, trailer
 from ...mounts import feature
 from ...resolving import dims_of, resolved, without
-from .survey import DIMENSIONS, TrailerFrame
+from .survey import DIMENSIONS, FrameMount, TrailerFrame
 
 _STAND_IN = {
     "rail_end": 2440.0,
@@ -49,7 +49,10 @@ def resolve(survey: TrailerFrame) -> Host:
     kg = _pushes(survey) if rolls else 0.0
     # an equaliser between two springs of one's own frame is not modelled: two pairs of hard springs would hold it level by themselves
     unsaid = "" if not own else SHARES if survey.axles != "one" else WEIGHT if kg is None else ""
-    features = {mount.name: feature(mount, 0.0, axle=own, rolls=rolls, kg=kg or 0.0, unsaid=unsaid) for mount in survey.mounts}
+    features = {
+        mount.name: feature(mount, 0.0, axle=own, rolls=rolls, kg=kg or 0.0, spread=_spread(mount) if own else 0.0, unsaid=unsaid)
+        for mount in survey.mounts
+    }
     if own:
         features[COUPLING] = _coupling(survey, dims)
     drawn = (*_DRAWN, SPREAD) if SPREAD in dims else _DRAWN
@@ -58,6 +61,10 @@ def resolve(survey: TrailerFrame) -> Host:
         asides=_beside(survey, dims) if own else (), carriers=trailer(dims, survey.weights, springs), tow=tow_of(survey.tow), features=features,
         unmeasured=tuple(name for name in drawn if name in dims and dims[name].mm is None),
     )  # fmt: skip
+
+
+def _spread(mount: FrameMount) -> float:
+    return mount.spread.mm if mount.spread is not None else 0.0
 
 
 def _pushes(survey: TrailerFrame) -> float | None:

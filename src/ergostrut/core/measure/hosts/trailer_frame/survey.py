@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
 from ....document.survey import Dimension, DimensionNote, HostBase, Name, TowVehicle, check_survey_fields
-from ....quantity import Rating
+from ....quantity import Between, Length, Rating
 from ....record import Record
 from ...mounts import BodyMount, check_mounts
 
@@ -52,6 +52,12 @@ DIMENSIONS: dict[str, DimensionNote] = {
 }  # fmt: skip
 
 
+class FrameMount(BodyMount):
+    """``spread``: of a leaf spring on one axle, from hanger to hanger about the place."""
+
+    spread: Annotated[Length, Between(100, 2_000)] | None = None
+
+
 class TrailerFrame(HostBase):
     """Survey of a trailer's frame, or of the axles and the coupling for one to be built: its mounts are the axles' brackets then, and z = 0 is where
     they meet it. ``coupling_rating``: gross trailer mass that the coupling is marked with; with ``brakes`` its wheels hold along the vehicle too."""
@@ -65,7 +71,7 @@ class TrailerFrame(HostBase):
     coupling_rating: Rating | None = None
     axles: Literal["one", "two on an equaliser", "two on springs of their own"] = "one"
     tow: TowVehicle | None = None
-    mounts: tuple[BodyMount, ...] = Field(default=(), max_length=24)
+    mounts: tuple[FrameMount, ...] = Field(default=(), max_length=24)
 
     @model_validator(mode="after")
     def _sensible(self) -> TrailerFrame:
