@@ -8,9 +8,11 @@ from typing import Annotated, Any, Literal
 from pydantic import Field
 
 from ..document.survey import Behind, Condition, Name
+from ..primitives import Circle, Primitive, rect
 from ..problem import FieldError
 from ..quantity import Between, Length, Place, Rating
 from ..record import Record
+from ..structure.host import Host
 from ..structure.nouns.support import SOLID, Feature
 from ..structure.sheet import Command, Group, Repeat, Row, When, options
 from .blocks import BEHIND, CONDITION
@@ -116,3 +118,21 @@ MAY = Group(
         Row("no_trace", "It must come out without a trace", "tick", help="borrowed or leased: existing places only"),
     ),
 )
+
+
+def mounts_drawn(host: Host, u: int, v: int) -> list[Primitive]:
+    """Every mount on the plane of two axes."""
+    rows = host.features.values()
+    return [
+        Circle((one.at[u], one.at[v]), 14, "fixing", f"host/mount/{one.name}", ", ".join(filter(None, (one.name, one.thread))))
+        for one in rows
+    ]
+
+
+def solids_drawn(host: Host, u: int, v: int) -> list[Primitive]:
+    """Rails and tyres on the plane of two axes; a cab is drawn by its kind."""
+    return [
+        rect(box.lo[u], box.lo[v], box.hi[u], box.hi[v], "ghost" if "tyre" in box.name else "host", f"host/{box.name}", box.name)
+        for box in host.solids
+        if box.name != "cab"
+    ]

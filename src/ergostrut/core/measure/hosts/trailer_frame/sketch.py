@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from ....primitives import Circle, Label, Path, Primitive, View, box_of, rect
 from ....structure.host import RAIL_END, SPREAD, Host
+from ...mounts import mounts_drawn, solids_drawn
 from ...tags import SurveyTag, tags
 
 BALL = 50.0
@@ -14,29 +15,15 @@ def _ball(host: Host) -> float:
     return host.shape("axle_from_front") - host.shape("wheelbase")
 
 
-def _mounts(host: Host, u: int, v: int) -> list[Primitive]:
-    return [
-        Circle((one.at[u], one.at[v]), 12, "fixing", f"host/mount/{one.name}", f"{one.name}, {one.thread}")
-        for one in host.features.values()
-    ]
-
-
-def _solids(host: Host, u: int, v: int) -> list[Primitive]:
-    return [
-        rect(box.lo[u], box.lo[v], box.hi[u], box.hi[v], "ghost" if "tyre" in box.name else "host", f"host/{box.name}", box.name)
-        for box in host.solids
-    ]
-
-
 def plan_shapes(host: Host) -> list[Primitive]:
     """Rails, cross members at the ends, a drawbar to the ball, tyres, mounts; the front at the left, the right side up."""
     half, ball, L = host.shape("rail_width") / 2, _ball(host), host.shape("rail_end")
     coupling = Circle((ball, 0.0), BALL / 2, "host", "host/coupling", "coupling")
     if RAIL_END not in host.dims:
-        return [*_solids(host, 0, 1), coupling, *_mounts(host, 0, 1)]
+        return [*solids_drawn(host, 0, 1), coupling, *mounts_drawn(host, 0, 1)]
     bar = Path(((0.0, -half), (ball, 0.0), (0.0, half)), "host", False, "host/drawbar", "drawbar")
     ends: list[Primitive] = [Path(((x, -half), (x, half)), "host-faint", False) for x in (0.0, L)]
-    return [*_solids(host, 0, 1), *ends, bar, coupling, *_mounts(host, 0, 1)]
+    return [*solids_drawn(host, 0, 1), *ends, bar, coupling, *mounts_drawn(host, 0, 1)]
 
 
 def side_shapes(host: Host) -> list[Primitive]:
@@ -56,12 +43,12 @@ def side_shapes(host: Host) -> list[Primitive]:
         found += [Circle((at, d / 2 - ground), d / 2, "host", "host/wheel", "wheel"), Circle((at, d / 2 - ground), d * 0.28, "host-faint")]
         top = host.shape("tyre_top")
         found.append(Path(((at - d / 2, top), (at + d / 2, top)), "ghost", False, "host/tyre", "tyre's top at full travel"))
-    return found + _mounts(host, 0, 2)
+    return found + mounts_drawn(host, 0, 2)
 
 
 def rear_shapes(host: Host) -> list[Primitive]:
     """Rails and tyres, from behind."""
-    return [*_solids(host, 1, 2), *_mounts(host, 1, 2)]
+    return [*solids_drawn(host, 1, 2), *mounts_drawn(host, 1, 2)]
 
 
 def silhouette(host: Host, coupling: float) -> Path:

@@ -4,28 +4,14 @@ from __future__ import annotations
 
 from ....primitives import Circle, Label, Path, Primitive, View, box_of, rect
 from ....structure.host import Host
+from ...mounts import mounts_drawn, solids_drawn
 from ...tags import SurveyTag, tags
-
-
-def _mounts(host: Host, u: int, v: int) -> list[Primitive]:
-    return [
-        Circle((one.at[u], one.at[v]), 14, "fixing", f"host/mount/{one.name}", f"{one.name}, {one.thread}")
-        for one in host.features.values()
-    ]
-
-
-def _solids(host: Host, u: int, v: int) -> list[Primitive]:
-    return [
-        rect(box.lo[u], box.lo[v], box.hi[u], box.hi[v], "ghost" if "tyre" in box.name else "host", f"host/{box.name}", box.name)
-        for box in host.solids
-        if box.name != "cab"
-    ]
 
 
 def plan_shapes(host: Host) -> list[Primitive]:
     """Rails, tyres, the cab's back, mounts; the front at the left, the right side up."""
     half = host.shape("cab_width") / 2
-    return [*_solids(host, 0, 1), rect(-60.0, -half, 0.0, half, "host", "host/cab", "back of the cab"), *_mounts(host, 0, 1)]
+    return [*solids_drawn(host, 0, 1), rect(-60.0, -half, 0.0, half, "host", "host/cab", "back of the cab"), *mounts_drawn(host, 0, 1)]
 
 
 def side_shapes(host: Host) -> list[Primitive]:
@@ -49,14 +35,14 @@ def side_shapes(host: Host) -> list[Primitive]:
     if host.mm("light_height") is not None:
         z = host.shape("light_height")
         found.append(rect(-12, z, 0, z + 45, "host", "host/light", "third brake light"))
-    return found + _mounts(host, 0, 2)
+    return found + mounts_drawn(host, 0, 2)
 
 
 def rear_shapes(host: Host) -> list[Primitive]:
     """Rails, tyres and the cab behind them, from behind."""
     half, roof, h = host.shape("cab_width") / 2, host.shape("cab_height"), host.shape("rail_depth")
     cab = rect(-half, -h, half, roof, "host-faint", "host/cab", "cab")
-    return [cab, *_solids(host, 1, 2), *_mounts(host, 1, 2)]
+    return [cab, *solids_drawn(host, 1, 2), *mounts_drawn(host, 1, 2)]
 
 
 def silhouette(host: Host, front_axle: float) -> Path:
