@@ -109,10 +109,10 @@ def test_two_strut_rails_feel_a_heavy_sleeper(catalog: Catalog) -> None:
 
 
 def test_two_sheets_cover_a_bed(catalog: Catalog) -> None:
-    """Common practice: two 3/4 in sheets of 4 by 8 ft cover a 6.5-ft bed, one half each."""
-    report = check(platform(length=str(78 * IN), bearers=5, halves=2), catalog)
+    """Common practice: two 3/4 in sheets of 4 by 8 ft cover a 6.5-ft bed, one half each, their grain across it."""
+    report = check(platform(length=str(78 * IN), bearers=5, halves=2, grain="across"), catalog)
     (sheets,) = report.cut.sheets
-    assert sheets.count == 2 and [round(cut[1] / IN) for cut in sheets.cuts] == [39, 39]
+    assert sheets.count == 2 and [round(one.pieces[0].dy / IN) for one in sheets.plan.sheets] == [39, 39]
     whole = check(platform(length=str(78 * IN), bearers=5), catalog)
     assert by_id(whole, "cut/birch.18").state == "over", "in one it is larger than any sheet"
 

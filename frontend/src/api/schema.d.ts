@@ -413,6 +413,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/cut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Cut list, bars and sheets to buy as they are cut, hardware, price. */
+        get: operations["cut_cut_cut_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/cut/lengths": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Of one section, what each length it is sold in would cost alone, and which parts 2 mm shorter would save a bar. */
+        get: operations["cut_lengths_cut_lengths_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/cut.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The cut list as a table. */
+        get: operations["cut_cut_list_cut_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/cut/issue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give every part its mark for good: kept in the record, never changed by what is cut later. */
+        post: operations["cut_issue_marks_cut_issue_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/measure": {
         parameters: {
             query?: never;
@@ -458,57 +526,6 @@ export interface paths {
         get: operations["nine_anchor_anchor_get"];
         put?: never;
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job}/cut": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Cut list, bars and sheets to buy, hardware, price. */
-        get: operations["nine_cut_cut_get"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job}/cut.csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The cut list as a table. */
-        get: operations["nine_cut_list_cut_csv_get"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job}/cut/issue": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Give every part its mark for good: kept in the record, never changed by what is cut later. */
-        post: operations["nine_issue_marks_cut_issue_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1173,7 +1190,7 @@ export interface components {
              * Name
              * @enum {string}
              */
-            name: "plan" | "side" | "rear" | "beam" | "envelope";
+            name: "plan" | "side" | "rear" | "beam" | "envelope" | "bars" | "sheet";
             /** Box */
             box: [
                 number,
@@ -3179,8 +3196,11 @@ export interface components {
              * @default {
              *       "kerf_mm": 2,
              *       "trim_mm": 5,
+             *       "edge_mm": 0,
              *       "currency": "$",
-             *       "prices": {}
+             *       "prices": {},
+             *       "reserved": [],
+             *       "buys": "what is missing"
              *     }
              */
             shop: components["schemas"]["Shop"];
@@ -6748,6 +6768,38 @@ export interface components {
             wide: string | null;
         };
         /**
+         * Reserved
+         * @description Bars, sheets or offcuts of the shop's that a job cuts from before anything is bought: ``stock`` by its id in the catalogue, ``length``
+         *     along the grain of a sheet, ``width`` across it; a bar has none. ``booked``: cut, and taken out of the stockroom.
+         */
+        Reserved: {
+            /** Id */
+            id: string;
+            /** Stock */
+            stock: string;
+            /**
+             * Length
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 1 to 20000 mm.
+             */
+            length: string;
+            /**
+             * Width
+             * @default null
+             */
+            width: string | null;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /**
+             * Booked
+             * @default false
+             */
+            booked: boolean;
+        };
+        /**
          * Rollers
          * @description Four alike. ``let_in``: how far the running surface lies above the rail's underside (0: roller under the rail).
          */
@@ -7237,6 +7289,11 @@ export interface components {
              */
             trim_mm: number;
             /**
+             * Edge Mm
+             * @default 0
+             */
+            edge_mm: number;
+            /**
              * Currency
              * @default $
              */
@@ -7248,6 +7305,17 @@ export interface components {
             prices: {
                 [key: string]: number;
             };
+            /**
+             * Reserved
+             * @default []
+             */
+            reserved: components["schemas"]["Reserved"][];
+            /**
+             * Buys
+             * @default what is missing
+             * @enum {string}
+             */
+            buys: "what is missing" | "nothing";
         };
         /**
          * SleepPad
@@ -10723,6 +10791,325 @@ export interface components {
              */
             laden: boolean;
         };
+        /** CutOut */
+        CutOut: {
+            /** Pieces */
+            pieces: components["schemas"]["PieceOut"][];
+            /** Bars */
+            bars: components["schemas"]["BarGroup"][];
+            /** Sheets */
+            sheets: components["schemas"]["SheetGroup"][];
+            /** Bars Drawn */
+            bars_drawn: components["schemas"]["BarsDrawn"][];
+            /** Sheets Drawn */
+            sheets_drawn: components["schemas"]["SheetDrawn"][];
+            /** Parts Drawn */
+            parts_drawn: components["schemas"]["PartDrawn"][];
+            /** Hardware */
+            hardware: components["schemas"]["Bought"][];
+            /** Price */
+            price: number;
+            /** Kg */
+            kg: number;
+            /** Currency */
+            currency: string;
+            /** Issued */
+            issued: boolean;
+        };
+        /**
+         * BarCut
+         * @description One bar: its stock length, the (mark, length) pieces in order, and what is left over, mm; ``own`` where it lies in the shop.
+         */
+        BarCut: {
+            /** Stock */
+            stock: number;
+            /** Pieces */
+            pieces: [
+                string,
+                number
+            ][];
+            /** Left */
+            left: number;
+            /**
+             * Own
+             * @default
+             */
+            own: string;
+        };
+        /**
+         * BarGroup
+         * @description All bars of one section.
+         */
+        BarGroup: {
+            /** Stock */
+            stock: string;
+            /** Label */
+            label: string;
+            plan: components["schemas"]["BarPlan"];
+            /** Count */
+            count: number;
+            /** Price */
+            price: number;
+        };
+        /** BarPlan */
+        BarPlan: {
+            /** Bars */
+            bars: components["schemas"]["BarCut"][];
+            /** Cost */
+            cost: number;
+            /** Proven */
+            proven: boolean;
+            /** Gap */
+            gap: number;
+            /** Too Long */
+            too_long: string[];
+        };
+        /**
+         * BarsDrawn
+         * @description ``rows`` of words, one a bar, top to bottom.
+         */
+        BarsDrawn: {
+            /** Stock */
+            stock: string;
+            view: components["schemas"]["View"];
+            /** Rows */
+            rows: string[];
+        };
+        /** Bought */
+        Bought: {
+            /** Part */
+            part: string;
+            /** Label */
+            label: string;
+            /** Count */
+            count: number;
+            /** Spare */
+            spare: number;
+            /** Price */
+            price: number;
+        };
+        /**
+         * CutPiece
+         * @description One row: ``parts`` alike, cut length mm. ``along``: the grain of a panel runs along its length, not its width.
+         */
+        CutPiece: {
+            /** Mark */
+            mark: string;
+            /** Parts */
+            parts: string[];
+            /** Role */
+            role: string;
+            /** Stock */
+            stock: string;
+            /** Stock Label */
+            stock_label: string;
+            /** Length */
+            length: number;
+            /** Width */
+            width: number | null;
+            /** Ends */
+            ends: string;
+            /** Kg */
+            kg: number;
+            /** Price */
+            price: number;
+            /**
+             * Along
+             * @default true
+             */
+            along: boolean;
+        };
+        /**
+         * PartDrawn
+         * @description ``outs``: the openings and notches in words, by number; ``notes``: what the drawing does not show.
+         */
+        PartDrawn: {
+            /** Mark */
+            mark: string;
+            view: components["schemas"]["View"];
+            /** Outs */
+            outs: string[];
+            /** Notes */
+            notes: string[];
+        };
+        /** PieceOut */
+        PieceOut: {
+            piece: components["schemas"]["CutPiece"];
+            /** Count */
+            count: number;
+            /** Brief */
+            brief: string;
+            /** Issued */
+            issued: string | null;
+        };
+        /**
+         * Placed
+         * @description A piece on its sheet, by its near corner and its sizes: x along the sheet's grain, y across it. ``turned``: lies the other way round.
+         */
+        Placed: {
+            /** Mark */
+            mark: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Dx */
+            dx: number;
+            /** Dy */
+            dy: number;
+            /** Turned */
+            turned: boolean;
+        };
+        /**
+         * Sawn
+         * @description A saw cut along ``axis`` (0: along x) with its near side ``at`` so far across, from ``start`` to ``end``.
+         */
+        Sawn: {
+            /** Axis */
+            axis: number;
+            /** At */
+            at: number;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+        };
+        /**
+         * SheetCut
+         * @description One sheet: its size along the grain and across it, ``own`` where it lies in the shop, its pieces, the cuts in order, and what is left
+         *     over (x, y, along, across), largest first.
+         */
+        SheetCut: {
+            /** Size */
+            size: [
+                number,
+                number
+            ];
+            /** Own */
+            own: string;
+            /** Pieces */
+            pieces: components["schemas"]["Placed"][];
+            /** Cuts */
+            cuts: components["schemas"]["Sawn"][];
+            /** Left */
+            left: [
+                number,
+                number,
+                number,
+                number
+            ][];
+        };
+        /**
+         * SheetDrawn
+         * @description ``count`` sheets cut alike, and the cuts in order in words.
+         */
+        SheetDrawn: {
+            /** Stock */
+            stock: string;
+            /** Count */
+            count: number;
+            /** Own */
+            own: string;
+            /** Title */
+            title: string;
+            view: components["schemas"]["View"];
+            /** Cuts */
+            cuts: string[];
+        };
+        /**
+         * SheetGroup
+         * @description All sheets of one stock; ``count`` and ``price`` of those to buy.
+         */
+        SheetGroup: {
+            /** Stock */
+            stock: string;
+            /** Label */
+            label: string;
+            /** Size */
+            size: [
+                number,
+                number
+            ];
+            plan: components["schemas"]["SheetPlan"];
+            /** Count */
+            count: number;
+            /** Price */
+            price: number;
+        };
+        /** SheetPlan */
+        SheetPlan: {
+            /** Sheets */
+            sheets: components["schemas"]["SheetCut"][];
+            /** Cost */
+            cost: number;
+            /** Proven */
+            proven: boolean;
+            /** Gap */
+            gap: number;
+            /** Too Large */
+            too_large: string[];
+        };
+        /** LengthsOut */
+        LengthsOut: {
+            /** Alone */
+            alone: components["schemas"]["OneLength"][];
+            /** Shorter */
+            shorter: components["schemas"]["Shorter"][];
+        };
+        /**
+         * OneLength
+         * @description All of a section from bars of one length: how many and what they cost; None where a piece is longer.
+         */
+        OneLength: {
+            /** Length */
+            length: number;
+            /** Bars */
+            bars: number | null;
+            /** Cost */
+            cost: number | null;
+        };
+        /**
+         * Shorter
+         * @description What is saved where every piece of a mark is ``less`` mm shorter.
+         */
+        Shorter: {
+            /** Mark */
+            mark: string;
+            /** Less */
+            less: number;
+            /** Saves */
+            saves: number;
+        };
+        /** LogOut */
+        LogOut: {
+            /** Entries */
+            entries: components["schemas"]["Entry"][];
+        };
+        /**
+         * Entry
+         * @description One line of the record: added, never changed.
+         */
+        Entry: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "note" | "ticket" | "torque" | "road test" | "tick" | "untick" | "mark";
+            /** At */
+            at: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /**
+             * Data
+             * @default {}
+             */
+            data: {
+                [key: string]: unknown;
+            };
+        };
         /** MeasureOut */
         MeasureOut: {
             /** Views */
@@ -10883,167 +11270,6 @@ export interface components {
             state: "over" | "unknown" | "tight" | "holds" | "note";
             /** Missing */
             missing: string[];
-        };
-        /** CutOut */
-        CutOut: {
-            /** Pieces */
-            pieces: components["schemas"]["PieceOut"][];
-            /** Bars */
-            bars: components["schemas"]["BarGroup"][];
-            /** Sheets */
-            sheets: components["schemas"]["SheetGroup"][];
-            /** Hardware */
-            hardware: components["schemas"]["Bought"][];
-            /** Price */
-            price: number;
-            /** Kg */
-            kg: number;
-            /** Currency */
-            currency: string;
-            /** Issued */
-            issued: boolean;
-        };
-        /**
-         * BarCut
-         * @description One bar: its stock length, the (mark, length) pieces in order, and what is left over, mm.
-         */
-        BarCut: {
-            /** Stock */
-            stock: number;
-            /** Pieces */
-            pieces: [
-                string,
-                number
-            ][];
-            /** Left */
-            left: number;
-        };
-        /**
-         * BarGroup
-         * @description All bars of one section.
-         */
-        BarGroup: {
-            /** Stock */
-            stock: string;
-            /** Label */
-            label: string;
-            plan: components["schemas"]["BarPlan"];
-            /** Count */
-            count: number;
-            /** Price */
-            price: number;
-        };
-        /** BarPlan */
-        BarPlan: {
-            /** Bars */
-            bars: components["schemas"]["BarCut"][];
-            /** Cost */
-            cost: number;
-            /** Proven */
-            proven: boolean;
-            /** Gap */
-            gap: number;
-            /** Too Long */
-            too_long: string[];
-        };
-        /** Bought */
-        Bought: {
-            /** Part */
-            part: string;
-            /** Label */
-            label: string;
-            /** Count */
-            count: number;
-            /** Spare */
-            spare: number;
-            /** Price */
-            price: number;
-        };
-        /**
-         * CutPiece
-         * @description One row: ``parts`` alike, cut length mm.
-         */
-        CutPiece: {
-            /** Mark */
-            mark: string;
-            /** Parts */
-            parts: string[];
-            /** Role */
-            role: string;
-            /** Stock */
-            stock: string;
-            /** Stock Label */
-            stock_label: string;
-            /** Length */
-            length: number;
-            /** Width */
-            width: number | null;
-            /** Ends */
-            ends: string;
-            /** Kg */
-            kg: number;
-            /** Price */
-            price: number;
-        };
-        /** PieceOut */
-        PieceOut: {
-            piece: components["schemas"]["CutPiece"];
-            /** Count */
-            count: number;
-            /** Issued */
-            issued: string | null;
-        };
-        /** SheetGroup */
-        SheetGroup: {
-            /** Stock */
-            stock: string;
-            /** Label */
-            label: string;
-            /** Size */
-            size: [
-                number,
-                number
-            ];
-            /** Count */
-            count: number;
-            /** Price */
-            price: number;
-            /** Cuts */
-            cuts: [
-                string,
-                number,
-                number
-            ][];
-        };
-        /** LogOut */
-        LogOut: {
-            /** Entries */
-            entries: components["schemas"]["Entry"][];
-        };
-        /**
-         * Entry
-         * @description One line of the record: added, never changed.
-         */
-        Entry: {
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "note" | "ticket" | "torque" | "road test" | "tick" | "untick" | "mark";
-            /** At */
-            at: string;
-            /**
-             * Text
-             * @default
-             */
-            text: string;
-            /**
-             * Data
-             * @default {}
-             */
-            data: {
-                [key: string]: unknown;
-            };
         };
         /** MakeOut */
         MakeOut: {
@@ -13200,6 +13426,205 @@ export interface operations {
             };
         };
     };
+    cut_cut_cut_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    cut_lengths_cut_lengths_get: {
+        parameters: {
+            query: {
+                /** @description of a section, by its id in the catalogue */
+                stock: string;
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LengthsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    cut_cut_list_cut_csv_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    cut_issue_marks_cut_issue_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     nine_measure_measure_get: {
         parameters: {
             query?: never;
@@ -13328,153 +13753,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AnchorOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    nine_cut_cut_get: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CutOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    nine_cut_list_cut_csv_get: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description The file. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "text/csv": string;
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    nine_issue_marks_cut_issue_post: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LogOut"];
                 };
             };
             /** @description Not Found */

@@ -233,6 +233,14 @@ export function useCut(job: number, version: number) {
   });
 }
 
+/** What other stock lengths of a section would cost; worked out when it is asked. */
+export function useLengths(job: number, version: number, stock: string) {
+  return useQuery({
+    queryKey: ["job", job, "lengths", version, stock],
+    queryFn: () => take(api.GET("/api/jobs/{job}/cut/lengths", { params: { path: { job }, query: { stock } } })),
+  });
+}
+
 export function useMake(job: number, version: number) {
   return useQuery({
     queryKey: ["job", job, "make", version],

@@ -32,7 +32,7 @@ Role = Literal[
     "bent",
     "cut",
 ]
-ViewName = Literal["plan", "side", "rear", "beam", "envelope"]
+ViewName = Literal["plan", "side", "rear", "beam", "envelope", "bars", "sheet"]
 
 
 @dataclass(frozen=True, slots=True)

@@ -19,7 +19,7 @@ from ergostrut.store.stock import NoSuchStockError
 from ergostrut.store.trouble import in_words
 from ergostrut.threads import one_thread
 
-from .places import balance, builds, job, nine, prove, scale, stock, survey, tape, under, yard
+from .places import balance, builds, cut, job, nine, prove, scale, stock, survey, tape, under, yard
 from .security import guard
 from .service import Service
 from .shapes import ProblemOut, Refusal
@@ -51,7 +51,20 @@ def create_app(database: Database) -> OpenAPI:
     )
     app.extensions["ergostrut"] = Service(database)
     guard(app)
-    for place in (yard.api, job.api, builds.api, balance.api, nine.api, prove.api, stock.api, scale.api, survey.api, tape.api, under.api):
+    for place in (
+        yard.api,
+        job.api,
+        builds.api,
+        balance.api,
+        cut.api,
+        nine.api,
+        prove.api,
+        stock.api,
+        scale.api,
+        survey.api,
+        tape.api,
+        under.api,
+    ):
         app.register_api(place)
     _errors(app)
     _front_end(app)

@@ -15,7 +15,7 @@ from ergostrut.core.primitives import View
 from ergostrut.core.report import Tally
 from ergostrut.core.structure.nouns.holds import Position, Scene
 from ergostrut.core.structure.nouns.parts import Height
-from ergostrut.core.structure.plans import BarGroup, Bought, CutPiece, SheetGroup, Step
+from ergostrut.core.structure.plans import Step
 from ergostrut.core.units import Units
 
 
@@ -389,23 +389,6 @@ class AnchorOut(Wire):
     case: str
     fixings: list[FixingOut]
     settled: bool
-
-
-class PieceOut(Wire):
-    piece: CutPiece
-    count: int
-    issued: str | None
-
-
-class CutOut(Wire):
-    pieces: list[PieceOut]
-    bars: list[BarGroup]
-    sheets: list[SheetGroup]
-    hardware: list[Bought]
-    price: float
-    kg: float
-    currency: str
-    issued: bool
 
 
 class MakeOut(Wire):

@@ -9,6 +9,7 @@ import itertools
 from collections.abc import Callable, Iterator
 
 from ..catalog.model import Catalog
+from ..changes import Change
 from ..document.base import DesignBase
 from ..finding import RANK, Finding
 from ..frame.build import family_of
@@ -23,12 +24,25 @@ TRIES, PAIRS = 12, 6
 
 def candidates(design: DesignBase, finding: Finding, catalog: Catalog) -> Offers:
     """Changes worth trying for a finding, smallest first; none for checks without one."""
+    if finding.check == "cut.too-large":
+        return _turned(design, finding)
     for i, build in enumerate(design.builds):
         if finding.id.startswith(f"{build.id}/"):
             offers = family_of(build.family).offers(build, f"/builds/{i}", catalog, Say(design.units), finding.use or 1.0)
             offer = offers.get(finding.check)
             return offer() if offer else []
     return []
+
+
+def _turned(design: DesignBase, finding: Finding) -> Offers:
+    """The face grain the other way, in every build that has a say in it."""
+    rows: Offers = []
+    for i, build in enumerate(design.builds):
+        grain = getattr(build, "grain", None)
+        if grain in ("along", "across") and any(part.startswith(f"{build.id}/") for part in finding.parts):
+            other = "across" if grain == "along" else "along"
+            rows.append((f"face grain {other}", (Change(f"/builds/{i}/grain", other),)))
+    return rows
 
 
 def _stands(verdict: Finding | Mend) -> tuple[int, float]:

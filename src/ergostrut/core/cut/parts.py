@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 
 from ..catalog.model import Planks
 from ..mechanics.space.rects import Rect
 from ..structure.context import Context
-from ..structure.nouns.panel import Panel, Shell, slope
+from ..structure.nouns.panel import Panel, Shell
 from ..structure.plans import CutPiece
 from ..wording import Say
+from .outline import outline_of
 
 
 def price_of(context: Context, item: str, typical: float) -> float:
@@ -28,10 +30,8 @@ _LETTERS = {
     "board": "B",
     "brace": "X",
 }
-BEVEL = 0.5
-"""Degrees of lean from which an edge is bevelled."""
-Row = tuple[str, str, float, float | None, str]
-"""Role, stock, length, width of a panel, how it ends and what is cut out of it: what makes pieces alike."""
+Row = tuple[str, str, float, float | None, str, bool]
+"""Role, stock, length, width of a panel, how it ends and what is cut out of it, whether its grain runs along its length: what makes pieces alike."""
 
 
 def _ends(mitre: float) -> str:
@@ -42,30 +42,29 @@ def _short(mm: float, say: Say) -> str:
     return say.length(mm) if mm > 0.05 else "0"
 
 
-def _out(panel: Panel, whole: Rect, say: Say) -> list[str]:
-    """What is cut out of a panel, or of one of its boards, with its corner from its own; along the grain first, of what lies on members along
-    the vehicle first."""
-    i = panel.grain if isinstance(panel.carries, Shell) else 0
-    found = []
-    for a0, b0, a1, b1 in panel.holes:
-        lo, hi = (max(a0, whole[0]), max(b0, whole[1])), (min(a1, whole[2]), min(b1, whole[3]))
-        if lo[0] < hi[0] and lo[1] < hi[1]:
-            size, at = [hi[k] - lo[k] for k in (i, 1 - i)], [lo[k] - whole[k] for k in (i, 1 - i)]
-            found.append(f"{say.length(size[0])} x {say.length(size[1])} out at {_short(at[0], say)}, {_short(at[1], say)}")
-    return found
+def _outs(outs: Sequence[Rect], say: Say) -> list[str]:
+    """What is taken out, each with its corner."""
+    return [f"{say.length(c - a)} x {say.length(d - b)} out at {_short(a, say)}, {_short(b, say)}" for a, b, c, d in outs]
 
 
 def _shape(panel: Panel, say: Say) -> str:
-    """How a panel is cut: its corners where it is no rectangle, bevelled where it leans, its openings; along the grain first."""
-    i, words = panel.grain, "square"
-    lean = slope(panel)
-    if lean > BEVEL:
-        words = f"edges bevelled {lean:.1f}°"
+    """How a panel is cut: its corners where it is no rectangle, bevelled where it leans, its openings; in the order of its sizes."""
+    found, words = outline_of(panel), "square"
+    if found.bevel:
+        words = f"edges bevelled {found.bevel:.1f}°"
     elif not panel.rectangle:
-        low = panel.bounds
-        rows = [(place[i] - low[i], place[1 - i] - low[1 - i]) for place in panel.rim]
-        words = f"corners at {' / '.join(f'{_short(a, say)}, {_short(b, say)}' for a, b in rows)}"
-    return "; ".join([words, *_out(panel, panel.bounds, say)])
+        words = f"corners at {' / '.join(f'{_short(a, say)}, {_short(b, say)}' for a, b in found.rim)}"
+    return "; ".join([words, *_outs(found.outs, say)])
+
+
+def _board(panel: Panel, strip: Rect, say: Say) -> str:
+    """How one board of a deck is cut, along the vehicle first."""
+    outs = []
+    for a, b, c, d in panel.holes:
+        box = max(a, strip[0]) - strip[0], max(b, strip[1]) - strip[1], min(c, strip[2]) - strip[0], min(d, strip[3]) - strip[1]
+        if box[0] < box[2] and box[1] < box[3]:
+            outs.append(box)
+    return "; ".join([_ends(0.0), *_outs(outs, say)])
 
 
 def pieces(context: Context) -> tuple[CutPiece, ...]:
@@ -76,26 +75,33 @@ def pieces(context: Context) -> tuple[CutPiece, ...]:
         for member in build.members:
             # mitred the same way at both ends: the stock it takes is measured over the points
             over = member.length + member.shape.width * math.tan(math.radians(member.mitre))
-            key: Row = (member.role, member.section.id, round(over, 2), None, _ends(round(member.mitre, 1)))
+            key: Row = (member.role, member.section.id, round(over, 2), None, _ends(round(member.mitre, 1)), True)
             groups.setdefault(key, []).append(member.id)
             kg[key] = member.mass
         for panel in build.panels:
             if isinstance(panel.sheet, Planks):
                 for strip in panel.strips:
-                    out = _out(panel, strip, context.say)
-                    bkey: Row = ("board", panel.sheet.id, round(panel.wide[0], 2), None, "; ".join([_ends(0.0), *out]))
+                    bkey: Row = ("board", panel.sheet.id, round(panel.wide[0], 2), None, _board(panel, strip, context.say), True)
                     groups.setdefault(bkey, []).append(panel.id)
                     kg[bkey] = panel.mass / panel.laid.boards
                 continue
             # as laid along the vehicle; what carries by itself along its grain
-            long, wide = panel.cut if isinstance(panel.carries, Shell) else panel.wide
-            pkey: Row = (panel.role, panel.sheet.id, round(long, 2), round(wide, 2), _shape(panel, context.say))
+            by_grain = isinstance(panel.carries, Shell)
+            long, wide = panel.cut if by_grain else panel.wide
+            pkey: Row = (
+                panel.role,
+                panel.sheet.id,
+                round(long, 2),
+                round(wide, 2),
+                _shape(panel, context.say),
+                by_grain or panel.grain == 0,
+            )
             groups.setdefault(pkey, []).append(panel.id)
             kg[pkey] = panel.mass
     found = []
     used: dict[str, int] = {}
     for row, parts in groups.items():
-        role, stock, length, width, ends = row
+        role, stock, length, width, ends, along = row
         letter = _LETTERS.get(role, role[:1].upper())
         used[letter] = used.get(letter, 0) + 1
         if width is None:
@@ -116,6 +122,7 @@ def pieces(context: Context) -> tuple[CutPiece, ...]:
                 ends,
                 kg[row],
                 price,
+                along,
             )
         )
     return tuple(found)

@@ -14,6 +14,7 @@ from ..quantity import BuildMass
 from ..record import Record
 from ..units import Units
 from .load import LoadOut
+from .shop import Shop
 from .survey import HostBase, Name, Text
 
 BuildId = Annotated[str, Field(pattern=r"^[a-z][a-z0-9-]{0,23}$")]
@@ -29,15 +30,6 @@ class Goals(Record):
     price: Annotated[float, Field(gt=0, le=10_000_000)] | None = None
     seconds: Annotated[float, Field(gt=0, le=86_400)] | None = None
     """To convert it once round: driving, parked, night."""
-
-
-class Shop(Record):
-    """How this shop cuts and what it pays; prices by catalogue id replace the typical ones."""
-
-    kerf_mm: Annotated[float, Field(ge=0, le=20)] = 2.0
-    trim_mm: Annotated[float, Field(ge=0, le=200)] = 5.0
-    currency: Annotated[str, Field(min_length=1, max_length=4)] = "$"
-    prices: Annotated[dict[Annotated[str, Field(max_length=60)], Annotated[float, Field(ge=0, le=100_000)]], Field(max_length=500)] = {}
 
 
 class BuildBase(Record):

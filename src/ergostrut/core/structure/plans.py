@@ -9,11 +9,12 @@ from ..finding import Finding
 
 @dataclass(frozen=True, slots=True)
 class BarCut:
-    """One bar: its stock length, the (mark, length) pieces in order, and what is left over, mm."""
+    """One bar: its stock length, the (mark, length) pieces in order, and what is left over, mm; ``own`` where it lies in the shop."""
 
     stock: float
     pieces: tuple[tuple[str, float], ...]
     left: float
+    own: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,7 +28,7 @@ class BarPlan:
 
 @dataclass(frozen=True, slots=True)
 class CutPiece:
-    """One row: ``parts`` alike, cut length mm."""
+    """One row: ``parts`` alike, cut length mm. ``along``: the grain of a panel runs along its length, not its width."""
 
     mark: str
     parts: tuple[str, ...]
@@ -39,10 +40,18 @@ class CutPiece:
     ends: str
     kg: float
     price: float
+    along: bool = True
 
     @property
     def count(self) -> int:
         return len(self.parts)
+
+    @property
+    def brief(self) -> str:
+        """How it ends in a few words: what is taken out of it counted, its corners too."""
+        first, *outs = self.ends.split("; ")
+        words = f"{first.count('/') + 1} corners" if first.startswith("corners at ") else first
+        return f"{words}, {len(outs)} cut-out{'s' if len(outs) > 1 else ''}" if outs else words
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,13 +66,58 @@ class BarGroup:
 
 
 @dataclass(frozen=True, slots=True)
+class Placed:
+    """A piece on its sheet, by its near corner and its sizes: x along the sheet's grain, y across it. ``turned``: lies the other way round."""
+
+    mark: str
+    x: float
+    y: float
+    dx: float
+    dy: float
+    turned: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Sawn:
+    """A saw cut along ``axis`` (0: along x) with its near side ``at`` so far across, from ``start`` to ``end``."""
+
+    axis: int
+    at: float
+    start: float
+    end: float
+
+
+@dataclass(frozen=True, slots=True)
+class SheetCut:
+    """One sheet: its size along the grain and across it, ``own`` where it lies in the shop, its pieces, the cuts in order, and what is left
+    over (x, y, along, across), largest first."""
+
+    size: tuple[float, float]
+    own: str
+    pieces: tuple[Placed, ...]
+    cuts: tuple[Sawn, ...]
+    left: tuple[tuple[float, float, float, float], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class SheetPlan:
+    sheets: tuple[SheetCut, ...]
+    cost: float
+    proven: bool
+    gap: float
+    too_large: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
 class SheetGroup:
+    """All sheets of one stock; ``count`` and ``price`` of those to buy."""
+
     stock: str
     label: str
     size: tuple[float, float]
+    plan: SheetPlan
     count: int
     price: float
-    cuts: tuple[tuple[str, float, float], ...]
 
 
 @dataclass(frozen=True, slots=True)

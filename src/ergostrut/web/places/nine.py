@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import numpy as np
-from flask import Response
 from flask_openapi3 import APIBlueprint
 
 from ergostrut.core.anchor.body import share
@@ -14,19 +13,16 @@ from ergostrut.core.drawing.axle_view import anchor_view
 from ergostrut.core.drawing.frame import frame_views
 from ergostrut.core.finding import State, state_of_use
 from ergostrut.core.job.document import Entry
-from ergostrut.core.job.marks import issued_marks
 from ergostrut.core.measure.hosts import kind_of
 from ergostrut.core.report import Report
 from ergostrut.core.structure.sheet import shown
 from ergostrut.core.wording import Say
-from ergostrut.files.csv_out import cut_csv
 from ergostrut.store import jobs
 from ergostrut.store.database import now
 
 from .. import build_shapes as b
 from .. import measure_shapes as m
 from .. import shapes as s
-from ..downloads import download, offered
 from ..forms import form_row
 from ..held_anchor import held_anchored
 from ..service import service
@@ -164,45 +160,6 @@ def _anchored(report: Report, held: AnchorStudy, builds: list[str], query: s.Anc
         fixings=fixings,
         settled=settled,
     )
-
-
-@api.get("/cut", responses={200: s.CutOut})
-def cut(path: s.JobPath) -> dict[str, object]:
-    """Cut list, bars and sheets to buy, hardware, price."""
-    design, report = service().load(path.job)
-    with service().database.reading() as session:
-        issued = issued_marks(jobs.entries(session, path.job))
-    plan = report.cut
-    return s.CutOut(
-        pieces=[s.PieceOut(piece=p, count=p.count, issued=issued.get(p.parts[0])) for p in plan.pieces],
-        bars=list(plan.bars),
-        sheets=list(plan.sheets),
-        hardware=list(plan.hardware),
-        price=plan.price,
-        kg=report.tally.build_kg,
-        currency=design.shop.currency,
-        issued=bool(issued),
-    ).model_dump(mode="json")
-
-
-@api.get("/cut.csv", responses=offered("text/csv"))
-def cut_list(path: s.JobPath) -> Response:
-    """The cut list as a table."""
-    design, report = service().load(path.job)
-    with service().database.reading() as session:
-        issued = issued_marks(jobs.entries(session, path.job))
-    return download(cut_csv(report.cut, design.units, issued), f"{design.name} cut list.csv", "text/csv")
-
-
-@api.post("/cut/issue", responses={200: s.LogOut})
-def issue_marks(path: s.JobPath) -> dict[str, object]:
-    """Give every part its mark for good: kept in the record, never changed by what is cut later."""
-    _, report = service().load(path.job)
-    with service().database.writing() as session:
-        issued = issued_marks(jobs.entries(session, path.job))
-        fresh = {part: piece.mark for piece in report.cut.pieces for part in piece.parts if part not in issued}
-        rows = [Entry(kind="mark", at=now().isoformat(timespec="minutes"), text="cut list issued", data=fresh)] if fresh else []
-        return s.LogOut(entries=list(jobs.append(session, path.job, rows))).model_dump(mode="json")
 
 
 @api.get("/make", responses={200: s.MakeOut})

@@ -371,6 +371,15 @@ def pierced(panel: Panel, boxes: tuple[tuple[Point3, Point3], ...]) -> Panel:
     return replace(panel, holes=(*panel.holes, *found))
 
 
+def as_sold(panel: Panel) -> Panel:
+    """The panel with its face grain the other way where a sheet gives it so alone: a long side from a sheet that is not as wide."""
+    long, wide = max(panel.plate.size), min(panel.plate.size)
+    a, b = panel.cut
+    fits, turned = a <= long and b <= wide, b <= long and a <= wide
+    other: Literal[0, 1] = 1 if panel.grain == 0 else 0
+    return replace(panel, grain=other) if turned and not fits else panel
+
+
 def slope(panel: Panel) -> float:
     """Degrees that it leans off the host axis it is thin along."""
     return math.degrees(math.acos(min(abs(float(panel.normal[panel.across])), 1.0)))

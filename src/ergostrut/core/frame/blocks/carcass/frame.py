@@ -11,7 +11,7 @@ from ....constants import G
 from ....structure.assembly import Assembly, Tag
 from ....structure.host import WIDTH_HIGH, WIDTH_LOW, Reader
 from ....structure.nouns.holds import Contact, Pad
-from ....structure.nouns.panel import Axis, EdgeWay, Edging, Panel, Shell, between, leaning
+from ....structure.nouns.panel import Axis, EdgeWay, Edging, Panel, Shell, as_sold, between, leaning
 from ....structure.nouns.parts import Item, Point3, Surface
 from ..joining import Joints, joint_spec
 from ..stock import bought, solid_of
@@ -122,6 +122,7 @@ def _panels(build: Carcass, catalog: Catalog, beside: float | None) -> tuple[Pan
         bound = placed((lo, hi), (edge[0], edge[1]), (0.0, top))
         closes = between(f"{body}/back", "back", body, back, *bound, over, Shell(own), mark="K")
         found.append(leaning(closes, rim, over) if rim else closes)
+    found = [found[0], *(as_sold(panel) for panel in found[1:])]
     return cut_out(build, list(with_pods(build, tuple(found))))
 
 

@@ -33,11 +33,14 @@ _ROUND: dict[str, dict[str, Any]] = {
 
 def start(host: Host, units: Units) -> dict[str, Any]:
     """Parameters of a platform from wall to wall in the host's slots, on its wells, on legs where there is neither."""
-    found = {**_ROUND[units.length], "bearer": "2x6 spf", "deck": "birch.18"}
+    # wider than a sheet: its grain runs across
+    found = {**_ROUND[units.length], "bearer": "2x6 spf", "deck": "birch.18", "grain": "across"}
     floor, wide = host.mm(FLOOR_END), host.mm(WIDTH_HIGH)
     if floor and wide:
         front = ahead(host)
         found |= {"length": down(min(floor - front - CLEAR_END, LONGEST), units), "width": down(wide - CLEAR_SIDES, units)}
+        if wide - CLEAR_SIDES <= SHEET:
+            found["grain"] = "along"
         if front:
             found["front"] = up(front + CLEAR_END / 4, units)
         if host.is_deck:
@@ -56,4 +59,4 @@ def _on_deck(host: Host, floor: float, wide: float, units: Units) -> dict[str, A
     if wide - CLEAR_SIDES <= SHEET:
         return found
     # a sheet is not as wide: over near members its grain may run across them, over far ones the bed is as wide as a sheet
-    return found | ({"grain": "across"} if under.pitch <= NEAR else {"width": down(SHEET, units)})
+    return found if under.pitch <= NEAR else found | {"grain": "along", "width": down(SHEET, units)}

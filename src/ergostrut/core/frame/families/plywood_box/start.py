@@ -23,6 +23,8 @@ _ROUND: dict[str, dict[str, Any]] = {
 def start(host: Host, units: Units) -> dict[str, Any]:
     """Parameters of a bed-high box as long as the floor, between what stands on it."""
     found = {**_ROUND[units.length], "joint": "dado", "back_joint": "glue"}
+    # longer than a sheet is wide: its grain runs along it
+    found["grain"] = "along"
     floor, wide = host.mm(FLOOR_END), host.mm(WIDTH_LOW)
     if floor and wide:
         front = ahead(host)

@@ -4,19 +4,26 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import NamedTuple
 
 MOST_COLUMNS = 2_000
 MOST_STEPS = 60_000
 """Work spent on listing every pattern before it is given up."""
-Bar = tuple[float, float, float]
-"""Stock length, room between the trims, cost."""
+
+
+class Bar(NamedTuple):
+    """A kind of bar: ``room`` between the trims, mm; ``cost`` of one; ``most`` there are, None: as many as are asked for."""
+
+    room: float
+    cost: float
+    most: int | None
 
 
 @dataclass(frozen=True, slots=True)
 class Pattern:
-    """``counts`` of each length (longest first) cut from a ``bar`` mm long that costs ``cost``."""
+    """``counts`` of each length (longest first) cut from a bar of ``kind`` that costs ``cost``."""
 
-    bar: float
+    kind: int
     cost: float
     counts: tuple[int, ...]
 
@@ -31,7 +38,7 @@ def every_pattern(bars: Sequence[Bar], lengths: Sequence[float], counts: Sequenc
     found: list[Pattern] = []
     steps = 0
 
-    def fill(bar: Bar, i: int, left: float, chosen: tuple[int, ...]) -> bool:
+    def fill(kind: int, i: int, left: float, chosen: tuple[int, ...]) -> bool:
         nonlocal steps
         steps += 1
         if steps > MOST_STEPS or len(found) > MOST_COLUMNS:
@@ -39,11 +46,11 @@ def every_pattern(bars: Sequence[Bar], lengths: Sequence[float], counts: Sequenc
         if i == len(lengths):
             maximal = all(n == c or left < length + kerf - 1e-9 for n, c, length in zip(chosen, counts, lengths, strict=True))
             if maximal and any(chosen):
-                found.append(Pattern(bar[0], bar[2], chosen))
+                found.append(Pattern(kind, bars[kind].cost, chosen))
             return True
         return all(
-            fill(bar, i + 1, left - n * (lengths[i] + kerf), (*chosen, n))
+            fill(kind, i + 1, left - n * (lengths[i] + kerf), (*chosen, n))
             for n in range(most_of(lengths[i], left, counts[i], kerf), -1, -1)
         )
 
-    return found if all(fill(bar, 0, bar[1] + kerf, ()) for bar in bars) else None
+    return found if all(fill(kind, 0, bar.room + kerf, ()) for kind, bar in enumerate(bars)) else None

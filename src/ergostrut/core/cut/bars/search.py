@@ -10,10 +10,10 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 import numpy as np
-from scipy.optimize import LinearConstraint, linprog, milp
+from scipy.optimize import Bounds, LinearConstraint, linprog, milp
 
 from .knapsack import worths
-from .mix import best_mix
+from .mix import best_mix, limits
 from .patterns import Bar, Pattern, most_of
 
 GRID = 1.0
@@ -23,6 +23,8 @@ FILLS = 400
 """Bars filled while sets of bars are tried."""
 SETS = 4_000
 PROVEN = 1e-7
+SOME, NEAR = 50, 0.002
+"""Branches looked at among the patterns of the relaxed plan, and how near to its own bound is near enough: most is won at the root."""
 
 
 @dataclass(frozen=True)
@@ -42,9 +44,8 @@ class _Job:
 
     def filled(self, which: int, left: Sequence[int]) -> Pattern:
         """Bar ``which`` as full as it can be with what is ``left``."""
-        bar, _, cost = self.bars[which]
         room = self.rooms[which]
-        return Pattern(bar, cost, worths(room, self.sizes, left, self.sizes).fill(room, len(left)))
+        return Pattern(which, self.bars[which].cost, worths(room, self.sizes, left, self.sizes).fill(room, len(left)))
 
 
 def _minus(left: Sequence[int], pattern: Pattern) -> list[int]:
@@ -55,18 +56,28 @@ def _cost(plan: Sequence[Pattern]) -> float:
     return sum(pattern.cost for pattern in plan)
 
 
-def _bar_by_bar(job: _Job, left: Sequence[int]) -> list[Pattern]:
-    """Bar after bar the one filled at the least cost a mm; the last the cheapest that takes all that is left."""
-    found, left = [], list(left)
+def _bar_by_bar(job: _Job, left: Sequence[int], used: Sequence[Pattern] = ()) -> list[Pattern]:
+    """Bar after bar the one filled at the least cost a mm; the last the cheapest that takes all that is left. Empty where the bars do not do."""
+    found: list[Pattern] = []
+    left, have = list(left), [bar.most for bar in job.bars]
+    for pattern in used:
+        have[pattern.kind] = _one_less(have[pattern.kind])
     while any(left):
-        tried = [job.filled(i, left) for i in range(len(job.bars))]
+        tried = [pattern for i in range(len(job.bars)) if have[i] != 0 and any((pattern := job.filled(i, left)).counts)]
+        if not tried:
+            return []
         last = [pattern for pattern in tried if list(pattern.counts) == left]
         best = (
             min(last, key=lambda p: p.cost) if last else min(tried, key=lambda p: p.cost / max(1e-9, float(np.dot(p.counts, job.lengths))))
         )
         found.append(best)
+        have[best.kind] = _one_less(have[best.kind])
         left = _minus(left, best)
     return found
+
+
+def _one_less(many: int | None) -> int | None:
+    return None if many is None else many - 1
 
 
 def _sets(job: _Job, low: float, high: float) -> list[tuple[int, ...]]:
@@ -83,9 +94,10 @@ def _sets(job: _Job, low: float, high: float) -> list[tuple[int, ...]]:
             if room >= job.need * (1 - 1e-12) and cost >= low * (1 - 1e-9):
                 found.append((cost, picks[::-1]))
             return
-        _, length, price = job.bars[i]
-        for n in range(int((high * (1 - 1e-9) - cost) // price) + 1):
-            choose(i - 1, cost + n * price, room + n * (length + job.kerf), (*picks, n))
+        bar = job.bars[i]
+        most = int((high * (1 - 1e-9) - cost) // bar.cost)
+        for n in range((most if bar.most is None else min(most, bar.most)) + 1):
+            choose(i - 1, cost + n * bar.cost, room + n * (bar.room + job.kerf), (*picks, n))
 
     choose(len(job.bars) - 1, 0.0, 0.0, ())
     return [picks for _, picks in sorted(found)]
@@ -101,7 +113,7 @@ def _orders(picks: Sequence[int]) -> Iterator[list[int]]:
 def _by_sets(job: _Job, bound: float, best: list[Pattern]) -> list[Pattern]:
     """The cheapest set of bars that, filled one after another, takes everything."""
     spent = 0
-    for picks in _sets(job, bound, _cost(best)):
+    for picks in _sets(job, bound, _cost(best)) if best else ():
         for order in _orders(picks):
             left, plan = list(job.counts), []
             for which in order:
@@ -117,13 +129,15 @@ def _by_sets(job: _Job, bound: float, best: list[Pattern]) -> list[Pattern]:
 
 def _whole_bars(job: _Job, bound: float) -> float:
     """The cheapest set of whole bars that costs at least ``bound`` and has room for all: no plan is cheaper."""
-    costs = np.array([cost for _, _, cost in job.bars])
-    rooms = np.array([room + job.kerf for _, room, _ in job.bars])
+    costs = np.array([bar.cost for bar in job.bars])
+    rooms = np.array([bar.room + job.kerf for bar in job.bars])
+    most = np.array([np.inf if bar.most is None else bar.most for bar in job.bars])
     solved = milp(
         costs,
         constraints=LinearConstraint(np.stack([costs, rooms]), lb=[bound * (1 - 1e-9), job.need * (1 - 1e-12)]),
         integrality=np.ones(len(costs), dtype=np.uint8),
-        options={"time_limit": 0.5, "mip_rel_gap": 0.0},
+        bounds=Bounds(0, most),
+        options={"node_limit": SOME, "mip_rel_gap": 0.0},
     )
     return max(bound, float(getattr(solved, "mip_dual_bound", None) or 0.0))
 
@@ -134,24 +148,39 @@ def _relaxed(job: _Job, columns: list[Pattern]) -> tuple[float, list[Pattern]]:
     kinds = len(job.lengths)
     for turn in range(ROUNDS):
         A = np.array([pattern.counts for pattern in columns], dtype=float).T
-        solved = linprog([pattern.cost for pattern in columns], A_ub=-A, b_ub=-need, method="highs")
-        worth = np.maximum(-solved.ineqlin.marginals, 0.0).tolist()
+        limited = limits(columns, job.bars)
+        rows = np.vstack([-A, *(np.array([row]) for row, _ in limited)])
+        solved = linprog([pattern.cost for pattern in columns], A_ub=rows, b_ub=[*-need, *(most for _, most in limited)], method="highs")
+        if solved.x is None:
+            return 0.0, []
+        marginals = -solved.ineqlin.marginals
+        worth = np.maximum(marginals[:kinds], 0.0).tolist()
+        scarce = iter(np.maximum(marginals[kinds:], 0.0).tolist())
+        prices = [bar.cost + (0.0 if bar.most is None else next(scarce)) for bar in job.bars]
         table = worths(max(job.rooms), job.sizes, job.counts, worth)
         fresh = []
-        for (bar, _, cost), room in zip(job.bars, job.rooms, strict=True):
-            if float(table.value[room]) > cost * (1 + 1e-6):
-                pattern = Pattern(bar, cost, table.fill(room, kinds))
+        for kind, (bar, room) in enumerate(zip(job.bars, job.rooms, strict=True)):
+            if float(table.value[room]) > prices[kind] * (1 + 1e-6):
+                pattern = Pattern(kind, bar.cost, table.fill(room, kinds))
                 fresh += [pattern] if pattern not in known else []
         if not fresh or turn == ROUNDS - 1:
             break
         columns += fresh
         known |= set(fresh)
+    whole = [pattern for pattern, x in zip(columns, np.asarray(solved.x).tolist(), strict=False) for _ in range(math.floor(x + 1e-9))]
+    return _below(job, worth), whole
+
+
+def _below(job: _Job, worth: Sequence[float]) -> float:
+    """What no plan costs less than, by what each piece is worth: scaled so that no bar to be bought takes more worth than it costs, less what
+    the bars of which there are so many take beyond theirs."""
     # pieces rounded down and rooms up: a worth that no pattern exceeds
     inner = [math.floor((length + job.kerf) / GRID + 1e-9) for length in job.lengths]
     most = worths(max(job.rooms) + 1, inner, job.counts, worth).value
-    ratio = max(1.0, *(float(most[room + 1]) / cost for (_, _, cost), room in zip(job.bars, job.rooms, strict=True)))
-    whole = [pattern for pattern, x in zip(columns, np.asarray(solved.x).tolist(), strict=False) for _ in range(math.floor(x + 1e-9))]
-    return float(np.dot(worth, need)) / ratio, whole
+    takes = [float(most[room + 1]) for room in job.rooms]
+    ratio = max(1.0, *(took / bar.cost for took, bar in zip(takes, job.bars, strict=True) if bar.most is None), 1.0)
+    over = sum(bar.most * max(0.0, took / ratio - bar.cost) for took, bar in zip(takes, job.bars, strict=True) if bar.most is not None)
+    return max(0.0, float(np.dot(worth, job.counts)) / ratio - over)
 
 
 def _rounded(job: _Job, whole: Sequence[Pattern]) -> list[Pattern]:
@@ -162,28 +191,29 @@ def _rounded(job: _Job, whole: Sequence[Pattern]) -> list[Pattern]:
         if min(after) >= 0:
             kept.append(pattern)
             left = after
-    return [*kept, *_bar_by_bar(job, left)]
+    rest = _bar_by_bar(job, left, kept)
+    return [*kept, *rest] if rest or not any(left) else []
 
 
 def search(bars: Sequence[Bar], lengths: Sequence[float], counts: Sequence[int], kerf: float) -> tuple[list[Pattern], float]:
-    """A plan, each pattern as often as it is cut, and a cost that no plan goes below."""
+    """A plan, each pattern as often as it is cut, and a cost that no plan goes below; no plan where none was found."""
     sizes = [math.ceil((length + kerf) / GRID - 1e-9) for length in lengths]
-    rooms = [math.floor((room + kerf) / GRID + 1e-9) for _, room, _ in bars]
+    rooms = [math.floor((bar.room + kerf) / GRID + 1e-9) for bar in bars]
     job = _Job(bars, lengths, counts, kerf, sizes, rooms)
     best = _bar_by_bar(job, counts)
     bound = _whole_bars(job, 0.0)
     best = _by_sets(job, bound, best)
-    if _cost(best) <= bound * (1 + PROVEN):
+    if best and _cost(best) <= bound * (1 + PROVEN):
         return best, bound
     columns = list(dict.fromkeys(best))
     # one kind alone to a bar: prices are bounded from the first turn on
     for i, length in enumerate(lengths):
-        for bar, room, cost in bars:
-            n = most_of(length, room + kerf, counts[i], kerf)
+        for kind, bar in enumerate(bars):
+            n = most_of(length, bar.room + kerf, counts[i], kerf)
             if n:
-                columns.append(Pattern(bar, cost, tuple(n if j == i else 0 for j in range(len(lengths)))))
+                columns.append(Pattern(kind, bar.cost, tuple(n if j == i else 0 for j in range(len(lengths)))))
     low, whole = _relaxed(job, columns)
     bound = _whole_bars(job, low)
-    mixed, _ = best_mix(columns, counts)
+    mixed, _ = best_mix(columns, bars, counts, SOME, NEAR)
     plans = [plan for plan in (best, _rounded(job, whole), mixed) if plan]
-    return _by_sets(job, bound, min(plans, key=_cost)), bound
+    return (_by_sets(job, bound, min(plans, key=_cost)), bound) if plans else ([], bound)

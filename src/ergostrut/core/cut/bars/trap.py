@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
-from ..structure.plans import BarPlan
-from ..wording import Say
+from ...structure.plans import BarPlan
+from ...wording import Say
 
 LONGEST = 60
 """Pieces of one stock up to which its plan is worked out again without kerf and trim."""

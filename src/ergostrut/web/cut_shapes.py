@@ -1,0 +1,42 @@
+"""Wire shapes of Cut."""
+
+from __future__ import annotations
+
+from pydantic import Field
+
+from ergostrut.core.cut.bars.what_if import OneLength, Shorter
+from ergostrut.core.drawing.cutting import BarsDrawn, SheetDrawn
+from ergostrut.core.drawing.part import PartDrawn
+from ergostrut.core.structure.plans import BarGroup, Bought, CutPiece, SheetGroup
+
+from .shapes import Wire
+
+
+class PieceOut(Wire):
+    piece: CutPiece
+    count: int
+    brief: str
+    issued: str | None
+
+
+class CutOut(Wire):
+    pieces: list[PieceOut]
+    bars: list[BarGroup]
+    sheets: list[SheetGroup]
+    bars_drawn: list[BarsDrawn]
+    sheets_drawn: list[SheetDrawn]
+    parts_drawn: list[PartDrawn]
+    hardware: list[Bought]
+    price: float
+    kg: float
+    currency: str
+    issued: bool
+
+
+class StockQuery(Wire):
+    stock: str = Field(max_length=60, description="of a section, by its id in the catalogue")
+
+
+class LengthsOut(Wire):
+    alone: list[OneLength]
+    shorter: list[Shorter]

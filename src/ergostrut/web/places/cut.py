@@ -1,0 +1,81 @@
+"""Cut: the cut list, bars and sheets drawn, marks, what other lengths would cost."""
+
+from __future__ import annotations
+
+from flask import Response
+from flask_openapi3 import APIBlueprint
+
+from ergostrut.core.cut.from_bars import what_if
+from ergostrut.core.drawing.cutting import cut_drawings
+from ergostrut.core.drawing.part import parts_drawn
+from ergostrut.core.job.document import Design, Entry
+from ergostrut.core.job.marks import issued_marks
+from ergostrut.core.report import Report
+from ergostrut.core.wording import Say
+from ergostrut.files.csv_out import cut_csv
+from ergostrut.store import jobs
+from ergostrut.store.database import now
+
+from .. import cut_shapes as c
+from .. import shapes as s
+from ..downloads import download, offered
+from ..service import service
+
+api = APIBlueprint("cut", __name__, url_prefix="/api/jobs/<int:job>", abp_responses=s.REFUSED)
+
+
+def _loaded(job: int) -> tuple[Design, Report, dict[str, str]]:
+    """A job with its report, and the marks that were given to its parts for good."""
+    design, report = service().load(job)
+    with service().database.reading() as session:
+        return design, report, issued_marks(jobs.entries(session, job))
+
+
+@api.get("/cut", responses={200: c.CutOut})
+def cut(path: s.JobPath) -> dict[str, object]:
+    """Cut list, bars and sheets to buy as they are cut, hardware, price."""
+    design, report, issued = _loaded(path.job)
+    plan = report.cut
+    names = {p.mark: issued.get(p.parts[0], p.mark) for p in plan.pieces}
+    bars, sheets = cut_drawings(plan, names, Say(design.units), design.shop.kerf_mm, design.shop.trim_mm)
+    return c.CutOut(
+        pieces=[c.PieceOut(piece=p, count=p.count, brief=p.brief, issued=issued.get(p.parts[0])) for p in plan.pieces],
+        bars=list(plan.bars),
+        sheets=list(plan.sheets),
+        bars_drawn=bars,
+        sheets_drawn=sheets,
+        parts_drawn=list(parts_drawn(report.context, plan.pieces)),
+        hardware=list(plan.hardware),
+        price=plan.price,
+        kg=report.tally.build_kg,
+        currency=design.shop.currency,
+        issued=bool(issued),
+    ).model_dump(mode="json")
+
+
+@api.get("/cut/lengths", responses={200: c.LengthsOut})
+def lengths(path: s.JobPath, query: c.StockQuery) -> dict[str, object]:
+    """Of one section, what each length it is sold in would cost alone, and which parts 2 mm shorter would save a bar."""
+    _, report = service().load(path.job)
+    if all(group.stock != query.stock for group in report.cut.bars):
+        return c.LengthsOut(alone=[], shorter=[]).model_dump(mode="json")
+    alone, less = what_if(report.context, report.cut.pieces, query.stock)
+    return c.LengthsOut(alone=list(alone), shorter=list(less)).model_dump(mode="json")
+
+
+@api.get("/cut.csv", responses=offered("text/csv"))
+def cut_list(path: s.JobPath) -> Response:
+    """The cut list as a table."""
+    design, report, issued = _loaded(path.job)
+    return download(cut_csv(report.cut, design.units, issued), f"{design.name} cut list.csv", "text/csv")
+
+
+@api.post("/cut/issue", responses={200: s.LogOut})
+def issue_marks(path: s.JobPath) -> dict[str, object]:
+    """Give every part its mark for good: kept in the record, never changed by what is cut later."""
+    _, report = service().load(path.job)
+    with service().database.writing() as session:
+        issued = issued_marks(jobs.entries(session, path.job))
+        fresh = {part: piece.mark for piece in report.cut.pieces for part in piece.parts if part not in issued}
+        rows = [Entry(kind="mark", at=now().isoformat(timespec="minutes"), text="cut list issued", data=fresh)] if fresh else []
+        return s.LogOut(entries=list(jobs.append(session, path.job, rows))).model_dump(mode="json")
