@@ -246,3 +246,15 @@ def test_another_vehicle_under_a_job(tmp_path: Path, capsys: pytest.CaptureFixtu
     assert read_job(other.read_text(encoding="utf-8")).design.host != read_job(job.read_text(encoding="utf-8")).design.host
     assert main(["under", str(job), "chassis-midsize"]) == 2 and "stands on a floor" in capsys.readouterr().out
     assert main(["under", str(job), "van-larg"]) == 2 and "did you mean van-large" in capsys.readouterr().err
+
+
+def test_stockroom(tmp_path: Path, monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]) -> None:
+    monkeypatch.setenv("ERGOSTRUT_DATA", str(tmp_path))
+    table = tmp_path / "room.csv"
+    table.write_text("id,stock,length\nrest-1,2x2x14ga,60 in\n", encoding="utf-8")
+    assert main(["stockroom", "import", str(table)]) == 0
+    assert main(["stockroom", "export"]) == 0
+    assert "rest-1,2x2x14ga,60 in" in capsys.readouterr().out
+    table.write_text("id,stock,length\nrest-1,nothing,60 in\n", encoding="utf-8")
+    assert main(["stockroom", "import", str(table)]) == 2 and main(["stockroom", "import"]) == 2
+    assert "the catalogue holds no" in capsys.readouterr().err

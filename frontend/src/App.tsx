@@ -10,13 +10,15 @@ import { Log } from "./places/log/Log";
 import { Make } from "./places/make/Make";
 import { Measure } from "./places/measure/Measure";
 import { Prove } from "./places/prove/Prove";
+import { Stockroom } from "./places/yard/Stockroom";
 import { Yard } from "./places/yard/Yard";
 
-/** Addresses: the yard, and the nine places of a job. */
+/** Addresses: the yard with its stockroom, and the nine places of a job. */
 export function App() {
   return (
     <Routes>
       <Route index element={<Yard />} />
+      <Route path="stockroom" element={<Stockroom />} />
       <Route path="job/:job" element={<JobShell />}>
         <Route index element={<Navigate to="frame" replace />} />
         <Route path="measure" element={<Measure />} />

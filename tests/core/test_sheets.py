@@ -129,6 +129,9 @@ def test_what_the_shop_has_comes_first_and_cheaper_sizes_where_they_do() -> None
     plan = plan_sheets(pieces, (SHEET, offcut), 3.0, 0.0)
     assert [sheet.own for sheet in plan.sheets] == ["", "rest-1"] and plan.cost == 82.0 and plan.proven
     assert problems(plan, pieces, (SHEET, offcut), 3.0, 0.0) == []
+    # what the offcut does not take needs two sheets, whatever else it takes: that is proven
+    three = plan_sheets(pieces_of([(2000.0, 1000.0), (2000.0, 900.0), (700.0, 500.0)]), (SHEET, offcut), 3.0, 0.0)
+    assert three.cost == 164.0 and three.proven
     half = SheetStock((1220.0, 1220.0), 45.0)
     small = pieces_of([(1000.0, 1000.0)])
     assert plan_sheets(small, (SHEET, half), 3.0, 0.0).sheets[0].size == (1220.0, 1220.0)

@@ -33,7 +33,7 @@ def first_form(tmp_path_factory: pytest.TempPathFactory, sample: Job) -> Path:
     database.engine.dispose()
     with closing(sqlite3.connect(path)) as connection:
         connection.executescript(
-            """drop table head; drop table stock; alter table revision drop column card; alter table revision drop column version;
+            """drop table head; drop table stock; drop table on_hand; alter table revision drop column card; alter table revision drop column version;
             create table plain (id integer not null primary key, name varchar(60) not null, head integer not null,
                 version integer not null, created datetime not null, changed datetime not null, sample boolean not null);
             insert into plain select id, name, head, version, created, changed, sample from job;
@@ -63,7 +63,7 @@ def _holds(path: Path, sample: Job) -> None:
 def test_an_old_database_moves_forward_after_a_copy(first_form: Path, tmp_path: Path, sample: Job) -> None:
     path = _fresh(first_form, tmp_path)
     _holds(path, sample)
-    with closing(sqlite3.connect(tmp_path / "e.before-0004.db")) as copy:
+    with closing(sqlite3.connect(tmp_path / "e.before-0005.db")) as copy:
         assert copy.execute("select version_num from alembic_version").fetchone() == ("0001",)
         assert copy.execute("select count(*) from revision").fetchone() == (1,)
     _holds(path, sample)
@@ -71,10 +71,10 @@ def test_an_old_database_moves_forward_after_a_copy(first_form: Path, tmp_path: 
 
 
 def test_an_earlier_copy_is_never_written_over(first_form: Path, tmp_path: Path, sample: Job) -> None:
-    (tmp_path / "e.before-0004.db").write_bytes(b"somebody's")
+    (tmp_path / "e.before-0005.db").write_bytes(b"somebody's")
     _holds(_fresh(first_form, tmp_path), sample)
-    assert (tmp_path / "e.before-0004.db").read_bytes() == b"somebody's"
-    assert (tmp_path / "e.before-0004.2.db").exists()
+    assert (tmp_path / "e.before-0005.db").read_bytes() == b"somebody's"
+    assert (tmp_path / "e.before-0005.2.db").exists()
 
 
 def test_killed_at_any_moment_it_starts_again(first_form: Path, tmp_path: Path, sample: Job) -> None:
@@ -93,7 +93,7 @@ def test_killed_at_any_moment_it_starts_again(first_form: Path, tmp_path: Path, 
         _, error = process.communicate()
         assert b"Traceback" not in error, error
         with closing(sqlite3.connect(path)) as connection:
-            assert connection.execute("select version_num from alembic_version").fetchone()[0] in ("0001", "0002", "0003", "0004")
+            assert connection.execute("select version_num from alembic_version").fetchone()[0] in ("0001", "0002", "0003", "0004", "0005")
     assert kills >= 3
     _holds(path, sample)
 

@@ -8,12 +8,14 @@ import sys
 from pathlib import Path
 
 from ergostrut.core.catalog.own import KINDS, extended, merged
+from ergostrut.core.document.stockroom import checked
 from ergostrut.core.job.document import write_job
 from ergostrut.core.problem import InputError
 from ergostrut.files.card_json import write_card
 from ergostrut.files.catalog_files import shipped_catalog
 from ergostrut.files.stock_json import read_stock, write_stock
-from ergostrut.store import jobs, stock
+from ergostrut.files.stockroom_csv import read_stockroom, write_stockroom
+from ergostrut.store import jobs, stock, stockroom
 from ergostrut.store.database import Database, backup
 from ergostrut.store.trouble import StoreError
 
@@ -69,6 +71,27 @@ def own_stock(args: argparse.Namespace) -> int:
         print(f"{args.file}: {error}", file=sys.stderr)
         return UNUSABLE
     print(f"{', '.join(f'{len(getattr(found, name))} {name}' for name, _ in KINDS.values())} taken in")
+    return HOLDS
+
+
+def on_hand(args: argparse.Namespace) -> int:
+    database = Database(data_path())
+    if args.way == "export":
+        with database.reading() as session:
+            sys.stdout.write(write_stockroom(stockroom.everything(session)))
+        return HOLDS
+    try:
+        rows = read_stockroom(Path(args.file or "").read_text(encoding="utf-8"))
+        with database.writing() as session:
+            checked(rows, extended(shipped_catalog(), stock.everything(session)))
+            stockroom.put(session, rows)
+    except OSError as error:
+        print(f"{args.file or 'stockroom import'}: cannot be read: {(error.strerror or 'unknown reason').lower()}", file=sys.stderr)
+        return UNUSABLE
+    except (InputError, UnicodeDecodeError) as error:
+        print(f"{args.file}: {error}", file=sys.stderr)
+        return UNUSABLE
+    print(f"{len(rows)} rows taken in")
     return HOLDS
 
 

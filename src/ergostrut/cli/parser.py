@@ -97,6 +97,9 @@ def _of_the_database(command: Any) -> None:
     own = command("stock", "database:own_stock", "the shop's own metals, sections, lumber and panels: print them as a file, or take one in")
     own.add_argument("way", choices=("export", "import"))
     own.add_argument("file", nargs="?")
+    room = command("stockroom", "database:on_hand", "what the shop has: print it as a CSV table, or take one in")
+    room.add_argument("way", choices=("export", "import"))
+    room.add_argument("file", nargs="?")
     command("backup", "database:copy", "copy the database while it may be in use").add_argument("file")
 
 

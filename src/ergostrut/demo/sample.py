@@ -6,7 +6,8 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from ergostrut.core.job.document import Job, read_job
-from ergostrut.store import jobs
+from ergostrut.files.stockroom_csv import read_stockroom
+from ergostrut.store import jobs, stockroom
 from ergostrut.store.models import JobRow, SettingRow
 
 NAMES = (
@@ -34,9 +35,17 @@ def load_once(session: Session) -> bool:
         return False
     for job in sample_jobs():
         jobs.create(session, job, sample=True, label="sample job")
+    _stock(session)
     session.add(SettingRow(name="sample", value="loaded"))
     session.flush()
     return True
+
+
+def _stock(session: Session) -> None:
+    """What lies in the sample shop; what somebody wrote down under the same name stays as it is."""
+    text = files("ergostrut.demo").joinpath("stockroom.csv").read_text(encoding="utf-8")
+    there = {row.id for row in stockroom.everything(session)}
+    stockroom.put(session, [row for row in read_stockroom(text) if row.id not in there])
 
 
 def reset(session: Session) -> None:

@@ -13,7 +13,7 @@ from ergostrut.core.units import Units
 COLUMNS = ("kind", "mark", "count", "what", "stock", "length mm", "width mm", "length as shown", "ends", "kg each", "price each")
 
 
-def _safe(text: str) -> str:
+def safe(text: str) -> str:
     """A cell that no spreadsheet takes for a formula."""
     return f"'{text}" if text[:1] in ("=", "+", "-", "@", "\t", "\r", "\n") else text
 
@@ -40,7 +40,7 @@ def cut_csv(plan: CutPlan, units: Units, issued: Mapping[str, str]) -> str:
             f"{p.kg:.3f}",
             f"{p.price:.2f}",
         )
-        table.writerow([_safe(str(cell)) for cell in row])
+        table.writerow([safe(str(cell)) for cell in row])
     for group in plan.bars:
         for bar in group.plan.bars:
             names = " ".join(marks[mark] for mark, _ in bar.pieces)
@@ -57,13 +57,13 @@ def cut_csv(plan: CutPlan, units: Units, issued: Mapping[str, str]) -> str:
                 "",
                 f"{group.price / group.count:.2f}",
             )
-            table.writerow([_safe(str(cell)) for cell in row])
+            table.writerow([safe(str(cell)) for cell in row])
     for sheet in plan.sheets:
         each = sheet.price / max(sheet.count, 1)
         row = ("sheet", "", sheet.count, "buy", sheet.label, f"{sheet.size[0]:.1f}", f"{sheet.size[1]:.1f}", "", "", "", f"{each:.2f}")
-        table.writerow([_safe(str(cell)) for cell in row])
+        table.writerow([safe(str(cell)) for cell in row])
     for item in plan.hardware:
         count = item.count + item.spare
         row = ("hardware", "", count, item.label, item.part, "", "", "", "", "", f"{item.price / count:.2f}")
-        table.writerow([_safe(str(cell)) for cell in row])
+        table.writerow([safe(str(cell)) for cell in row])
     return out.getvalue()

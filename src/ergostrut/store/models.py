@@ -79,3 +79,11 @@ class StockRow(Base):
     id: Mapped[str] = mapped_column(String(60), primary_key=True)
     kind: Mapped[str] = mapped_column(String(12))
     data: Mapped[str] = mapped_column(Text)
+
+
+class OnHandRow(Base):
+    """Bars or sheets of the stockroom that are alike, as JSON."""
+
+    __tablename__ = "on_hand"
+    id: Mapped[str] = mapped_column(String(40), primary_key=True)
+    data: Mapped[str] = mapped_column(Text)

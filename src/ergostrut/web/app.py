@@ -16,10 +16,11 @@ from ergostrut.core.problem import InputError, problems_of
 from ergostrut.store import jobs
 from ergostrut.store.database import Database
 from ergostrut.store.stock import NoSuchStockError
+from ergostrut.store.stockroom import NoSuchRowError
 from ergostrut.store.trouble import in_words
 from ergostrut.threads import one_thread
 
-from .places import balance, builds, cut, job, nine, prove, scale, stock, survey, tape, under, yard
+from .places import balance, builds, cut, job, nine, prove, scale, stock, stockroom, survey, tape, under, yard
 from .security import guard
 from .service import Service
 from .shapes import ProblemOut, Refusal
@@ -60,6 +61,7 @@ def create_app(database: Database) -> OpenAPI:
         nine.api,
         prove.api,
         stock.api,
+        stockroom.api,
         scale.api,
         survey.api,
         tape.api,
@@ -86,6 +88,7 @@ def _errors(app: OpenAPI) -> None:
 
     @app.errorhandler(jobs.NoSuchJobError)
     @app.errorhandler(NoSuchStockError)
+    @app.errorhandler(NoSuchRowError)
     def missing(error: LookupError) -> tuple[Response, int]:
         return _refuse(404, Refusal(message=str(error)))
 

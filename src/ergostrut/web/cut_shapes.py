@@ -5,9 +5,11 @@ from __future__ import annotations
 from pydantic import Field
 
 from ergostrut.core.cut.bars.what_if import OneLength, Shorter
+from ergostrut.core.document.stockroom import OnHand
 from ergostrut.core.drawing.cutting import BarsDrawn, SheetDrawn
 from ergostrut.core.drawing.part import PartDrawn
 from ergostrut.core.structure.plans import BarGroup, Bought, CutPiece, SheetGroup
+from ergostrut.store.stockroom import Hold
 
 from .shapes import Wire
 
@@ -40,3 +42,37 @@ class StockQuery(Wire):
 class LengthsOut(Wire):
     alone: list[OneLength]
     shorter: list[Shorter]
+
+
+class OnHandOut(Wire):
+    """A row of the stockroom: what it is called, how many are free (under 0: jobs have taken more than there are), who has the others."""
+
+    row: OnHand
+    label: str
+    free: int
+    held: list[Hold]
+
+
+class StockOffer(Wire):
+    """What a row of the stockroom may be of; ``flat``: it is a sheet and has a width."""
+
+    id: str
+    label: str
+    flat: bool
+
+
+class StockroomOut(Wire):
+    rows: list[OnHandOut]
+    offers: list[StockOffer]
+
+
+class StockroomIn(Wire):
+    rows: tuple[OnHand, ...] = Field(max_length=200)
+
+
+class OnHandPath(Wire):
+    ident: str = Field(max_length=60)
+
+
+class BookIn(Wire):
+    version: int = Field(ge=0)

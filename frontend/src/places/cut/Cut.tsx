@@ -12,6 +12,7 @@ import { Button } from "../../ui/Button";
 import { Tabs } from "../../ui/Tabs";
 import { ChoiceField, Group, NumberField, TextField } from "../../ui/fields";
 import { Bars } from "./Bars";
+import { Own } from "./Own";
 import { Parts } from "./Parts";
 import { Sheets } from "./Sheets";
 
@@ -76,6 +77,7 @@ export function Cut() {
               ]}
             />
           </Group>
+          <Own stocks={[...(data?.bars ?? []), ...(data?.sheets ?? [])].map((group) => group.stock)} plan={data} />
           <Group title="Hardware">
             <table className="w-full text-[14px]">
               <tbody>

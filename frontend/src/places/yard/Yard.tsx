@@ -270,6 +270,12 @@ export function Yard() {
             <h1 className="text-[32px] leading-none">Yard</h1>
             <p className="text-steel">Every job with its worst state in each place.</p>
           </div>
+          <Link
+            to="/stockroom"
+            className="inline-flex h-11 items-center rounded border border-ink bg-card px-3 font-medium hover:bg-offer"
+          >
+            Stockroom
+          </Link>
           <Button onClick={() => file.current?.click()}>Import a job file</Button>
           <input
             ref={file}

@@ -50,7 +50,7 @@ class CutPiece:
     def brief(self) -> str:
         """How it ends in a few words: what is taken out of it counted, its corners too."""
         first, *outs = self.ends.split("; ")
-        words = f"{first.count('/') + 1} corners" if first.startswith("corners at ") else first
+        words = f"{first.count('/') + 1} corners" if first.startswith("corners at ") else first.removesuffix(", both ends")
         return f"{words}, {len(outs)} cut-out{'s' if len(outs) > 1 else ''}" if outs else words
 
 

@@ -35,7 +35,7 @@ def _design(job: int) -> Design:
         return jobs.get(session, job).design
 
 
-def _done(found: jobs.Saved | jobs.Stale) -> dict[str, object]:
+def done(found: jobs.Saved | jobs.Stale) -> dict[str, object]:
     """The job as saved. Called once the transaction is over, so that what was kept aside is kept.
 
     Raises:
@@ -59,9 +59,9 @@ def save_changes(job: int, version: int, changes: list[Change], label: str) -> d
     service().context(design)
     with service().database.writing() as session:
         found = jobs.save(session, job, version, design, label, base=base)
-    done = _done(found)
+    saved = done(found)
     service().begin(job, design)
-    return done
+    return saved
 
 
 @api.get("", responses={200: s.JobOut})
@@ -91,7 +91,7 @@ def undo_job(path: s.JobPath, body: s.VersionIn) -> dict[str, object]:
     """Back to the revision before."""
     with service().database.writing() as session:
         found = jobs.undo(session, path.job, body.version)
-    return _done(found)
+    return done(found)
 
 
 @api.post("/redo", responses={200: s.JobOut, **STALE})
@@ -99,7 +99,7 @@ def redo_job(path: s.JobPath, body: s.VersionIn) -> dict[str, object]:
     """Forward again."""
     with service().database.writing() as session:
         found = jobs.redo(session, path.job, body.version)
-    return _done(found)
+    return done(found)
 
 
 @api.get("/revisions", responses={200: s.RevisionsOut})
@@ -115,7 +115,7 @@ def restore(path: s.RevisionPath, body: s.VersionIn) -> dict[str, object]:
     """Make an earlier, or a kept, revision the newest."""
     with service().database.writing() as session:
         found = jobs.restore(session, path.job, body.version, path.number)
-    return _done(found)
+    return done(found)
 
 
 @api.get("/report", responses={200: s.ReportOut})

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
@@ -67,15 +68,19 @@ def _bound(flats: Sequence[Flat], stock: Sequence[SheetStock], have: Sheets) -> 
     sizes, kerf = have.sizes, have.kerf
     bought = [k for k, one in enumerate(stock) if one.count is None]
     free = [k for k, one in enumerate(stock) if one.count is not None]
-    if len(bought) == 1 and not free:
-        return least(flats, sizes[bought[0]], kerf) * stock[bought[0]].price
+    # what fits none of the shop's own is cut from what is bought
+    alone = [piece for piece in flats if not any(fits(piece, sizes[k]) for k in free)]
     area = sum((piece.long + kerf) * (piece.wide + kerf) for piece in flats)
     area -= sum((sizes[k][0] + kerf) * (sizes[k][1] + kerf) * (stock[k].count or 0) for k in free)
-    if area <= 0:
-        return 0.0
     each = [(stock[k].price, (sizes[k][0] + kerf) * (sizes[k][1] + kerf)) for k in bought]
+    if len(each) == 1:
+        ((price, room),) = each
+        return price * max(least(alone, sizes[bought[0]], kerf), math.ceil(area / room - 1e-9))
+    needed = sum((piece.long + kerf) * (piece.wide + kerf) for piece in alone)
+    if max(area, needed) <= 0:
+        return 0.0
     # whole sheets are bought: at least the cheapest one
-    return max(min(price for price, _ in each), area * min(price / room for price, room in each))
+    return max(min(price for price, _ in each), max(area, needed) * min(price / room for price, room in each))
 
 
 def _smaller(boards: list[Board], flats: Sequence[Flat], stock: Sequence[SheetStock], have: Sheets) -> list[Board]:
