@@ -258,3 +258,12 @@ def test_stockroom(tmp_path: Path, monkeypatch: pytest.MonkeyPatch, capsys: pyte
     table.write_text("id,stock,length\nrest-1,nothing,60 in\n", encoding="utf-8")
     assert main(["stockroom", "import", str(table)]) == 2 and main(["stockroom", "import"]) == 2
     assert "the catalogue holds no" in capsys.readouterr().err
+
+
+def test_files(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    job, out = str(Path(__file__).parent / "data" / "river-survey.v1.json"), tmp_path / "all.zip"
+    assert main(["files", job, str(out)]) == 0 and out.read_bytes()[:2] == b"PK"
+    assert main(["files", job, str(tmp_path / "a.dxf"), "--only", "drawings.dxf"]) == 0
+    assert main(["files", job, str(out), "--only", "nothing"]) == 2
+    assert main(["files", job, str(tmp_path / "no" / "a.zip")]) == 2
+    assert "there is no “nothing”" in capsys.readouterr().err

@@ -47,7 +47,8 @@ def test_from_the_tape_measure_to_the_cut_list(screen: Page, tmp_path: Path) -> 
 
     page.get_by_role("link", name="Cut").click()
     with page.expect_download() as download:
-        page.get_by_role("link", name="Download as CSV").click()
+        page.get_by_role("button", name="Files").click()
+        page.get_by_role("menuitem", name="Cut and buying list").click()
     target = tmp_path / "cut.csv"
     download.value.save_as(target)
     rows = list(csv.DictReader(target.read_text(encoding="utf-8").splitlines()))
@@ -233,7 +234,7 @@ def test_a_shop_without_internet_saves_and_undoes(screen: Page) -> None:
     page.get_by_role("button", name="Undo").click()
     revision(page, 1)
     page.get_by_role("link", name="Cut").click()
-    expect(page.get_by_role("link", name="Download as CSV")).to_be_visible()
+    expect(page.get_by_role("button", name="Files")).to_be_visible()
 
 
 def test_escape_leaves_what_was_saved(screen: Page) -> None:

@@ -131,3 +131,14 @@ def test_other_lengths_are_worked_out_when_asked(shop: Shop) -> None:
     now = next(group for group in shop.get("/api/jobs/1/cut")["bars"] if group["stock"] == "1.5x2.5x11ga")["price"]
     assert min(one["cost"] for one in found["alone"] if one["cost"] is not None) >= now - 1e-6
     assert shop.get("/api/jobs/1/cut/lengths?stock=nothing") == {"alone": [], "shorter": []}
+
+
+def test_files_of_a_job(shop: Shop) -> None:
+    names = [one["name"] for one in shop.get("/api/jobs/1/files")["files"]]
+    assert {"packet.pdf", "labels.pdf", "drawings.dxf", "solids.glb", "steps.ics", "cut list.csv"} == set(names)
+    for name in [*names, "all.zip"]:
+        answer = shop.client.get(f"/api/jobs/1/files/{name}", base_url="http://127.0.0.1:5170")
+        assert answer.status_code == 200 and len(answer.data) > 500
+    assert answer.headers["Content-Disposition"].startswith("attachment") and answer.data[:2] == b"PK"
+    assert "there is no file “passwd”" in shop.get("/api/jobs/1/files/passwd", 422)["message"]
+    shop.get("/api/jobs/99/files", 404)

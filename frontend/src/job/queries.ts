@@ -241,6 +241,15 @@ export function useLengths(job: number, version: number, stock: string) {
   });
 }
 
+/** What leaves the job as files. */
+export function useFiles(job: number) {
+  return useQuery({
+    queryKey: ["files", job],
+    queryFn: () => take(api.GET("/api/jobs/{job}/files", { params: { path: { job } } })),
+    staleTime: Infinity,
+  });
+}
+
 export function useMake(job: number, version: number) {
   return useQuery({
     queryKey: ["job", job, "make", version],

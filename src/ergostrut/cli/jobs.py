@@ -118,6 +118,31 @@ def cut(args: argparse.Namespace) -> int:
     return HOLDS
 
 
+def files(args: argparse.Namespace) -> int:
+    import datetime
+
+    from ergostrut.core.job.marks import issued_marks
+    from ergostrut.files.pack import ONE, Pack, one_file, packed
+
+    if args.only and args.only not in ONE:
+        print(f"--only: there is no “{args.only}”; there are {', '.join(ONE)}", file=sys.stderr)
+        return UNUSABLE
+    loaded = load(args.job)
+    if loaded is None:
+        return UNUSABLE
+    job, report = loaded
+    issued = issued_marks(job.record)
+    names = {piece.mark: issued.get(piece.parts[0], piece.mark) for piece in report.cut.pieces}
+    pack = Pack(job.design, report, names, datetime.datetime.now(datetime.UTC))
+    try:
+        Path(args.file).write_bytes(one_file(pack, args.only) if args.only else packed(pack))
+    except OSError as error:
+        print(f"{args.file}: cannot be written: {(error.strerror or 'unknown reason').lower()}", file=sys.stderr)
+        return UNUSABLE
+    print(f"written to {args.file}")
+    return HOLDS
+
+
 def calculation(args: argparse.Namespace) -> int:
     import datetime
 

@@ -72,6 +72,17 @@ def _of_a_job(command: Any) -> None:
     paths.add_argument("below", nargs="?", default="", help="such as /builds/0 or /host; the whole job where it is left out")
     command("surfaces", "jobs:surfaces", "list where things and people can be put in a job").add_argument("job")
     command("cut", "jobs:cut", "print the cut list of a job file as CSV").add_argument("job")
+    pack = command(
+        "files", "jobs:files", "write what leaves a job: packet, drawings, outlines, labels, solids, steps, as one zip or one of them"
+    )
+    pack.add_argument("job")
+    pack.add_argument("file", help="a .zip for all of them, else where the one goes")
+    pack.add_argument(
+        "--only",
+        default="",
+        metavar="NAME",
+        help="one of them: packet.pdf, labels.pdf, drawings.dxf, solids.glb, steps.ics or cut list.csv",
+    )
     sheet = command("calculation", "jobs:calculation", "write the calculation sheet of a job file as PDF")
     sheet.add_argument("job")
     sheet.add_argument("file")

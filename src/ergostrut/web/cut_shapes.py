@@ -11,7 +11,7 @@ from ergostrut.core.drawing.part import PartDrawn
 from ergostrut.core.structure.plans import BarGroup, Bought, CutPiece, SheetGroup
 from ergostrut.store.stockroom import Hold
 
-from .shapes import Wire
+from .shapes import JobPath, Wire
 
 
 class PieceOut(Wire):
@@ -76,3 +76,16 @@ class OnHandPath(Wire):
 
 class BookIn(Wire):
     version: int = Field(ge=0)
+
+
+class FileOut(Wire):
+    name: str
+    what: str
+
+
+class FilesOut(Wire):
+    files: list[FileOut]
+
+
+class FilePath(JobPath):
+    name: str = Field(max_length=60)

@@ -1,5 +1,4 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { Download } from "lucide-react";
 import { useState } from "react";
 
 import { api, take } from "../../api/client";
@@ -12,6 +11,7 @@ import { Button } from "../../ui/Button";
 import { Tabs } from "../../ui/Tabs";
 import { ChoiceField, Group, NumberField, TextField } from "../../ui/fields";
 import { Bars } from "./Bars";
+import { Files } from "./Files";
 import { Own } from "./Own";
 import { Parts } from "./Parts";
 import { Sheets } from "./Sheets";
@@ -102,13 +102,7 @@ export function Cut() {
         <div className="mb-3 flex flex-wrap items-center gap-4">
           <h1 className="grow text-[24px]">Cut list</h1>
           <p>{data ? `${showMass(data.kg, units.mass)}, ${currency} ${data.price.toFixed(0)}` : ""}</p>
-          <a
-            className="inline-flex h-11 items-center gap-2 rounded border border-ink bg-card px-3 font-medium hover:bg-offer"
-            href={`/api/jobs/${jobId}/cut.csv`}
-            download
-          >
-            <Download size={17} /> Download as CSV
-          </a>
+          <Files />
         </div>
         <div className="mb-4">
           <Tabs label="What is shown" value={shown} onChange={(value) => setShown(value as Shown)} options={SHOWN} />

@@ -112,5 +112,9 @@ def _cuts(sheet: SheetCut, say: Say) -> tuple[str, ...]:
     words = []
     for cut in sheet.cuts:
         way, edge = ("along the grain", "lower edge") if cut.axis == 0 else ("across the grain", "left edge")
-        words.append(f"{way}, {say.length(cut.at)} from the {edge}, {say.length(cut.start)} to {say.length(cut.end)}")
+        words.append(f"{way}, {say.length(cut.at)} from the {edge}, {_from_edge(cut.start, say)} to {say.length(cut.end)}")
     return tuple(words)
+
+
+def _from_edge(mm: float, say: Say) -> str:
+    return say.length(mm) if mm > 0.05 else "0"

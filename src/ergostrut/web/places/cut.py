@@ -10,9 +10,11 @@ from ergostrut.core.drawing.cutting import cut_drawings
 from ergostrut.core.drawing.part import parts_drawn
 from ergostrut.core.job.document import Design, Entry
 from ergostrut.core.job.marks import issued_marks
+from ergostrut.core.problem import InputError, Problem
 from ergostrut.core.report import Report
 from ergostrut.core.wording import Say
 from ergostrut.files.csv_out import cut_csv
+from ergostrut.files.pack import ONE, Pack, one_file, packed
 from ergostrut.store import jobs
 from ergostrut.store.database import now
 
@@ -79,3 +81,30 @@ def issue_marks(path: s.JobPath) -> dict[str, object]:
         fresh = {part: piece.mark for piece in report.cut.pieces for part in piece.parts if part not in issued}
         rows = [Entry(kind="mark", at=now().isoformat(timespec="minutes"), text="cut list issued", data=fresh)] if fresh else []
         return s.LogOut(entries=list(jobs.append(session, path.job, rows))).model_dump(mode="json")
+
+
+def _pack(job: int) -> Pack:
+    design, report, issued = _loaded(job)
+    return Pack(design, report, {p.mark: issued.get(p.parts[0], p.mark) for p in report.cut.pieces}, now())
+
+
+@api.get("/files", responses={200: c.FilesOut})
+def files(path: s.JobPath) -> dict[str, object]:
+    """What leaves the job as files."""
+    with service().database.reading() as session:
+        jobs.get(session, path.job)
+    return c.FilesOut(files=[c.FileOut(name=name, what=what) for name, (what, _, _) in ONE.items()]).model_dump(mode="json")
+
+
+@api.get("/files/<string:name>", responses=offered("application/octet-stream"))
+def file(path: c.FilePath) -> Response:
+    """One of them; ``all.zip`` is everything, with a drawing a view, a part and a sheet."""
+    if path.name == "all.zip":
+        pack = _pack(path.job)
+        return download(packed(pack), f"{pack.design.name}.zip", "application/zip")
+    if path.name not in ONE:
+        raise InputError([Problem(field="name", message=f"there is no file “{path.name}”; there are {', '.join([*ONE, 'all.zip'])}")])
+    pack = _pack(path.job)
+    # what a browser shows is looked at first
+    shown = path.name.endswith(".pdf")
+    return download(one_file(pack, path.name), f"{pack.design.name} {path.name}", ONE[path.name][1], attachment=not shown)
