@@ -36,7 +36,7 @@ from ergostrut.files.catalog_files import shipped_catalog, shipped_templates
 from ergostrut.store.database import Database
 from ergostrut.threads import one_thread
 from ergostrut.web.app import create_app
-from tests import heavy
+from tests import bench_cut, heavy
 from tests.references import bare, shell_meshes
 from tests.references.frames import pynite_cases
 
@@ -220,6 +220,7 @@ def main() -> None:
         print(
             f"  {len(model.bars):4d} bars{span:10.1f} ms, {statistics.median(ratios):.2f} of bare, PyNite {slow:.0f} ms: {slow / span:.0f} times as fast"
         )
+    bench_cut.main()
 
 
 if __name__ == "__main__":

@@ -17,7 +17,7 @@ from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.changes import Change
 from ergostrut.core.cut.bars.patterns import Bar
 from ergostrut.core.cut.bars.plan import BarStock, plan_bars
-from ergostrut.core.cut.bars.search import search
+from ergostrut.core.cut.bars.search import first_fit, search
 from ergostrut.core.cut.bars.trap import Trap, lost, trap
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job
@@ -186,6 +186,18 @@ def test_a_long_list_is_near_its_bound(seed: int) -> None:
     assert problems(plan, pieces, STOCK, 3.0, 5.0, own) == []
     assert plan.gap < 0.02
     assert plan.cost <= 61.0 * _first_fit(tuple(sorted((n for _, n in pieces), reverse=True)), 6086.0, 3.0) + 1e-6
+
+
+@settings(max_examples=25, deadline=None)
+@given(st.lists(st.integers(150, 6000), min_size=1, max_size=12))
+def test_never_dearer_than_first_fit(lengths: list[int]) -> None:
+    bars = [Bar(bar - 10.0, cost, None) for bar, cost in sorted(STOCK.items())]
+    kinds = sorted({float(length) for length in lengths}, reverse=True)
+    counts = [lengths.count(int(kind)) for kind in kinds]
+    pencil = first_fit(bars, kinds, counts, 3.0)
+    assert [sum(pattern.counts[i] for pattern in pencil) for i in range(len(kinds))] == counts
+    pieces = [(f"p{i}", float(length)) for i, length in enumerate(lengths)]
+    assert plan_bars(pieces, sold(STOCK), 3.0, 5.0).cost <= sum(pattern.cost for pattern in pencil) + 1e-6
 
 
 def test_two_short_bars_beat_a_long_one_when_they_cost_less() -> None:

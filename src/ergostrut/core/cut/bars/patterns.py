@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import NamedTuple
 
-MOST_COLUMNS = 2_000
+MOST_COLUMNS = 500
 MOST_STEPS = 60_000
 """Work spent on listing every pattern before it is given up."""
 

@@ -10,12 +10,13 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from math import inf
 
 from ...structure.plans import BarCut, BarPlan
 from .gathered import gathered, left
 from .mix import best_mix
 from .patterns import Bar, Pattern, every_pattern
-from .search import PROVEN, search
+from .search import PROVEN, first_fit, search
 
 TIE = 1e-5
 
@@ -56,6 +57,7 @@ def plan_bars(pieces: Sequence[tuple[str, float]], stock: Sequence[BarStock], ke
     if not plan:
         plan, other = search(bars, lengths, counts, kerf)
         bound = max(bound, other)
+    plan = min((plan, first_fit(bars, lengths, counts, kerf)), key=lambda rows: sum(pattern.cost for pattern in rows) if rows else inf)
     cost = sum(pattern.cost for pattern in plan)
     gap = max(0.0, 1.0 - bound / cost) if cost > 0 else 0.0
     cut = _cut(plan, lengths, marks, stock, kerf, trim)

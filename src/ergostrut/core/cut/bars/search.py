@@ -23,7 +23,7 @@ FILLS = 400
 """Bars filled while sets of bars are tried."""
 SETS = 4_000
 PROVEN = 1e-7
-SOME, NEAR = 50, 0.002
+SOME, NEAR = 300, 0.001
 """Branches looked at among the patterns of the relaxed plan, and how near to its own bound is near enough: most is won at the root."""
 
 
@@ -181,6 +181,28 @@ def _below(job: _Job, worth: Sequence[float]) -> float:
     ratio = max(1.0, *(took / bar.cost for took, bar in zip(takes, job.bars, strict=True) if bar.most is None), 1.0)
     over = sum(bar.most * max(0.0, took / ratio - bar.cost) for took, bar in zip(takes, job.bars, strict=True) if bar.most is not None)
     return max(0.0, float(np.dot(worth, job.counts)) / ratio - over)
+
+
+def first_fit(bars: Sequence[Bar], lengths: Sequence[float], counts: Sequence[int], kerf: float) -> list[Pattern]:
+    """First fit, longest first, on the longest bar that is bought, each then cut from the cheapest that takes what is on it: nothing need cost
+    more than what a shop finds with a pencil."""
+    bought = [kind for kind, bar in enumerate(bars) if bar.most is None]
+    room = max(bars[kind].room for kind in bought)
+    found: list[tuple[float, list[int]]] = []
+    for i, (length, count) in enumerate(zip(lengths, counts, strict=True)):
+        for _ in range(count):
+            at = next((n for n, (used, _) in enumerate(found) if used + length <= room + 1e-9), None)
+            if at is None:
+                found.append((0.0, [0] * len(lengths)))
+                at = len(found) - 1
+            used, row = found[at]
+            row[i] += 1
+            found[at] = used + length + kerf, row
+    plan = []
+    for used, row in found:
+        kind = min((k for k in bought if used - kerf <= bars[k].room + 1e-9), key=lambda k: bars[k].cost)
+        plan.append(Pattern(kind, bars[kind].cost, tuple(row)))
+    return plan
 
 
 def _rounded(job: _Job, whole: Sequence[Pattern]) -> list[Pattern]:
