@@ -36,6 +36,9 @@ def parser() -> argparse.ArgumentParser:
         one.add_argument("--reset", action="store_true", help="bring the sample back as it ships and stop")
     command("tape", "serving:stand_in", "stand in for a digital tape (docs/tape.md)").add_argument("--port", type=_port, default=0)
     command("scale", "serving:stand_in", "stand in for axle scales (docs/scale.md)").add_argument("--port", type=_port, default=0)
+    command("prices", "serving:stand_in", "stand in for a supplier's price list (docs/prices.md)").add_argument(
+        "--port", type=_port, default=0
+    )
     command("schema", "lists:schema", "print the JSON Schema of the job file")
     command("openapi", "serving:openapi", "print the OpenAPI document of the server")
     return found

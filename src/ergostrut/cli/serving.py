@@ -11,7 +11,7 @@ from collections.abc import Callable
 from pathlib import Path
 
 from ergostrut.demo import sample
-from ergostrut.devices import scale, tape
+from ergostrut.devices import prices, scale, tape
 from ergostrut.devices.lines import Device
 from ergostrut.devices.lines import serve as serve_device
 from ergostrut.store.database import Database
@@ -22,7 +22,11 @@ from ergostrut.web.listen import keep_memory_small, listening
 from .codes import HOLDS, UNUSABLE
 from .database import data_path
 
-DEVICES: dict[str, tuple[Callable[[], Device], int]] = {"tape": (tape.Tape, tape.PORT), "scale": (scale.Scale, scale.PORT)}
+DEVICES: dict[str, tuple[Callable[[], Device], int]] = {
+    "tape": (tape.Tape, tape.PORT),
+    "scale": (scale.Scale, scale.PORT),
+    "prices": (prices.PriceList, prices.PORT),
+}
 """Stand-ins that the demo starts, by the command that starts one alone."""
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from pydantic import Field
 
 from ergostrut.core.cut.bars.what_if import OneLength, Shorter
+from ergostrut.core.cut.prices import Price
 from ergostrut.core.document.stockroom import OnHand
 from ergostrut.core.drawing.cutting import BarsDrawn, SheetDrawn
 from ergostrut.core.drawing.part import PartDrawn
@@ -89,3 +90,14 @@ class FilesOut(Wire):
 
 class FilePath(JobPath):
     name: str = Field(max_length=60)
+
+
+class PriceOut(Wire):
+    """``offered``: what a table or a list says it costs; None: nothing."""
+
+    price: Price
+    offered: float | None
+
+
+class PricesOut(Wire):
+    prices: list[PriceOut]

@@ -14,6 +14,7 @@ import { Bars } from "./Bars";
 import { Files } from "./Files";
 import { Own } from "./Own";
 import { Parts } from "./Parts";
+import { Prices } from "./Prices";
 import { Sheets } from "./Sheets";
 
 /** Marks are given to parts for good when somebody says so: before that they follow the list. */
@@ -48,6 +49,7 @@ const SHOWN = [
   { value: "bars", label: "Bars" },
   { value: "sheets", label: "Sheets" },
   { value: "parts", label: "Parts drawn" },
+  { value: "prices", label: "Prices" },
 ] as const;
 type Shown = (typeof SHOWN)[number]["value"];
 
@@ -109,44 +111,46 @@ export function Cut() {
         </div>
         {shown === "list" && (
           <>
-            <table className="mb-6 w-full [&_td]:pr-3 [&_th]:pr-3">
-              <thead>
-                <tr className="border-b border-ink text-left text-[14px] text-steel">
-                  <th className="py-1 font-normal">Mark</th>
-                  <th className="font-normal">No.</th>
-                  <th className="font-normal">What</th>
-                  <th className="font-normal">From</th>
-                  <th className="text-right font-normal">Length</th>
-                  <th className="pl-4 font-normal">Ends</th>
-                  <th className="text-right font-normal">Each</th>
-                  <th className="text-right font-normal">Price</th>
-                </tr>
-              </thead>
-              <tbody>
-                {(data?.pieces ?? []).map(({ piece, count, brief, issued }) => (
-                  <tr
-                    key={piece.mark}
-                    className="border-b border-dotted border-hair"
-                    onMouseEnter={() => light(piece.parts)}
-                    onMouseLeave={() => light([])}
-                  >
-                    <td className="py-1.5 text-[17px] font-semibold">{issued ?? piece.mark}</td>
-                    <td>{count}</td>
-                    <td>{piece.role}</td>
-                    <td className="min-w-[7.5rem] text-[14px]">{piece.stock_label}</td>
-                    <td className="text-right font-semibold whitespace-nowrap">
-                      {L(piece.length)}
-                      {piece.width != null && ` × ${L(piece.width)}`}
-                    </td>
-                    <td className="min-w-[6rem] pl-4 text-[14px] text-steel">{brief}</td>
-                    <td className="text-right whitespace-nowrap">{showMass(piece.kg, units.mass)}</td>
-                    <td className="text-right whitespace-nowrap">
-                      {currency} {(piece.price * count).toFixed(0)}
-                    </td>
+            <div className="mb-6 overflow-x-auto">
+              <table className="w-full [&_td]:pr-3 [&_th]:pr-3">
+                <thead>
+                  <tr className="border-b border-ink text-left text-[14px] text-steel">
+                    <th className="py-1 font-normal">Mark</th>
+                    <th className="font-normal">No.</th>
+                    <th className="font-normal">What</th>
+                    <th className="font-normal">From</th>
+                    <th className="text-right font-normal">Length</th>
+                    <th className="pl-4 font-normal">Ends</th>
+                    <th className="text-right font-normal">Each</th>
+                    <th className="text-right font-normal">Price</th>
                   </tr>
-                ))}
-              </tbody>
-            </table>
+                </thead>
+                <tbody>
+                  {(data?.pieces ?? []).map(({ piece, count, brief, issued }) => (
+                    <tr
+                      key={piece.mark}
+                      className="border-b border-dotted border-hair"
+                      onMouseEnter={() => light(piece.parts)}
+                      onMouseLeave={() => light([])}
+                    >
+                      <td className="py-1.5 text-[17px] font-semibold">{issued ?? piece.mark}</td>
+                      <td>{count}</td>
+                      <td>{piece.role}</td>
+                      <td className="min-w-[7.5rem] text-[14px]">{piece.stock_label}</td>
+                      <td className="text-right font-semibold whitespace-nowrap">
+                        {L(piece.length)}
+                        {piece.width != null && ` × ${L(piece.width)}`}
+                      </td>
+                      <td className="min-w-[6rem] pl-4 text-[14px] text-steel">{brief}</td>
+                      <td className="text-right whitespace-nowrap">{showMass(piece.kg, units.mass)}</td>
+                      <td className="text-right whitespace-nowrap">
+                        {currency} {(piece.price * count).toFixed(0)}
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </div>
             {data && <Marks jobId={jobId} fresh={data.pieces.some((row) => !row.issued)} any={data.issued} />}
           </>
         )}
@@ -166,6 +170,7 @@ export function Cut() {
               currency={currency}
             />
           ))}
+        {shown === "prices" && <Prices currency={currency} />}
         {shown === "parts" && data && <Parts drawn={data.parts_drawn} rows={data.pieces} />}
       </div>
     </Page>

@@ -6,6 +6,7 @@ from flask import Response
 from flask_openapi3 import APIBlueprint
 
 from ergostrut.core.cut.from_bars import what_if
+from ergostrut.core.cut.prices import prices_of
 from ergostrut.core.drawing.cutting import cut_drawings
 from ergostrut.core.drawing.part import parts_drawn
 from ergostrut.core.job.document import Design, Entry
@@ -13,8 +14,11 @@ from ergostrut.core.job.marks import issued_marks
 from ergostrut.core.problem import InputError, Problem
 from ergostrut.core.report import Report
 from ergostrut.core.wording import Say
+from ergostrut.devices.lines import port_of
+from ergostrut.devices.prices import PORT, VARIABLE, asked
 from ergostrut.files.csv_out import cut_csv
 from ergostrut.files.pack import ONE, Pack, one_file, packed
+from ergostrut.files.prices_csv import read_prices, write_prices
 from ergostrut.store import jobs
 from ergostrut.store.database import now
 
@@ -108,3 +112,48 @@ def file(path: c.FilePath) -> Response:
     # what a browser shows is looked at first
     shown = path.name.endswith(".pdf")
     return download(one_file(pack, path.name), f"{pack.design.name} {path.name}", ONE[path.name][1], attachment=not shown)
+
+
+def _offered(report: Report, fresh: dict[str, float]) -> dict[str, object]:
+    """What prices would become, beside what they are."""
+    rows = [c.PriceOut(price=price, offered=fresh.get(price.id)) for price in prices_of(report.context, report.cut)]
+    return c.PricesOut(prices=rows).model_dump(mode="json")
+
+
+@api.get("/cut/prices", responses={200: c.PricesOut})
+def prices(path: s.JobPath) -> dict[str, object]:
+    """What everything the job is made of costs."""
+    _, report = service().load(path.job)
+    return _offered(report, {})
+
+
+@api.get("/cut/prices.csv", responses=offered("text/csv"))
+def prices_table(path: s.JobPath) -> Response:
+    """The same as a table."""
+    design, report = service().load(path.job)
+    return download(write_prices(prices_of(report.context, report.cut)), f"{design.name} prices.csv", "text/csv")
+
+
+@api.post("/cut/prices/read", responses={200: c.PricesOut})
+def read_table(path: s.JobPath, body: s.ImportJob) -> dict[str, object]:
+    """What a table of prices would change; nothing is saved."""
+    _, report = service().load(path.job)
+    rows = prices_of(report.context, report.cut)
+    return _offered(report, read_prices(body.text, {row.id for row in rows}))
+
+
+@api.post("/cut/prices/ask", responses={200: c.PricesOut})
+def ask_list(path: s.JobPath) -> dict[str, object]:
+    """What the price list asks now; nothing is saved."""
+    _, report = service().load(path.job)
+    found = {}
+    try:
+        for row in prices_of(report.context, report.cut):
+            if (price := asked(row.id, port_of(VARIABLE, PORT))) is not None:
+                found[row.id] = price
+    except OSError:
+        words = "no price list answers: start it with “ergostrut prices”, or import a table"
+        raise InputError([Problem(field="/prices", message=words)]) from None
+    except ValueError as error:
+        raise InputError([Problem(field="/prices", message=f"the price list says: {error}")]) from None
+    return _offered(report, found)
