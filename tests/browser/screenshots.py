@@ -23,6 +23,8 @@ def main() -> None:
         for name in ("yard", *PLACES):
             page.goto("/" if name == "yard" else f"/job/1/{name}")
             page.wait_for_load_state("networkidle")
+            if name == "cut":
+                page.get_by_role("radio", name="Bars", exact=True).click()
             if name == "frame":
                 page.locator("[data-motion]").first.get_by_role("button", name="out", exact=True).click()
                 page.wait_for_load_state("networkidle")

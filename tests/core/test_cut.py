@@ -17,7 +17,7 @@ from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.changes import Change
 from ergostrut.core.cut.bars.patterns import Bar
 from ergostrut.core.cut.bars.plan import BarStock, plan_bars
-from ergostrut.core.cut.bars.search import first_fit, search
+from ergostrut.core.cut.bars.search import first_fit, mixed, search
 from ergostrut.core.cut.bars.trap import Trap, lost, trap
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job
@@ -102,7 +102,8 @@ def test_the_bounded_search_is_true_to_its_gap(rows: list[tuple[int, int]]) -> N
     pieces = [(f"p{length:.0f}", length) for length, n in zip(lengths, counts, strict=True) for _ in range(n)]
     exact = plan_bars(pieces, sold(STOCK), 3.0, 5.0)
     bars = [Bar(bar - 10.0, cost, None) for bar, cost in sorted(STOCK.items())]
-    plan, bound = search(bars, lengths, counts, 3.0)
+    found = search(bars, lengths, counts, 3.0)
+    plan, bound = mixed(found, bars, lengths, counts, 3.0), found.bound
     cost = sum(pattern.cost for pattern in plan)
     for pattern in plan:
         used = sum(n * (length + 3.0) for n, length in zip(pattern.counts, lengths, strict=True)) - 3.0
@@ -149,6 +150,34 @@ def _bought(order: tuple[float, ...], rests: Sequence[float], kerf: float) -> in
                 used[i] += more
                 break
     return sum(1 for taken in used[len(rests) :] if taken)
+
+
+def _least(lengths: Sequence[float], kerf: float, trim: float) -> float:
+    """Least cost over every way to share pieces out among bars of any length: the best of a set is a bar of some of it and the best of the rest."""
+    n = len(lengths)
+    one = [float("inf")] * (1 << n)
+    for some in range(1, 1 << n):
+        pieces = [lengths[i] for i in range(n) if some >> i & 1]
+        need = sum(pieces) + kerf * (len(pieces) - 1) + 2 * trim
+        one[some] = min((cost for bar, cost in STOCK.items() if need <= bar + 1e-9), default=float("inf"))
+    best = [0.0] * (1 << n)
+    for every in range(1, 1 << n):
+        best[every], some = float("inf"), every
+        while some:
+            best[every] = min(best[every], one[some] + best[every ^ some])
+            some = (some - 1) & every
+    return best[-1]
+
+
+@settings(max_examples=25, deadline=None)
+@given(st.lists(st.integers(150, 5900), min_size=1, max_size=8))
+def test_least_cost_of_several_stock_lengths(lengths: list[int]) -> None:
+    pieces = [(f"p{i}", float(length)) for i, length in enumerate(lengths)]
+    plan = plan_bars(pieces, sold(STOCK), 3.0, 5.0)
+    assert problems(plan, pieces, STOCK, 3.0, 5.0) == []
+    best = _least([float(length) for length in lengths], 3.0, 5.0)
+    assert plan.cost >= best - 1e-6
+    assert plan.cost == pytest.approx(best) or (not plan.proven and plan.cost * (1 - plan.gap) <= best + 1e-6)
 
 
 def test_of_plans_that_cost_alike_the_longest_rest() -> None:

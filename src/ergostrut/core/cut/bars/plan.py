@@ -1,8 +1,8 @@
 """Which bars to use and how to cut them: least cost by whole numbers of cutting patterns.
 
-A bar holds k pieces when their sum + (k - 1) kerf <= length - 2 trim. Where the patterns are few all are listed and the best mix
-found by mixed-integer programming (HiGHS through scipy); longer lists are searched with bounded work. What is not proven says
-its true gap, to a bound that holds for every way of cutting. Bars that lie in the shop cost nothing and are so many. Of plans that cost
+A bar holds k pieces when their sum + (k - 1) kerf <= length - 2 trim. A quick search comes first; where its plan does not meet its bound and
+the patterns are few, all are listed and the best mix found by mixed-integer programming (HiGHS through scipy), else those of the search are
+mixed. The work is bounded. What is not proven says its true gap, to a bound that holds for every way of cutting. Bars that lie in the shop cost nothing and are so many. Of plans that cost
 alike the one of fewest bars is taken, then the one that leaves the longest rest.
 """
 
@@ -16,7 +16,7 @@ from ...structure.plans import BarCut, BarPlan
 from .gathered import gathered, left
 from .mix import best_mix
 from .patterns import Bar, Pattern, every_pattern
-from .search import PROVEN, first_fit, search
+from .search import PROVEN, first_fit, mixed, search
 
 TIE = 1e-5
 
@@ -52,11 +52,12 @@ def plan_bars(pieces: Sequence[tuple[str, float]], stock: Sequence[BarStock], ke
     least = min((bar.price for bar in stock if bar.price > 0), default=1.0)
     # a whisper of cost a bar, so that ties go to fewer bars, and of those that cost nothing to the shorter
     bars = [Bar(bar.length - 2 * trim, bar.price + TIE * least * (1 + 0.1 * bar.length / stock[-1].length), bar.count) for bar in stock]
-    columns = every_pattern(bars, lengths, counts, kerf)
-    plan, bound = best_mix(columns, bars, counts) if columns is not None else ([], 0.0)
-    if not plan:
-        plan, other = search(bars, lengths, counts, kerf)
-        bound = max(bound, other)
+    found = search(bars, lengths, counts, kerf)
+    plan, bound = found.plan, found.bound
+    if not found.proven:
+        columns = every_pattern(bars, lengths, counts, kerf)
+        exact, below = best_mix(columns, bars, counts) if columns is not None else ([], 0.0)
+        plan, bound = exact or mixed(found, bars, lengths, counts, kerf), max(bound, below)
     plan = min((plan, first_fit(bars, lengths, counts, kerf)), key=lambda rows: sum(pattern.cost for pattern in rows) if rows else inf)
     cost = sum(pattern.cost for pattern in plan)
     gap = max(0.0, 1.0 - bound / cost) if cost > 0 else 0.0

@@ -7,7 +7,8 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from typing import Any
 
 import numpy as np
 from scipy.optimize import Bounds, LinearConstraint, linprog, milp
@@ -23,7 +24,7 @@ FILLS = 400
 """Bars filled while sets of bars are tried."""
 SETS = 4_000
 PROVEN = 1e-7
-SOME, NEAR = 300, 0.001
+SOME, NEAR = 40, 0.003
 """Branches looked at among the patterns of the relaxed plan, and how near to its own bound is near enough: most is won at the root."""
 
 
@@ -142,17 +143,14 @@ def _whole_bars(job: _Job, bound: float) -> float:
     return max(bound, float(getattr(solved, "mip_dual_bound", None) or 0.0))
 
 
-def _relaxed(job: _Job, columns: list[Pattern]) -> tuple[float, list[Pattern]]:
-    """A cost that no plan goes below (column generation; Gilmore, Gomory 1961; Farley 1990), and the whole part of the best mix of parts."""
-    known, need = set(columns), np.array(job.counts, dtype=float)
+def _relaxed(job: _Job, columns: list[Pattern]) -> float:
+    """A cost that no plan goes below (column generation; Gilmore, Gomory 1961; Farley 1990); the patterns it took are added to ``columns``."""
+    known = set(columns)
     kinds = len(job.lengths)
     for turn in range(ROUNDS):
-        A = np.array([pattern.counts for pattern in columns], dtype=float).T
-        limited = limits(columns, job.bars)
-        rows = np.vstack([-A, *(np.array([row]) for row, _ in limited)])
-        solved = linprog([pattern.cost for pattern in columns], A_ub=rows, b_ub=[*-need, *(most for _, most in limited)], method="highs")
-        if solved.x is None:
-            return 0.0, []
+        solved = _solved(columns, job.bars, job.counts)
+        if solved is None:
+            return 0.0
         marginals = -solved.ineqlin.marginals
         worth = np.maximum(marginals[:kinds], 0.0).tolist()
         scarce = iter(np.maximum(marginals[kinds:], 0.0).tolist())
@@ -167,8 +165,7 @@ def _relaxed(job: _Job, columns: list[Pattern]) -> tuple[float, list[Pattern]]:
             break
         columns += fresh
         known |= set(fresh)
-    whole = [pattern for pattern, x in zip(columns, np.asarray(solved.x).tolist(), strict=False) for _ in range(math.floor(x + 1e-9))]
-    return _below(job, worth), whole
+    return _below(job, worth)
 
 
 def _below(job: _Job, worth: Sequence[float]) -> float:
@@ -205,37 +202,82 @@ def first_fit(bars: Sequence[Bar], lengths: Sequence[float], counts: Sequence[in
     return plan
 
 
-def _rounded(job: _Job, whole: Sequence[Pattern]) -> list[Pattern]:
-    """The patterns of ``whole`` that are needed whole, and bar by bar what they leave."""
-    left, kept = list(job.counts), []
-    for pattern in whole:
-        after = _minus(left, pattern)
-        if min(after) >= 0:
-            kept.append(pattern)
-            left = after
+def _rounded(job: _Job, columns: Sequence[Pattern]) -> list[Pattern]:
+    """The relaxed plan of ever fewer pieces made whole: patterns that are cut whole times, else the one that is nearest to one, then again for
+    what they leave; bar by bar where no relaxed plan is left."""
+    left, kept = list(job.counts), list[Pattern]()
+    while any(left):
+        bars = [
+            bar._replace(most=None if bar.most is None else bar.most - sum(p.kind == k for p in kept)) for k, bar in enumerate(job.bars)
+        ]
+        # a pattern may hold what is no longer asked for: that is left out of it
+        fits = list(dict.fromkeys(replace(p, counts=tuple(min(n, m) for n, m in zip(p.counts, left, strict=True))) for p in columns))
+        solved = _solved([p for p in fits if any(p.counts)], bars, left)
+        if solved is None:
+            break
+        parts = [(x, p) for x, p in zip(solved.x.tolist(), [p for p in fits if any(p.counts)], strict=True) if x > 1e-9]
+        taken = [p for x, p in parts for _ in range(math.floor(x + 1e-9))] or [max(parts, key=lambda row: row[0])[1]]
+        for pattern in taken:
+            after = _minus(left, pattern)
+            if min(after) >= 0:
+                kept.append(pattern)
+                left = after
     rest = _bar_by_bar(job, left, kept)
     return [*kept, *rest] if rest or not any(left) else []
 
 
-def search(bars: Sequence[Bar], lengths: Sequence[float], counts: Sequence[int], kerf: float) -> tuple[list[Pattern], float]:
-    """A plan, each pattern as often as it is cut, and a cost that no plan goes below; no plan where none was found."""
-    sizes = [math.ceil((length + kerf) / GRID - 1e-9) for length in lengths]
-    rooms = [math.floor((bar.room + kerf) / GRID + 1e-9) for bar in bars]
-    job = _Job(bars, lengths, counts, kerf, sizes, rooms)
+def _solved(columns: Sequence[Pattern], bars: Sequence[Bar], need: Sequence[int]) -> Any:
+    """The cheapest mix of parts of patterns; None where the bars do not do."""
+    A = np.array([pattern.counts for pattern in columns], dtype=float).T
+    limited = limits(columns, bars)
+    rows = np.vstack([-A, *(np.array([row]) for row, _ in limited)])
+    most = [*(-n for n in need), *(most for _, most in limited)]
+    solved = linprog([pattern.cost for pattern in columns], A_ub=rows, b_ub=most, method="highs")
+    return None if solved.x is None else solved
+
+
+@dataclass(frozen=True)
+class Found:
+    """A plan, each pattern as often as it is cut (none where none was found), a cost that no plan goes below, and the patterns it was made of."""
+
+    plan: list[Pattern]
+    bound: float
+    columns: list[Pattern]
+
+    @property
+    def proven(self) -> bool:
+        return bool(self.plan) and _cost(self.plan) <= self.bound * (1 + PROVEN)
+
+
+def search(bars: Sequence[Bar], lengths: Sequence[float], counts: Sequence[int], kerf: float) -> Found:
+    """A good plan in little time: filled bar by bar, in sets of bars, and by the relaxed plan made whole."""
+    job = _job(bars, lengths, counts, kerf)
     best = _bar_by_bar(job, counts)
     bound = _whole_bars(job, 0.0)
     best = _by_sets(job, bound, best)
-    if best and _cost(best) <= bound * (1 + PROVEN):
-        return best, bound
     columns = list(dict.fromkeys(best))
+    if best and _cost(best) <= bound * (1 + PROVEN):
+        return Found(best, bound, columns)
     # one kind alone to a bar: prices are bounded from the first turn on
     for i, length in enumerate(lengths):
         for kind, bar in enumerate(bars):
             n = most_of(length, bar.room + kerf, counts[i], kerf)
             if n:
                 columns.append(Pattern(kind, bar.cost, tuple(n if j == i else 0 for j in range(len(lengths)))))
-    low, whole = _relaxed(job, columns)
-    bound = _whole_bars(job, low)
-    mixed, _ = best_mix(columns, bars, counts, SOME, NEAR)
-    plans = [plan for plan in (best, _rounded(job, whole), mixed) if plan]
-    return (_by_sets(job, bound, min(plans, key=_cost)), bound) if plans else ([], bound)
+    bound = _whole_bars(job, _relaxed(job, columns))
+    plans = [plan for plan in (best, _rounded(job, columns)) if plan]
+    return Found(_by_sets(job, bound, min(plans, key=_cost)) if plans else [], bound, columns)
+
+
+def mixed(found: Found, bars: Sequence[Bar], lengths: Sequence[float], counts: Sequence[int], kerf: float) -> list[Pattern]:
+    """The plan bettered by mixing the patterns of the search in whole numbers."""
+    if found.plan and _cost(found.plan) <= found.bound * (1 + NEAR):
+        return found.plan
+    plan, _ = best_mix(found.columns, bars, counts, SOME, NEAR)
+    plans = [one for one in (found.plan, plan) if one]
+    return _by_sets(_job(bars, lengths, counts, kerf), found.bound, min(plans, key=_cost)) if plans else []
+
+
+def _job(bars: Sequence[Bar], lengths: Sequence[float], counts: Sequence[int], kerf: float) -> _Job:
+    sizes = [math.ceil((length + kerf) / GRID - 1e-9) for length in lengths]
+    return _Job(bars, lengths, counts, kerf, sizes, [math.floor((bar.room + kerf) / GRID + 1e-9) for bar in bars])
