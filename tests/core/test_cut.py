@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
+import math
 import random
 from collections.abc import Mapping, Sequence
 from dataclasses import replace
@@ -261,6 +262,16 @@ def test_sample_cut_list(report: Report) -> None:
     assert plan.price == pytest.approx(
         sum(g.price for g in plan.bars) + sum(s.price for s in plan.sheets) + sum(h.price for h in plan.hardware)
     )
+
+
+def test_spares_are_what_the_shop_wants(sample: Job, catalog: Catalog, report: Report) -> None:
+    """A tenth of the screws on top unless it says otherwise; none of what is no screw or fixing."""
+    for percent in (10.0, 25.0, 0.0):
+        plan = check(apply(sample.design, [Change("/shop/spare_percent", percent)]), catalog).cut if percent != 10 else report.cut
+        for item in plan.hardware:
+            wanted = max(1, math.ceil(item.count * percent / 100)) if percent and item.part in ("deckscrew", "fixing") else 0
+            assert item.spare == wanted
+    assert any(item.spare for item in report.cut.hardware)
 
 
 def test_own_prices_replace_typical_ones(sample: Job, catalog: Catalog, report: Report) -> None:

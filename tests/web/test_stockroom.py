@@ -58,11 +58,19 @@ def test_a_cut_plan_that_is_booked_moves_stock_once(shop: Shop) -> None:
     kept = [Length.parse(one["length"]).mm for one in fresh if one["stock"] == "1.5x2.5x11ga"]
     assert len(kept) == 1 and 0 <= bar["left"] - 2 - kept[0] < 25.4 / 16 + 1e-6
     assert "booked" in shop.get("/api/jobs/1/log")["entries"][-1]["text"]
-    # again, from what was seen before: refused, and nothing moves
-    shop.post("/api/jobs/1/cut/book", {"version": version}, 409)
-    assert len(shop.get("/api/stockroom")["rows"]) == len(after)
-    shop.post("/api/jobs/1/cut/book", {"version": job["version"]})
-    assert row(shop, "long-1")["row"]["count"] == 1, "what was booked is not taken out twice"
+    # once a job, whatever was seen
+    for seen in (version, job["version"]):
+        assert "booked as cut on" in shop.post("/api/jobs/1/cut/book", {"version": seen}, 422)["message"]
+    assert shop.get("/api/stockroom")["rows"] == after, "what was booked is not taken out twice, nor its offcuts put in twice"
+    assert shop.get("/api/jobs/1/cut")["booked"] and not shop.get("/api/jobs/2/cut")["booked"]
+
+
+def test_a_plan_that_was_changed_meanwhile_is_not_booked(shop: Shop) -> None:
+    seen = shop.get("/api/jobs/1")["version"]
+    shop.change(seen, "/shop/kerf_mm", 3)
+    before = shop.get("/api/stockroom")["rows"]
+    shop.post("/api/jobs/1/cut/book", {"version": seen}, 409)
+    assert shop.get("/api/stockroom")["rows"] == before and not shop.get("/api/jobs/1/cut")["booked"]
 
 
 def test_nothing_is_bought_where_the_shop_must_do(shop: Shop) -> None:

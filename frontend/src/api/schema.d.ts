@@ -934,7 +934,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The plan was cut: what it took goes out of the stockroom, the offcuts worth keeping go in, and the record says so. */
+        /**
+         * The plan was cut: what it took goes out of the stockroom, the offcuts worth keeping go in, and the record says so. Once a job: cut again, the
+         * @description same offcuts would be there twice.
+         */
         post: operations["stockroom_book_jobs__int_job__cut_book_post"];
         delete?: never;
         options?: never;
@@ -3385,6 +3388,7 @@ export interface components {
              *       "kerf_mm": 2,
              *       "trim_mm": 5,
              *       "edge_mm": 0,
+             *       "spare_percent": 10,
              *       "currency": "$",
              *       "prices": {},
              *       "reserved": [],
@@ -7482,6 +7486,11 @@ export interface components {
              */
             edge_mm: number;
             /**
+             * Spare Percent
+             * @default 10
+             */
+            spare_percent: number;
+            /**
              * Currency
              * @default $
              */
@@ -10979,7 +10988,10 @@ export interface components {
              */
             laden: boolean;
         };
-        /** CutOut */
+        /**
+         * CutOut
+         * @description ``booked``: when the plan was booked as cut; empty while it was not.
+         */
         CutOut: {
             /** Pieces */
             pieces: components["schemas"]["PieceOut"][];
@@ -11003,6 +11015,8 @@ export interface components {
             currency: string;
             /** Issued */
             issued: boolean;
+            /** Booked */
+            booked: string;
         };
         /**
          * BarCut

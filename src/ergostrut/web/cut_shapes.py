@@ -23,6 +23,8 @@ class PieceOut(Wire):
 
 
 class CutOut(Wire):
+    """``booked``: when the plan was booked as cut; empty while it was not."""
+
     pieces: list[PieceOut]
     bars: list[BarGroup]
     sheets: list[SheetGroup]
@@ -34,6 +36,7 @@ class CutOut(Wire):
     kg: float
     currency: str
     issued: bool
+    booked: str
 
 
 class StockQuery(Wire):

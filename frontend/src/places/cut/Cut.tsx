@@ -69,6 +69,7 @@ export function Cut() {
             <NumberField label="Saw kerf" path="/shop/kerf_mm" unit="mm" />
             <NumberField label="Bar end trim" path="/shop/trim_mm" unit="mm" />
             <NumberField label="Sheet edge trim" path="/shop/edge_mm" unit="mm" />
+            <NumberField label="Spare screws" path="/shop/spare_percent" unit="%" />
             <TextField label="Currency" path="/shop/currency" />
             <ChoiceField
               label="What the shop has not"

@@ -50,7 +50,6 @@ export function Own({ stocks, plan }: Props) {
   const rows = (room.data?.rows ?? []).filter(
     ({ row }) => stocks.includes(row.stock) || reserved.some((one) => one.id === row.id),
   );
-  const booked = reserved.filter((one) => one.booked);
   const used = (id: string) =>
     (plan?.bars ?? []).flatMap((group) => group.plan.bars).filter((bar) => bar.own === id).length +
     (plan?.sheets ?? []).flatMap((group) => group.plan.sheets).filter((sheet) => sheet.own === id).length;
@@ -100,20 +99,23 @@ export function Own({ stocks, plan }: Props) {
           );
         })}
       </ul>
-      {booked.length > 0 && (
+      {plan?.booked ? (
         <p className="py-1 text-[13px] text-steel">
-          Booked as cut: {booked.map((one) => one.id).join(", ")}. Undo does not put it back in the stockroom.
+          Booked as cut on {plan.booked.slice(0, 10)}: what it used is out of the stockroom, its offcuts are in. Undo
+          does not take that back.
         </p>
-      )}
-      {plan && (plan.bars.length > 0 || plan.sheets.length > 0) && (
-        <div className="pt-2">
-          <Button disabled={book.isPending} onClick={() => book.mutate()}>
-            All is cut: book it
-          </Button>
-          <p className="pt-1 text-[13px] text-steel">
-            Takes what was used out of the stockroom and puts in every offcut worth keeping.
-          </p>
-        </div>
+      ) : (
+        plan &&
+        (plan.bars.length > 0 || plan.sheets.length > 0) && (
+          <div className="pt-2">
+            <Button disabled={book.isPending} onClick={() => book.mutate()}>
+              All is cut: book it
+            </Button>
+            <p className="pt-1 text-[13px] text-steel">
+              Once: takes what was used out of the stockroom and puts in every offcut worth keeping.
+            </p>
+          </div>
+        )
       )}
       {problem && (
         <p role="alert" className="text-[14px] font-medium">

@@ -10,8 +10,8 @@ from .from_bars import bar_groups
 from .from_sheets import sheet_groups
 from .parts import pieces, price_of
 
-SPARE = {"deckscrew": 0.1, "fixing": 0.1}
-"""Part of the count bought on top, at least one."""
+SPARED = ("deckscrew", "fixing")
+"""What is bought with spares, at least one where any are wanted."""
 
 
 def cut_plan(context: Context) -> CutPlan:
@@ -32,6 +32,7 @@ def _hardware(context: Context) -> tuple[Bought, ...]:
     found = []
     for part, count in counts.items():
         kind = context.catalog.parts[part]
-        spare = max(1, math.ceil(SPARE[part] * count)) if part in SPARE else 0
+        percent = context.design.shop.spare_percent if part in SPARED else 0.0
+        spare = max(1, math.ceil(percent * count / 100 - 1e-9)) if percent else 0
         found.append(Bought(part, kind.label, count, spare, (count + spare) * price_of(context, part, kind.price)))
     return tuple(found)

@@ -32,6 +32,8 @@ class Shop(Record):
     trim_mm: Annotated[float, Field(ge=0, le=200)] = 5.0
     edge_mm: Annotated[float, Field(ge=0, le=50)] = 0.0
     """Off every edge of a sheet before it is cut up."""
+    spare_percent: Annotated[float, Field(ge=0, le=100)] = 10.0
+    """Of screws and fixings, bought on top."""
     currency: Annotated[str, Field(min_length=1, max_length=4)] = "$"
     prices: Annotated[dict[Annotated[str, Field(max_length=60)], Annotated[float, Field(ge=0, le=100_000)]], Field(max_length=500)] = {}
     reserved: Annotated[tuple[Reserved, ...], Field(max_length=200)] = ()

@@ -1,4 +1,4 @@
-"""Marks that were given to parts for good."""
+"""What the record says of a job's parts: marks that were given for good, and whether its stock was cut."""
 
 from __future__ import annotations
 
@@ -15,3 +15,12 @@ def issued_marks(record: Iterable[Entry]) -> dict[str, str]:
             for part, mark in entry.data.items():
                 found.setdefault(part, str(mark))
     return found
+
+
+BOOKED = "cut plan booked"
+"""In the data of the entry that says a cut plan's stock was moved."""
+
+
+def booked_at(record: Iterable[Entry]) -> str:
+    """When the cut plan was booked; empty while it was not."""
+    return next((entry.at for entry in record if entry.data.get(BOOKED)), "")

@@ -10,7 +10,7 @@ from ergostrut.core.cut.prices import prices_of
 from ergostrut.core.drawing.cutting import cut_drawings
 from ergostrut.core.drawing.part import parts_drawn
 from ergostrut.core.job.document import Design, Entry
-from ergostrut.core.job.marks import issued_marks
+from ergostrut.core.job.marks import booked_at, issued_marks
 from ergostrut.core.problem import InputError, Problem
 from ergostrut.core.report import Report
 from ergostrut.core.wording import Say
@@ -41,6 +41,8 @@ def _loaded(job: int) -> tuple[Design, Report, dict[str, str]]:
 def cut(path: s.JobPath) -> dict[str, object]:
     """Cut list, bars and sheets to buy as they are cut, hardware, price."""
     design, report, issued = _loaded(path.job)
+    with service().database.reading() as session:
+        booked = booked_at(jobs.entries(session, path.job))
     plan = report.cut
     names = {p.mark: issued.get(p.parts[0], p.mark) for p in plan.pieces}
     bars, sheets = cut_drawings(plan, names, Say(design.units), design.shop.kerf_mm, design.shop.trim_mm)
@@ -56,6 +58,7 @@ def cut(path: s.JobPath) -> dict[str, object]:
         kg=report.tally.build_kg,
         currency=design.shop.currency,
         issued=bool(issued),
+        booked=booked,
     ).model_dump(mode="json")
 
 

@@ -12,6 +12,8 @@ from ergostrut.core.cut.booked import rests, taken
 from ergostrut.core.document.stockroom import OnHand, checked
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Entry
+from ergostrut.core.job.marks import BOOKED, booked_at
+from ergostrut.core.problem import InputError, Problem
 from ergostrut.core.quantity import Length
 from ergostrut.core.wording import Say
 from ergostrut.files.stockroom_csv import read_stockroom, write_stockroom
@@ -88,8 +90,14 @@ def remove_from_stockroom(path: c.OnHandPath) -> dict[str, object]:
 
 @api.post("/jobs/<int:job>/cut/book", responses={200: s.JobOut, 409: s.Refusal})
 def book(path: s.JobPath, body: c.BookIn) -> dict[str, object]:
-    """The plan was cut: what it took goes out of the stockroom, the offcuts worth keeping go in, and the record says so."""
+    """The plan was cut: what it took goes out of the stockroom, the offcuts worth keeping go in, and the record says so. Once a job: cut again, the
+    same offcuts would be there twice."""
     design, report = service().load(path.job)
+    with service().database.reading() as session:
+        before = booked_at(jobs.entries(session, path.job))
+    if before:
+        words = f"this job was booked as cut on {before[:10]}; what was cut since is written down in the stockroom by hand"
+        raise InputError([Problem(field="/booked", message=words)])
     used, kept = taken(report.cut), rests(report.cut, design.shop.kerf_mm)
     changes = [Change(f"/shop/reserved/{n}/booked", True) for n, one in enumerate(design.shop.reserved) if not one.booked]
     after, say = apply(design, changes), Say(design.units)
@@ -119,7 +127,7 @@ def book(path: s.JobPath, body: c.BookIn) -> dict[str, object]:
                 )
             stockroom.put(session, [*less, *offcuts])
             words = f"cut plan booked: {sum(used.values())} of the shop's used, {len(offcuts)} offcuts kept"
-            data = {one.id: say.length(one.length.mm) for one in offcuts}
+            data = {BOOKED: True} | {one.id: say.length(one.length.mm) for one in offcuts}
             jobs.append(session, path.job, [Entry(kind="note", at=now().isoformat(timespec="minutes"), text=words, data=data)])
     found = done(saved)
     service().begin(path.job, after)
