@@ -29,6 +29,21 @@ def test_by_day(screen: Page, view: str) -> None:
     assert serious(screen) == []
 
 
+@pytest.mark.parametrize("tab", ["Bars", "Sheets", "Parts drawn", "Prices"])
+def test_every_page_of_cut(screen: Page, tab: str) -> None:
+    settled(screen, "/job/1/cut")
+    screen.get_by_role("radio", name=tab, exact=True).click()
+    screen.wait_for_timeout(250)
+    assert serious(screen) == []
+
+
+def test_the_stockroom_with_its_form(screen: Page) -> None:
+    settled(screen, "/stockroom")
+    screen.get_by_role("button", name="Add", exact=True).press("Enter")
+    screen.get_by_label("What it is").wait_for()
+    assert serious(screen) == []
+
+
 @pytest.mark.parametrize("view", ["/", "/job/1/frame", "/job/1/prove"])
 def test_at_night(screen: Page, view: str) -> None:
     screen.goto("/")

@@ -112,7 +112,7 @@ export function Cut() {
         </div>
         {shown === "list" && (
           <>
-            <div className="mb-6 overflow-x-auto">
+            <div className="mb-6 overflow-x-auto" role="region" aria-label="Cut list" tabIndex={0}>
               <table className="w-full [&_td]:pr-3 [&_th]:pr-3">
                 <thead>
                   <tr className="border-b border-ink text-left text-[14px] text-steel">

@@ -111,7 +111,7 @@ export function Stockroom() {
           </p>
         )}
         {rows.length > 0 && (
-          <div className="overflow-x-auto">
+          <div className="overflow-x-auto" role="region" aria-label="What the shop has" tabIndex={0}>
             <table className="w-full [&_td]:pr-3 [&_th]:pr-3">
               <thead>
                 <tr className="border-b border-ink text-left text-[14px] text-steel">
