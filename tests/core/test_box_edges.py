@@ -161,12 +161,12 @@ def opening(panel: str, along: float, up: float, long: float, high: float) -> di
 
 
 def test_an_opening_weighs_nothing_and_weakens(catalog: Catalog) -> None:
-    """200 by 150 mm out of an 18 mm upright; what it carried goes round it; both balance."""
+    """200 by 150 mm out of an 18 mm upright, its grain along it as its sheet allows; what it carried goes round it; both balance."""
     whole, cut = (check(box([load("60")], cutouts=rows), catalog) for rows in ([], [opening("upright 1", 800, 60, 200, 150)]))
     one, other = (next(s for s in r.context.builds[0].shells if s.role == "upright") for r in (whole, cut))
     assert one.mass - other.mass == pytest.approx(0.2 * 0.15 * 0.0176 * 680, rel=1e-6)
     uses = [by_id(report, "box1/upright.1.strength").use or 0.0 for report in (whole, cut)]
-    assert uses[1] > 1.15 * uses[0]
+    assert uses[1] > 1.05 * uses[0]
     found = made(catalog, box([load("60")], cutouts=[opening("upright 1", 800, 60, 200, 150)]))
     i = next(k for k, item in enumerate(found.cases) if item.name == "Parked")
     up = found.results.rest_force[i, : -len(found.ties)].sum()

