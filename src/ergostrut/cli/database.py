@@ -5,7 +5,10 @@ from __future__ import annotations
 import argparse
 import os
 import sys
+from collections.abc import Callable
 from pathlib import Path
+
+from sqlalchemy.orm import Session
 
 from ergostrut.core.catalog.own import KINDS, extended, merged
 from ergostrut.core.document.stockroom import checked
@@ -54,44 +57,49 @@ def give_out(args: argparse.Namespace) -> int:
 
 
 def own_stock(args: argparse.Namespace) -> int:
-    database = Database(data_path())
-    if args.way == "export":
-        with database.reading() as session:
-            sys.stdout.write(write_stock(stock.everything(session)))
-        return HOLDS
-    try:
-        found = read_stock(Path(args.file or "").read_text(encoding="utf-8"))
-        with database.writing() as session:
-            extended(shipped_catalog(), merged(stock.everything(session), found))
-            stock.put(session, found)
-    except OSError as error:
-        print(f"{args.file or 'stock import'}: cannot be read: {(error.strerror or 'unknown reason').lower()}", file=sys.stderr)
-        return UNUSABLE
-    except (InputError, UnicodeDecodeError) as error:
-        print(f"{args.file}: {error}", file=sys.stderr)
-        return UNUSABLE
-    print(f"{', '.join(f'{len(getattr(found, name))} {name}' for name, _ in KINDS.values())} taken in")
-    return HOLDS
+    def written(session: Session) -> str:
+        return write_stock(stock.everything(session))
+
+    def taken(text: str, session: Session) -> str:
+        found = read_stock(text)
+        extended(shipped_catalog(), merged(stock.everything(session), found))
+        stock.put(session, found)
+        return ", ".join(f"{len(getattr(found, name))} {name}" for name, _ in KINDS.values())
+
+    return _either_way(args, written, taken)
 
 
 def on_hand(args: argparse.Namespace) -> int:
+    def written(session: Session) -> str:
+        return write_stockroom(stockroom.everything(session))
+
+    def taken(text: str, session: Session) -> str:
+        rows = read_stockroom(text)
+        checked(rows, extended(shipped_catalog(), stock.everything(session)))
+        stockroom.put(session, rows)
+        return f"{len(rows)} rows"
+
+    return _either_way(args, written, taken)
+
+
+def _either_way(args: argparse.Namespace, written: Callable[[Session], str], taken: Callable[[str, Session], str]) -> int:
+    """Print what the shop has as a file, or take a file in whole or not at all; ``taken`` says what it held."""
     database = Database(data_path())
     if args.way == "export":
         with database.reading() as session:
-            sys.stdout.write(write_stockroom(stockroom.everything(session)))
+            sys.stdout.write(written(session))
         return HOLDS
     try:
-        rows = read_stockroom(Path(args.file or "").read_text(encoding="utf-8"))
+        text = Path(args.file or "").read_text(encoding="utf-8")
         with database.writing() as session:
-            checked(rows, extended(shipped_catalog(), stock.everything(session)))
-            stockroom.put(session, rows)
+            words = taken(text, session)
     except OSError as error:
-        print(f"{args.file or 'stockroom import'}: cannot be read: {(error.strerror or 'unknown reason').lower()}", file=sys.stderr)
+        print(f"{args.file or f'{args.what} import'}: cannot be read: {(error.strerror or 'unknown reason').lower()}", file=sys.stderr)
         return UNUSABLE
     except (InputError, UnicodeDecodeError) as error:
         print(f"{args.file}: {error}", file=sys.stderr)
         return UNUSABLE
-    print(f"{len(rows)} rows taken in")
+    print(f"{words} taken in")
     return HOLDS
 
 

@@ -1,10 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { Download } from "lucide-react";
-import { useRef, useState } from "react";
+import { useState } from "react";
 
 import { api, type ChangeIn, type Schemas, take } from "../../api/client";
 import { useJob } from "../../job/context";
 import { Button } from "../../ui/Button";
+import { FileButton } from "../../ui/FileButton";
 
 type Row = Schemas["PriceOut"];
 const PER = { m: "a metre", sheet: "a sheet", each: "each" } as const;
@@ -21,7 +22,6 @@ export function Prices({ currency }: { currency: string }) {
   });
   const [fresh, setFresh] = useState<readonly Row[] | null>(null);
   const [problem, setProblem] = useState("");
-  const file = useRef<HTMLInputElement>(null);
   const offer = (asked: Promise<Schemas["PricesOut"]>) =>
     asked
       .then((found) => {
@@ -30,13 +30,8 @@ export function Prices({ currency }: { currency: string }) {
       })
       .catch((error: unknown) => setProblem(error instanceof Error ? error.message : "The prices cannot be read."));
   const path = { path: { job: jobId } };
-  const bring = async (chosen: File | undefined) => {
-    if (chosen)
-      await offer(
-        take(api.POST("/api/jobs/{job}/cut/prices/read", { params: path, body: { text: await chosen.text() } })),
-      );
-    if (file.current) file.current.value = "";
-  };
+  const bring = async (chosen: File) =>
+    offer(take(api.POST("/api/jobs/{job}/cut/prices/read", { params: path, body: { text: await chosen.text() } })));
   const now = ({ price }: Row) => price.own ?? price.typical;
   const changed = (fresh ?? []).filter((row) => row.offered != null && Math.abs(row.offered - now(row)) > 0.001);
   const left = (fresh ?? []).filter((row) => row.offered == null).length;
@@ -51,15 +46,7 @@ export function Prices({ currency }: { currency: string }) {
         <Button onClick={() => void offer(take(api.POST("/api/jobs/{job}/cut/prices/ask", { params: path })))}>
           Ask the price list
         </Button>
-        <Button onClick={() => file.current?.click()}>Import a CSV table</Button>
-        <input
-          ref={file}
-          type="file"
-          accept=".csv,text/csv"
-          className="hidden"
-          aria-label="Price table"
-          onChange={(event) => void bring(event.currentTarget.files?.[0])}
-        />
+        <FileButton label="Import a CSV table" name="Price table" accept=".csv,text/csv" onFile={bring} />
         <a
           className="inline-flex h-11 items-center gap-2 rounded border border-ink bg-card px-3 font-medium hover:bg-offer"
           href={`/api/jobs/${jobId}/cut/prices.csv`}

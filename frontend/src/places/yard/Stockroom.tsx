@@ -1,10 +1,11 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Download } from "lucide-react";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { Link } from "react-router";
 
 import { api, reasonOf, type Schemas, take } from "../../api/client";
 import { Button } from "../../ui/Button";
+import { FileButton } from "../../ui/FileButton";
 import { useNight } from "../../ui/night";
 import { OnHandForm } from "./OnHandForm";
 
@@ -25,7 +26,6 @@ export function Stockroom() {
   const room = useStockroom();
   const [edited, setEdited] = useState<OnHand | "new" | null>(null);
   const [problem, setProblem] = useState("");
-  const file = useRef<HTMLInputElement>(null);
   const told = (work: Promise<Schemas["StockroomOut"]>, why = reasonOf) =>
     work
       .then((data) => {
@@ -37,13 +37,11 @@ export function Stockroom() {
         setProblem(why(error));
         return false;
       });
-  const bring = async (chosen: File | undefined) => {
+  const bring = async (chosen: File) => {
     // a table's message says the lines
-    if (chosen)
-      await told(take(api.POST("/api/stockroom/import", { body: { text: await chosen.text() } })), (error) =>
-        error instanceof Error ? error.message : reasonOf(error),
-      );
-    if (file.current) file.current.value = "";
+    await told(take(api.POST("/api/stockroom/import", { body: { text: await chosen.text() } })), (error) =>
+      error instanceof Error ? error.message : reasonOf(error),
+    );
   };
   const save = async (row: OnHand) => {
     if (await told(take(api.POST("/api/stockroom", { body: { rows: [row] } })))) setEdited(null);
@@ -72,15 +70,7 @@ export function Stockroom() {
           >
             <Download size={17} /> CSV
           </a>
-          <Button onClick={() => file.current?.click()}>Import a CSV table</Button>
-          <input
-            ref={file}
-            type="file"
-            accept=".csv,text/csv"
-            className="hidden"
-            aria-label="Stockroom table"
-            onChange={(event) => void bring(event.currentTarget.files?.[0])}
-          />
+          <FileButton label="Import a CSV table" name="Stockroom table" accept=".csv,text/csv" onFile={bring} />
           <Button tone="strong" onClick={() => setEdited("new")}>
             Add
           </Button>

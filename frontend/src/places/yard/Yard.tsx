@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Dialog, DropdownMenu } from "radix-ui";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 
 import { api, type Schemas, take } from "../../api/client";
@@ -8,6 +8,7 @@ import { Drawing } from "../../drawing/Drawing";
 import { Chip } from "../../tape/Tape";
 import { PLACES } from "../../tape/places";
 import { Button } from "../../ui/Button";
+import { FileButton } from "../../ui/FileButton";
 import { useNight } from "../../ui/night";
 
 type CardData = Schemas["Card"];
@@ -238,7 +239,6 @@ export function Yard() {
   const [making, setMaking] = useState(false);
   const [doomed, setDoomed] = useState<CardData | null>(null);
   const [problem, setProblem] = useState("");
-  const file = useRef<HTMLInputElement>(null);
   const again = () => client.invalidateQueries({ queryKey: ["yard"] });
   const copy = async (job: number) => {
     await take(api.POST("/api/jobs/{job}/copy", { params: { path: { job } } }));
@@ -249,15 +249,13 @@ export function Yard() {
     setDoomed(null);
     await again();
   };
-  const bring = async (chosen: File | undefined) => {
-    if (!chosen) return;
+  const bring = async (chosen: File) => {
     try {
       const job = await take(api.POST("/api/jobs/import", { body: { text: await chosen.text() } }));
       void navigate(`/job/${job.id}/frame`);
     } catch (error) {
       setProblem(`${chosen.name}: ${error instanceof Error ? error.message : "cannot be read"}`);
     }
-    if (file.current) file.current.value = "";
   };
   return (
     <div className="min-h-full">
@@ -276,15 +274,7 @@ export function Yard() {
           >
             Stockroom
           </Link>
-          <Button onClick={() => file.current?.click()}>Import a job file</Button>
-          <input
-            ref={file}
-            type="file"
-            accept=".json,application/json"
-            className="hidden"
-            aria-label="Job file"
-            onChange={(event) => void bring(event.currentTarget.files?.[0])}
-          />
+          <FileButton label="Import a job file" name="Job file" accept=".json,application/json" onFile={bring} />
           <Button tone="strong" onClick={() => setMaking(true)}>
             New job
           </Button>
