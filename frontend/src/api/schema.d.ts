@@ -856,6 +856,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/cut/made": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every part of the cut list with its state and what it was read to be, and which no longer fit. */
+        get: operations["made_made_cut_made_get"];
+        put?: never;
+        /** Parts bought, cut or fitted, with what they were read to be; a line of the record. */
+        post: operations["made_say_made_cut_made_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/cut/follow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Which settings would make the design follow a part as it was read, and what else then changes; nothing is saved. */
+        get: operations["made_follow_cut_follow_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stockroom": {
         parameters: {
             query?: never;
@@ -11092,7 +11127,8 @@ export interface components {
         };
         /**
          * CutPiece
-         * @description One row: ``parts`` alike, cut length mm. ``along``: the grain of a panel runs along its length, not its width.
+         * @description One row: ``parts`` alike, cut length mm. ``along``: the grain of a panel runs along its length, not its width; ``mitre`` of a bar's
+         *     ends, degrees.
          */
         CutPiece: {
             /** Mark */
@@ -11120,6 +11156,11 @@ export interface components {
              * @default true
              */
             along: boolean;
+            /**
+             * Mitre
+             * @default 0
+             */
+            mitre: number;
         };
         /**
          * PartDrawn
@@ -11289,14 +11330,14 @@ export interface components {
         };
         /**
          * Entry
-         * @description One line of the record: added, never changed.
+         * @description One line of the record: added, never changed. ``data``: the fields of its kind (``document/entries``).
          */
         Entry: {
             /**
              * Kind
              * @enum {string}
              */
-            kind: "note" | "ticket" | "torque" | "road test" | "tick" | "untick" | "mark";
+            kind: "note" | "ticket" | "torque" | "road test" | "tick" | "untick" | "mark" | "part" | "reading" | "pull test" | "friction test" | "sag" | "incident" | "leak" | "purchase" | "hours" | "mistake" | "change" | "photo" | "taken back";
             /** At */
             at: string;
             /**
@@ -12191,6 +12232,163 @@ export interface components {
             rib: string;
             /** Slide */
             slide: boolean;
+        };
+        /**
+         * MadeListOut
+         * @description ``findings``: parts that were cut and no longer fit; ``left_price`` of the stock that is still to be bought for what is not cut.
+         */
+        MadeListOut: {
+            /** Rows */
+            rows: components["schemas"]["MadeRow"][];
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** Left */
+            left: number;
+            /** Left Price */
+            left_price: number;
+        };
+        /**
+         * MadeOut
+         * @description One part: ``length`` and ``width`` as read, as written, where they were.
+         */
+        MadeOut: {
+            /** Part */
+            part: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "planned" | "bought" | "cut" | "fitted";
+            /** At */
+            at: string;
+            reading: components["schemas"]["PartReading"];
+        };
+        /**
+         * MadeRow
+         * @description A row of the cut list with its parts.
+         */
+        MadeRow: {
+            /** Mark */
+            mark: string;
+            /** Role */
+            role: string;
+            /** Stock Label */
+            stock_label: string;
+            /** Length */
+            length: number;
+            /** Width */
+            width: number | null;
+            /** Mitre */
+            mitre: number;
+            /** Parts */
+            parts: components["schemas"]["MadeOut"][];
+        };
+        /**
+         * PartReading
+         * @description What a part came out as: its sizes, the angle of its ends in degrees, how far it is bowed.
+         */
+        PartReading: {
+            /**
+             * Length
+             * @default null
+             */
+            length: string | null;
+            /**
+             * Width
+             * @default null
+             */
+            width: string | null;
+            /**
+             * Angle
+             * @default null
+             */
+            angle: number | null;
+            /**
+             * Bow
+             * @default null
+             */
+            bow: string | null;
+        };
+        /**
+         * MadeIn
+         * @description Lengths as written; a bare number takes the job's units.
+         */
+        MadeIn: {
+            /** Parts */
+            parts: string[];
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "planned" | "bought" | "cut" | "fitted";
+            /**
+             * Length
+             * @default
+             */
+            length: string;
+            /**
+             * Width
+             * @default
+             */
+            width: string;
+            /**
+             * Angle
+             * @default null
+             */
+            angle: number | null;
+            /**
+             * Bow
+             * @default
+             */
+            bow: string;
+        };
+        /**
+         * FollowOut
+         * @description Settings that would make the design follow a part as it was read; none where no setting does.
+         */
+        FollowOut: {
+            /** Part */
+            part: string;
+            /** Actual */
+            actual: number | null;
+            /** Offers */
+            offers: components["schemas"]["Follow"][];
+        };
+        /**
+         * Follow
+         * @description A setting that makes the design follow: ``label`` of it, its value ``was`` and ``now`` as written; parts not cut yet follow, those cut
+         *     already no longer fit, which costs ``price`` of stock.
+         */
+        Follow: {
+            change: components["schemas"]["Change"];
+            /** Label */
+            label: string;
+            /** Was */
+            was: string;
+            /** Now */
+            now: string;
+            /** Follows */
+            follows: components["schemas"]["Turned"][];
+            /** Misfits */
+            misfits: components["schemas"]["Turned"][];
+            /** Price */
+            price: number;
+        };
+        /**
+         * Turned
+         * @description A part that a change turns out otherwise: ``was`` and ``now`` mm; ``cut`` already.
+         */
+        Turned: {
+            /** Part */
+            part: string;
+            /** Mark */
+            mark: string;
+            /** Was */
+            was: number;
+            /** Now */
+            now: number;
+            /** Cut */
+            cut: boolean;
         };
         /** StockroomOut */
         StockroomOut: {
@@ -15110,6 +15308,159 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CatalogOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    made_made_cut_made_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeListOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    made_say_made_cut_made_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MadeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeListOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    made_follow_cut_follow_get: {
+        parameters: {
+            query: {
+                part: string;
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FollowOut"];
                 };
             };
             /** @description Not Found */

@@ -5,7 +5,8 @@ import { Tape } from "../tape/Tape";
 
 type Line = Schemas["Line"];
 
-function Row({ line }: { line: Line }) {
+/** A line of working: symbol, formula, numbers, value. */
+export function WorkingLine({ line }: { line: Line }) {
   if (!line.symbol) return <p className="py-1 text-steel">{line.note}</p>;
   const value = line.value == null ? "" : `${showNumber(line.value)} ${line.unit}`.trim();
   const other = line.value == null || line.unit === undefined ? "" : otherUnits(line.value, line.unit);
@@ -42,7 +43,7 @@ export function WorkingSheet({ finding }: { finding: Finding }) {
       {where && <p className="text-[13px] text-steel">Governs: {where}</p>}
       <div className="my-2">
         {(finding.working ?? []).map((line, i) => (
-          <Row key={i} line={line} />
+          <WorkingLine key={i} line={line} />
         ))}
         {(finding.working ?? []).length === 0 && (
           <p className="text-steel">No arithmetic: this is a matter of what is there or not.</p>

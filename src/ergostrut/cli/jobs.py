@@ -12,6 +12,8 @@ from ergostrut.core.changes import Change
 from ergostrut.core.finding import Finding
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job, read_job, write_job
+from ergostrut.core.log.kept import check_made
+from ergostrut.core.log.parts import made_parts
 from ergostrut.core.problem import InputError, Problem
 from ergostrut.core.prove.boxes.refine import MeshLevel
 from ergostrut.core.report import Report, context_of, stages, with_found, worst_of
@@ -74,18 +76,19 @@ def check(args: argparse.Namespace) -> int:
     loaded = load(args.job)
     if loaded is None:
         return UNUSABLE
-    _, report = loaded
+    job, report = loaded
+    made = list(check_made(report.context, report.cut.pieces, made_parts(job.record)))
     if args.json:
         from ergostrut.files.report_json import report_data
 
         print(json.dumps(report_data(report), indent=2, ensure_ascii=False))
     else:
-        for f in report.findings:
+        for f in (*made, *report.findings):
             use = f"{f.use:5.2f}" if f.use is not None else "    -"
             print(f"{f.state:8s}{use}  {f.title}: {f.sentence}", flush=True)
             if args.mends:
                 _mended(report, f)
-    if report.counts["over"]:
+    if report.counts["over"] or any(f.state == "over" for f in made):
         return OVER
     return UNKNOWN if report.counts["unknown"] else HOLDS
 
@@ -187,12 +190,8 @@ def change(args: argparse.Namespace) -> int:
     try:
         job = read_job(path.read_text(encoding="utf-8"))
         changed = apply(job.design, [_change(text) for text in args.change])
-        text = write_job(job.model_copy(update={"design": changed}))
         context_of(changed, shipped_catalog())
-        # written beside and put in place whole: a broken change leaves the file as it was
-        part = path.with_name(f".{path.name}.part")
-        part.write_text(text, encoding="utf-8")
-        part.replace(path)
+        put_in_place(path, job.model_copy(update={"design": changed}))
     except OSError as error:
         print(f"{args.job}: cannot be changed: {(error.strerror or 'unknown reason').lower()}", file=sys.stderr)
         return UNUSABLE
@@ -200,6 +199,13 @@ def change(args: argparse.Namespace) -> int:
         print(f"{args.job}: {error}", file=sys.stderr)
         return UNUSABLE
     return HOLDS
+
+
+def put_in_place(path: Path, job: Job) -> None:
+    """The job's file anew: written beside and put in place whole, so that a broken change leaves it as it was."""
+    part = path.with_name(f".{path.name}.part")
+    part.write_text(write_job(job), encoding="utf-8")
+    part.replace(path)
 
 
 def under(args: argparse.Namespace) -> int:

@@ -10,6 +10,8 @@ from typing import Any
 
 from .codes import HOLDS, UNUSABLE
 
+PART_STATES = ("planned", "bought", "cut", "fitted")
+
 
 def _port(text: str) -> int:
     if not text.isascii() or not text.isdigit() or not 0 <= int(text[:6]) <= 65535:
@@ -86,6 +88,14 @@ def _of_a_job(command: Any) -> None:
         metavar="NAME",
         help="one of them: packet.pdf, labels.pdf, drawings.dxf, solids.glb, steps.ics or cut list.csv",
     )
+    part = command("part", "record:part", "say in a job file that parts are bought, cut or fitted, and what they came out as")
+    part.add_argument("job")
+    part.add_argument("part", nargs="+", help="a mark of the cut list for all of its parts, or one part by its name")
+    part.add_argument("--state", required=True, choices=PART_STATES)
+    for name in ("length", "width", "bow"):
+        part.add_argument(f"--{name}", default="", help="as read; a bare number takes the job's units")
+    part.add_argument("--angle", type=float, default=None, help="of its ends as read, degrees")
+    part.add_argument("--follow", action="store_true", help="list the settings that would make the design follow it")
     sheet = command("calculation", "jobs:calculation", "write the calculation sheet of a job file as PDF")
     sheet.add_argument("job")
     sheet.add_argument("file")

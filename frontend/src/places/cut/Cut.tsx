@@ -12,6 +12,7 @@ import { Tabs } from "../../ui/Tabs";
 import { ChoiceField, Group, NumberField, TextField } from "../../ui/fields";
 import { Bars } from "./Bars";
 import { Files } from "./Files";
+import { Made } from "./Made";
 import { Own } from "./Own";
 import { Parts } from "./Parts";
 import { Prices } from "./Prices";
@@ -49,6 +50,7 @@ const SHOWN = [
   { value: "bars", label: "Bars" },
   { value: "sheets", label: "Sheets" },
   { value: "parts", label: "Parts drawn" },
+  { value: "made", label: "Made" },
   { value: "prices", label: "Prices" },
 ] as const;
 type Shown = (typeof SHOWN)[number]["value"];
@@ -171,6 +173,7 @@ export function Cut() {
               currency={currency}
             />
           ))}
+        {shown === "made" && <Made currency={currency} />}
         {shown === "prices" && <Prices currency={currency} />}
         {shown === "parts" && data && <Parts drawn={data.parts_drawn} rows={data.pieces} />}
       </div>

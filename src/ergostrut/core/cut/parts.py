@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
+from dataclasses import replace
 
 from ..catalog.model import Planks
 from ..mechanics.space.rects import Rect
@@ -67,17 +68,26 @@ def _board(panel: Panel, strip: Rect, say: Say) -> str:
     return "; ".join([_ends(0.0), *_outs(outs, say)])
 
 
-def pieces(context: Context) -> tuple[CutPiece, ...]:
-    """Bars and panels, alike ones together; marks are proposals until the list is issued."""
+def pieces(context: Context, without: Collection[str] = ()) -> tuple[CutPiece, ...]:
+    """Bars and panels, alike ones together, but for parts ``without``; marks are proposals until the list is issued."""
+    rows = _pieces(context)
+    if not without:
+        return rows
+    left = (replace(row, parts=tuple(part for part in row.parts if part not in without)) for row in rows)
+    return tuple(row for row in left if row.parts)
+
+
+def _pieces(context: Context) -> tuple[CutPiece, ...]:
     groups: dict[Row, list[str]] = {}
     kg: dict[Row, float] = {}
+    mitres: dict[Row, float] = {}
     for build in context.builds:
         for member in build.members:
             # mitred the same way at both ends: the stock it takes is measured over the points
             over = member.length + member.shape.width * math.tan(math.radians(member.mitre))
             key: Row = (member.role, member.section.id, round(over, 2), None, _ends(round(member.mitre, 1)), True)
             groups.setdefault(key, []).append(member.id)
-            kg[key] = member.mass
+            kg[key], mitres[key] = member.mass, round(member.mitre, 1)
         for panel in build.panels:
             if isinstance(panel.sheet, Planks):
                 for strip in panel.strips:
@@ -123,6 +133,7 @@ def pieces(context: Context) -> tuple[CutPiece, ...]:
                 kg[row],
                 price,
                 along,
+                mitres.get(row, 0.0),
             )
         )
     return tuple(found)

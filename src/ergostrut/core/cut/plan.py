@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Collection
 
 from ..structure.context import Context
 from ..structure.plans import Bought, CutPlan
@@ -14,9 +15,9 @@ SPARED = ("deckscrew", "fixing")
 """What is bought with spares, at least one where any are wanted."""
 
 
-def cut_plan(context: Context) -> CutPlan:
-    """Lay every piece into stock and price what must be bought."""
-    rows = pieces(context)
+def cut_plan(context: Context, without: Collection[str] = ()) -> CutPlan:
+    """Lay every piece into stock and price what must be bought; ``without`` parts that are cut already."""
+    rows = pieces(context, without)
     bars, of_bars = bar_groups(context, rows)
     sheets, of_sheets = sheet_groups(context, rows)
     hardware = _hardware(context)

@@ -11,14 +11,15 @@ import json
 import operator
 from typing import TYPE_CHECKING, Annotated, Any, Literal
 
-from pydantic import Discriminator, Field, ValidationError
+from pydantic import Discriminator, Field, ValidationError, ValidationInfo, field_validator
 
 from ..document.base import MOST_BUILDS, BuildBase, DesignBase
+from ..document.entries import EntryKind, fields_of
 from ..document.survey import HostBase, Text
 from ..frame.families import FAMILIES
 from ..json_limits import read_json
 from ..measure.hosts import KINDS
-from ..problem import InputError, Problem, problems_of
+from ..problem import FieldError, InputError, Problem, problems_of
 from ..record import Record
 from ..units import Units
 from .upgrade import VERSION, upgrade, upgraded_design
@@ -45,12 +46,21 @@ class Design(DesignBase):
 
 
 class Entry(Record):
-    """One line of the record: added, never changed."""
+    """One line of the record: added, never changed. ``data``: the fields of its kind (``document/entries``)."""
 
-    kind: Literal["note", "ticket", "torque", "road test", "tick", "untick", "mark"]
+    kind: EntryKind
     at: Annotated[str, Field(max_length=40)]
     text: Text = ""
     data: Annotated[dict[Annotated[str, Field(max_length=200)], Any], Field(max_length=2_000)] = {}
+
+    @field_validator("data")
+    @classmethod
+    def _of_its_kind(cls, data: dict[str, Any], info: ValidationInfo) -> dict[str, Any]:
+        try:
+            return fields_of(info.data.get("kind", ""), data, info.context)
+        except ValidationError as error:
+            first = problems_of(error)[0]
+            raise FieldError(first.field.removeprefix("/"), first.message) from None
 
 
 class Job(Record):

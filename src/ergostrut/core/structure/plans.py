@@ -28,7 +28,8 @@ class BarPlan:
 
 @dataclass(frozen=True, slots=True)
 class CutPiece:
-    """One row: ``parts`` alike, cut length mm. ``along``: the grain of a panel runs along its length, not its width."""
+    """One row: ``parts`` alike, cut length mm. ``along``: the grain of a panel runs along its length, not its width; ``mitre`` of a bar's
+    ends, degrees."""
 
     mark: str
     parts: tuple[str, ...]
@@ -41,6 +42,7 @@ class CutPiece:
     kg: float
     price: float
     along: bool = True
+    mitre: float = 0.0
 
     @property
     def count(self) -> int:
