@@ -20,6 +20,9 @@ const client = new QueryClient({
   },
 });
 
+// Make opens again in a shop without a connection
+if (import.meta.env.PROD && "serviceWorker" in navigator) void navigator.serviceWorker.register("/sw.js");
+
 const root = document.getElementById("root");
 if (root) {
   createRoot(root).render(

@@ -33,7 +33,7 @@ def shop(tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
 @pytest.fixture
 def screen(chromium: Browser, shop: str) -> Iterator[Page]:
     """A page at 1280x800 that fails the test on any script error."""
-    context = chromium.new_context(viewport={"width": 1280, "height": 800}, base_url=shop, accept_downloads=True)
+    context = chromium.new_context(viewport={"width": 1280, "height": 800}, base_url=shop, accept_downloads=True, service_workers="block")
     page = context.new_page()
     page.set_default_timeout(30_000)
     errors: list[str] = []

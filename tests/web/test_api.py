@@ -241,7 +241,7 @@ def test_issued_marks_stay(shop: Shop) -> None:
 
 
 def test_make_ticks_and_the_log_grow(shop: Shop) -> None:
-    step = shop.get("/api/jobs/1/make")["steps"][0]["id"]
+    step = shop.get("/api/jobs/1/make")["steps"][0]["step"]["id"]
     shop.post("/api/jobs/1/record", {"kind": "tick", "text": "done", "data": {"step": step}})
     assert step in shop.get("/api/jobs/1/make")["done"]
     shop.post("/api/jobs/1/record", {"kind": "untick", "text": "", "data": {"step": step}})

@@ -634,23 +634,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{job}/make": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Steps in order, and when each was ticked off. */
-        get: operations["nine_make_make_get"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/jobs/{job}/log": {
         parameters: {
             query?: never;
@@ -883,6 +866,91 @@ export interface paths {
         };
         /** Which settings would make the design follow a part as it was read, and what else then changes; nothing is saved. */
         get: operations["made_follow_cut_follow_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/make": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Steps in order, what each comes after, when each was ticked off and what was read at it. */
+        get: operations["make_make_make_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/make/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What was read at a step: a line of the record. */
+        post: operations["make_enter_reading_make_reading_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/make/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The days on which what is left is done, so that the job ends earliest. */
+        get: operations["make_plan_make_plan_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/make/plan.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The plan for a calendar. */
+        get: operations["make_plan_ics_make_plan_ics_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/make/first": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is out of reach, or no longer goes in, when one build is put in before all others; nothing is saved. */
+        get: operations["make_first_make_first_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1472,6 +1540,22 @@ export interface components {
              * @default
              */
             note: string;
+        };
+        /**
+         * Away
+         * @description From one day to another, both included.
+         */
+        Away: {
+            /**
+             * Start
+             * Format: date
+             */
+            start: string;
+            /**
+             * End
+             * Format: date
+             */
+            end: string;
         };
         /**
          * BaseRails
@@ -3440,6 +3524,27 @@ export interface components {
              *     }
              */
             own: components["schemas"]["OwnStock"];
+            /**
+             * @default {
+             *       "begins": null,
+             *       "people": 1,
+             *       "hours_a_day": 6,
+             *       "days": [
+             *         "Mon",
+             *         "Tue",
+             *         "Wed",
+             *         "Thu",
+             *         "Fri"
+             *       ],
+             *       "off": [],
+             *       "away": [],
+             *       "leads": [],
+             *       "tools": [],
+             *       "temperature": null,
+             *       "factors": {}
+             *     }
+             */
+            plan: components["schemas"]["Plan"];
         };
         /**
          * Dimension
@@ -5371,6 +5476,16 @@ export interface components {
             friction: number | null;
         };
         /**
+         * Lead
+         * @description A delivery: days from the start of the job until ``item`` is there; ``item`` by its id in the catalogue.
+         */
+        Lead: {
+            /** Item */
+            item: string;
+            /** Days */
+            days: number;
+        };
+        /**
          * Legs
          * @description Legs under the bearers' ends, or where nothing else bears. ``gap``: what they are cut short of the floor; ``inset`` from the end.
          */
@@ -6524,6 +6639,71 @@ export interface components {
              * @default null
              */
             Fy: number | null;
+        };
+        /**
+         * Plan
+         * @description ``begins``: the first day of work; None: not said. ``away``: days without the vehicle; ``off``: days nobody works. ``factors``: this
+         *     shop's hours by kind of work, over what is common practice. ``temperature`` of the shop, C.
+         */
+        Plan: {
+            /**
+             * Begins
+             * @default null
+             */
+            begins: string | null;
+            /**
+             * People
+             * @default 1
+             */
+            people: number;
+            /**
+             * Hours A Day
+             * @default 6
+             */
+            hours_a_day: number;
+            /**
+             * Days
+             * @default [
+             *       "Mon",
+             *       "Tue",
+             *       "Wed",
+             *       "Thu",
+             *       "Fri"
+             *     ]
+             */
+            days: ("Mon" | "Tue" | "Wed" | "Thu" | "Fri" | "Sat" | "Sun")[];
+            /**
+             * Off
+             * @default []
+             */
+            off: components["schemas"]["Away"][];
+            /**
+             * Away
+             * @default []
+             */
+            away: components["schemas"]["Away"][];
+            /**
+             * Leads
+             * @default []
+             */
+            leads: components["schemas"]["Lead"][];
+            /**
+             * Tools
+             * @default []
+             */
+            tools: components["schemas"]["ToolKept"][];
+            /**
+             * Temperature
+             * @default null
+             */
+            temperature: number | null;
+            /**
+             * Factors
+             * @default {}
+             */
+            factors: {
+                [key: string]: number;
+            };
         };
         /**
          * PlywoodBox
@@ -8112,6 +8292,32 @@ export interface components {
              *     }
              */
             hinge_gap: string;
+        };
+        /**
+         * ToolKept
+         * @description How many of a tool there are, and, of a borrowed one, from when to when.
+         */
+        ToolKept: {
+            /**
+             * Tool
+             * @enum {string}
+             */
+            tool: "saw" | "welder" | "paint place";
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /**
+             * Start
+             * @default null
+             */
+            start: string | null;
+            /**
+             * End
+             * @default null
+             */
+            end: string | null;
         };
         /**
          * TowVehicle
@@ -11346,6 +11552,11 @@ export interface components {
              */
             text: string;
             /**
+             * Uid
+             * @default
+             */
+            uid: string;
+            /**
              * Data
              * @default {}
              */
@@ -11559,58 +11770,16 @@ export interface components {
             /** Missing */
             missing: string[];
         };
-        /** MakeOut */
-        MakeOut: {
-            /** Steps */
-            steps: components["schemas"]["Step"][];
-            /** Done */
-            done: {
-                [key: string]: string;
-            };
-            /** Hours */
-            hours: number;
-        };
         /**
-         * Step
-         * @description ``hold``: what must be so before the next step; ``minutes``: hands-on time, common practice. ``sets``: parts that are joined in it and
-         *     stand in each other's way from then on, bodies that move from when they are put in; ``there``: it is done in the vehicle.
+         * EntryIn
+         * @description ``uid`` keeps what is sent twice from counting twice; ``at``: when it was said, of a sender that could not send it then.
          */
-        Step: {
-            /** Id */
-            id: string;
-            /** Title */
-            title: string;
-            /** Text */
-            text: string;
-            /** Hold */
-            hold: string;
-            /** Caution */
-            caution: string;
-            /** Minutes */
-            minutes: number;
-            /**
-             * Parts
-             * @default []
-             */
-            parts: string[];
-            /**
-             * Sets
-             * @default []
-             */
-            sets: string[];
-            /**
-             * There
-             * @default false
-             */
-            there: boolean;
-        };
-        /** EntryIn */
         EntryIn: {
             /**
              * Kind
              * @enum {string}
              */
-            kind: "note" | "ticket" | "torque" | "road test" | "tick" | "untick";
+            kind: "note" | "ticket" | "torque" | "road test" | "tick" | "untick" | "mark" | "part" | "reading" | "pull test" | "friction test" | "sag" | "incident" | "leak" | "purchase" | "hours" | "mistake" | "change" | "photo" | "taken back";
             /**
              * Text
              * @default
@@ -11623,6 +11792,16 @@ export interface components {
             data: {
                 [key: string]: unknown;
             };
+            /**
+             * Uid
+             * @default
+             */
+            uid: string;
+            /**
+             * At
+             * @default
+             */
+            at: string;
         };
         /**
          * ProveOut
@@ -12389,6 +12568,256 @@ export interface components {
             now: number;
             /** Cut */
             cut: boolean;
+        };
+        /**
+         * MakeOut
+         * @description ``order``: the ids of all steps in the order they are listed in; ``builds`` to try first, by id and label.
+         */
+        MakeOut: {
+            /** Steps */
+            steps: components["schemas"]["MakeStep"][];
+            /** Done */
+            done: {
+                [key: string]: string;
+            };
+            /** Hours */
+            hours: number;
+            /** Left */
+            left: number;
+            /** Skipped */
+            skipped: number;
+            /** Builds */
+            builds: [
+                string,
+                string
+            ][];
+        };
+        /**
+         * MakeStep
+         * @description ``done``: when it was ticked off, empty while it is not; ``held``: its hold was said to be so. ``waits_hours`` for ``waits_words`` after it;
+         *     ``marks``: of the pieces in hand; ``build``: the label of
+         *     the build it is of, where the job has several.
+         */
+        MakeStep: {
+            step: components["schemas"]["Step"];
+            /** Build */
+            build: string;
+            /** Done */
+            done: string;
+            /** Held */
+            held: boolean;
+            /** Ready */
+            ready: boolean;
+            /** Waits Hours */
+            waits_hours: number;
+            /** Waits Words */
+            waits_words: string;
+            /** Waits Basis */
+            waits_basis: string;
+            /** Readings */
+            readings: components["schemas"]["ReadingOut"][];
+            /** Marks */
+            marks: string[];
+        };
+        /**
+         * ReadingOut
+         * @description ``value`` and ``others`` in the reading's unit; ``others``: entered before, and not the same.
+         */
+        ReadingOut: {
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
+            /** Planned */
+            planned: number | null;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /** Within */
+            within: number;
+            /** Value */
+            value: number | null;
+            /** Others */
+            others: number[];
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "over" | "unknown" | "tight" | "holds" | "note";
+            /** Words */
+            words: string;
+        };
+        /**
+         * Step
+         * @description ``hold``: what must be so before the next step; ``minutes``: hands-on time, common practice. ``sets``: parts that are joined in it and
+         *     stand in each other's way from then on, bodies that move from when they are put in; ``there``: it is done in the vehicle. ``after``: steps
+         *     that must be done before it; ``waits``: for what to set after it; ``stands_for``: the steps of builds that it is one of; ``takes``: what of
+         *     bought material it uses up.
+         */
+        Step: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Text */
+            text: string;
+            /** Hold */
+            hold: string;
+            /** Caution */
+            caution: string;
+            /** Minutes */
+            minutes: number;
+            /**
+             * Parts
+             * @default []
+             */
+            parts: string[];
+            /**
+             * Sets
+             * @default []
+             */
+            sets: string[];
+            /**
+             * There
+             * @default false
+             */
+            there: boolean;
+            /**
+             * Waits
+             * @default
+             * @enum {string}
+             */
+            waits: "" | "glue" | "paint" | "sealant" | "weld";
+            /**
+             * Reads
+             * @default []
+             */
+            reads: components["schemas"]["Reading"][];
+            /**
+             * Work
+             * @default join
+             * @enum {string}
+             */
+            work: "measure" | "cut" | "join" | "weld" | "finish" | "put in" | "fit" | "test";
+            /**
+             * After
+             * @default []
+             */
+            after: string[];
+            /**
+             * Stands For
+             * @default []
+             */
+            stands_for: string[];
+            /**
+             * Takes
+             * @default
+             */
+            takes: string;
+        };
+        /**
+         * ReadingIn
+         * @description ``values`` by the names of the readings, as written: a bare length takes the job's units; ``uid`` keeps what is sent twice from counting twice.
+         */
+        ReadingIn: {
+            /** Step */
+            step: string;
+            /** Values */
+            values: {
+                [key: string]: string;
+            };
+            /**
+             * Uid
+             * @default
+             */
+            uid: string;
+            /**
+             * At
+             * @default
+             */
+            at: string;
+        };
+        /** PlanOut */
+        PlanOut: {
+            /** Rows */
+            rows: components["schemas"]["PlannedOut"][];
+            /** Days */
+            days: string[];
+            /** Ends */
+            ends: string | null;
+            /** Gap */
+            gap: number;
+            /** Proven */
+            proven: boolean;
+            /** Chain */
+            chain: string[];
+            /** Today */
+            today: string[];
+            /** Trouble */
+            trouble: string;
+            /** Deliveries */
+            deliveries: components["schemas"]["DeliveryOut"][];
+        };
+        /**
+         * DeliveryOut
+         * @description Stock that is cut, by its id, with the days until it is there where somebody said so.
+         */
+        DeliveryOut: {
+            /** Item */
+            item: string;
+            /** Label */
+            label: string;
+            /** Days */
+            days: number | null;
+            /** Bought */
+            bought: boolean;
+        };
+        /**
+         * PlannedOut
+         * @description A step in the plan: working days from 0, and the days those are.
+         */
+        PlannedOut: {
+            /** Step */
+            step: string;
+            /** Title */
+            title: string;
+            /** Build */
+            build: string;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Until
+             * Format: date
+             */
+            until: string;
+            /** Spare */
+            spare: number;
+            /** Critical */
+            critical: boolean;
+            /** Waits */
+            waits: string;
+            /**
+             * Waits Kind
+             * @enum {string}
+             */
+            waits_kind: "" | "glue" | "paint" | "sealant" | "weld";
+            /** Waits Days */
+            waits_days: number;
+        };
+        /** FirstOut */
+        FirstOut: {
+            /** Build */
+            build: string;
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
         };
         /** StockroomOut */
         StockroomOut: {
@@ -14627,55 +15056,6 @@ export interface operations {
             };
         };
     };
-    nine_make_make_get: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MakeOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
     nine_log_log_get: {
         parameters: {
             query?: never;
@@ -15461,6 +15841,263 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FollowOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    make_make_make_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MakeOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    make_enter_reading_make_reading_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MakeOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    make_plan_make_plan_get: {
+        parameters: {
+            query?: {
+                /** @description the first day that is planned; the plan's own, or today, when left out */
+                start?: string | null;
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    make_plan_ics_make_plan_ics_get: {
+        parameters: {
+            query?: {
+                /** @description the first day that is planned; the plan's own, or today, when left out */
+                start?: string | null;
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    make_first_make_first_get: {
+        parameters: {
+            query: {
+                build: string;
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirstOut"];
                 };
             };
             /** @description Not Found */

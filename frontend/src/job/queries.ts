@@ -7,6 +7,9 @@ import { type SceneName, useJob } from "./context";
 /** Milliseconds between looks at a search that runs. */
 const LOOK_AGAIN = 700;
 
+/** Milliseconds until what is old is asked for again. */
+const OLD_AGAIN = 5000;
+
 /** Milliseconds between looks at a check that runs. */
 const CHECK_AGAIN = 250;
 
@@ -250,10 +253,26 @@ export function useFiles(job: number) {
   });
 }
 
+/** The steps; `old` where the server does not answer and this device shows what it had last. */
 export function useMake(job: number, version: number) {
   return useQuery({
     queryKey: ["job", job, "make", version],
-    queryFn: () => take(api.GET("/api/jobs/{job}/make", { params: { path: { job } } })),
+    queryFn: async () => {
+      const asked = api.GET("/api/jobs/{job}/make", { params: { path: { job } } });
+      const data = await take(asked);
+      return { ...data, old: (await asked).response.headers.has("X-Kept") };
+    },
+    placeholderData: keepPreviousData,
+    // what is old is asked for again until the server answers
+    refetchInterval: (query) => (query.state.data?.old ? OLD_AGAIN : false),
+  });
+}
+
+/** The days on which what is left is done. */
+export function usePlan(job: number, version: number) {
+  return useQuery({
+    queryKey: ["job", job, "plan", version],
+    queryFn: () => take(api.GET("/api/jobs/{job}/make/plan", { params: { path: { job } } })),
     placeholderData: keepPreviousData,
   });
 }

@@ -11,17 +11,24 @@ from pathlib import Path
 from pydantic import ValidationError
 
 from ergostrut.core.cut.parts import pieces
+from ergostrut.core.cut.plan import cut_plan
 from ergostrut.core.document.entries import PartReading
 from ergostrut.core.job.document import Entry, Job
 from ergostrut.core.job.marks import issued_marks
 from ergostrut.core.log.follow import followed
+from ergostrut.core.log.making import read as judged
+from ergostrut.core.log.making import read_values, ticks, values
 from ergostrut.core.log.parts import made_parts, said
+from ergostrut.core.log.spent import bought
+from ergostrut.core.make.schedule.plan import schedule
+from ergostrut.core.make.steps import steps
 from ergostrut.core.problem import InputError, Problem, problems_of
 from ergostrut.core.report import context_of
-from ergostrut.core.structure.plans import CutPiece
+from ergostrut.core.structure.plans import CutPiece, CutPlan, Step
+from ergostrut.core.wording import Say
 from ergostrut.files.catalog_files import shipped_catalog
 
-from .codes import HOLDS, UNUSABLE
+from .codes import HOLDS, OVER, UNUSABLE
 from .jobs import put_in_place, read
 from .starting import near
 
@@ -102,3 +109,88 @@ def _follow(job: Job, parts: list[str]) -> None:
             print(
                 f"{one}: {offer.change.path}={json.dumps(offer.change.value)}   {len(offer.follows)} follow, {len(offer.misfits)} cut no longer fit"
             )
+
+
+def _steps(job: Job) -> tuple[tuple[Step, ...], CutPlan]:
+    context = context_of(job.design, shipped_catalog())
+    cut = cut_plan(context)
+    return steps(context, cut), cut
+
+
+def plan(args: argparse.Namespace) -> int:
+    """The plan as lines: day, hours, step; what may slip; what waits."""
+    job = read(args.job)
+    if job is None:
+        return UNUSABLE
+    today = datetime.date.today()
+    try:
+        begins = datetime.date.fromisoformat(args.start) if args.start else max(job.design.plan.begins or today, datetime.date.min)
+    except ValueError:
+        print(f"--start: “{args.start}” is no date, such as 2026-05-04", file=sys.stderr)
+        return UNUSABLE
+    todo, cut = _steps(job)
+    ticked = ticks(todo, job.record)
+    done = {name: datetime.datetime.fromisoformat(tick.at) for name, tick in ticked.items() if tick.at}
+    found = schedule(todo, job.design.plan, begins, done, bought(cut.pieces, job.record))
+    if found.trouble:
+        print(f"no plan: {found.trouble}", file=sys.stderr)
+        return OVER
+    titles = {step.id: step.title for step in todo}
+    for row in found.rows:
+        until = "" if row.until == row.on else f" to {row.until}"
+        slips = f", may slip {row.spare:.1f} days" if row.spare >= 0.1 else ""
+        print(
+            f"{row.on}{until}  {'*' if row.critical else ' '} {row.step}: {titles[row.step]}{slips}{f', {row.waits}' if row.waits else ''}"
+        )
+    if found.ends:
+        print(
+            f"done on {found.ends}, {'no plan ends earlier' if found.proven else f'at most {found.gap:.1f} days over the shortest there can be'}"
+        )
+    if args.ics:
+        from ergostrut.files.steps_ics import steps_ics
+
+        days = {row.step: (row.on, row.until) for row in found.rows}
+        Path(args.ics).write_bytes(steps_ics(todo, job.design.name, datetime.datetime.now(datetime.UTC), days))
+    return HOLDS
+
+
+def _known(name: str, todo: tuple[Step, ...]) -> Step:
+    found = next((step for step in todo if step.id == name), None)
+    if found is None:
+        raise InputError([Problem(field="step", message=f"there is no step “{name}”{near(name, [step.id for step in todo])}")])
+    return found
+
+
+def tick(args: argparse.Namespace) -> int:
+    """Steps ticked off."""
+    job = read(args.job)
+    if job is None:
+        return UNUSABLE
+    todo, _ = _steps(job)
+    rows = [_known(name, todo) for name in args.step]
+    for step in rows:
+        job = added(args.job, job, Entry(kind="tick", at=now(), text=step.title, data={"step": step.id, "held": bool(args.held)}))
+        print(f"done: {step.title}")
+    return HOLDS
+
+
+def read_at(args: argparse.Namespace) -> int:
+    """What was read at a step, and what that means; exit 1 where anything is off."""
+    job = read(args.job)
+    if job is None:
+        return UNUSABLE
+    todo, _ = _steps(job)
+    step = _known(args.step, todo)
+    values_in = {}
+    for text in args.reading:
+        name, sign, value = text.partition("=")
+        if not sign:
+            raise InputError([Problem(field="reading", message=f"“{text[:60]}” is no name=value")])
+        values_in[name.strip()] = value.strip()
+    numbers = read_values(values_in, step, job.design.units)
+    words = ", ".join(f"{name} {value}" for name, value in values_in.items())
+    job = added(args.job, job, Entry(kind="reading", at=now(), text=f"{step.title}: {words}", data={"step": step.id, "values": numbers}))
+    found = judged(step, values(job.record), Say(job.design.units))
+    for row in found:
+        print(f"{row.state:8s} {row.reading.name}: {row.words}")
+    return OVER if any(row.state == "over" for row in found) else HOLDS

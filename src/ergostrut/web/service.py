@@ -5,6 +5,7 @@ from __future__ import annotations
 import contextlib
 import json
 from collections.abc import Callable
+from dataclasses import dataclass
 from threading import Semaphore
 from typing import cast
 
@@ -12,11 +13,15 @@ from flask import current_app
 from sqlalchemy.exc import DBAPIError
 
 from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.cut.plan import cut_plan
 from ergostrut.core.job.document import Design
+from ergostrut.core.make.schedule.plan import Schedule
+from ergostrut.core.make.steps import steps
 from ergostrut.core.proof import FINE, Pause, Proof, on
 from ergostrut.core.prove.boxes.refine import Watch
 from ergostrut.core.report import Report, check, context_of, stages
 from ergostrut.core.structure.context import Context
+from ergostrut.core.structure.plans import CutPlan, Step
 from ergostrut.files.card_json import maker_of, read_card, write_card
 from ergostrut.files.catalog_files import shipped_catalog
 from ergostrut.store import jobs
@@ -31,8 +36,18 @@ REPORT_ROOM, PROOF_ROOM = 96 * 2**20, 64 * 2**20
 CONTEXT_ROOM, CONTEXT_WEIGHS = 8 * 2**20, 500_000
 """Bytes kept of reports, of builds proved (an edit of one build takes the others as they stand), and of builds framed, with about what one job's
 weigh."""
+PLAN_ROOM = 4 * 2**20
 AT_ONCE = 2
 """Reports worked out at the same time; more would only share the processor."""
+
+
+@dataclass(frozen=True)
+class Making:
+    """A job as it is cut and made."""
+
+    context: Context
+    cut: CutPlan
+    steps: tuple[Step, ...]
 
 
 class Service:
@@ -47,6 +62,8 @@ class Service:
         self._adviser = Adviser()
         self._refiner = Refiner(self._refined)
         self._contexts: Once[Context] = Once(Cache(CONTEXT_ROOM, lambda _: CONTEXT_WEIGHS))
+        self.plans: Once[Schedule] = Once(Cache(PLAN_ROOM, lambda plan: 4_000 + 400 * len(plan.rows)))
+        self._makings: Once[Making] = Once(Cache(CONTEXT_ROOM, lambda _: CONTEXT_WEIGHS))
         self._told = Told()
         self._checker = Checker(self._behind)
         self._room = Semaphore(AT_ONCE)
@@ -58,6 +75,20 @@ class Service:
             InputError: the design names stock the catalogue does not hold, or cannot be built.
         """
         return self._contexts.get(key_of(design), lambda: context_of(design, self.catalog))
+
+    def making(self, design: Design) -> Making:
+        """What is cut and in which order it is made: nothing is proved for it.
+
+        Raises:
+            InputError: as ``context``.
+        """
+
+        def work() -> Making:
+            context = self.context(design)
+            cut = cut_plan(context)
+            return Making(context, cut, steps(context, cut))
+
+        return self._makings.get(key_of(design), work)
 
     def report(self, design: Design) -> Report:
         """The whole report: made once for all who ask, taken from the cache when the same design was checked before.

@@ -8,6 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from ergostrut.core.advice.trying import Effect, Mend
 from ergostrut.core.balance.ledger import LedgerRow
+from ergostrut.core.document.entries import EntryKind
 from ergostrut.core.drawing.room import Show
 from ergostrut.core.finding import Finding, Place, State
 from ergostrut.core.job.document import Design, Entry
@@ -15,7 +16,6 @@ from ergostrut.core.primitives import View
 from ergostrut.core.report import Tally
 from ergostrut.core.structure.nouns.holds import Position, Scene
 from ergostrut.core.structure.nouns.parts import Height
-from ergostrut.core.structure.plans import Step
 from ergostrut.core.units import Units
 
 
@@ -391,17 +391,15 @@ class AnchorOut(Wire):
     settled: bool
 
 
-class MakeOut(Wire):
-    steps: list[Step]
-    done: dict[str, str]
-    hours: float
-
-
 class LogOut(Wire):
     entries: list[Entry]
 
 
 class EntryIn(Wire):
-    kind: Literal["note", "ticket", "torque", "road test", "tick", "untick"]
+    """``uid`` keeps what is sent twice from counting twice; ``at``: when it was said, of a sender that could not send it then."""
+
+    kind: EntryKind
     text: str = Field(default="", max_length=2000)
     data: dict[str, Any] = {}
+    uid: str = Field(default="", max_length=60)
+    at: str = Field(default="", max_length=40)

@@ -231,7 +231,9 @@ export function Made({ currency }: { currency: string }) {
                       {counted(row.parts)}
                       {parts.some((part) => off.has(part)) && ", no longer fits"}
                     </td>
-                    <td className="text-[14px] text-steel">{[...new Set(row.parts.map(readAs))].filter(Boolean).join("; ")}</td>
+                    <td className="text-[14px] text-steel">
+                      {[...new Set(row.parts.map(readAs))].filter(Boolean).join("; ")}
+                    </td>
                     <td className="text-right">
                       <Button
                         tone="quiet"

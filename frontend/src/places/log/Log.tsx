@@ -24,7 +24,12 @@ export function Log() {
   const [text, setText] = useState("");
   const add = useMutation({
     mutationFn: () =>
-      take(api.POST("/api/jobs/{job}/record", { params: { path: { job: jobId } }, body: { kind, text, data: {} } })),
+      take(
+        api.POST("/api/jobs/{job}/record", {
+          params: { path: { job: jobId } },
+          body: { kind, text, data: {}, uid: "", at: "" },
+        }),
+      ),
     onSuccess: () => {
       setText("");
       void client.invalidateQueries({ queryKey: ["job", jobId, "log"] });

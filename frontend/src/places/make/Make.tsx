@@ -1,79 +1,129 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
 
-import { api, take } from "../../api/client";
 import { useJob } from "../../job/context";
-import { useMake } from "../../job/queries";
+import { Findings } from "../../job/Findings";
+import { Page } from "../../job/Page";
+import { useMake, usePlan } from "../../job/queries";
+import { withWaiting } from "../../record/outbox";
+import { useWaiting } from "../../record/waiting";
+import { Button } from "../../ui/Button";
+import { Tabs } from "../../ui/Tabs";
+import { Calendar } from "./Calendar";
+import { First } from "./First";
+import { PlanSettings } from "./PlanSettings";
+import { Sheets } from "./Sheets";
+import { StepCard } from "./StepCard";
 
-/** 8 Make: the steps in order, with holds and cautions; tick off. */
+const SHOWN = [
+  { value: "today", label: "Today" },
+  { value: "steps", label: "All steps" },
+  { value: "days", label: "Days" },
+  { value: "one", label: "One at a time" },
+] as const;
+type Shown = (typeof SHOWN)[number]["value"];
+
+/** 8 Make: what can be done now, what it waits for, what was read; the days it takes. */
 export function Make() {
   const { jobId, version, report } = useJob();
-  const client = useQueryClient();
   const make = useMake(jobId, version);
+  const plan = usePlan(jobId, version);
+  const { waiting, add, drop } = useWaiting(jobId);
+  const [shown, setShown] = useState<Shown>("today");
   const data = make.data;
-  const tick = useMutation({
-    mutationFn: ({ step, title, on }: { step: string; title: string; on: boolean }) =>
-      take(
-        api.POST("/api/jobs/{job}/record", {
-          params: { path: { job: jobId } },
-          body: { kind: on ? "tick" : "untick", text: title, data: { step } },
-        }),
-      ),
-    onSuccess: () => client.invalidateQueries({ queryKey: ["job", jobId] }),
-  });
   const steps = data?.steps ?? [];
-  const done = steps.filter((step) => data?.done[step.id]).length;
+  const done = withWaiting(data?.done ?? {}, waiting, jobId);
+  const titles = new Map(steps.map((one) => [one.step.id, one.step.title]));
+  const count = steps.filter((one) => done[one.step.id]).length;
   const over = report?.counts["over"] ?? 0;
   const unknown = report?.counts["unknown"] ?? 0;
+  const now = steps.filter((one) => !done[one.step.id] && (one.step.after ?? []).every((name) => done[name]));
+  const off = steps.filter((one) => one.readings.some((reading) => reading.state === "over"));
+  const cards = (rows: typeof steps) => (
+    <ol>
+      {rows.map((one) => (
+        <li key={one.step.id} className="border-b border-hair py-3">
+          <StepCard
+            one={one}
+            number={steps.indexOf(one) + 1}
+            done={done[one.step.id] ?? ""}
+            {...{ waiting, add, titles }}
+          />
+        </li>
+      ))}
+    </ol>
+  );
   return (
-    <div className="mx-auto max-w-[860px] p-5">
-      <h1 className="text-[26px] leading-none">Make</h1>
-      <p className="mb-3 text-steel">
-        {done} of {steps.length} steps done. About {data?.hours.toFixed(1)} hours in all, common practice.
-      </p>
-      {(over > 0 || unknown > 0) && (
-        <p className="mb-3 border-l-4 border-tape bg-card px-3 py-2 font-medium">
-          {over > 0 && `${over} finding${over === 1 ? " is" : "s are"} over. `}
-          {unknown > 0 && `${unknown} not known. `}
-          Settle them before cutting.
+    <Page
+      left={<PlanSettings deliveries={plan.data?.deliveries ?? []} />}
+      right={
+        <>
+          <First builds={(data?.builds ?? []) as [string, string][]} />
+          <Findings places={["make"]} title="Shop" />
+        </>
+      }
+    >
+      <div className="p-4">
+        <h1 className="text-[26px] leading-none">Make</h1>
+        <p className="mb-3 text-steel">
+          {count} of {steps.length} steps done. About {data?.left.toFixed(1)} of {data?.hours.toFixed(1)} hours left.
+          {plan.data?.ends && ` Done on ${plan.data.ends} at the earliest.`}
         </p>
-      )}
-      {steps.length === 0 && <p className="text-steel">Nothing to make yet: design a build on Frame.</p>}
-      <ol>
-        {steps.map((step, i) => {
-          const at = data?.done[step.id];
-          return (
-            <li key={step.id} className={`flex gap-4 border-b border-hair py-3 ${at ? "opacity-75" : ""}`}>
-              <input
-                id={`step-${i}`}
-                type="checkbox"
-                className="mt-1 size-[26px] shrink-0 accent-[var(--chalk)]"
-                checked={Boolean(at)}
-                onChange={(event) => tick.mutate({ step: step.id, title: step.title, on: event.currentTarget.checked })}
-              />
-              <div className="min-w-0 grow">
-                <label htmlFor={`step-${i}`} className="flex justify-between gap-3 text-[18px] font-semibold">
-                  <span className={at ? "line-through" : ""}>
-                    {i + 1}. {step.title}
-                  </span>
-                  <span className="shrink-0 text-[14px] font-normal text-steel">
-                    {step.there && "in the vehicle, "}
-                    {at ? `done ${at.replace("T", " ")}` : `${Math.round(step.minutes)} min`}
-                  </span>
-                </label>
-                <p>{step.text}</p>
-                {step.hold && (
-                  <p className="mt-0.5">
-                    <span className="font-semibold">Hold: </span>
-                    {step.hold}
-                  </p>
-                )}
-                {step.caution && <p className="mt-1 border-l-4 border-tape pl-2">⚠ {step.caution}</p>}
-              </div>
-            </li>
-          );
-        })}
-      </ol>
-      <p className="mt-4 text-[13px] text-steel">{report?.notice}</p>
-    </div>
+        {data?.old && (
+          <p role="status" className="mb-3 border-l-4 border-tape bg-card px-3 py-2 font-medium">
+            The server does not answer: this is as it was last seen. Ticks and readings are kept here and sent when it
+            is back.
+          </p>
+        )}
+        {waiting.some((line) => line.refused === undefined) && (
+          <p role="status" className="mb-3 border-l-4 border-tape bg-card px-3 py-2 font-medium">
+            {waiting.filter((line) => line.refused === undefined).length} on the way: kept on this device until the
+            server has them.
+          </p>
+        )}
+        {waiting
+          .filter((line) => line.refused !== undefined)
+          .map((line) => (
+            <p key={line.uid} role="alert" className="mb-3 border-l-4 border-tape bg-card px-3 py-2">
+              Not taken: {line.refused}{" "}
+              <Button tone="quiet" onClick={() => drop(line.uid)}>
+                Seen
+              </Button>
+            </p>
+          ))}
+        {(over > 0 || unknown > 0) && (
+          <p className="mb-3 border-l-4 border-tape bg-card px-3 py-2 font-medium">
+            {over > 0 && `${over} finding${over === 1 ? " is" : "s are"} over. `}
+            {unknown > 0 && `${unknown} not known. `}
+            Settle them before cutting.
+          </p>
+        )}
+        {(data?.skipped ?? 0) > 0 && (
+          <p className="mb-3 border-l-4 border-tape bg-card px-3 py-2 font-medium">
+            {data?.skipped} hold{data?.skipped === 1 ? "" : "s"} of steps that are done not checked yet.
+          </p>
+        )}
+        <div className="mb-3">
+          <Tabs label="What is shown" value={shown} onChange={(value) => setShown(value as Shown)} options={SHOWN} />
+        </div>
+        {data && steps.length === 0 && <p className="text-steel">Nothing to make yet: design a build on Frame.</p>}
+        {shown === "today" && (
+          <>
+            {now.length > 0 && cards(now)}
+            {data && steps.length > 0 && now.length === 0 && <p>Everything is done.</p>}
+            {off.length > 0 && (
+              <>
+                <h2 className="mt-6 text-[20px]">Read, and not as planned</h2>
+                {cards(off.filter((one) => !now.includes(one)))}
+              </>
+            )}
+          </>
+        )}
+        {shown === "steps" && cards(steps)}
+        {shown === "days" && plan.data && <Calendar plan={plan.data} />}
+        {shown === "days" && plan.isLoading && <p className="text-steel">Working out the shortest plan…</p>}
+        {shown === "one" && <Sheets {...{ steps, done, waiting, add, titles }} />}
+        <p className="mt-4 text-[13px] text-steel">{report?.notice}</p>
+      </div>
+    </Page>
   );
 }

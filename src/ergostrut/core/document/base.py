@@ -14,6 +14,7 @@ from ..quantity import BuildMass
 from ..record import Record
 from ..units import Units
 from .load import LoadOut
+from .plan import Plan
 from .shop import Shop
 from .survey import HostBase, Name, Text
 
@@ -59,6 +60,7 @@ class DesignBase(Record):
     goals: Goals = Goals()
     shop: Shop = Shop()
     own: OwnStock = OwnStock()
+    plan: Plan = Plan()
 
     @model_validator(mode="after")
     def _own_ids(self) -> DesignBase:

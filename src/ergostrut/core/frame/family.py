@@ -12,7 +12,7 @@ from ..document.base import BuildBase
 from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.host import Host, Reader
-from ..structure.plans import CutPlan
+from ..structure.plans import CutPlan, Reading, Waits
 from ..structure.sheet import Group, options
 from ..structure.sheet import Row as FormRow
 from ..units import Units
@@ -23,7 +23,7 @@ Offers = list[tuple[str, tuple[Change, ...]]]
 
 
 class StepRow(NamedTuple):
-    """A step of making, as ``structure.plans.Step`` has it, its id below the build's."""
+    """A step of making, as ``structure.plans.Step`` has it, its id below the build's; the order within a build alone is the family's."""
 
     id: str
     title: str
@@ -34,6 +34,8 @@ class StepRow(NamedTuple):
     parts: tuple[str, ...]
     sets: tuple[str, ...] = ()
     there: bool = False
+    waits: Waits = ""
+    reads: tuple[Reading, ...] = ()
 
 
 Table = tuple[str, tuple[str, ...], tuple[tuple[float, ...], ...]]

@@ -51,6 +51,8 @@ class Entry(Record):
     kind: EntryKind
     at: Annotated[str, Field(max_length=40)]
     text: Text = ""
+    uid: Annotated[str, Field(max_length=60)] = ""
+    """What its sender calls it, so that what is sent twice counts once."""
     data: Annotated[dict[Annotated[str, Field(max_length=200)], Any], Field(max_length=2_000)] = {}
 
     @field_validator("data")

@@ -1,16 +1,86 @@
-"""The making of a job in order: what to do, what must be so before going on, and cautions."""
+"""The making of a job in order: what to do, what comes before it, what must be so before going on, and cautions."""
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from ..frame.build import family_of
+from ..frame.family import StepRow
+from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.plans import CutPlan, Step
+from .order import across, building_order, of_build, reduced
+from .reads import readings
+from .work import work_of
+
+CUT = "cut"
+"""The step of a family that its pieces are cut in: all builds cut each stock together."""
+Rows = list[tuple[Assembly, list[StepRow]]]
 
 
 def steps(context: Context, cut: CutPlan) -> tuple[Step, ...]:
-    """All steps of all builds, builds in the document's order."""
+    """All steps of all builds in an order they can be done in: what is measured first, what is cut of one stock together, then build by build."""
+    builds = building_order(context)
+    rows: Rows = [(build, family_of(build.family).steps(context, build, cut)) for build in builds]
+    first = [_step(build, row) for build, some in rows for row in _before(some)]
+    cuts = _cuts(cut, rows)
+    before: dict[str, tuple[str, ...]] = {}
+    for step in cuts:
+        for part in step.parts:
+            before[part] = (*before.get(part, ()), step.id)
+    found: list[Step] = [*first, *cuts]
+    for build, some in rows:
+        own = [_step(build, row) for row in some if row.id != CUT and row not in _before(some)]
+        found += of_build(build, own, before)
+    return tuple(reduced(across(builds, found)))
+
+
+def _before(rows: Sequence[StepRow]) -> list[StepRow]:
+    """What comes before anything of a build is cut."""
+    at = next((k for k, row in enumerate(rows) if row.id == CUT), 0)
+    return list(rows[:at])
+
+
+def _step(build: Assembly, row: StepRow) -> Step:
+    return Step(
+        f"{build.id}/{row.id}", row.title, row.text, row.hold, row.caution, row.minutes, row.parts, row.sets, row.there, row.waits,
+        readings(build, row), work_of(row.id, row.title),
+    )  # fmt: skip
+
+
+def _cuts(cut: CutPlan, rows: Rows) -> list[Step]:
+    """Cutting by stock, over all builds: an hour at the saw is set up once."""
+    asked = {part: (build, row) for build, some in rows for row in some if row.id == CUT for part in row.parts}
+    share = {id(row): row.minutes / max(len(row.parts), 1) for _, row in asked.values()}
+    bars = {group.stock: len(group.plan.bars) for group in cut.bars}
+    sheets = {group.stock: len(group.plan.sheets) for group in cut.sheets}
     found = []
-    for build in context.builds:
-        for row in family_of(build.family).steps(context, build, cut):
-            found.append(Step(f"{build.id}/{row[0]}", *row[1:]))
-    return tuple(found)
+    for stock in dict.fromkeys(piece.stock for piece in cut.pieces):
+        pieces = [piece for piece in cut.pieces if piece.stock == stock and any(part in asked for part in piece.parts)]
+        parts = tuple(part for piece in pieces for part in piece.parts if part in asked)
+        if not parts:
+            continue
+        theirs = list(dict.fromkeys(id(asked[part][1]) for part in parts))
+        said = [next(row for _, row in asked.values() if id(row) == one) for one in theirs]
+        builds = dict.fromkeys(asked[part][0].id for part in parts)
+        panels = pieces[0].width is not None
+        count = sheets.get(stock, 0) if panels else bars.get(stock, 0)
+        after = tuple(f"{build.id}/{row.id}" for build, some in rows if build.id in builds for row in _before(some))
+        found.append(
+            Step(
+                f"{CUT}/{stock}",
+                f"Cut the {pieces[0].stock_label}",
+                f"{len(parts)} piece{'s' if len(parts) > 1 else ''} from {count} {'sheet' if panels else 'bar'}{'s' if count != 1 else ''}"
+                f"{', longest first' if not panels else ', as the plan is drawn'}. "
+                f"Mark every piece as on the cut list{'; its face grain too' if panels else '; deburr inside and out'}.",
+                " ".join(dict.fromkeys(row.hold for row in said)),
+                " ".join(dict.fromkeys(row.caution for row in said)),
+                sum(share[id(asked[part][1])] for part in parts),
+                parts,
+                work="cut",
+                after=after,
+                stands_for=tuple(f"{build}/{CUT}" for build in builds),
+                takes=stock,
+            )
+        )
+    return found

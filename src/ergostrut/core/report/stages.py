@@ -22,6 +22,7 @@ from ..fit.space.stack import stacked
 from ..fit.space.within import check_within
 from ..frame.build import assemble
 from ..goals import check_goals
+from ..make.checks import check_making
 from ..make.steps import steps
 from ..measure.checks import check_survey
 from ..measure.cross import check_cross
@@ -105,7 +106,7 @@ def stages(
     proofs = tuple(by_build[i] for i in sorted(by_build))
     cut = cut_plan(context)
     todo = steps(context, cut)
-    yield stage(cut.findings, ROOM)
+    yield stage((*cut.findings, *check_making(context, todo)), ROOM)
     yield stage(_of_room(context, todo), WAYS)
     yield stage(of_job(context, "ways"), SCENES)
     yield stage(_of_scenes(context, catalog.version, keep), TOLERANCES)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Literal
 
 from ..finding import Finding
 
@@ -141,10 +142,36 @@ class CutPlan:
     findings: tuple[Finding, ...]
 
 
+Work = Literal["measure", "cut", "join", "weld", "finish", "put in", "fit", "test"]
+"""What kind of work a step is: what hours are learnt of, and what tools it takes."""
+Waits = Literal["", "glue", "paint", "sealant", "weld"]
+"""What has to set, dry or cool after a step before what builds on it may go on."""
+ReadingUnit = Literal["mm", "N m", "%"]
+
+
+@dataclass(frozen=True, slots=True)
+class Reading:
+    """What is read at a step and must hold: between ``low`` and ``high``, in ``unit``, planned at ``planned``. Readings ``alike`` by name agree
+    within ``within``; ``base`` of two diagonals the longer side of what they cross, of two readings to an axle the way to its middle, from which they
+    are taken ``arm`` to either side. mm."""
+
+    name: str
+    unit: ReadingUnit
+    planned: float | None = None
+    low: float | None = None
+    high: float | None = None
+    alike: str = ""
+    within: float = 0.0
+    base: float = 0.0
+    arm: float = 0.0
+
+
 @dataclass(frozen=True, slots=True)
 class Step:
     """``hold``: what must be so before the next step; ``minutes``: hands-on time, common practice. ``sets``: parts that are joined in it and
-    stand in each other's way from then on, bodies that move from when they are put in; ``there``: it is done in the vehicle."""
+    stand in each other's way from then on, bodies that move from when they are put in; ``there``: it is done in the vehicle. ``after``: steps
+    that must be done before it; ``waits``: for what to set after it; ``stands_for``: the steps of builds that it is one of; ``takes``: what of
+    bought material it uses up."""
 
     id: str
     title: str
@@ -155,3 +182,9 @@ class Step:
     parts: tuple[str, ...] = ()
     sets: tuple[str, ...] = ()
     there: bool = False
+    waits: Waits = ""
+    reads: tuple[Reading, ...] = ()
+    work: Work = "join"
+    after: tuple[str, ...] = ()
+    stands_for: tuple[str, ...] = ()
+    takes: str = ""

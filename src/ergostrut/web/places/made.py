@@ -13,36 +13,35 @@ from ergostrut.core.log.follow import followed
 from ergostrut.core.log.kept import check_made
 from ergostrut.core.log.parts import Made, made_parts, said
 from ergostrut.core.problem import InputError, Problem, problems_of
-from ergostrut.core.report import Report
 from ergostrut.store import jobs
 from ergostrut.store.database import now
 
 from .. import record_shapes as r
 from .. import shapes as s
-from ..service import service
+from ..service import Making, service
 
 api = APIBlueprint("made", __name__, url_prefix="/api/jobs/<int:job>", abp_responses=s.REFUSED)
 
 
-def _loaded(job: int) -> tuple[Design, Report, tuple[Entry, ...]]:
-    design, report = service().load(job)
+def _loaded(job: int) -> tuple[Design, Making, tuple[Entry, ...]]:
     with service().database.reading() as session:
-        return design, report, jobs.entries(session, job)
+        design, record = jobs.get(session, job).design, jobs.entries(session, job)
+    return design, service().making(design), record
 
 
-def _listed(report: Report, record: tuple[Entry, ...]) -> dict[str, object]:
+def _listed(making: Making, record: tuple[Entry, ...]) -> dict[str, object]:
     made, issued = made_parts(record), issued_marks(record)
     rows = [
         r.MadeRow(
             mark=issued.get(row.parts[0], row.mark), role=row.role, stock_label=row.stock_label, length=row.length, width=row.width,
             mitre=row.mitre, parts=[_part(part, made.get(part)) for part in row.parts],
         )
-        for row in report.cut.pieces
+        for row in making.cut.pieces
     ]  # fmt: skip
     done = {part for part, one in made.items() if one.done}
-    left = cut_plan(report.context, done)
+    left = cut_plan(making.context, done)
     return r.MadeListOut(
-        rows=rows, findings=list(check_made(report.context, report.cut.pieces, made)), left=sum(row.count for row in left.pieces),
+        rows=rows, findings=list(check_made(making.context, making.cut.pieces, made)), left=sum(row.count for row in left.pieces),
         left_price=sum(group.price for group in left.bars) + sum(group.price for group in left.sheets),
     ).model_dump(mode="json")  # fmt: skip
 
@@ -56,15 +55,15 @@ def _part(part: str, made: Made | None) -> r.MadeOut:
 @api.get("/cut/made", responses={200: r.MadeListOut})
 def made(path: s.JobPath) -> dict[str, object]:
     """Every part of the cut list with its state and what it was read to be, and which no longer fit."""
-    _, report, record = _loaded(path.job)
-    return _listed(report, record)
+    _, making, record = _loaded(path.job)
+    return _listed(making, record)
 
 
 @api.post("/cut/made", responses={200: r.MadeListOut})
 def say_made(path: s.JobPath, body: r.MadeIn) -> dict[str, object]:
     """Parts bought, cut or fitted, with what they were read to be; a line of the record."""
-    design, report, record = _loaded(path.job)
-    rows = report.cut.pieces
+    design, making, record = _loaded(path.job)
+    rows = making.cut.pieces
     data = said(rows, body.parts, body.state, _reading(body, design), made_parts(record))
     if missing := [part for part in body.parts if part not in data]:
         raise InputError([Problem(field="/parts", message=f"there is no part “{missing[0]}” on the cut list")])
@@ -76,7 +75,7 @@ def say_made(path: s.JobPath, body: r.MadeIn) -> dict[str, object]:
     )  # fmt: skip
     with service().database.writing() as session:
         record = jobs.append(session, path.job, [entry])
-    return _listed(report, record)
+    return _listed(making, record)
 
 
 def _words(body: r.MadeIn) -> list[tuple[str, str]]:
@@ -96,10 +95,10 @@ def _reading(body: r.MadeIn, design: Design) -> PartReading:
 @api.get("/cut/follow", responses={200: r.FollowOut})
 def follow(path: s.JobPath, query: r.FollowQuery) -> dict[str, object]:
     """Which settings would make the design follow a part as it was read, and what else then changes; nothing is saved."""
-    design, report, record = _loaded(path.job)
+    design, making, record = _loaded(path.job)
     found = made_parts(record)
     one = found.get(query.part)
-    row = next((row for row in report.cut.pieces if query.part in row.parts), None)
+    row = next((row for row in making.cut.pieces if query.part in row.parts), None)
     if one is None or row is None:
         return r.FollowOut(part=query.part, actual=None, offers=[]).model_dump(mode="json")
     read, by_width = one.part.reading, False

@@ -12,19 +12,18 @@ from ergostrut.core.carry.place import floor_of, how_many_more, litres, top_of
 from ergostrut.core.drawing.axle_view import anchor_view
 from ergostrut.core.drawing.frame import frame_views
 from ergostrut.core.finding import State, state_of_use
-from ergostrut.core.job.document import Entry
 from ergostrut.core.measure.hosts import kind_of
 from ergostrut.core.report import Report
 from ergostrut.core.structure.sheet import shown
 from ergostrut.core.wording import Say
 from ergostrut.store import jobs
-from ergostrut.store.database import now
 
 from .. import build_shapes as b
 from .. import measure_shapes as m
 from .. import shapes as s
 from ..forms import form_row
 from ..held_anchor import held_anchored
+from ..recorded import add_line
 from ..service import service
 from ..settings import part_states, travels_of
 
@@ -162,22 +161,6 @@ def _anchored(report: Report, held: AnchorStudy, builds: list[str], query: s.Anc
     )
 
 
-@api.get("/make", responses={200: s.MakeOut})
-def make(path: s.JobPath) -> dict[str, object]:
-    """Steps in order, and when each was ticked off."""
-    _, report = service().load(path.job)
-    with service().database.reading() as session:
-        record = jobs.entries(session, path.job)
-    done: dict[str, str] = {}
-    for entry in record:
-        step = str(entry.data.get("step", ""))
-        if entry.kind == "tick":
-            done[step] = entry.at
-        elif entry.kind == "untick":
-            done.pop(step, None)
-    return s.MakeOut(steps=list(report.steps), done=done, hours=report.tally.hours).model_dump(mode="json")
-
-
 @api.get("/log", responses={200: s.LogOut})
 def log(path: s.JobPath) -> dict[str, object]:
     """The record in the order it was written."""
@@ -188,6 +171,7 @@ def log(path: s.JobPath) -> dict[str, object]:
 @api.post("/record", responses={200: s.LogOut})
 def add_entry(path: s.JobPath, body: s.EntryIn) -> dict[str, object]:
     """Add one line to the record."""
-    entry = Entry(kind=body.kind, at=now().isoformat(timespec="minutes"), text=body.text.strip(), data=body.data)
-    with service().database.writing() as session:
-        return s.LogOut(entries=list(jobs.append(session, path.job, [entry]))).model_dump(mode="json")
+    with service().database.reading() as session:
+        design = jobs.get(session, path.job).design
+    rows = add_line(path.job, body.kind, body.text, body.data, design, body.uid, body.at)
+    return s.LogOut(entries=list(rows)).model_dump(mode="json")

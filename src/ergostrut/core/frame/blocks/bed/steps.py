@@ -6,6 +6,7 @@ import math
 
 from ....structure.assembly import Assembly
 from ....structure.host import TRACK, WHEELBASE, Host
+from ....structure.plans import Reading
 from ...family import StepRow
 
 DRAWBAR_MIN, BRACKET_MIN = 40.0, 30.0
@@ -26,13 +27,33 @@ def trailer_steps(host: Host, build: Assembly) -> list[StepRow]:
         StepRow(
             "axle", "Set the axle square", "Brackets tacked where Measure has the axle; from the coupling to both ends of the axle, then once more after each weld.",
             f"Both alike within 3 mm{_askew(host)}.",
-            "Tyres off before welding, bearings and brakes covered; the earth clamp on the part that is welded.", BRACKET_MIN * max(len(axles), 1), axles, axles,
+            "Tyres off before welding, bearings and brakes covered; the earth clamp on the part that is welded.", BRACKET_MIN * max(len(axles), 1), axles, axles, reads=_square(host),
         ),
         StepRow(
             "coupling", "Coupling, chains, plug", "The coupling by its bolts and torque; two chains crossed under it, so short that they catch the drawbar; jack, plug, cable clear of the road.",
             "Locked on the ball it lifts what tows it, by its jack.", "Chains hold it when the coupling lets go: never tow without them.", 60.0, (), there=True,
         ),
     ]  # fmt: skip
+
+
+def _square(host: Host) -> tuple[Reading, ...]:
+    """From the coupling to both ends of the axle; what they should be where it is measured."""
+    base, track = host.mm(WHEELBASE), host.mm(TRACK)
+    known = base is not None and track is not None
+    far = math.hypot(base or 0.0, (track or 0.0) / 2) if known else None
+    arm = (track or 0.0) / 2 if known else 0.0
+    return tuple(
+        Reading(
+            f"coupling to the {side} end of the axle",
+            "mm",
+            far,
+            alike="coupling to axle",
+            within=3.0,
+            base=base or 0.0 if known else 0.0,
+            arm=arm,
+        )
+        for side in ("left", "right")
+    )
 
 
 def askew(one: float, other: float, half: float) -> float:

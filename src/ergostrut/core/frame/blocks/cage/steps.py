@@ -39,7 +39,7 @@ def weld(build: Assembly, where: str) -> StepRow:
     members = tuple(m.id for m in build.members)
     return StepRow(
         "weld", "Weld it", f"{where}, side to side; let it cool between.", "Diagonals as tacked.",
-        "It warps when it is welded in haste. Zinc ground off, mask on.", WELD_MIN * len(members), members,
+        "It warps when it is welded in haste. Zinc ground off, mask on.", WELD_MIN * len(members), members, waits="weld",
     )  # fmt: skip
 
 
@@ -53,6 +53,7 @@ def paint(build: Assembly) -> StepRow:
         "Paint fumes: doors open, mask on.",
         150.0,
         members,
+        waits="paint",
     )
 
 
@@ -67,7 +68,7 @@ def closing(build: Assembly, *, there: bool = False, last: str = "", roof_safe: 
         ),
         StepRow(
             "roof", "Close the roof", "Sheets glued and screwed to every bow, edges sealed, then covered; water runs off to one side.",
-            "A hose for ten minutes, dry inside.", f"Work from a scaffold or a ladder that is tied{roof_safe}.", 150.0, roof, roof, there,
+            "A hose for ten minutes, dry inside.", f"Work from a scaffold or a ladder that is tied{roof_safe}.", 150.0, roof, roof, there, "sealant",
         ),
     ]  # fmt: skip
     if build.closures:
@@ -75,7 +76,7 @@ def closing(build: Assembly, *, there: bool = False, last: str = "", roof_safe: 
         rows.append(
             StepRow(
                 "windows", "Cut the openings and set what closes them", "Marked from inside round the tubes; a hole in each corner, then saw from hole to hole. Butyl under every flange, its ring drawn up crosswise.",
-                "A hose for ten minutes, dry inside.", "Eyes and gloves: the last piece falls out, somebody holds it.", WINDOW_MIN * len(names), names, names, there,
+                "A hose for ten minutes, dry inside.", "Eyes and gloves: the last piece falls out, somebody holds it.", WINDOW_MIN * len(names), names, names, there, "sealant",
             )
         )  # fmt: skip
     if inside:

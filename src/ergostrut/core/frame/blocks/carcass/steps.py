@@ -15,6 +15,8 @@ _JOINED = {
     "blocks": "Glue blocks {size} square into every inner corner along its whole length, clamp or pin them while the glue sets.",
     "brackets": "A bracket in the corner every {every}, two screws a leg at least; none may come through.",
 }
+GLUED = ("glue", "dado", "blocks")
+"""Ways whose glue must set."""
 _BACK = {
     "screws": "screws every {every}.",
     "glue": "glued and screwed.",
@@ -64,6 +66,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
             20,
             tuple(panel.id for panel in back),
             tuple(panel.id for panel in back),
+            waits="glue" if way in GLUED else "",
         ),
         StepRow("top", "Screw the top on", "Over every side and upright, as they stand on the bottom.", "Nothing rocks, no screw stands up.", "", 25, (f"{build.id}/box/top",),
             tuple(panel.id for panel in build.shells if panel.role not in ("side", "upright", "bottom", "back"))),

@@ -39,6 +39,7 @@ def _joining(context: Context, build: Assembly, rails: list[Member], ribs: list[
                 10.0 * len(ribs),
                 parts,
                 parts,
+                waits="glue",
             )
         ]
     if spec.system.joint != "weld":
@@ -112,6 +113,7 @@ def _joining(context: Context, build: Assembly, rails: list[Member], ribs: list[
             "Fume: outdoors or extracted.",
             12.0 * len(ribs),
             parts,
+            waits="weld",
         ),
     ]
     return rows
@@ -282,6 +284,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[StepRow]:
             "Solvent vapour: air, no flame. Keep the paint's lowest temperature.",
             60,
             (),
+            waits="paint",
         ),
         *([] if let_in else [_deck(say, build)]),
         StepRow(

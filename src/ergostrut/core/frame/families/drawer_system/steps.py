@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ....structure.assembly import Assembly
 from ....structure.context import Context
-from ....structure.plans import CutPlan
+from ....structure.plans import CutPlan, Reading
 from ...blocks.carcass.steps import steps as carcass_steps
 from ...family import StepRow
 
@@ -86,6 +86,18 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[StepRow]:
             "",
             15,
             (),
+            reads=tuple(
+                Reading(
+                    f"opening, {where}",
+                    "mm",
+                    round(one.opening, 1),
+                    round(one.opening, 1) - 1.0,
+                    round(one.opening, 1) + 1.0,
+                    "opening",
+                    1.0,
+                )
+                for where in ("in front", "in the middle", "behind")
+            ),
         ),
         StepRow(
             "drawers",
@@ -96,6 +108,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[StepRow]:
             45.0 * len(drawers),
             parts,
             tuple(panel.id for panel in build.panels if panel.role != "deck"),
+            waits="glue",
         ),
         StepRow(
             "slides",

@@ -32,7 +32,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
             "All ribs alike within 1 mm.",
             "Eyes, ears and gloves. Clamp the bar, not the hand.",
             4.0 * len(framed),
-            tuple(m.id for m in framed),
+            tuple(m.id for m in build.members),
         ),
         StepRow(
             "frame",
@@ -43,6 +43,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
             12.0 * 2 * len(ribs),
             tuple(m.id for m in ribs),
             tuple(m.id for m in framed if m is not wall),
+            waits="weld" if system.joint == "weld" else "",
         ),
         StepRow(
             "hinges",

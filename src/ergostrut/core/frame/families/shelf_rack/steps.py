@@ -54,6 +54,7 @@ def _panels(build: Assembly) -> list[StepRow]:
             12.0 * len(shelves),
             tuple(panel.id for panel in build.shells),
             tuple(panel.id for panel in build.shells),
+            waits="glue",
         ),
         StepRow(
             "stand",

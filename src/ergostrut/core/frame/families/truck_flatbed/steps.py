@@ -44,11 +44,11 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
         StepRow(
             "weld", f"Weld it off the {called}", "Mark every mount, lift the frame down, weld alternately from the middle outwards, let it cool between.",
             "Diagonals as tacked; it goes back on its mounts by hand.", "It warps when it is welded in haste. Two people and slings lift it.",
-            8.0 * len(members), members,
+            8.0 * len(members), members, waits="weld",
         ),
         StepRow(
             "paint", "Paint it", "Welds brushed and primed first; tube ends closed, a drain hole at each lowest end.", "No bare weld.",
-            "Paint fumes: doors open, mask on.", 90.0, members,
+            "Paint fumes: doors open, mask on.", 90.0, members, waits="paint",
         ),
         StepRow(
             "mount", "Bolt it down", f"{len(bolts)} bolts, threadlocker, washers as planned, by torque.",

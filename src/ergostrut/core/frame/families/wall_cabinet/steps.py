@@ -24,7 +24,7 @@ def steps(_context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
         ),
         StepRow(
             "box", "Put it together on its back", "Bottom, shelves and top into the first upright, then the next; the back last, square.",
-            "Diagonals within 2 mm before the glue sets.", "", 8.0 * len(shells), shells, shells,
+            "Diagonals within 2 mm before the glue sets.", "", 8.0 * len(shells), shells, shells, waits="glue",
         ),
         StepRow(
             "hang", "Hang it and fix it to the wall", f"Propped at its height and packed to the wall before {len(fixings)} fixings are tightened.",

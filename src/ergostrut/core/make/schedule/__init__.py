@@ -1,0 +1,1 @@
+"""When each step is done: days as working time, tasks, the shortest plan, its critical chain."""

@@ -1,0 +1,115 @@
+"""Wire shapes of Make: steps, readings, the plan."""
+
+from __future__ import annotations
+
+import datetime as dt
+
+from pydantic import Field
+
+from ergostrut.core.finding import Finding, State
+from ergostrut.core.structure.plans import Step, Waits
+
+from .shapes import Wire
+
+
+class ReadingOut(Wire):
+    """``value`` and ``others`` in the reading's unit; ``others``: entered before, and not the same."""
+
+    name: str
+    unit: str
+    planned: float | None
+    low: float | None
+    high: float | None
+    within: float
+    value: float | None
+    others: list[float]
+    state: State
+    words: str
+
+
+class MakeStep(Wire):
+    """``done``: when it was ticked off, empty while it is not; ``held``: its hold was said to be so. ``waits_hours`` for ``waits_words`` after it;
+    ``marks``: of the pieces in hand; ``build``: the label of
+    the build it is of, where the job has several."""
+
+    step: Step
+    build: str
+    done: str
+    held: bool
+    ready: bool
+    waits_hours: float
+    waits_words: str
+    waits_basis: str
+    readings: list[ReadingOut]
+    marks: list[str]
+
+
+class MakeOut(Wire):
+    """``order``: the ids of all steps in the order they are listed in; ``builds`` to try first, by id and label."""
+
+    steps: list[MakeStep]
+    done: dict[str, str]
+    hours: float
+    left: float
+    skipped: int
+    builds: list[tuple[str, str]]
+
+
+class PlannedOut(Wire):
+    """A step in the plan: working days from 0, and the days those are."""
+
+    step: str
+    title: str
+    build: str
+    start: float
+    end: float
+    on: dt.date
+    until: dt.date
+    spare: float
+    critical: bool
+    waits: str
+    waits_kind: Waits
+    waits_days: float
+
+
+class DeliveryOut(Wire):
+    """Stock that is cut, by its id, with the days until it is there where somebody said so."""
+
+    item: str
+    label: str
+    days: int | None
+    bought: bool
+
+
+class PlanOut(Wire):
+    rows: list[PlannedOut]
+    days: list[dt.date]
+    ends: dt.date | None
+    gap: float
+    proven: bool
+    chain: list[str]
+    today: list[str]
+    trouble: str
+    deliveries: list[DeliveryOut]
+
+
+class PlanQuery(Wire):
+    start: dt.date | None = Field(default=None, description="the first day that is planned; the plan's own, or today, when left out")
+
+
+class ReadingIn(Wire):
+    """``values`` by the names of the readings, as written: a bare length takes the job's units; ``uid`` keeps what is sent twice from counting twice."""
+
+    step: str = Field(max_length=200)
+    values: dict[str, str] = Field(min_length=1, max_length=40)
+    uid: str = Field(default="", max_length=60)
+    at: str = Field(default="", max_length=40)
+
+
+class FirstQuery(Wire):
+    build: str = Field(max_length=24)
+
+
+class FirstOut(Wire):
+    build: str
+    findings: list[Finding]

@@ -1,0 +1,159 @@
+"""Make: the steps with what was read at them, and the plan of days."""
+
+from __future__ import annotations
+
+import datetime as dt
+
+from flask import Response
+from flask_openapi3 import APIBlueprint
+
+from ergostrut.core.advice.first import built_first
+from ergostrut.core.document.plan import Plan
+from ergostrut.core.job.document import Design, Entry
+from ergostrut.core.job.marks import issued_marks
+from ergostrut.core.log.making import Read, Tick, read, read_values, ticks, values
+from ergostrut.core.log.spent import bought
+from ergostrut.core.make.schedule.plan import Schedule, schedule
+from ergostrut.core.make.waits import SETTINGS, hours_of
+from ergostrut.core.problem import InputError, Problem
+from ergostrut.core.structure.plans import Step
+from ergostrut.core.wording import Say
+from ergostrut.files.steps_ics import steps_ics
+from ergostrut.store import jobs
+from ergostrut.store.database import now
+
+from .. import make_shapes as m
+from .. import shapes as s
+from ..downloads import download, offered
+from ..recorded import add_line
+from ..service import Making, key_of, service
+
+api = APIBlueprint("make", __name__, url_prefix="/api/jobs/<int:job>", abp_responses=s.REFUSED)
+
+
+def _loaded(job: int) -> tuple[Design, Making, tuple[Entry, ...]]:
+    with service().database.reading() as session:
+        design, record = jobs.get(session, job).design, jobs.entries(session, job)
+    return design, service().making(design), record
+
+
+def _made(design: Design, making: Making, record: tuple[Entry, ...]) -> dict[str, object]:
+    done, entered, say = ticks(making.steps, record), values(record), Say(design.units)
+    issued, plan = issued_marks(record), design.plan
+    marks = {part: issued.get(part, row.mark) for row in making.cut.pieces for part in row.parts}
+    steps = [
+        _step(
+            step, _label(making, step), done.get(step.id), all(name in done for name in step.after), read(step, entered, say), marks, plan
+        )
+        for step in making.steps
+    ]
+    hours = sum(step.minutes / 60 * plan.factors.get(step.work, 1.0) for step in making.steps)
+    left = sum(step.minutes / 60 * plan.factors.get(step.work, 1.0) for step in making.steps if step.id not in done)
+    return m.MakeOut(
+        steps=steps,
+        done={name: tick.at for name, tick in done.items()},
+        hours=hours,
+        left=left,
+        skipped=sum(1 for one in steps if one.done and one.step.hold and not one.held),
+        builds=[(build.id, build.label) for build in making.context.builds],
+    ).model_dump(mode="json")
+
+
+def _label(making: Making, step: Step) -> str:
+    """Of its build, where there are several."""
+    builds = making.context.builds
+    return next((one.label for one in builds if step.id.startswith(f"{one.id}/")), "") if len(builds) > 1 else ""
+
+
+def _step(step: Step, build: str, tick: Tick | None, ready: bool, rows: tuple[Read, ...], marks: dict[str, str], plan: Plan) -> m.MakeStep:
+    one = SETTINGS.get(step.waits)
+    readings = [
+        m.ReadingOut(
+            name=row.reading.name, unit=row.reading.unit, planned=row.reading.planned, low=row.reading.low, high=row.reading.high,
+            within=row.reading.within, value=row.value, others=list(row.others), state=row.state, words=row.words,
+        )
+        for row in rows
+    ]  # fmt: skip
+    return m.MakeStep(
+        step=step,
+        build=build,
+        done=tick.at if tick else "",
+        held=bool(tick and tick.held),
+        ready=ready and tick is None,
+        waits_hours=hours_of(step.waits, plan.temperature),
+        waits_words=one.words if one else "",
+        waits_basis=one.basis if one else "",
+        readings=readings,
+        marks=sorted({marks[part] for part in step.parts if part in marks}),
+    )
+
+
+@api.get("/make", responses={200: m.MakeOut})
+def make(path: s.JobPath) -> dict[str, object]:
+    """Steps in order, what each comes after, when each was ticked off and what was read at it."""
+    return _made(*_loaded(path.job))
+
+
+@api.post("/make/reading", responses={200: m.MakeOut})
+def enter_reading(path: s.JobPath, body: m.ReadingIn) -> dict[str, object]:
+    """What was read at a step: a line of the record."""
+    design, making, _ = _loaded(path.job)
+    step = next((one for one in making.steps if one.id == body.step), None)
+    if step is None:
+        raise InputError([Problem(field="/step", message=f"there is no step “{body.step}” in this job")])
+    found = read_values(body.values, step, design.units)
+    words = ", ".join(f"{name} {text.strip()}" for name, text in body.values.items() if text.strip())
+    record = add_line(path.job, "reading", f"{step.title}: {words}", {"step": body.step, "values": found}, design, body.uid, body.at)
+    return _made(design, making, record)
+
+
+def _planned(design: Design, making: Making, record: tuple[Entry, ...], start: dt.date | None) -> tuple[Schedule, dt.date]:
+    done = {name: dt.datetime.fromisoformat(tick.at) for name, tick in ticks(making.steps, record).items() if tick.at}
+    today = dt.date.today()
+    begins = start or max(design.plan.begins or today, today if done else dt.date.min)
+    there = bought(making.cut.pieces, record)
+    key = f"{key_of(design)}|{begins}|{sorted(done.items())}|{sorted(there)}"
+    return service().plans.get(key, lambda: schedule(making.steps, design.plan, begins, done, there)), begins
+
+
+@api.get("/make/plan", responses={200: m.PlanOut})
+def plan(path: s.JobPath, query: m.PlanQuery) -> dict[str, object]:
+    """The days on which what is left is done, so that the job ends earliest."""
+    design, making, record = _loaded(path.job)
+    found, _ = _planned(design, making, record, query.start)
+    by_id = {step.id: step for step in making.steps}
+    rows = [
+        m.PlannedOut(
+            step=row.step, title=by_id[row.step].title, build=_label(making, by_id[row.step]), start=row.start, end=row.end, on=row.on, until=row.until, spare=row.spare, critical=row.critical,
+            waits=row.waits, waits_kind=by_id[row.step].waits, waits_days=hours_of(by_id[row.step].waits, design.plan.temperature) / 24,
+        )
+        for row in found.rows
+    ]  # fmt: skip
+    there, leads = bought(making.cut.pieces, record), {lead.item: lead.days for lead in design.plan.leads}
+    labels = {piece.stock: piece.stock_label for piece in making.cut.pieces}
+    deliveries = [m.DeliveryOut(item=item, label=label, days=leads.get(item), bought=item in there) for item, label in labels.items()]
+    return m.PlanOut(
+        rows=rows, days=list(found.days), ends=found.ends, gap=found.gap, proven=found.proven, chain=list(found.chain), today=list(found.today),
+        trouble=found.trouble, deliveries=deliveries,
+    ).model_dump(mode="json")  # fmt: skip
+
+
+@api.get("/make/plan.ics", responses=offered("text/calendar"))
+def plan_ics(path: s.JobPath, query: m.PlanQuery) -> Response:
+    """The plan for a calendar."""
+    design, making, record = _loaded(path.job)
+    found, _ = _planned(design, making, record, query.start)
+    days = {row.step: (row.on, row.until) for row in found.rows}
+    return download(steps_ics(making.steps, design.name, now(), days), f"{design.name} plan.ics", "text/calendar")
+
+
+@api.get("/make/first", responses={200: m.FirstOut})
+def first(path: s.JobPath, query: m.FirstQuery) -> dict[str, object]:
+    """What is out of reach, or no longer goes in, when one build is put in before all others; nothing is saved."""
+    with service().database.reading() as session:
+        design = jobs.get(session, path.job).design
+    try:
+        found = built_first(design, service().catalog, query.build)
+    except KeyError:
+        raise InputError([Problem(field="build", message=f"there is no build “{query.build}” in this job")]) from None
+    return m.FirstOut(build=query.build, findings=list(found)).model_dump(mode="json")

@@ -1,0 +1,179 @@
+"""The order steps come in over all builds of a job, what is read at them, and what the record says of both."""
+
+from __future__ import annotations
+
+import math
+
+import pytest
+
+from ergostrut.core.advice.first import built_first
+from ergostrut.core.catalog.model import Catalog
+from ergostrut.core.changes import Change
+from ergostrut.core.cut.plan import cut_plan
+from ergostrut.core.frame.build import families_for, family_of
+from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Design, Entry
+from ergostrut.core.job.start import start
+from ergostrut.core.log.making import read, ticks, values
+from ergostrut.core.make.checks import check_making
+from ergostrut.core.make.steps import steps
+from ergostrut.core.make.work import work_of
+from ergostrut.core.measure.hosts import resolve
+from ergostrut.core.mechanics.joints.bolt import torque
+from ergostrut.core.report import context_of
+from ergostrut.core.structure.plans import Reading, Step
+from ergostrut.core.units import Units
+from ergostrut.core.wording import Say
+from ergostrut.demo.sample import sample_jobs
+from ergostrut.files.catalog_files import shipped_catalog, shipped_templates
+
+JOBS = {job.design.name: job.design for job in sample_jobs()}
+MM = Say(Units(length="mm", mass="kg"))
+
+
+def made(design: Design) -> tuple[Step, ...]:
+    context = context_of(design, shipped_catalog())
+    return steps(context, cut_plan(context))
+
+
+@pytest.mark.parametrize("name", JOBS)
+def test_every_step_comes_after_what_it_needs_and_no_part_is_joined_before_it_is_cut(name: str) -> None:
+    design = JOBS[name]
+    rows = made(design)
+    at = {step.id: k for k, step in enumerate(rows)}
+    behind: dict[str, set[str]] = {}
+    for step in rows:
+        assert all(at[one] < at[step.id] for one in step.after), step.id
+        behind[step.id] = {*step.after}.union(*(behind[one] for one in step.after))
+        # reduced: nothing named that another one named brings along
+        assert not any(one in behind[other] for one in step.after for other in step.after)
+    cuts = {part: step.id for step in rows if step.work == "cut" for part in step.parts if step.id.startswith("cut/")}
+    members = {m.id for build in context_of(design, shipped_catalog()).builds for m in build.members}
+    for step in rows:
+        for part in step.sets:
+            if part in members:
+                assert cuts[part] in behind[step.id], f"{part} is set in {step.id} and cut in none before it"
+
+
+def test_all_of_one_stock_is_cut_together_over_all_builds() -> None:
+    rows = {step.id: step for step in made(JOBS["Borrowed van's gear rack"])}
+    both = rows["cut/2x3 spf"]
+    assert {part.split("/")[0] for part in both.parts} == {"rack1", "rack2"} and both.stands_for == ("rack1/cut", "rack2/cut")
+    assert set(both.after) == {"rack1/measure", "rack2/measure"} and both.takes == "2x3 spf"
+    assert not any(ident.endswith("/cut") for ident in rows), "no build cuts by itself"
+
+
+def test_hours_are_what_the_families_say() -> None:
+    for design in JOBS.values():
+        context = context_of(design, shipped_catalog())
+        cut = cut_plan(context)
+        said = sum(row.minutes for build in context.builds for row in family_of(build.family).steps(context, build, cut))
+        assert sum(step.minutes for step in steps(context, cut)) == pytest.approx(said, rel=1e-9)
+
+
+def test_what_stands_on_another_goes_in_after_it_and_builds_follow_each_other_in_the_vehicle() -> None:
+    rows = {step.id: step for step in made(JOBS["Orchard flatbed"])}
+    assert "flatbed1/light" in rows["box1/fit"].after and "box1/top" in rows["box1/fit"].after
+    # on the bench the box waits for nothing of the flatbed
+    assert all(not one.startswith("flatbed1") for one in rows["box1/sides"].after)
+    turned = JOBS["Orchard flatbed"].model_copy(update={"builds": JOBS["Orchard flatbed"].builds[::-1]})
+    assert "flatbed1/light" in {step.id: step for step in made(turned)}["box1/fit"].after, "however the document lists them"
+
+
+def test_a_tray_and_its_base_are_made_side_by_side_and_meet_at_the_test_fit() -> None:
+    rows = {step.id: step for step in made(JOBS["River survey pickup"])}
+    assert all(one.startswith("cut/") for one in rows["slide1/base"].after)
+    assert {"slide1/axles", "slide1/base"} <= set(rows["slide1/fit"].after)
+
+
+@pytest.mark.parametrize("template", [template.id for template in shipped_templates()])
+def test_every_step_of_every_family_has_a_kind_of_work(template: str, catalog: Catalog) -> None:
+    one = next(one for one in shipped_templates() if one.id == template)
+    for family in families_for(resolve(start(one, "x", Units(length="mm", mass="kg"), []).host)):
+        context = context_of(start(one, "x", Units(length="mm", mass="kg"), [family.id]), catalog)
+        for row in family.steps(context, context.builds[0], cut_plan(context)):
+            assert work_of(row.id, row.title)
+
+
+def test_readings_are_what_geometry_and_thread_say() -> None:
+    rows = {step.id: step for step in made(JOBS["Orchard flatbed"])}
+    # 2200 by 1860 mm over the outsides of the rails
+    assert [one.planned for one in rows["flatbed1/tack"].reads] == [pytest.approx(math.hypot(2200, 1860), abs=0.1)] * 2
+    (bolt,) = rows["flatbed1/mount"].reads
+    assert bolt.planned == pytest.approx(0.2 * 12e-3 * 0.75 * 580 * 84.3, rel=2e-3) and bolt.unit == "N m"
+    assert (bolt.low, bolt.high) == (pytest.approx(0.9 * (bolt.planned or 0), abs=0.1), pytest.approx(1.1 * (bolt.planned or 0), abs=0.1))
+    assert torque.__doc__ is not None
+    trailer = {step.id: step for step in made(JOBS["Seed library trailer"])}
+    left, right = trailer["box/axle"].reads
+    assert left.alike == right.alike and left.planned == pytest.approx(math.hypot(left.base, left.arm))
+
+
+def entered(step: Step, **read_as: float) -> dict[tuple[str, str], list[float]]:
+    names = [one.name for one in step.reads]
+    return {(step.id, name): [value] for name, value in zip(names, read_as.values(), strict=False)}
+
+
+def test_diagonals_that_differ_say_how_far_to_push() -> None:
+    # a rectangle 2000 x 1000 racked by 5 mm: diagonals of 2005 and 1995 along, 1000 across
+    d1, d2 = math.hypot(2005, 1000), math.hypot(1995, 1000)
+    pair = tuple(Reading(name, "mm", math.hypot(2000, 1000), alike="diagonals", within=3.0, base=2000.0) for name in ("one", "other"))
+    step = Step("a/tack", "t", "", "", "", 1.0, reads=pair)
+    off = read(step, entered(step, one=d1, other=d2), MM)
+    assert [row.state for row in off] == ["over", "over"] and "push a long side along by 5.0 mm" in off[0].words
+    assert "“one” gets shorter" in off[0].words
+    near = read(step, entered(step, one=d1, other=d1 - 2.9), MM)
+    assert [row.state for row in near] == ["holds", "holds"]
+    assert [row.state for row in read(step, entered(step, one=d1), MM)] == ["holds", "unknown"], "one alone is not compared"
+    assert read(step, entered(step, one=2000.0, other=2000.0), MM)[0].state == "over", "another length than planned"
+
+
+def test_an_axle_that_is_askew_says_which_end_to_move_and_how_far() -> None:
+    # 2412 and 2419 mm to the ends, 800 mm from the middle: 7.4 mm (by the two triangles, by hand)
+    pair = tuple(Reading(side, "mm", 2415.5, alike="coupling to axle", within=3.0, base=2279.0, arm=800.0) for side in ("left", "right"))
+    step = Step("a/axle", "t", "", "", "", 1.0, reads=pair)
+    off = read(step, entered(step, left=2412.0, right=2419.0), MM)
+    assert off[1].state == "over" and "reads more towards the coupling by 7.4 mm" in off[1].words
+
+
+def test_a_torque_and_an_opening_have_bounds_of_their_own() -> None:
+    bolt = Step("a/install", "t", "", "", "", 1.0, reads=(Reading("torque", "N m", 88.0, 79.2, 96.8),))
+    assert [read(bolt, entered(bolt, t=value), MM)[0].state for value in (79.0, 79.2, 96.8, 97.0)] == ["over", "holds", "holds", "over"]
+    assert "tighten it" in read(bolt, entered(bolt, t=60.0), MM)[0].words
+
+
+def test_the_last_reading_counts_and_others_are_shown() -> None:
+    step = Step("a/install", "t", "", "", "", 1.0, reads=(Reading("torque", "N m", 88.0, 79.2, 96.8),))
+    record = [
+        Entry(kind="reading", at="2026-05-04T10:0" + str(k), data={"step": "a/install", "values": {"torque": value}})
+        for k, value in enumerate((60.0, 88.0, 88.0))
+    ]
+    (row,) = read(step, values(record), MM)
+    assert (row.value, row.others, row.state) == (88.0, (60.0,), "holds")
+
+
+def test_a_tick_says_whether_its_hold_was_so_and_old_ticks_of_builds_still_count() -> None:
+    rows = made(JOBS["Borrowed van's gear rack"])
+    record = [Entry(kind="tick", at="2026-05-04T10:00", data={"step": name}) for name in ("rack1/cut", "rack2/cut")]
+    done = ticks(rows, record)
+    assert done["cut/2x3 spf"].at == "2026-05-04T10:00" and not done["cut/2x3 spf"].held
+    assert "cut/2x3 spf" not in ticks(rows, record[:1]), "one build alone has not cut it all"
+    held = ticks(rows, [*record, Entry(kind="tick", at="2026-05-05T10:00", data={"step": "rack1/ladders", "held": True})])
+    assert held["rack1/ladders"].held and "rack1/ladders" not in ticks(rows, [Entry(kind="untick", at="", data={"step": "rack1/ladders"})])
+
+
+def test_a_shop_that_is_too_cold_for_glue_is_over() -> None:
+    design = apply(JOBS["Orchard flatbed"], [Change("/plan/temperature", 9.0)])
+    context = context_of(design, shipped_catalog())
+    rows = {f.id: f for f in check_making(context, made(design))}
+    assert set(rows) == {"make/cold/glue"} and rows["make/cold/glue"].state == "over"
+    assert list(check_making(context_of(JOBS["Orchard flatbed"], shipped_catalog()), made(design))) == []
+
+
+def test_what_is_built_first_says_what_is_then_out_of_reach(catalog: Catalog) -> None:
+    for name in ("River survey pickup", "Seed library trailer"):
+        first = JOBS[name].builds[0].id
+        assert built_first(JOBS[name], catalog, first) == (), "it is first already"
+    with pytest.raises(KeyError):
+        built_first(JOBS["River survey pickup"], catalog, "none")
+    found = built_first(JOBS["River survey pickup"], catalog, JOBS["River survey pickup"].builds[1].id)
+    assert all(one.place == "make" and one.state in ("over", "unknown", "tight") for one in found)

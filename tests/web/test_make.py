@@ -1,0 +1,136 @@
+"""Make through the API and on the command line: ticks that count once, readings in the job's units, the plan of days."""
+
+from __future__ import annotations
+
+import datetime as dt
+from pathlib import Path
+from typing import Any
+
+import icalendar
+import pytest
+
+from ergostrut.cli import main
+from ergostrut.core.job.document import write_job
+from ergostrut.demo.sample import sample_jobs
+
+from .conftest import Shop
+
+
+def steps(shop: Shop, job: int = 1) -> dict[str, Any]:
+    return {one["step"]["id"]: one for one in shop.get(f"/api/jobs/{job}/make")["steps"]}
+
+
+def tick(shop: Shop, step: str, kind: str = "tick", **more: Any) -> Any:
+    body = {"kind": kind, "text": step, "data": {"step": step, "held": more.pop("held", False)}, **more}
+    return shop.post("/api/jobs/1/record", body)
+
+
+def test_a_tick_that_is_sent_twice_counts_once_and_is_dated_when_it_was_made(shop: Shop) -> None:
+    lines = len(shop.get("/api/jobs/1/log")["entries"])
+    for _ in range(3):
+        tick(shop, "slide1/measure", uid="tablet-1", at="2026-05-04T12:30:00.000Z")
+    log = shop.get("/api/jobs/1/log")["entries"]
+    assert len(log) == lines + 1 and log[-1]["at"] == "2026-05-04T12:30"
+    tick(shop, "slide1/measure", uid="phone-1", at="2199-01-01T00:00:00Z")
+    assert shop.get("/api/jobs/1/log")["entries"][-1]["at"] < "2190", "a clock that is wrong dates nothing ahead"
+    assert steps(shop)["slide1/measure"]["done"]
+    answer = shop.post("/api/jobs/1/record", {"kind": "tick", "data": {"step": "x"}, "at": "noon"}, status=422)
+    assert answer["problems"][0]["field"] == "/at"
+
+
+def test_a_hold_that_was_skipped_stays_visible_until_it_is_checked(shop: Shop) -> None:
+    before = shop.get("/api/jobs/1/make")["skipped"]
+    tick(shop, "slide1/measure")
+    assert shop.get("/api/jobs/1/make")["skipped"] == before + 1 and not steps(shop)["slide1/measure"]["held"]
+    tick(shop, "slide1/measure", held=True)
+    assert shop.get("/api/jobs/1/make")["skipped"] == before and steps(shop)["slide1/measure"]["held"]
+
+
+def test_what_can_be_done_now_follows_what_is_done(shop: Shop) -> None:
+    rows = steps(shop)
+    ready = {name for name, one in rows.items() if one["ready"]}
+    assert ready == {name for name, one in rows.items() if not one["done"] and all(rows[after]["done"] for after in one["step"]["after"])}
+    name = sorted(ready)[0]
+    tick(shop, name)
+    after = steps(shop)
+    assert not after[name]["ready"] and after[name]["done"]
+
+
+def test_readings_are_judged_in_the_jobs_units_and_two_that_differ_are_both_shown(shop: Shop) -> None:
+    tack = next(name for name, one in steps(shop).items() if name.endswith("/tack"))
+    one, other = (row["name"] for row in steps(shop)[tack]["readings"])
+    planned = steps(shop)[tack]["readings"][0]["planned"]
+    made = shop.post(
+        "/api/jobs/1/make/reading", {"step": tack, "values": {one: f"{planned / 25.4:.4f}", other: f"{planned + 6:.1f} mm"}, "uid": "a"}
+    )
+    found = next(row for row in made["steps"] if row["step"]["id"] == tack)["readings"]
+    assert [row["state"] for row in found] == ["over", "over"] and "push a long side" in found[0]["words"]
+    assert found[0]["value"] == pytest.approx(planned, abs=0.01)
+    shop.post("/api/jobs/1/make/reading", {"step": tack, "values": {other: f"{planned + 1:.1f} mm"}, "uid": "b"})
+    after = steps(shop)[tack]["readings"]
+    assert [row["state"] for row in after] == ["holds", "holds"] and after[1]["others"] == [pytest.approx(planned + 6, abs=0.06)]
+
+
+@pytest.mark.parametrize(
+    ("body", "field", "words"),
+    [
+        ({"step": "no/step", "values": {"a": "1"}}, "/step", "no step"),
+        ({"step": "TACK", "values": {"width": "1"}}, "/values/width", "one diagonal"),
+        ({"step": "TACK", "values": {"one diagonal": "long"}}, "/values/one diagonal", "“long”"),
+        ({"step": "TACK", "values": {"one diagonal": " "}}, "/values", "at least one"),
+    ],
+)
+def test_a_reading_that_cannot_be_is_refused_by_its_name(shop: Shop, body: dict[str, Any], field: str, words: str) -> None:
+    tack = next(name for name in steps(shop) if name.endswith("/tack"))
+    answer = shop.post("/api/jobs/1/make/reading", {**body, "step": body["step"].replace("TACK", tack)}, status=422)
+    assert answer["problems"][0]["field"] == field and words in answer["problems"][0]["message"]
+
+
+def test_the_plan_moves_with_people_deliveries_and_what_is_ticked(shop: Shop) -> None:
+    plan = shop.get("/api/jobs/1/make/plan?start=2026-06-01")
+    assert plan["proven"] and plan["ends"] >= "2026-06-03" and plan["rows"][0]["on"] == "2026-06-01"
+    stock = plan["deliveries"][0]["item"]
+    version = shop.get("/api/jobs/1")["version"]
+    version = shop.change(version, "/plan/leads", [{"item": stock, "days": 20}])["version"]
+    late = shop.get("/api/jobs/1/make/plan?start=2026-06-01")
+    assert late["ends"] > plan["ends"] and late["ends"] >= "2026-06-21"
+    shop.post("/api/jobs/1/record", {"kind": "purchase", "text": "collected", "data": {"item": stock, "price": 80.0}})
+    assert shop.get("/api/jobs/1/make/plan?start=2026-06-01")["ends"] == plan["ends"], "it was bought after all"
+    shop.change(version, "/plan/hours_a_day", 12)
+    assert shop.get("/api/jobs/1/make/plan?start=2026-06-01")["ends"] < plan["ends"]
+    answer = shop.change(shop.get("/api/jobs/1")["version"], "/plan/away", [{"start": "2026-06-05", "end": "2026-06-01"}], status=422)
+    assert "ends before it starts" in answer["problems"][0]["message"]
+
+
+def test_the_plan_goes_into_a_calendar_by_days(shop: Shop) -> None:
+    plan = shop.get("/api/jobs/1/make/plan?start=2026-06-01")
+    answer = shop.client.get("/api/jobs/1/make/plan.ics?start=2026-06-01")
+    todos = icalendar.Calendar.from_ical(answer.get_data()).walk("VTODO")
+    assert len(todos) == len(plan["rows"])
+    days = {str(todo["uid"]).removesuffix("@ergostrut"): (todo["dtstart"].dt, todo["due"].dt) for todo in todos}
+    for row in plan["rows"]:
+        assert days[row["step"].replace("/", "-")] == (
+            dt.date.fromisoformat(row["on"]),
+            dt.date.fromisoformat(row["until"]) + dt.timedelta(days=1),
+        )
+
+
+def test_what_if_one_build_went_in_first(shop: Shop) -> None:
+    builds = shop.get("/api/jobs/1/make")["builds"]
+    assert shop.get(f"/api/jobs/1/make/first?build={builds[0][0]}")["findings"] == []
+    assert "no build" in shop.get("/api/jobs/1/make/first?build=none", status=422)["problems"][0]["message"]
+
+
+def test_the_command_line_plans_ticks_and_reads(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    file, calendar = tmp_path / "job.json", tmp_path / "plan.ics"
+    file.write_text(write_job(sample_jobs()[4]), encoding="utf-8")
+    assert main(["plan", str(file), "--start", "2026-06-01", "--ics", str(calendar)]) == 0
+    out = capsys.readouterr().out
+    assert "flatbed1/tack" in out and "done on 2026-06-" in out and calendar.read_bytes().startswith(b"BEGIN:VCALENDAR")
+    assert main(["tick", str(file), "flatbed1/measure", "--held"]) == 0 and "done: " in capsys.readouterr().out
+    main(["plan", str(file), "--start", "2026-06-01"])
+    assert "flatbed1/measure" not in capsys.readouterr().out
+    assert main(["read", str(file), "flatbed1/tack", "one diagonal=2881", "the other diagonal=2887"]) == 1
+    assert "push a long side along by 3.9 mm" in capsys.readouterr().out
+    assert main(["tick", str(file), "flatbed1/mesure"]) == 2 and "did you mean" in capsys.readouterr().err
+    assert main(["plan", str(file), "--start", "monday"]) == 2
