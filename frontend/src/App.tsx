@@ -10,6 +10,7 @@ import { Log } from "./places/log/Log";
 import { Make } from "./places/make/Make";
 import { Measure } from "./places/measure/Measure";
 import { Prove } from "./places/prove/Prove";
+import { ShopLog } from "./places/yard/ShopLog";
 import { Stockroom } from "./places/yard/Stockroom";
 import { Yard } from "./places/yard/Yard";
 
@@ -19,6 +20,7 @@ export function App() {
     <Routes>
       <Route index element={<Yard />} />
       <Route path="stockroom" element={<Stockroom />} />
+      <Route path="log" element={<ShopLog />} />
       <Route path="job/:job" element={<JobShell />}>
         <Route index element={<Navigate to="frame" replace />} />
         <Route path="measure" element={<Measure />} />

@@ -8,7 +8,7 @@ import pytest
 from playwright.sync_api import Page
 
 AXE = Path(__file__).parents[2] / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
-VIEWS = ["/", *(f"/job/1/{name}" for name in ("measure", "carry", "frame", "prove", "balance", "anchor", "cut", "make", "log"))]
+VIEWS = ["/", "/log", *(f"/job/1/{name}" for name in ("measure", "carry", "frame", "prove", "balance", "anchor", "cut", "make", "log"))]
 
 
 def serious(page: Page) -> list[str]:

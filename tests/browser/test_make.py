@@ -7,24 +7,24 @@ from playwright.sync_api import Browser, Page, expect
 
 
 def test_a_step_is_ticked_and_the_next_ones_come(screen: Page) -> None:
-    screen.goto("/job/5/make")
-    first = screen.get_by_role("checkbox", name="Measure the frame once more")
+    screen.goto("/job/2/make")
+    first = screen.get_by_role("checkbox", name="Mark the rail's line on the wall")
     # what is done leaves the list of what can be done now
     first.click()
-    expect(screen.get_by_role("checkbox", name="Cut the 2 x 4")).to_be_visible()
+    expect(screen.get_by_role("checkbox", name="Cut the 1 x 3 x 11ga")).to_be_visible()
     screen.get_by_role("radio", name="All steps").click()
     screen.get_by_role("checkbox", name="Not checked: look, and say so").first.check()
     expect(screen.get_by_role("checkbox", name="It is so").first).to_be_visible()
 
 
 def test_a_reading_that_is_off_says_what_to_do(screen: Page) -> None:
-    screen.goto("/job/5/make")
+    screen.goto("/job/6/make")
     screen.get_by_role("radio", name="All steps").click()
-    form = screen.get_by_role("form", name="Readings of Tack cross members and side rails")
-    form.get_by_label("one diagonal").fill("2881")
-    form.get_by_label("the other diagonal").fill("2887")
+    form = screen.get_by_role("form", name="Readings of Tack the floor on its mounts")
+    form.get_by_label("one diagonal").fill("3328")
+    form.get_by_label("the other diagonal").fill("3334")
     form.get_by_role("button", name="Enter the readings").press("Enter")
-    expect(form.get_by_text("push a long side along by 3.9 mm").first).to_be_visible()
+    expect(form.get_by_text("push a long side along by 3.6 mm").first).to_be_visible()
     screen.get_by_role("radio", name="Today").click()
     expect(screen.get_by_role("heading", name="Read, and not as planned")).to_be_visible()
     form.get_by_label("one diagonal").fill("wide")
@@ -35,7 +35,7 @@ def test_a_reading_that_is_off_says_what_to_do(screen: Page) -> None:
 
 
 def test_the_plan_follows_who_works(screen: Page) -> None:
-    screen.goto("/job/5/make")
+    screen.goto("/job/6/make")
     screen.get_by_role("radio", name="Days").click()
     expect(screen.get_by_role("region", name="Plan, bars over days")).to_be_visible()
     before = screen.get_by_text("working days; no plan ends earlier").inner_text()
@@ -50,7 +50,7 @@ def test_the_plan_follows_who_works(screen: Page) -> None:
     expect(away.get_by_role("alert")).to_contain_text("ends before it starts")
 
 
-@pytest.mark.parametrize("job", [5])
+@pytest.mark.parametrize("job", [6])
 def test_ticks_survive_a_lost_connection_and_a_reload(chromium: Browser, shop: str, job: int) -> None:
     context = chromium.new_context(viewport={"width": 390, "height": 844}, base_url=shop)
     page = context.new_page()

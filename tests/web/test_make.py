@@ -123,7 +123,7 @@ def test_what_if_one_build_went_in_first(shop: Shop) -> None:
 
 def test_the_command_line_plans_ticks_and_reads(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
     file, calendar = tmp_path / "job.json", tmp_path / "plan.ics"
-    file.write_text(write_job(sample_jobs()[4]), encoding="utf-8")
+    file.write_text(write_job(sample_jobs()[4].model_copy(update={"record": ()})), encoding="utf-8")
     assert main(["plan", str(file), "--start", "2026-06-01", "--ics", str(calendar)]) == 0
     out = capsys.readouterr().out
     assert "flatbed1/tack" in out and "done on 2026-06-" in out and calendar.read_bytes().startswith(b"BEGIN:VCALENDAR")

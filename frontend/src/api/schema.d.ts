@@ -839,6 +839,176 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/log/book": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Lines with what they say and can be used for, what is due, money and hours against the estimate. */
+        get: operations["log_book_log_book_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/log/line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add a line of a kind with its fields; an estimate is put beside hours and a purchase, as the job has it now. */
+        post: operations["log_write_log_line_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/log/use": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Let a line give the job what it says; a revision of its own. */
+        post: operations["log_use_log_use_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/log/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take a line back: it stays to be read and counts no more; what it gave is set back where it still stands. */
+        post: operations["log_take_back_log_back_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/log/photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take a photograph in: the body is a JPEG or PNG; it is reduced, and what it says of its place is left out. */
+        post: operations["log_photograph_log_photo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/log/photo/{line}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A photograph of the log by its line. */
+        get: operations["log_picture_log_photo__int_line__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/log.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The log as a table. */
+        get: operations["log_table_log_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/log.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The log to print, with its photographs. */
+        get: operations["log_sheet_log_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Lines of all jobs that hold all of these words, newest first; what is due, and what the shop has learnt. */
+        get: operations["all_logs_search_log_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/due.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is due on a day, of all jobs, for a calendar. */
+        get: operations["all_logs_due_calendar_log_due_ics_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/cut/made": {
         parameters: {
             query?: never;
@@ -11543,7 +11713,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "note" | "ticket" | "torque" | "road test" | "tick" | "untick" | "mark" | "part" | "reading" | "pull test" | "friction test" | "sag" | "incident" | "leak" | "purchase" | "hours" | "mistake" | "change" | "photo" | "taken back";
+            kind: "note" | "ticket" | "torque" | "road test" | "tick" | "untick" | "mark" | "part" | "reading" | "pull test" | "friction test" | "sag" | "incident" | "leak" | "purchase" | "hours" | "mistake" | "change" | "photo" | "used" | "taken back";
             /** At */
             at: string;
             /**
@@ -11779,7 +11949,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "note" | "ticket" | "torque" | "road test" | "tick" | "untick" | "mark" | "part" | "reading" | "pull test" | "friction test" | "sag" | "incident" | "leak" | "purchase" | "hours" | "mistake" | "change" | "photo" | "taken back";
+            kind: "note" | "ticket" | "torque" | "road test" | "tick" | "untick" | "mark" | "part" | "reading" | "pull test" | "friction test" | "sag" | "incident" | "leak" | "purchase" | "hours" | "mistake" | "change" | "photo" | "used" | "taken back";
             /**
              * Text
              * @default
@@ -12411,6 +12581,307 @@ export interface components {
             rib: string;
             /** Slide */
             slide: boolean;
+        };
+        /**
+         * BookOut
+         * @description The log: ``items``, ``parts`` and so on are what its fields choose from. ``price`` and ``hours`` as estimated; ``by_work`` hours by kind of work.
+         */
+        BookOut: {
+            /** Lines */
+            lines: components["schemas"]["LineOut"][];
+            /** Kinds */
+            kinds: components["schemas"]["LogKind"][];
+            /** Due */
+            due: components["schemas"]["Due"][];
+            spent: components["schemas"]["Spent"];
+            /** Price */
+            price: number;
+            /** Hours */
+            hours: number;
+            /** By Work */
+            by_work: {
+                [key: string]: number;
+            };
+            /** Currency */
+            currency: string;
+            /** Parts */
+            parts: components["schemas"]["NamedOut"][];
+            /** Findings */
+            findings: components["schemas"]["NamedOut"][];
+            /** Steps */
+            steps: components["schemas"]["NamedOut"][];
+            /** Items */
+            items: components["schemas"]["NamedOut"][];
+            /** Fastenings */
+            fastenings: components["schemas"]["NamedOut"][];
+        };
+        /**
+         * Due
+         * @description ``on``: the day, where one was said; ``km_left`` to go, where a distance was; ``over``: it is due.
+         */
+        Due: {
+            /** Line */
+            line: number;
+            /** Words */
+            words: string;
+            /** On */
+            on: string | null;
+            /** Km Left */
+            km_left: number | null;
+            /** Over */
+            over: boolean;
+        };
+        /**
+         * LineOut
+         * @description One line by its number. ``back``: it was taken back; ``says``: beside the report; ``uses``: what it could give, ``used``: what it gave;
+         *     ``photo``: it has one.
+         */
+        LineOut: {
+            /** Line */
+            line: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "note" | "ticket" | "torque" | "road test" | "tick" | "untick" | "mark" | "part" | "reading" | "pull test" | "friction test" | "sag" | "incident" | "leak" | "purchase" | "hours" | "mistake" | "change" | "photo" | "used" | "taken back";
+            /** At */
+            at: string;
+            /** Text */
+            text: string;
+            /** Fields */
+            fields: string;
+            /** Back */
+            back: boolean;
+            /** Says */
+            says: string;
+            /** Uses */
+            uses: string[];
+            /** Used */
+            used: string[];
+            /** Photo */
+            photo: boolean;
+        };
+        /** LogField */
+        LogField: {
+            /** Path */
+            path: string;
+            /** Label */
+            label: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "text" | "number" | "whole" | "numbers" | "length" | "mass" | "tick" | "choice" | "part" | "finding" | "step" | "item" | "fastenings";
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
+            /**
+             * Choices
+             * @default []
+             */
+            choices: string[];
+            /**
+             * Optional
+             * @default false
+             */
+            optional: boolean;
+        };
+        /**
+         * LogKind
+         * @description ``ask``: what its words are for.
+         */
+        LogKind: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "note" | "ticket" | "torque" | "road test" | "tick" | "untick" | "mark" | "part" | "reading" | "pull test" | "friction test" | "sag" | "incident" | "leak" | "purchase" | "hours" | "mistake" | "change" | "photo" | "used" | "taken back";
+            /** Label */
+            label: string;
+            /** Ask */
+            ask: string;
+            /**
+             * Fields
+             * @default []
+             */
+            fields: components["schemas"]["LogField"][];
+        };
+        /** NamedOut */
+        NamedOut: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * Spent
+         * @description Of one job: money and hours as entered, mistakes apart.
+         */
+        Spent: {
+            /** Purchases */
+            purchases: number;
+            /** Hours */
+            hours: number;
+            /** Mistakes */
+            mistakes: number;
+            /** Mistake Hours */
+            mistake_hours: number;
+        };
+        /**
+         * LineIn
+         * @description ``data``: the fields of its kind, lengths and masses as written; a bare number takes the job's units.
+         */
+        LineIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "note" | "ticket" | "torque" | "road test" | "tick" | "untick" | "mark" | "part" | "reading" | "pull test" | "friction test" | "sag" | "incident" | "leak" | "purchase" | "hours" | "mistake" | "change" | "photo" | "used" | "taken back";
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /**
+             * Data
+             * @default {}
+             */
+            data: {
+                [key: string]: unknown;
+            };
+            /**
+             * Uid
+             * @default
+             */
+            uid: string;
+            /**
+             * At
+             * @default
+             */
+            at: string;
+        };
+        /**
+         * UseIn
+         * @description ``use``: by its place among those the line offers.
+         */
+        UseIn: {
+            /** Line */
+            line: number;
+            /** Use */
+            use: number;
+            /** Version */
+            version: number;
+        };
+        /**
+         * BackOut
+         * @description ``left``: settings that hold something else by now, and were left.
+         */
+        BackOut: {
+            book: components["schemas"]["BookOut"];
+            /** Left */
+            left: string[];
+        };
+        /** BackIn */
+        BackIn: {
+            /** Line */
+            line: number;
+            /** Version */
+            version: number;
+        };
+        /**
+         * ShopLogOut
+         * @description Over all jobs; ``more``: lines found beyond those shown.
+         */
+        ShopLogOut: {
+            /** Lines */
+            lines: components["schemas"]["FoundLine"][];
+            /** More */
+            more: number;
+            /** Due */
+            due: components["schemas"]["DueOut"][];
+            learnt: components["schemas"]["Learnt"];
+            /** Kinds */
+            kinds: components["schemas"]["LogKind"][];
+        };
+        /**
+         * BuiltOver
+         * @description A finding that was over and was built all the same, and the incidents of the job since.
+         */
+        BuiltOver: {
+            /** Job */
+            job: string;
+            /** Finding */
+            finding: string;
+            /** Reason */
+            reason: string;
+            /** Since */
+            since: string;
+            /** Incidents */
+            incidents: number;
+        };
+        /** DueOut */
+        DueOut: {
+            /** Job */
+            job: number;
+            /** Name */
+            name: string;
+            due: components["schemas"]["Due"];
+        };
+        /** FoundLine */
+        FoundLine: {
+            /** Job */
+            job: number;
+            /** Name */
+            name: string;
+            /** Line */
+            line: number;
+            /** Kind */
+            kind: string;
+            /** At */
+            at: string;
+            /** Text */
+            text: string;
+            /** Fields */
+            fields: string;
+        };
+        /** Learnt */
+        Learnt: {
+            /** Hours */
+            hours: components["schemas"]["Ratio"][];
+            prices: components["schemas"]["Ratio"] | null;
+            /** Mistakes */
+            mistakes: components["schemas"]["MistakeSum"][];
+            /** Built Over */
+            built_over: components["schemas"]["BuiltOver"][];
+        };
+        /** MistakeSum */
+        MistakeSum: {
+            /** Kind */
+            kind: string;
+            /** Lines */
+            lines: number;
+            /** Price */
+            price: number;
+            /** Hours */
+            hours: number;
+        };
+        /**
+         * Ratio
+         * @description Of ``what`` so many lines: the median of actual over estimate, its quartiles (the same where there are less than four).
+         */
+        Ratio: {
+            /** What */
+            what: string;
+            /** Lines */
+            lines: number;
+            /** Median */
+            median: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
         };
         /**
          * MadeListOut
@@ -15688,6 +16159,530 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CatalogOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    log_book_log_book_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    log_write_log_line_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    log_use_log_use_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    log_take_back_log_back_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BackIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    log_photograph_log_photo_post: {
+        parameters: {
+            query?: {
+                of?: string;
+                text?: string;
+                uid?: string;
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    log_picture_log_photo__int_line__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+                line: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    log_table_log_csv_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    log_sheet_log_pdf_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    all_logs_search_log_get: {
+        parameters: {
+            query?: {
+                words?: string;
+                kind?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopLogOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    all_logs_due_calendar_log_due_ics_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
                 };
             };
             /** @description Not Found */

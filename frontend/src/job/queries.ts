@@ -277,10 +277,12 @@ export function usePlan(job: number, version: number) {
   });
 }
 
-export function useLog(job: number) {
+/** The log with what its lines say and can be used for. */
+export function useBook(job: number, version: number) {
   return useQuery({
-    queryKey: ["job", job, "log"],
-    queryFn: () => take(api.GET("/api/jobs/{job}/log", { params: { path: { job } } })),
+    queryKey: ["job", job, "book", version],
+    queryFn: () => take(api.GET("/api/jobs/{job}/log/book", { params: { path: { job } } })),
+    placeholderData: keepPreviousData,
   });
 }
 

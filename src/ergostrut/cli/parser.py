@@ -108,6 +108,19 @@ def _of_a_job(command: Any) -> None:
     readings.add_argument("job")
     readings.add_argument("step")
     readings.add_argument("reading", nargs="+", help="name=value, a bare length taking the job's units")
+    book = command(
+        "log",
+        "record:log",
+        "print the log of a job file as CSV, or add a line to it; ergostrut log JOB.json --kinds lists what can be written",
+    )
+    book.add_argument("job")
+    book.add_argument("--add", default="", metavar="KIND", help="such as note, hours, torque or “friction test”")
+    book.add_argument("--text", default="", help="the line's words")
+    book.add_argument(
+        "--field", action="append", default=[], metavar="NAME=VALUE", help='of the line; a list as JSON: degrees="[24, 25.5]"'
+    )
+    book.add_argument("--kinds", action="store_true", help="list kinds and their fields")
+    book.add_argument("--pdf", default="", metavar="FILE", help="write it to print, with its photographs")
     sheet = command("calculation", "jobs:calculation", "write the calculation sheet of a job file as PDF")
     sheet.add_argument("job")
     sheet.add_argument("file")

@@ -7,12 +7,13 @@ import datetime
 import json
 import sys
 from pathlib import Path
+from typing import Any
 
 from pydantic import ValidationError
 
 from ergostrut.core.cut.parts import pieces
 from ergostrut.core.cut.plan import cut_plan
-from ergostrut.core.document.entries import PartReading
+from ergostrut.core.document.entries import PartReading, fields_of
 from ergostrut.core.job.document import Entry, Job
 from ergostrut.core.job.marks import issued_marks
 from ergostrut.core.log.follow import followed
@@ -194,3 +195,48 @@ def read_at(args: argparse.Namespace) -> int:
     for row in found:
         print(f"{row.state:8s} {row.reading.name}: {row.words}")
     return OVER if any(row.state == "over" for row in found) else HOLDS
+
+
+def log(args: argparse.Namespace) -> int:
+    """The log printed, or a line added to it."""
+    from ergostrut.core.log.kinds import BY_KIND, KINDS
+    from ergostrut.files.log_out import log_csv, log_pdf
+
+    if args.kinds:
+        for kind in KINDS:
+            fields = ", ".join(f"{one.path}{'' if one.optional else '*'}" for one in kind.fields)
+            print(f"{kind.kind}: {fields or 'words alone'}")
+        return HOLDS
+    job = read(args.job)
+    if job is None:
+        return UNUSABLE
+    if args.add:
+        if args.add not in BY_KIND:
+            raise InputError([Problem(field="--add", message=f"there is no kind “{args.add}”{near(args.add, list(BY_KIND))}")])
+        units = job.design.units
+        try:
+            data = fields_of(args.add, _fields(args.field), {"length": units.length, "mass": units.mass})
+            missing = [one.path for one in BY_KIND[args.add].fields if not one.optional and one.path not in data]
+            if missing:
+                raise InputError([Problem(field=f"/{missing[0]}", message="say it: nothing is assumed")])
+            job = added(args.job, job, Entry(kind=args.add, at=now(), text=args.text, data=data))
+        except ValidationError as error:
+            raise InputError(problems_of(error)) from None
+    if args.pdf:
+        Path(args.pdf).write_bytes(log_pdf(job.record, job.design.name))
+    else:
+        sys.stdout.write(log_csv(job.record))
+    return HOLDS
+
+
+def _fields(rows: list[str]) -> dict[str, Any]:
+    found: dict[str, Any] = {}
+    for row in rows:
+        name, sign, value = row.partition("=")
+        if not sign:
+            raise InputError([Problem(field="field", message=f"“{row[:60]}” is no name=value")])
+        try:
+            found[name] = json.loads(value)
+        except ValueError:
+            found[name] = value
+    return found

@@ -20,7 +20,7 @@ from ergostrut.store.stockroom import NoSuchRowError
 from ergostrut.store.trouble import in_words
 from ergostrut.threads import one_thread
 
-from .places import balance, builds, cut, job, made, make, nine, prove, scale, stock, stockroom, survey, tape, under, yard
+from .places import balance, builds, cut, job, log, made, make, nine, prove, scale, stock, stockroom, survey, tape, under, yard
 from .security import guard
 from .service import Service
 from .shapes import ProblemOut, Refusal
@@ -61,6 +61,8 @@ def create_app(database: Database) -> OpenAPI:
         nine.api,
         prove.api,
         stock.api,
+        log.api,
+        log.over_all,
         made.api,
         make.api,
         stockroom.api,

@@ -17,6 +17,7 @@ WRITES = {"POST", "PUT", "PATCH", "DELETE"}
 LARGEST = 5_000_000
 LARGEST_FILE = 90_000_000
 """A job file with a full record, escaped as JSON within JSON."""
+LARGEST_PHOTO = 21_000_000
 
 
 def guard(app: Flask) -> None:
@@ -31,6 +32,8 @@ def guard(app: Flask) -> None:
     def check_sender() -> None:
         if request.path.endswith("/import"):
             request.max_content_length = LARGEST_FILE
+        elif request.path.endswith("/log/photo"):
+            request.max_content_length = LARGEST_PHOTO
         host = urlsplit(f"//{request.host}").hostname or ""
         if host not in LOOPBACK:
             abort(403, "This server answers on this machine only.")

@@ -238,7 +238,7 @@ export function Made({ currency }: { currency: string }) {
                       <Button
                         tone="quiet"
                         aria-expanded={open === first.part}
-                        aria-label={`Say what ${row.mark} is`}
+                        aria-label={open === first.part ? `Close ${row.mark}` : `Say what ${row.mark} is`}
                         onClick={() => setOpen(open === first.part ? "" : first.part)}
                       >
                         {open === first.part ? "Close" : "Say"}

@@ -4,6 +4,7 @@ import { reasonOf, type Schemas } from "../../api/client";
 import { useJob } from "../../job/context";
 import { Button } from "../../ui/Button";
 import { Group, NumberField } from "../../ui/fields";
+import { useShopLog } from "../yard/ShopLog";
 
 const DAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"] as const;
 const TOOLS = ["saw", "welder", "paint place"] as const;
@@ -84,6 +85,7 @@ function Gone({ title, path, rows }: { title: string; path: string; rows: readon
 export function PlanSettings({ deliveries }: { deliveries: readonly Schemas["DeliveryOut"][] }) {
   const { design, change } = useJob();
   const plan = design.plan;
+  const learnt = useShopLog().data?.learnt.hours ?? [];
   const days: readonly Day[] = plan?.days ?? DAYS.slice(0, 5);
   const leads = plan?.leads ?? [];
   const tools = plan?.tools ?? [];
@@ -139,6 +141,39 @@ export function PlanSettings({ deliveries }: { deliveries: readonly Schemas["Del
           ))}
         </fieldset>
       </Group>
+      {learnt.length > 0 && (
+        <Group title="This shop's own hours">
+          {learnt.map((row) => {
+            const now = plan?.factors?.[row.what];
+            const set = now === Math.round(row.median * 100) / 100;
+            return (
+              <div
+                key={row.what}
+                className="flex items-center gap-2 border-b border-dotted border-hair py-1 text-[14px]"
+              >
+                <span className="grow">
+                  {row.what}: {row.median.toFixed(2)} times common practice
+                  <span className="block text-[13px] text-steel">
+                    {row.low.toFixed(2)} to {row.high.toFixed(2)}, from {row.lines} line{row.lines === 1 ? "" : "s"}
+                  </span>
+                </span>
+                <Button
+                  onClick={() => {
+                    const rest = Object.entries(plan?.factors ?? {}).filter(([work]) => work !== row.what);
+                    const own = set ? [] : [[row.what, Math.round(row.median * 100) / 100] as const];
+                    void change(
+                      [{ op: "set", path: "/plan/factors", value: Object.fromEntries([...rest, ...own]) }],
+                      set ? `${row.what}: common practice again` : `${row.what}: this shop's own hours`,
+                    );
+                  }}
+                >
+                  {set ? "Not" : "Plan so"}
+                </Button>
+              </div>
+            );
+          })}
+        </Group>
+      )}
       <Group title="Not there">
         <Gone title="The vehicle is away" path="/plan/away" rows={plan?.away ?? []} />
         <Gone title="Nobody works" path="/plan/off" rows={plan?.off ?? []} />

@@ -10,6 +10,7 @@ import { PLACES } from "../../tape/places";
 import { Button } from "../../ui/Button";
 import { FileButton } from "../../ui/FileButton";
 import { useNight } from "../../ui/night";
+import { useShopLog } from "./ShopLog";
 
 type CardData = Schemas["Card"];
 const NO_UNITS = { length: "in", mass: "kg" } as const;
@@ -257,6 +258,7 @@ export function Yard() {
       setProblem(`${chosen.name}: ${error instanceof Error ? error.message : "cannot be read"}`);
     }
   };
+  const due = (useShopLog().data?.due ?? []).filter((row) => row.due.over);
   return (
     <div className="min-h-full">
       <header className="flex h-[46px] items-center border-b-2 border-[#1b2530] bg-tape px-4 text-[22px] font-semibold text-onTape">
@@ -274,6 +276,12 @@ export function Yard() {
           >
             Stockroom
           </Link>
+          <Link
+            to="/log"
+            className="inline-flex h-11 items-center rounded border border-ink bg-card px-3 font-medium hover:bg-offer"
+          >
+            Log of all jobs
+          </Link>
           <FileButton label="Import a job file" name="Job file" accept=".json,application/json" onFile={bring} />
           <Button tone="strong" onClick={() => setMaking(true)}>
             New job
@@ -283,6 +291,18 @@ export function Yard() {
           <p role="alert" className="mb-3 border-l-4 border-tape bg-card px-3 py-2">
             {problem}
           </p>
+        )}
+        {due.length > 0 && (
+          <ul aria-label="Due again" className="mb-4 border-l-4 border-tape bg-card px-3 py-2">
+            {due.map((row) => (
+              <li key={`${row.job} ${row.due.line}`}>
+                <Link className="text-chalk underline" to={`/job/${row.job}/log`}>
+                  {row.name}
+                </Link>
+                : {row.due.words}
+              </li>
+            ))}
+          </ul>
         )}
         {yard.isPending && <p className="text-steel">Opening the yard…</p>}
         {yard.isError && (

@@ -70,7 +70,7 @@ class PullTest(Record):
 
     part: Name
     newton: Annotated[float, Field(gt=0, le=1_000_000)]
-    held: bool
+    held: bool = False
 
 
 class FrictionTest(Record):
@@ -104,20 +104,24 @@ class Leak(Record):
 
 
 class Purchase(Record):
-    """Bought: ``item`` by its id in the catalogue where it has one; ``price`` of all of it."""
+    """Bought: ``item`` by its id in the catalogue where it has one; ``price`` of all of it; of bars so many ``metres``. ``estimate``: what the job
+    reckoned for as much."""
 
     item: Name
     count: Times = 1
+    metres: Annotated[float, Field(gt=0, le=100_000)] | None = None
     price: Money
     supplier: Name = ""
+    estimate: Money | None = None
 
 
 class Hours(Record):
-    """Hands-on hours at a step, or at a kind of work."""
+    """Hands-on hours at a step, or at a kind of work; ``estimate``: what common practice had for it."""
 
     step: Name = ""
-    work: Name = ""
+    work: Literal["", "measure", "cut", "join", "weld", "finish", "put in", "fit", "test"] = ""
     hours: Annotated[float, Field(gt=0, le=1_000)]
+    estimate: Annotated[float, Field(gt=0, le=1_000)] | None = None
 
 
 class Mistake(Record):
@@ -143,6 +147,21 @@ class Photo(Record):
     of: Name = ""
 
 
+class Given(Record):
+    """A setting at ``path``."""
+
+    path: Name
+    value: Any = None
+    was: Any = None
+
+
+class Used(Record):
+    """What a line was used for: settings of the job that it gave, each with what it ``was``."""
+
+    line: Annotated[int, Field(ge=0)]
+    changes: Annotated[tuple[Given, ...], Field(min_length=1, max_length=20)]
+
+
 class TakenBack(Record):
     """The line that is taken back, by its number."""
 
@@ -163,13 +182,14 @@ FIELDS: dict[str, type[Record]] = {
     "mistake": Mistake,
     "change": Changed,
     "photo": Photo,
+    "used": Used,
     "taken back": TakenBack,
 }
 """Kinds of lines with fields of their own. A part's line has a ``MadePart`` a part; a ticket's is a weighing."""
 
 EntryKind = Literal[
     "note", "ticket", "torque", "road test", "tick", "untick", "mark", "part", "reading", "pull test", "friction test", "sag", "incident",
-    "leak", "purchase", "hours", "mistake", "change", "photo", "taken back",
+    "leak", "purchase", "hours", "mistake", "change", "photo", "used", "taken back",
 ]  # fmt: skip
 
 
