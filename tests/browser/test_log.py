@@ -20,9 +20,9 @@ def test_a_line_is_written_by_its_fields_used_and_taken_back(screen: Page) -> No
     form.get_by_role("button", name="Enter it").press("Enter")
     expect(screen.get_by_text("each as this job's price of birch.18")).to_be_visible()
     screen.get_by_role("button", name="Use it").click()
-    expect(screen.get_by_text("Gave the job: a price")).to_be_visible()
+    expect(screen.get_by_text("Gave the job: $ 95 each")).to_be_visible()
     screen.get_by_role("button", name="Take back").first.click()
-    expect(screen.get_by_text("Gave the job: a price")).to_have_count(0)
+    expect(screen.get_by_text("Gave the job: $ 95 each")).to_have_count(0)
     screen.get_by_label("Words in the log").fill("nowhere in it")
     expect(screen.get_by_text("Nothing here yet.")).to_be_visible()
 

@@ -16,9 +16,12 @@ from ergostrut.core.changes import Change
 from ergostrut.core.cut.sheets.bound import least
 from ergostrut.core.cut.sheets.guillotine import Flat
 from ergostrut.core.cut.sheets.plan import SheetStock, plan_sheets
+from ergostrut.core.cut.sheets.seams import seams
 from ergostrut.core.job.change import apply
+from ergostrut.core.job.document import Job
 from ergostrut.core.job.start import start
 from ergostrut.core.report import Report, check
+from ergostrut.core.structure.nouns.panel import Covers
 from ergostrut.core.structure.plans import SheetCut, SheetPlan
 from ergostrut.core.units import Units
 from ergostrut.files.catalog_files import shipped_templates
@@ -211,6 +214,32 @@ def test_a_deck_that_needs_its_grain_across_is_said(catalog: Catalog) -> None:
     assert candidates(along.context.design, found, catalog) == [("face grain across", (turned,))]
     across = check(apply(along.context.design, [turned]), catalog)
     assert not [f for f in across.findings if f.check == "cut.too-large"]
+
+
+@pytest.mark.parametrize(
+    ("size", "at", "longest", "found"),
+    [
+        (3000, [20, 600, 1200, 1800, 2400, 2980], 2440, (2400,)),
+        (3000, [20, 600, 1200, 1800, 2400, 2980], 1220, (1200, 2400)),
+        (3000, [20, 1500, 2980], 1220, None),
+        (2400, [1200], 2440, ()),
+        (5000, [2440, 4880], 2440, (2440, 4880)),
+    ],
+)
+def test_seams_lie_over_what_carries_the_panel(size: float, at: list[float], longest: float, found: tuple[float, ...] | None) -> None:
+    assert seams(size, at, longest, 25.0) == found
+
+
+def test_a_deck_longer_than_a_sheet_says_over_which_member_it_is_parted(sample: Job, catalog: Catalog) -> None:
+    long = apply(sample.design, [Change("/builds/0/tray_length", "100 in"), Change("/units/length", "mm")])
+    report = check(long, catalog)
+    (found,) = [f for f in report.findings if f.check == "cut.too-large"]
+    assert "from its front end, each half on the member there" in found.sentence
+    told = float(found.sentence.split("a seam ")[1].split(" mm")[0])
+    deck = next(panel for panel in report.context.builds[0].panels if panel.id in found.parts)
+    assert isinstance(deck.carries, Covers) and deck.size[0] > 2440 >= told
+    ribs = [report.context.builds[0].member(part).a[0] - deck.lo[0] for part in deck.carries.on]
+    assert min(abs(told - at) for at in ribs) < 0.6
 
 
 def test_the_job_says_what_its_sheets_leave(report: Report) -> None:

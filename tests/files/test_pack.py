@@ -17,9 +17,11 @@ from pypdf import PdfReader
 
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.cut.outline import Outline, outlines
+from ergostrut.core.job.document import read_job
 from ergostrut.core.report import check
 from ergostrut.core.structure.plans import Placed
 from ergostrut.demo.sample import sample_jobs
+from ergostrut.files.catalog_files import shipped_catalog
 from ergostrut.files.drawn.nested import laid, sheet_rings
 from ergostrut.files.pack import ONE, Pack, all_files, one_file, packed, safe_name
 
@@ -138,7 +140,7 @@ def test_solids_have_the_volume_that_they_weigh(pack: Pack) -> None:
 
 def test_drawings_for_a_browser_are_well_formed_and_say_their_scale(pack: Pack) -> None:
     svgs = {name: data for name, data in all_files(pack).items() if name.endswith(".svg")}
-    assert len(svgs) == 3 * len(pack.report.context.builds)
+    assert len(svgs) == 5 * len(pack.report.context.builds), "three views and two sections of each"
     for name, data in svgs.items():
         root = ElementTree.fromstring(data)
         words = [node.text or "" for node in root.iter("{http://www.w3.org/2000/svg}text")]
@@ -175,6 +177,21 @@ def test_a_label_a_part(pack: Pack) -> None:
     assert len(reader.pages) == -(-count // 24)
     text = "\n".join(page.extract_text() for page in reader.pages)
     assert text.count(" of ") >= count and "R-77" in text
+
+
+def test_the_jobs_own_file_comes_back_with_the_same_report(pack: Pack) -> None:
+    again = read_job(one_file(pack, "job.json").decode())
+    assert again.design == pack.design
+    assert check(again.design, shipped_catalog()).findings == pack.report.findings
+
+
+def test_sections_are_cut_through_every_build(pack: Pack) -> None:
+    names = [name for name, _ in pack.views()]
+    for build in pack.report.context.builds:
+        assert f"{build.label}, section along" in names and f"{build.label}, section across" in names
+    views = dict(pack.views())
+    label = pack.report.context.builds[0].label
+    assert views[f"{label}, section along"].items != views[f"{label}, side"].items, "something is taken away, and hatched"
 
 
 def test_the_zip_holds_all_of_it(pack: Pack) -> None:

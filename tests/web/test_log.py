@@ -48,7 +48,7 @@ def test_a_purchase_that_is_used_moves_the_estimate_and_taking_it_back_undoes_it
     version = shop.get("/api/jobs/1")["version"]
     book = shop.post("/api/jobs/1/log/use", {"line": line, "use": 0, "version": version})
     assert shop.get("/api/jobs/1/cut")["price"] > price + 500 and next(one for one in book["lines"] if one["line"] == line)["used"] == [
-        "a price"
+        "$ 1000 each as this job's price of birch.18"
     ]
     version = shop.get("/api/jobs/1")["version"]
     twice = shop.post("/api/jobs/1/log/use", {"line": line, "use": 0, "version": version}, status=422)

@@ -2,12 +2,17 @@
 
 from __future__ import annotations
 
+import re
 import threading
 from collections.abc import Iterator
+from pathlib import Path
 from typing import Any
 
 import pytest
 
+from ergostrut.cli import main
+from ergostrut.core.job.document import read_job, write_job
+from ergostrut.demo.sample import sample_jobs
 from ergostrut.devices.lines import LineServer
 from ergostrut.devices.prices import SPREAD, VARIABLE, PriceList, asked, told
 from ergostrut.files.catalog_files import shipped_catalog
@@ -88,3 +93,16 @@ def test_the_list_is_asked(shop: Shop, price_list: int) -> None:
 def test_no_list_is_said(shop: Shop, monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setenv(VARIABLE, "1")
     assert "no price list answers" in shop.post("/api/jobs/1/cut/prices/ask", {}, 422)["message"]
+
+
+def test_the_command_line_takes_a_table_of_prices_in(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    file, table = tmp_path / "job.json", tmp_path / "prices.csv"
+    file.write_text(write_job(sample_jobs()[0]), encoding="utf-8")
+    assert main(["job-prices", str(file), "export"]) == 0
+    rows = capsys.readouterr().out
+    table.write_text(re.sub(r"(?m)^(birch\.18,.*?),[^,\r\n]*(\r?)$", r"\1,123.5\2", rows), encoding="utf-8")
+    assert main(["job-prices", str(file), "import", str(table)]) == 0 and "-> 123.5" in capsys.readouterr().out
+    assert read_job(file.read_text(encoding="utf-8")).design.shop.prices["birch.18"] == 123.5
+    table.write_text("nonsense", encoding="utf-8")
+    assert main(["job-prices", str(file), "import", str(table)]) == 2 and capsys.readouterr().err
+    assert main(["job-prices", str(file), "import"]) == 2

@@ -13042,7 +13042,8 @@ export interface components {
         };
         /**
          * MakeOut
-         * @description ``order``: the ids of all steps in the order they are listed in; ``builds`` to try first, by id and label.
+         * @description ``order``: the ids of all steps in the order they are listed in; ``builds`` to try first, by id and label; ``misfits``:
+         *     parts that are cut and no longer fit.
          */
         MakeOut: {
             /** Steps */
@@ -13057,6 +13058,8 @@ export interface components {
             left: number;
             /** Skipped */
             skipped: number;
+            /** Misfits */
+            misfits: number;
             /** Builds */
             builds: [
                 string,

@@ -197,6 +197,33 @@ def read_at(args: argparse.Namespace) -> int:
     return OVER if any(row.state == "over" for row in found) else HOLDS
 
 
+def job_prices(args: argparse.Namespace) -> int:
+    """What everything a job is made of costs, as a table, or what a table says it costs."""
+    from ergostrut.core.changes import Change
+    from ergostrut.core.cut.prices import prices_of
+    from ergostrut.core.job.change import apply
+    from ergostrut.files.prices_csv import read_prices, write_prices
+
+    job = read(args.job)
+    if job is None:
+        return UNUSABLE
+    context = context_of(job.design, shipped_catalog())
+    rows = prices_of(context, cut_plan(context))
+    if args.way == "export":
+        sys.stdout.write(write_prices(rows))
+        return HOLDS
+    if not args.file:
+        print("name the table to take in: ergostrut job-prices JOB.json import FILE", file=sys.stderr)
+        return UNUSABLE
+    fresh = read_prices(Path(args.file).read_text(encoding="utf-8"), {row.id for row in rows})
+    prices = {**job.design.shop.prices, **fresh}
+    put_in_place(Path(args.job), job.model_copy(update={"design": apply(job.design, [Change("/shop/prices", prices)])}))
+    for row in rows:
+        if row.id in fresh and fresh[row.id] != row.own:
+            print(f"{row.label}: {row.own if row.own is not None else f'{row.typical:g} (typical)'} -> {fresh[row.id]:g}")
+    return HOLDS
+
+
 def log(args: argparse.Namespace) -> int:
     """The log printed, or a line added to it."""
     from ergostrut.core.log.kinds import BY_KIND, KINDS

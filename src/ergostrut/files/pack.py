@@ -11,10 +11,13 @@ from dataclasses import dataclass
 
 from ergostrut.core.cut.outline import outlines
 from ergostrut.core.drawing.frame import frame_views
-from ergostrut.core.job.document import Design
+from ergostrut.core.drawing.sections import Cut, Flat
+from ergostrut.core.job.document import Design, Job, write_job
 from ergostrut.core.primitives import View
 from ergostrut.core.report import Report
+from ergostrut.core.structure.assembly import Assembly
 
+from .calculation_pdf import calculation_pdf
 from .csv_out import cut_csv
 from .drawn.dxf import rings_dxf, views_dxf
 from .drawn.glb import solids_glb
@@ -27,6 +30,18 @@ from .steps_ics import steps_ics
 EPOCH = (1980, 1, 1, 0, 0, 0)
 
 
+CUTS: tuple[tuple[Flat, int, str], ...] = (("side", 1, "section along"), ("rear", 0, "section across"))
+"""Views that are cut, by the axis they look along."""
+
+
+def middle(build: Assembly, axis: int) -> float:
+    """A little off the middle of a build: what stands on its centre line is cut beside it, not along a face."""
+    ends = [end[axis] for member in build.members for end in (member.a, member.b)] + [
+        v[axis] for panel in build.panels for v in (panel.lo, panel.hi)
+    ]
+    return (min(ends) + max(ends)) / 2 + 1.0 if ends else 0.0
+
+
 @dataclass(frozen=True)
 class Pack:
     """What files are made of. ``names``: marks as they were issued; ``at``: when."""
@@ -37,11 +52,16 @@ class Pack:
     at: dt.datetime
 
     def views(self) -> list[tuple[str, View]]:
-        """Plan, side and rear of every build in its host."""
+        """Plan, side and rear of every build in its host, and cut through its middle along and across."""
         context = self.report.context
-        return [
-            (f"{build.label}, {view.name}", view) for build in context.builds for view in frame_views(context, None, {}, {}, {}, build.id)
-        ]
+        found = []
+        for build in context.builds:
+            found += [(f"{build.label}, {view.name}", view) for view in frame_views(context, None, {}, {}, {}, build.id)]
+            for name, axis, words in CUTS:
+                cut = Cut(name, middle(build, axis))
+                drawn = next(view for view in frame_views(context, None, {}, {}, {}, build.id, cut) if view.name == name)
+                found.append((f"{build.label}, {words}", drawn))
+        return found
 
     def mark(self, mark: str) -> str:
         return self.names.get(mark, mark)
@@ -83,6 +103,12 @@ ONE: dict[str, tuple[str, str, Callable[[Pack], str | bytes]]] = {
     "cut list.csv": ("Cut and buying list", "text/csv", lambda k: cut_csv(k.report.cut, k.design.units, _by_part(k))),
     "labels.pdf": ("Labels to print", "application/pdf", lambda k: labels_pdf(k.report.cut, k.names, k.design.name, k.report.context.say)),
     "drawings.dxf": ("Plan, side and rear", "image/vnd.dxf", lambda k: views_dxf(k.views(), k.report.context.say)),
+    "calculation.pdf": (
+        "Calculation of every finding",
+        "application/pdf",
+        lambda k: calculation_pdf(k.design, k.report, k.report.context.catalog.version, k.at.date().isoformat()),
+    ),
+    "job.json": ("The job's file", "application/json", lambda k: write_job(Job(catalog=k.report.context.catalog.version, design=k.design))),
     "solids.glb": ("Three dimensions", "model/gltf-binary", lambda k: solids_glb(k.report.context)),
     "steps.ics": ("Steps as tasks", "text/calendar", lambda k: steps_ics(k.report.steps, k.design.name, k.at)),
 }

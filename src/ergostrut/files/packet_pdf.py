@@ -15,8 +15,9 @@ from ergostrut.core.drawing.frame import frame_views
 from ergostrut.core.drawing.part import parts_drawn
 from ergostrut.core.finding import State
 from ergostrut.core.job.document import Design
+from ergostrut.core.make.waits import SETTINGS, hours_of
 from ergostrut.core.report import Report, counts_of
-from ergostrut.core.structure.plans import CutPlan
+from ergostrut.core.structure.plans import CutPlan, Reading
 from ergostrut.core.wording import Say
 
 from .drawn.pdf import PAGE, view_drawing
@@ -35,7 +36,7 @@ def packet_pdf(design: Design, report: Report, names: Mapping[str, str], date: s
         *_drawings(report),
         *_cutting(design, report, names),
         *_buying(design, report.cut),
-        *_steps(report),
+        *_steps(report, names),
         *_looked_at(report),
     ]
     out = io.BytesIO()
@@ -139,13 +140,35 @@ def _buying(design: Design, plan: CutPlan) -> Iterator[Any]:
     yield table([*rows, ["all of it", "", "", f"{money} {plan.price:.0f}"]], (84, 24, 40, 26))
 
 
-def _steps(report: Report) -> Iterator[Any]:
+def _blank(reading: Reading, say: Say) -> str:
+    """A reading with room to write it in."""
+
+    def shown(value: float) -> str:
+        return say.length(value) if reading.unit == "mm" else f"{value:g} {reading.unit}"
+
+    wanted = [f"planned {shown(reading.planned)}"] if reading.planned is not None else []
+    wanted += [f"{shown(reading.low)} to {shown(reading.high)}"] if reading.low is not None and reading.high is not None else []
+    wanted += [f"alike within {shown(reading.within)}"] if reading.within else []
+    return f"{reading.name} ({', '.join(wanted)}): ____________"
+
+
+def _steps(report: Report, names: Mapping[str, str]) -> Iterator[Any]:
+    say = report.context.say
+    marks = {part: names.get(row.mark, row.mark) for row in report.cut.pieces for part in row.parts}
     yield PageBreak()
     yield p("Steps, and who saw to them", TITLE)
     rows: list[list[Any]] = []
     for n, step in enumerate(report.steps, 1):
         words = [p(f"{n}. {step.title}", HEAD), p(step.text)]
+        hand = sorted({marks[part] for part in step.parts if part in marks})
+        words += [p(f"In hand: {', '.join(hand)}", SMALL)] if hand else []
         words += [p(f"Hold: {step.hold}", SMALL)] if step.hold else []
+        words += [p(_blank(reading, say), SMALL) for reading in step.reads]
+        words += (
+            [p(f"Then {SETTINGS[step.waits].words}: {hours_of(step.waits, report.context.design.plan.temperature):.0f} h", SMALL)]
+            if step.waits
+            else []
+        )
         words += [p(f"Caution: {step.caution}")] if step.caution else []
         rows.append([words, "", ""])
     style = [("GRID", (1, 0), (-1, -1), 0.6, INK), ("LINEBELOW", (0, 0), (0, -1), 0.3, HAIR), ("VALIGN", (0, 0), (-1, -1), "TOP")]

@@ -45,13 +45,15 @@ class MakeStep(Wire):
 
 
 class MakeOut(Wire):
-    """``order``: the ids of all steps in the order they are listed in; ``builds`` to try first, by id and label."""
+    """``order``: the ids of all steps in the order they are listed in; ``builds`` to try first, by id and label; ``misfits``:
+    parts that are cut and no longer fit."""
 
     steps: list[MakeStep]
     done: dict[str, str]
     hours: float
     left: float
     skipped: int
+    misfits: int
     builds: list[tuple[str, str]]
 
 

@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useSearchParams } from "react-router";
 
 import { api, take } from "../../api/client";
 import { useJob } from "../../job/context";
@@ -59,7 +59,9 @@ type Shown = (typeof SHOWN)[number]["value"];
 export function Cut() {
   const { jobId, version, units, light } = useJob();
   const cut = useCut(jobId, version);
-  const [shown, setShown] = useState<Shown>("list");
+  const [asked, ask] = useSearchParams();
+  const shown = SHOWN.find((one) => one.value === asked.get("shown"))?.value ?? "list";
+  const setShown = (value: Shown) => ask(value === "list" ? {} : { shown: value }, { replace: true });
   const data = cut.data;
   const L = (mm: number) => withUnit(mm, units.length);
   const currency = data?.currency ?? "$";

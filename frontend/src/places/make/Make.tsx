@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { Link } from "react-router";
 
 import { useJob } from "../../job/context";
 import { Findings } from "../../job/Findings";
@@ -95,6 +96,15 @@ export function Make() {
             {over > 0 && `${over} finding${over === 1 ? " is" : "s are"} over. `}
             {unknown > 0 && `${unknown} not known. `}
             Settle them before cutting.
+          </p>
+        )}
+        {(data?.misfits ?? 0) > 0 && (
+          <p className="mb-3 border-l-4 border-tape bg-card px-3 py-2 font-medium">
+            {data?.misfits} cut part{data?.misfits === 1 ? "" : "s"} no longer fit{data?.misfits === 1 ? "s" : ""}: see{" "}
+            <Link className="text-chalk underline" to={`/job/${jobId}/cut?shown=made`}>
+              Cut, Made
+            </Link>
+            .
           </p>
         )}
         {(data?.skipped ?? 0) > 0 && (

@@ -82,7 +82,18 @@ def _too_long(context: Context, group: BarGroup, longest: float, parts: tuple[st
         f"{names} longer than any bar",
         f"{group.label} is sold in {context.say.length(longest)} at most.",
         "over",
+        working=_longer(context, group, longest),
     )
+
+
+def _longer(context: Context, group: BarGroup, longest: float) -> tuple[Line, ...]:
+    """What is left of the longest bar beside the longest piece asked of it."""
+    trim = context.design.shop.trim_mm
+    w = Working()
+    w.given("L", longest, "mm", f"the longest {group.label} sold")
+    w.given("t", trim, "mm", "off each end")
+    w.line("B", "L - 2 * t", "mm", "that a piece may have")
+    return w.done()
 
 
 def _missing(context: Context, group: BarGroup, rows: Sequence[CutPiece]) -> Finding:
@@ -97,7 +108,16 @@ def _missing(context: Context, group: BarGroup, rows: Sequence[CutPiece]) -> Fin
         f"No bar in the shop for {', '.join(marks)}",
         f"{group.label}: {bars} would have to be bought.",
         "over",
+        working=_bought(group),
     )
+
+
+def _bought(group: BarGroup) -> tuple[Line, ...]:
+    w = Working()
+    for k, bar in enumerate((bar for bar in group.plan.bars if not bar.own), 1):
+        w.given(f"L{k}", bar.stock, "mm", f"a bar to buy, for {', '.join(mark for mark, _ in bar.pieces)}")
+    w.given("N", 0, "", "may be bought, as the job says")
+    return w.done()
 
 
 def _found(context: Context, group: BarGroup, parts: tuple[str, ...], costs: str) -> Finding:

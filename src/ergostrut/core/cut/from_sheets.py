@@ -4,13 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from ..catalog.model import Sandwich, Sheet
+from ..catalog.model import Planks, Sandwich, Sheet
 from ..finding import Finding, Line, Working
 from ..structure.context import Context
+from ..structure.nouns.panel import Covers
 from ..structure.plans import CutPiece, SheetGroup
 from .parts import price_of
 from .sheets.guillotine import Flat, fits
 from .sheets.plan import SheetStock, plan_sheets
+from .sheets.seams import seams
 
 
 def sheet_groups(context: Context, rows: Sequence[CutPiece]) -> tuple[list[SheetGroup], list[Finding]]:
@@ -54,6 +56,7 @@ def _too_large(context: Context, group: SheetGroup, rows: Sequence[CutPiece]) ->
     sheet = context.catalog.sheet(group.stock)
     turned = all(fits(flat(row, sheet)._replace(turns=True), group.size) for row in rows)
     grain = " It would with its face grain turned, which is weaker along it." if turned else ""
+    where = _parted(context, rows, group.size)
     return Finding(
         f"cut/{group.stock}",
         "cut.too-large",
@@ -61,10 +64,35 @@ def _too_large(context: Context, group: SheetGroup, rows: Sequence[CutPiece]) ->
         tuple(part for row in rows for part in row.parts),
         f"{name.capitalize()} larger than a sheet of {group.label}",
         f"One sheet is {say.length(group.size[0])} x {say.length(group.size[1])}; make the {name} smaller, "
-        f"or in two panels that meet over what carries them.{grain}",
+        f"or in panels that meet over what carries them{where}.{grain}",
         "over",
         working=_sizes(rows, group.size),
     )
+
+
+def _parted(context: Context, rows: Sequence[CutPiece], size: tuple[float, float]) -> str:
+    """Where the first of some panels can be parted; empty of one that lies on no members."""
+    say = context.say
+    for build in context.builds:
+        for panel in build.panels:
+            if panel.id not in rows[0].parts or not isinstance(panel.carries, Covers) or not panel.carries.on:
+                continue
+            axis = panel.carries.span
+            grained = rows[0].along == (axis == 0)
+            longest, across = size if grained else size[::-1]
+            if panel.size[1 - axis] > across and not isinstance(panel.sheet, Planks) and not directed(panel.sheet):
+                longest, across = across, longest
+            if panel.size[1 - axis] > across:
+                return "; its seam would run across what carries it, and needs a member of its own"
+            on = [build.member(part) for part in panel.carries.on]
+            at = [(one.a[axis] + one.b[axis]) / 2 - panel.lo[axis] for one in on]
+            found = seams(panel.size[axis], at, longest, min(one.shape.width for one in on) / 2)
+            if found is None:
+                return "; no member lies where a sheet ends: put one there"
+            if found:
+                end = "front end" if axis == 0 else "left edge"
+                return f": a seam {' and one '.join(say.length(one) for one in found)} from its {end}, each half on the member there"
+    return ""
 
 
 def _sizes(rows: Sequence[CutPiece], size: tuple[float, float]) -> tuple[Line, ...]:
@@ -88,7 +116,15 @@ def _missing(group: SheetGroup, rows: Sequence[CutPiece]) -> Finding:
         f"No sheet in the shop for {', '.join(marks)}",
         f"{group.label}: {group.count} would have to be bought.",
         "over",
+        working=_bought(group.count),
     )
+
+
+def _bought(count: int) -> tuple[Line, ...]:
+    w = Working()
+    w.given("n", count, "", "sheets that what the shop has leaves to buy")
+    w.given("N", 0, "", "may be bought, as the job says")
+    return w.done()
 
 
 def _found(context: Context, group: SheetGroup, rows: Sequence[CutPiece]) -> Finding:

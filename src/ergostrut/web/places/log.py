@@ -62,13 +62,14 @@ def _book(job: int, design: Design, making: Making, record: tuple[Entry, ...]) -
     for n, entry in enumerate(record):
         if entry.kind in QUIET:
             continue
-        given = [change for _, one in uses.get(n, []) for change in one.changes]
+        given = [record[at].text.partition(": ")[2] for at, _ in uses.get(n, [])]
         lines.append(
             g.LineOut(
                 line=n, kind=entry.kind, at=entry.at, text=entry.text, fields=fields_in(entry), back=n in gone,
                 says="" if n in gone else beside(entry, findings, say),
                 uses=[] if n in gone or given else [one.words for one in uses_of(design, entry)],
-                used=[f"{one.path}: {one.value}" if one.path != "/shop/prices" else "a price" for one in given], photo=entry.kind == "photo",
+                used=given,
+                photo=entry.kind == "photo",
             )
         )  # fmt: skip
     by_work: dict[str, float] = {}
