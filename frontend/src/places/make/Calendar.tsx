@@ -3,7 +3,10 @@ import { useJob } from "../../job/context";
 
 /** px of a row, and of the words beside it. */
 const ROW = 30;
-const WORDS = 210;
+const WORDS = "clamp(120px, 34vw, 210px)";
+
+/** So many px right of the words. */
+const beside = (px: number) => `calc(${WORDS} + ${px.toFixed(1)}px)`;
 
 const short = (day: string) =>
   new Date(`${day}T12:00`).toLocaleDateString("en-GB", { weekday: "short", day: "numeric", month: "short" });
@@ -37,12 +40,12 @@ export function Calendar({ plan }: { plan: Schemas["PlanOut"] }) {
         </a>
       </p>
       <div className="overflow-x-auto" role="region" aria-label="Plan, bars over days" tabIndex={0}>
-        <div className="relative" style={{ width: WORDS + days * wide, height: ROW * (plan.rows.length + 1.6) }}>
+        <div className="relative" style={{ width: beside(days * wide), height: ROW * (plan.rows.length + 1.6) }}>
           {plan.days.map((day, n) => (
             <div
               key={day}
               className="absolute top-0 bottom-0 border-l border-hair pl-1 text-[12px] text-steel"
-              style={{ left: WORDS + n * wide, width: wide }}
+              style={{ left: beside(n * wide), width: wide }}
             >
               {weekday(day)}
               <br />
@@ -54,7 +57,7 @@ export function Calendar({ plan }: { plan: Schemas["PlanOut"] }) {
               <li
                 key={row.step}
                 className="absolute left-0 flex items-center"
-                style={{ top: ROW * (n + 1.4), height: ROW, width: WORDS + days * wide }}
+                style={{ top: ROW * (n + 1.4), height: ROW, width: beside(days * wide) }}
                 title={`${row.build ? `${row.build}, ` : ""}${row.title}: ${short(row.on)}${row.until === row.on ? "" : ` to ${short(row.until)}`}`}
               >
                 <span
@@ -67,16 +70,16 @@ export function Calendar({ plan }: { plan: Schemas["PlanOut"] }) {
                   <span
                     aria-hidden
                     className="absolute h-[3px] bg-steel opacity-50"
-                    style={{ left: WORDS + row.end * wide, width: Math.min(row.waits_days, days - row.end) * wide }}
+                    style={{ left: beside(row.end * wide), width: Math.min(row.waits_days, days - row.end) * wide }}
                   />
                 )}
                 <span
                   className={`absolute h-[18px] rounded-[2px] ${row.critical ? "bg-ink" : "bg-tape"}`}
-                  style={{ left: WORDS + row.start * wide, width: Math.max((row.end - row.start) * wide, 3) }}
+                  style={{ left: beside(row.start * wide), width: Math.max((row.end - row.start) * wide, 3) }}
                 />
                 <span
                   className="absolute pl-1 text-[12px] whitespace-nowrap text-steel"
-                  style={{ left: WORDS + row.end * wide + 2 }}
+                  style={{ left: beside((row.end + Math.min(row.waits_days, days - row.end)) * wide + 2) }}
                 >
                   <span className="sr-only">
                     {short(row.on)} to {short(row.until)},{" "}

@@ -65,10 +65,12 @@ export function Make() {
     >
       <div className="p-4">
         <h1 className="text-[26px] leading-none">Make</h1>
-        <p className="mb-3 text-steel">
-          {count} of {steps.length} steps done. About {data?.left.toFixed(1)} of {data?.hours.toFixed(1)} hours left.
-          {plan.data?.ends && ` Done on ${plan.data.ends} at the earliest.`}
-        </p>
+        {steps.length > 0 && (
+          <p className="mb-3 text-steel">
+            {count} of {steps.length} steps done. About {data?.left.toFixed(1)} of {data?.hours.toFixed(1)} hours left.
+            {plan.data?.ends && ` Done on ${plan.data.ends} at the earliest.`}
+          </p>
+        )}
         {data?.old && (
           <p role="status" className="mb-3 border-l-4 border-tape bg-card px-3 py-2 font-medium">
             The server does not answer: this is as it was last seen. Ticks and readings are kept here and sent when it
