@@ -177,3 +177,11 @@ def test_what_is_built_first_says_what_is_then_out_of_reach(catalog: Catalog) ->
         built_first(JOBS["River survey pickup"], catalog, "none")
     found = built_first(JOBS["River survey pickup"], catalog, JOBS["River survey pickup"].builds[1].id)
     assert all(one.place == "make" and one.state in ("over", "unknown", "tight") for one in found)
+
+
+def test_paint_and_glue_are_stirred_up_by_what_they_cover() -> None:
+    rows = {step.id: step for step in made(JOBS["Orchard flatbed"])}
+    # by hand, in mm: 2 long rails and 2 side rails of 2200, 6 cross members of 1758.4; 2x4 and 2x3 in tubes
+    area = 2 * 2200 * 2 * (50.8 + 101.6) + 2 * 2200 * 2 * (50.8 + 76.2) + 6 * 1758.4 * 2 * (50.8 + 76.2)
+    assert rows["flatbed1/paint"].batch.startswith(f"{area * 1e-6:.1f} m2 outside: {2 * area * 1e-7:.1f} l for 2 coats")
+    assert "g of glue" in rows["box1/square"].batch and rows["flatbed1/weld"].batch == ""

@@ -72,7 +72,7 @@ def test_a_friction_test_turns_an_unknown_into_a_verdict_and_back(shop: Shop) ->
     version = shop.get(f"/api/jobs/{VAN}")["version"]
     shop.post(f"/api/jobs/{VAN}/log/back", {"line": 3, "version": version})
     assert "unknown" in state(), "without its tilt test nobody knows whether it stays"
-    made = write(shop, "friction test", VAN, part="thing/radios", degrees=[17, 18])
+    made = write(shop, "friction test", VAN, part="thing/radios", degrees=[18, 19])
     new = made["lines"][-1]
     assert new["says"].startswith("Friction 0.3")
     version = shop.get(f"/api/jobs/{VAN}")["version"]

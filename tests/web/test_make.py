@@ -134,3 +134,39 @@ def test_the_command_line_plans_ticks_and_reads(tmp_path: Path, capsys: pytest.C
     assert "push a long side along by 3.9 mm" in capsys.readouterr().out
     assert main(["tick", str(file), "flatbed1/mesure"]) == 2 and "did you mean" in capsys.readouterr().err
     assert main(["plan", str(file), "--start", "monday"]) == 2
+
+
+def test_what_has_to_set_is_not_offered_before_it_has(shop: Shop) -> None:
+    rows = steps(shop, 6)
+    paint = next(name for name, one in rows.items() if one["step"]["waits"] == "paint")
+    after = next(name for name, one in rows.items() if paint in one["step"]["after"])
+
+    def say(step: str, at: str) -> None:
+        shop.post("/api/jobs/6/record", {"kind": "tick", "text": step, "data": {"step": step}, "at": at})
+
+    for name in rows[after]["step"]["after"]:
+        say(name, "")
+    fresh = steps(shop, 6)[after]
+    assert not fresh["ready"] and fresh["free_at"] > dt.datetime.now(dt.UTC).strftime("%Y-%m-%dT%H:%M")
+    for name in rows[after]["step"]["after"]:
+        say(name, "2026-01-05T10:00:00Z")
+    dry = steps(shop, 6)[after]
+    assert dry["ready"] and dry["free_at"] == "2026-01-06T10:00"
+
+
+def test_a_ticket_that_is_taken_back_corrects_no_balance(shop: Shop) -> None:
+    version = shop.get("/api/jobs/1")["version"]
+    weighed = {
+        "version": version,
+        "name": "yard scale",
+        "crew": "nobody",
+        "fuel": "full",
+        "laden": False,
+        "loads": {"front": "1300 kg", "rear": "900 kg"},
+    }
+    job = shop.post("/api/jobs/1/weighing", weighed)
+    assert [one["name"] for one in job["design"]["host"]["weights"]["weighings"]][-1] == "yard scale"
+    line = len(shop.get("/api/jobs/1/log")["entries"]) - 1
+    shop.post("/api/jobs/1/log/back", {"line": line, "version": job["version"]})
+    names = [one["name"] for one in shop.get("/api/jobs/1")["design"]["host"]["weights"]["weighings"]]
+    assert "yard scale" not in names

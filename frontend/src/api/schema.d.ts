@@ -13069,7 +13069,8 @@ export interface components {
         /**
          * MakeStep
          * @description ``done``: when it was ticked off, empty while it is not; ``held``: its hold was said to be so. ``waits_hours`` for ``waits_words`` after it;
-         *     ``marks``: of the pieces in hand; ``build``: the label of
+         *     ``free_at``: when what sets before it has
+         *     set, empty where nothing does; ``marks``: of the pieces in hand; ``build``: the label of
          *     the build it is of, where the job has several.
          */
         MakeStep: {
@@ -13082,6 +13083,8 @@ export interface components {
             held: boolean;
             /** Ready */
             ready: boolean;
+            /** Free At */
+            free_at: string;
             /** Waits Hours */
             waits_hours: number;
             /** Waits Words */
@@ -13127,7 +13130,7 @@ export interface components {
          * @description ``hold``: what must be so before the next step; ``minutes``: hands-on time, common practice. ``sets``: parts that are joined in it and
          *     stand in each other's way from then on, bodies that move from when they are put in; ``there``: it is done in the vehicle. ``after``: steps
          *     that must be done before it; ``waits``: for what to set after it; ``stands_for``: the steps of builds that it is one of; ``takes``: what of
-         *     bought material it uses up.
+         *     bought material it uses up; ``batch``: how much is stirred up for it.
          */
         Step: {
             /** Id */
@@ -13189,6 +13192,11 @@ export interface components {
              * @default
              */
             takes: string;
+            /**
+             * Batch
+             * @default
+             */
+            batch: string;
         };
         /**
          * ReadingIn

@@ -162,6 +162,7 @@ def _steps(report: Report, names: Mapping[str, str]) -> Iterator[Any]:
         words = [p(f"{n}. {step.title}", HEAD), p(step.text)]
         hand = sorted({marks[part] for part in step.parts if part in marks})
         words += [p(f"In hand: {', '.join(hand)}", SMALL)] if hand else []
+        words += [p(step.batch, SMALL)] if step.batch else []
         words += [p(f"Hold: {step.hold}", SMALL)] if step.hold else []
         words += [p(_blank(reading, say), SMALL) for reading in step.reads]
         words += (

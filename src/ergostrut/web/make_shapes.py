@@ -29,7 +29,8 @@ class ReadingOut(Wire):
 
 class MakeStep(Wire):
     """``done``: when it was ticked off, empty while it is not; ``held``: its hold was said to be so. ``waits_hours`` for ``waits_words`` after it;
-    ``marks``: of the pieces in hand; ``build``: the label of
+    ``free_at``: when what sets before it has
+    set, empty where nothing does; ``marks``: of the pieces in hand; ``build``: the label of
     the build it is of, where the job has several."""
 
     step: Step
@@ -37,6 +38,7 @@ class MakeStep(Wire):
     done: str
     held: bool
     ready: bool
+    free_at: str
     waits_hours: float
     waits_words: str
     waits_basis: str

@@ -272,7 +272,7 @@ export function Log() {
                   </p>
                 ))}
               </div>
-              {!one.back && one.kind !== "part" && one.kind !== "ticket" && (
+              {!one.back && (
                 <Button
                   tone="quiet"
                   aria-label={`Take back line ${one.line}`}

@@ -38,6 +38,8 @@ export function Make() {
   const over = report?.counts["over"] ?? 0;
   const unknown = report?.counts["unknown"] ?? 0;
   const now = steps.filter((one) => !done[one.step.id] && (one.step.after ?? []).every((name) => done[name]));
+  const sets = (one: (typeof steps)[number]) => one.free_at !== "" && !one.ready;
+  const setting = now.filter(sets);
   const off = steps.filter((one) => one.readings.some((reading) => reading.state === "over"));
   const cards = (rows: typeof steps) => (
     <ol>
@@ -120,7 +122,13 @@ export function Make() {
         {data && steps.length === 0 && <p className="text-steel">Nothing to make yet: design a build on Frame.</p>}
         {shown === "today" && (
           <>
-            {now.length > 0 && cards(now)}
+            {cards(now.filter((one) => !sets(one)))}
+            {setting.length > 0 && (
+              <>
+                <h2 className="mt-6 text-[20px]">Something has to set first</h2>
+                {cards(setting)}
+              </>
+            )}
             {data && steps.length > 0 && now.length === 0 && <p>Everything is done.</p>}
             {off.length > 0 && (
               <>

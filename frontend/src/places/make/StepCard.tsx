@@ -7,6 +7,7 @@ import type { Line, Waiting } from "../../record/outbox";
 import { STATE_TEXT } from "../../tape/state";
 import { Button } from "../../ui/Button";
 
+const WHEN = { weekday: "short", hour: "2-digit", minute: "2-digit" } as const;
 type Step = Schemas["MakeStep"];
 type Reading = Schemas["ReadingOut"];
 
@@ -101,7 +102,7 @@ export function waitsUntil(one: Step, done: string): string {
   const until = new Date(`${done}Z`).getTime() + one.waits_hours * 3_600_000;
   const left = (until - Date.now()) / 3_600_000;
   if (left <= 0) return `${one.waits_words}: over by now`;
-  return `${one.waits_words}: ${left >= 1 ? `${Math.ceil(left)} h` : `${Math.ceil(left * 60)} min`} to go, until ${new Date(until).toLocaleString(undefined, { weekday: "short", hour: "2-digit", minute: "2-digit" })}`;
+  return `${one.waits_words}: ${left >= 1 ? `${Math.ceil(left)} h` : `${Math.ceil(left * 60)} min`} to go, until ${new Date(until).toLocaleString(undefined, WHEN)}`;
 }
 
 /** One step: what to do, what comes before it, its hold, its caution, what is read at it, its tick. */
@@ -153,6 +154,10 @@ export function StepCard({ one, number, done, waiting, add, titles, large }: Car
             After {(step.after ?? []).map((name) => titles.get(name) ?? name).join("; ")}
           </p>
         )}
+        {!done && one.free_at && !one.ready && (
+          <p className="font-medium">Not before {new Date(`${one.free_at}Z`).toLocaleString(undefined, WHEN)}</p>
+        )}
+        {step.batch && !done && <p className="text-[14px] text-steel">{step.batch}</p>}
         {step.hold && (
           <div className="mt-0.5 flex flex-wrap items-center gap-2">
             <p className={skipped ? "border-l-4 border-tape pl-2" : ""}>

@@ -8,7 +8,7 @@ from ..document.entries import FrictionTest, Incident, Leak, PullTest, Sag
 from ..finding import Finding
 from ..job.document import Entry
 from ..wording import Say
-from .uses import friction
+from .uses import INCLINED, friction
 
 
 def beside(entry: Entry, findings: Sequence[Finding], say: Say) -> str:
@@ -17,7 +17,7 @@ def beside(entry: Entry, findings: Sequence[Finding], say: Say) -> str:
         return ""
     if entry.kind == "friction test":
         test = FrictionTest.model_validate(entry.data)
-        return f"Friction {friction(test):g}: the tangent of {min(test.degrees):g}°, the least of {len(test.degrees)}."
+        return f"Friction {friction(test):g}: {INCLINED} of the tangent of {min(test.degrees):g}°, the least of {len(test.degrees)} (EN 12195-1, Annex B; from memory)."
     if entry.kind == "sag":
         return _sag(Sag.model_validate(entry.data), findings, say)
     if entry.kind == "incident":

@@ -38,9 +38,14 @@ def uses_of(design: Design, entry: Entry) -> tuple[Use, ...]:
     return ()
 
 
+INCLINED, PROOF = 0.925, 2.0
+"""Of the tangent of the angle at which a load slides (EN 12195-1, Annex B; from memory); and what held once over what may be asked of it again and
+again (as lifting gear is proved at twice its working load; common practice, no published source)."""
+
+
 def friction(test: FrictionTest) -> float:
-    """The least of the tries, rounded down: the tangent of the angle at which it slid."""
-    return math.floor(100 * min(math.tan(math.radians(angle)) for angle in test.degrees) + 1e-9) / 100
+    """By the least angle of the tries, rounded down."""
+    return math.floor(100 * INCLINED * min(math.tan(math.radians(angle)) for angle in test.degrees) + 1e-9) / 100
 
 
 def _friction(design: Design, test: FrictionTest) -> Iterator[Use]:
@@ -51,13 +56,13 @@ def _friction(design: Design, test: FrictionTest) -> Iterator[Use]:
 
 
 def _pull(design: Design, test: PullTest) -> Iterator[Use]:
-    """What held is a rating at least that large; what gave is none."""
+    """Half of what held is a rating; what gave is none."""
     if not test.held:
         return
-    kg = f"{math.floor(10 * test.newton / G) / 10:g} kg"
+    kg = f"{math.floor(10 * test.newton / PROOF / G + 1e-9) / 10:g} kg"
     for path, was, item, ids in _leaves(design, "rating"):
         if _about(ids, test.part):
-            yield Use(f"{path.rsplit('/', 1)[-1].replace('_', ' ')} {kg}, pulled, of {item}", Change(path, kg), was)
+            yield Use(f"{path.rsplit('/', 1)[-1].replace('_', ' ')} {kg}, half of what it held, of {item}", Change(path, kg), was)
 
 
 def _price(design: Design, bought: Purchase) -> Iterator[Use]:
@@ -127,6 +132,15 @@ def undoing(design: Design, uses: Iterable[Used]) -> tuple[list[Change], list[st
             else:
                 left.append(given.path)
     return changes, left
+
+
+def weighed_again(design: Design, entry: Entry) -> list[Change]:
+    """What takes a ticket's weighing out of the job; nothing where it is not in it any more."""
+    rows = design.host.model_dump(mode="json").get("weights", {}).get("weighings", [])
+    for k, row in enumerate(rows):
+        if entry.data and all(row.get(name) == value or name == "builds" for name, value in entry.data.items()):
+            return [Change(f"/host/weights/weighings/{k}", op="remove")]
+    return []
 
 
 def value_at(data: Any, path: str) -> Any:

@@ -9,6 +9,7 @@ from ..frame.family import StepRow
 from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.plans import CutPlan, Step
+from .batches import batch
 from .order import across, building_order, of_build, reduced
 from .reads import readings
 from .work import work_of
@@ -44,7 +45,7 @@ def _before(rows: Sequence[StepRow]) -> list[StepRow]:
 def _step(build: Assembly, row: StepRow) -> Step:
     return Step(
         f"{build.id}/{row.id}", row.title, row.text, row.hold, row.caution, row.minutes, row.parts, row.sets, row.there, row.waits,
-        readings(build, row), work_of(row.id, row.title),
+        readings(build, row), work_of(row.id, row.title), batch=batch(build, row),
     )  # fmt: skip
 
 

@@ -171,7 +171,7 @@ class Step:
     """``hold``: what must be so before the next step; ``minutes``: hands-on time, common practice. ``sets``: parts that are joined in it and
     stand in each other's way from then on, bodies that move from when they are put in; ``there``: it is done in the vehicle. ``after``: steps
     that must be done before it; ``waits``: for what to set after it; ``stands_for``: the steps of builds that it is one of; ``takes``: what of
-    bought material it uses up."""
+    bought material it uses up; ``batch``: how much is stirred up for it."""
 
     id: str
     title: str
@@ -188,3 +188,4 @@ class Step:
     after: tuple[str, ...] = ()
     stands_for: tuple[str, ...] = ()
     takes: str = ""
+    batch: str = ""

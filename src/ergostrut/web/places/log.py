@@ -17,7 +17,7 @@ from ergostrut.core.log.due import due
 from ergostrut.core.log.kinds import BY_KIND, KINDS
 from ergostrut.core.log.learnt import learnt, spent
 from ergostrut.core.log.lines import standing, taken_back
-from ergostrut.core.log.uses import undoing, used, uses_of
+from ergostrut.core.log.uses import undoing, used, uses_of, weighed_again
 from ergostrut.core.problem import InputError, Problem
 from ergostrut.core.wording import Say
 from ergostrut.files.log_out import due_ics, fields_in, log_csv, log_pdf
@@ -164,6 +164,8 @@ def take_back(path: s.JobPath, body: g.BackIn) -> dict[str, object]:
     design, _, record = _loaded(path.job)
     entry, given = _line(record, body.line), used(record).get(body.line, [])
     changes, left = undoing(design, [one for _, one in given])
+    if entry.kind == "ticket":
+        changes += weighed_again(design, entry)
     if changes:
         save_changes(path.job, body.version, changes, f"line {body.line} of the log taken back")
     for n in [*(n for n, _ in given), body.line]:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+from collections.abc import Mapping, Sequence
 
 from flask import Response
 from flask_openapi3 import APIBlueprint
@@ -45,7 +46,14 @@ def _made(design: Design, making: Making, record: tuple[Entry, ...]) -> dict[str
     marks = {part: issued.get(part, row.mark) for row in making.cut.pieces for part in row.parts}
     steps = [
         _step(
-            step, _label(making, step), done.get(step.id), all(name in done for name in step.after), read(step, entered, say), marks, plan
+            step,
+            _label(making, step),
+            done.get(step.id),
+            all(name in done for name in step.after),
+            _free(step, making.steps, done, plan),
+            read(step, entered, say),
+            marks,
+            plan,
         )
         for step in making.steps
     ]
@@ -68,7 +76,9 @@ def _label(making: Making, step: Step) -> str:
     return next((one.label for one in builds if step.id.startswith(f"{one.id}/")), "") if len(builds) > 1 else ""
 
 
-def _step(step: Step, build: str, tick: Tick | None, ready: bool, rows: tuple[Read, ...], marks: dict[str, str], plan: Plan) -> m.MakeStep:
+def _step(
+    step: Step, build: str, tick: Tick | None, ready: bool, free_at: str, rows: tuple[Read, ...], marks: dict[str, str], plan: Plan
+) -> m.MakeStep:
     one = SETTINGS.get(step.waits)
     readings = [
         m.ReadingOut(
@@ -82,13 +92,24 @@ def _step(step: Step, build: str, tick: Tick | None, ready: bool, rows: tuple[Re
         build=build,
         done=tick.at if tick else "",
         held=bool(tick and tick.held),
-        ready=ready and tick is None,
+        ready=ready and tick is None and free_at <= now().isoformat(timespec="minutes"),
+        free_at=free_at,
         waits_hours=hours_of(step.waits, plan.temperature),
         waits_words=one.words if one else "",
         waits_basis=one.basis if one else "",
         readings=readings,
         marks=sorted({marks[part] for part in step.parts if part in marks}),
     )
+
+
+def _free(step: Step, steps: Sequence[Step], done: Mapping[str, Tick], plan: Plan) -> str:
+    """When the last of what sets before a step has set; empty where nothing that is done does."""
+    found = [
+        dt.datetime.fromisoformat(done[one.id].at) + dt.timedelta(hours=hours_of(one.waits, plan.temperature))
+        for one in steps
+        if one.id in step.after and one.waits and one.id in done and done[one.id].at
+    ]
+    return max(found).isoformat(timespec="minutes") if found else ""
 
 
 @api.get("/make", responses={200: m.MakeOut})
