@@ -148,6 +148,7 @@ def test_an_incident_stands_beside_what_should_have_seen_it() -> None:
     assert "did not see it" not in beside(
         line("incident", part="build/deck", manoeuvre="bump"), [replace(FINDING, state="over", use=1.2)], MM
     )
+    assert beside(line("incident", part="build/deck", manoeuvre="bump"), None, MM) == "", "nothing is said before all is checked"
     assert "No finding" in beside(line("incident", part="elsewhere", manoeuvre="bump"), [FINDING], MM)
 
 

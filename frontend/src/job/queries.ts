@@ -278,9 +278,10 @@ export function usePlan(job: number, version: number) {
 }
 
 /** The log with what its lines say and can be used for. */
-export function useBook(job: number, version: number) {
+export function useBook(job: number, version: number, checked: boolean) {
   return useQuery({
-    queryKey: ["job", job, "book", version],
+    // what a line says beside the report is known once all is checked
+    queryKey: ["job", job, "book", version, checked],
     queryFn: () => take(api.GET("/api/jobs/{job}/log/book", { params: { path: { job } } })),
     placeholderData: keepPreviousData,
   });

@@ -58,9 +58,10 @@ function Money({ book }: { book: Book }) {
 
 /** 9 Log: what was tested, spent, learnt, and what that changes; a line that is taken back stays to be read. */
 export function Log() {
-  const { jobId, version, units, say } = useJob();
+  const { jobId, version, units, say, report, checking } = useJob();
+  const checked = report !== undefined && checking === "";
   const client = useQueryClient();
-  const found = useBook(jobId, version);
+  const found = useBook(jobId, version, checked);
   const [kind, setKind] = useState("note");
   const [text, setText] = useState("");
   const [typed, setTyped] = useState<Record<string, string>>({});
@@ -69,7 +70,7 @@ export function Log() {
   const book = found.data;
   const shown = book?.kinds.find((one) => one.kind === kind);
   const fresh = (data: Book) => {
-    client.setQueryData(["job", jobId, "book", version], data);
+    client.setQueryData(["job", jobId, "book", version, checked], data);
     void client.invalidateQueries({ queryKey: ["job", jobId] });
   };
   const path = { job: jobId };

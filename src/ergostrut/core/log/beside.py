@@ -11,10 +11,11 @@ from ..wording import Say
 from .uses import INCLINED, friction
 
 
-def beside(entry: Entry, findings: Sequence[Finding], say: Say) -> str:
-    """In a sentence or two; empty where there is nothing to say."""
-    if not entry.data:
+def beside(entry: Entry, findings: Sequence[Finding] | None, say: Say) -> str:
+    """In a sentence or two; empty where there is nothing to say. ``findings``: None while they are not all known."""
+    if not entry.data or (findings is None and entry.kind in ("sag", "incident", "leak")):
         return ""
+    findings = findings or ()
     if entry.kind == "friction test":
         test = FrictionTest.model_validate(entry.data)
         return f"Friction {friction(test):g}: {INCLINED} of the tangent of {min(test.degrees):g}°, the least of {len(test.degrees)} (EN 12195-1, Annex B; from memory)."

@@ -19,6 +19,7 @@ from ergostrut.core.log.learnt import learnt, spent
 from ergostrut.core.log.lines import standing, taken_back
 from ergostrut.core.log.uses import undoing, used, uses_of, weighed_again
 from ergostrut.core.problem import InputError, Problem
+from ergostrut.core.report import Report
 from ergostrut.core.wording import Say
 from ergostrut.files.log_out import due_ics, fields_in, log_csv, log_pdf
 from ergostrut.files.photo import picture_of, reduced
@@ -46,9 +47,10 @@ def _loaded(job: int) -> tuple[Design, Making, tuple[Entry, ...]]:
     return design, service().making(design), record
 
 
-def _findings(job: int, design: Design) -> tuple[Finding, ...]:
-    """What is known by now: the log does not wait for a check."""
-    return tuple(service().known(job, design).findings)
+def _findings(job: int, design: Design) -> tuple[Finding, ...] | None:
+    """All that was found; None while it is not all known: the log does not wait for a check, and says nothing it does not know."""
+    found = service().known(job, design)
+    return found.findings if isinstance(found, Report) else None
 
 
 def _choices(rows: dict[str, str]) -> list[g.NamedOut]:
@@ -93,7 +95,7 @@ def _book(job: int, design: Design, making: Making, record: tuple[Entry, ...]) -
         by_work=by_work,
         currency=design.shop.currency,
         parts=_choices({**parts, **fixed}),
-        findings=_choices({f.id: f"{f.title}, {f.state}" for f in findings}),
+        findings=_choices({f.id: f"{f.title}, {f.state}" for f in findings or ()}),
         steps=_choices({step.id: step.title for step in making.steps}),
         items=_choices({one.id: one.label for one in prices_of(making.context, making.cut)}),
         fastenings=_choices(fixed),
