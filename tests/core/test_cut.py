@@ -20,9 +20,10 @@ from ergostrut.core.cut.bars.patterns import Bar
 from ergostrut.core.cut.bars.plan import BarStock, plan_bars
 from ergostrut.core.cut.bars.search import first_fit, mixed, search
 from ergostrut.core.cut.bars.trap import Trap, lost, trap
+from ergostrut.core.cut.plan import cut_plan
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job
-from ergostrut.core.report import Report, check
+from ergostrut.core.report import Report, check, context_of
 from ergostrut.core.structure.plans import BarPlan
 from ergostrut.core.units import Units
 from ergostrut.core.wording import Say
@@ -326,3 +327,32 @@ def test_what_a_saw_cut_costs() -> None:
     assert trap([1524.0] * 4, [3048.0], 3.0, 0.0) == Trap(1524.0, 2, 3048.0, 1.5)
     assert _costs([700.0] * 4, 3.0, 5.0) == "" and trap([700.0] * 3, [3048.0], 3.0, 5.0) is None
     assert _costs([1524.0] * 61, 3.0, 0.0) == ""
+
+
+def test_a_supplier_who_cuts_takes_a_price_a_cut_and_nothing_off_the_bar(sample: Job, catalog: Catalog) -> None:
+    own = cut_plan(context_of(sample.design, catalog))
+    asked = [
+        Change("/shop/sawn_by", "the supplier"),
+        Change("/shop/cut_price", 1.5),
+        Change("/shop/freight", 40.0),
+        Change("/shop/orders", 2),
+    ]
+    theirs = cut_plan(context_of(apply(sample.design, asked), catalog))
+    cutting, freight = theirs.services
+    pieces = sum(len(bar.pieces) for group in theirs.bars for bar in group.plan.bars)
+    whole = sum(bar.left < 0.5 for group in theirs.bars for bar in group.plan.bars)
+    assert (cutting.count, cutting.price) == (pieces - whole, 1.5 * (pieces - whole)) and (freight.count, freight.price) == (2, 80.0)
+    for group in theirs.bars:
+        for bar in group.plan.bars:
+            assert bar.left == pytest.approx(bar.stock - sum(length for _, length in bar.pieces)), "no saw cut, no trim"
+    assert own.services == ()
+    goods = (
+        sum(group.price for group in theirs.bars) + sum(group.price for group in theirs.sheets) + sum(row.price for row in theirs.hardware)
+    )
+    assert theirs.price == pytest.approx(goods + cutting.price + 80.0) and goods <= own.price + 1e-6
+
+
+def test_two_of_36_in_come_from_72_in_only_where_no_saw_of_ones_own_cuts_them() -> None:
+    """The buying case: at exactly 36 in a kerf of 1/8 in takes one each; cut by the supplier there are two."""
+    cuts, stock = tuple(("A", 914.4) for _ in range(12)), (BarStock(1828.8, 10.0),)
+    assert len(plan_bars(cuts, stock, 3.175, 0.0).bars) == 12 and len(plan_bars(cuts, stock, 0.0, 0.0).bars) == 6

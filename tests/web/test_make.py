@@ -10,7 +10,7 @@ import icalendar
 import pytest
 
 from ergostrut.cli import main
-from ergostrut.core.job.document import write_job
+from ergostrut.core.job.document import Entry, write_job
 from ergostrut.demo.sample import sample_jobs
 
 from .conftest import Shop
@@ -31,7 +31,7 @@ def test_a_tick_that_is_sent_twice_counts_once_and_is_dated_when_it_was_made(sho
         tick(shop, "slide1/measure", uid="tablet-1", at="2026-05-04T12:30:00.000Z")
     log = shop.get("/api/jobs/1/log")["entries"]
     assert len(log) == lines + 1 and log[-1]["at"] == "2026-05-04T12:30"
-    tick(shop, "slide1/measure", uid="phone-1", at="2199-01-01T00:00:00Z")
+    tick(shop, "slide1/measure", uid="phone-1", at="2198-01-01T00:00:00Z")
     assert shop.get("/api/jobs/1/log")["entries"][-1]["at"] < "2190", "a clock that is wrong dates nothing ahead"
     assert steps(shop)["slide1/measure"]["done"]
     answer = shop.post("/api/jobs/1/record", {"kind": "tick", "data": {"step": "x"}, "at": "noon"}, status=422)
@@ -170,3 +170,21 @@ def test_a_ticket_that_is_taken_back_corrects_no_balance(shop: Shop) -> None:
     shop.post("/api/jobs/1/log/back", {"line": line, "version": job["version"]})
     names = [one["name"] for one in shop.get("/api/jobs/1")["design"]["host"]["weights"]["weighings"]]
     assert "yard scale" not in names
+
+
+@pytest.mark.parametrize("at", ["", "yesterday", "9999-12-31T23:59", "0001-01-01T00:00", "2026-05-04T10:00:00+14:00"])
+def test_a_file_whose_ticks_have_any_date_is_planned(shop: Shop, at: str) -> None:
+    """Job files come from anywhere: what cannot be a date makes nothing wait, and nothing break."""
+    job = sample_jobs()[4]
+    rows = [Entry(kind="tick", at=at, data={"step": one["step"]["id"]}) for one in list(steps(shop, 5).values())[:9]]
+    rows.append(Entry(kind="torque", at=at, data={"again_days": 3650}))
+    text = write_job(job.model_copy(update={"record": tuple(rows)}))
+    number = shop.post("/api/jobs/import", {"text": text})["id"]
+    assert shop.get(f"/api/jobs/{number}/make/plan?start=2026-06-01")["trouble"] == ""
+    assert shop.get(f"/api/jobs/{number}/make")["done"] and len(shop.get(f"/api/jobs/{number}/log/book")["due"]) == 1
+    assert shop.get("/api/log")["due"]
+
+
+@pytest.mark.parametrize("start", ["0001-01-01", "9999-12-31", "monday"])
+def test_a_plan_from_a_day_that_cannot_be_is_refused(shop: Shop, start: str) -> None:
+    assert "start" in shop.get(f"/api/jobs/1/make/plan?start={start}", status=422)["problems"][0]["field"]

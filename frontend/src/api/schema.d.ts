@@ -3681,6 +3681,10 @@ export interface components {
              *       "currency": "$",
              *       "prices": {},
              *       "reserved": [],
+             *       "sawn_by": "the shop",
+             *       "cut_price": 0,
+             *       "freight": 0,
+             *       "orders": 1,
              *       "buys": "what is missing"
              *     }
              */
@@ -7893,6 +7897,27 @@ export interface components {
              */
             reserved: components["schemas"]["Reserved"][];
             /**
+             * Sawn By
+             * @default the shop
+             * @enum {string}
+             */
+            sawn_by: "the shop" | "the supplier";
+            /**
+             * Cut Price
+             * @default 0
+             */
+            cut_price: number;
+            /**
+             * Freight
+             * @default 0
+             */
+            freight: number;
+            /**
+             * Orders
+             * @default 1
+             */
+            orders: number;
+            /**
              * Buys
              * @default what is missing
              * @enum {string}
@@ -11418,6 +11443,8 @@ export interface components {
             parts_drawn: components["schemas"]["PartDrawn"][];
             /** Hardware */
             hardware: components["schemas"]["Bought"][];
+            /** Services */
+            services: components["schemas"]["Bought"][];
             /** Price */
             price: number;
             /** Kg */

@@ -17,8 +17,9 @@ from ergostrut.core.document.entries import PartReading, fields_of
 from ergostrut.core.job.document import Entry, Job
 from ergostrut.core.job.marks import issued_marks
 from ergostrut.core.log.follow import followed
+from ergostrut.core.log.lines import FIRST, LAST
+from ergostrut.core.log.making import finished, read_values, ticks, values
 from ergostrut.core.log.making import read as judged
-from ergostrut.core.log.making import read_values, ticks, values
 from ergostrut.core.log.parts import made_parts, said
 from ergostrut.core.log.spent import bought
 from ergostrut.core.make.schedule.plan import schedule
@@ -126,12 +127,13 @@ def plan(args: argparse.Namespace) -> int:
     today = datetime.date.today()
     try:
         begins = datetime.date.fromisoformat(args.start) if args.start else max(job.design.plan.begins or today, datetime.date.min)
+        if not FIRST <= begins.year <= LAST:
+            raise ValueError
     except ValueError:
         print(f"--start: “{args.start}” is no date, such as 2026-05-04", file=sys.stderr)
         return UNUSABLE
     todo, cut = _steps(job)
-    ticked = ticks(todo, job.record)
-    done = {name: datetime.datetime.fromisoformat(tick.at) for name, tick in ticked.items() if tick.at}
+    done = finished(ticks(todo, job.record))
     found = schedule(todo, job.design.plan, begins, done, bought(cut.pieces, job.record))
     if found.trouble:
         print(f"no plan: {found.trouble}", file=sys.stderr)

@@ -62,8 +62,20 @@ def cut_csv(plan: CutPlan, units: Units, issued: Mapping[str, str]) -> str:
         each = sheet.price / max(sheet.count, 1)
         row = ("sheet", "", sheet.count, "buy", sheet.label, f"{sheet.size[0]:.1f}", f"{sheet.size[1]:.1f}", "", "", "", f"{each:.2f}")
         table.writerow([safe(str(cell)) for cell in row])
-    for item in plan.hardware:
+    for item in (*plan.hardware, *plan.services):
         count = item.count + item.spare
-        row = ("hardware", "", count, item.label, item.part, "", "", "", "", "", f"{item.price / count:.2f}")
+        row = (
+            "hardware" if item in plan.hardware else "service",
+            "",
+            count,
+            item.label,
+            item.part,
+            "",
+            "",
+            "",
+            "",
+            "",
+            f"{item.price / count:.2f}",
+        )
         table.writerow([safe(str(cell)) for cell in row])
     return out.getvalue()

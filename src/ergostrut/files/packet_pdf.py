@@ -94,10 +94,12 @@ def _cutting(design: Design, report: Report, names: Mapping[str, str]) -> Iterat
         size = say.length(row.length) + (f" x {say.length(row.width)}" if row.width is not None else "")
         rows.append([names.get(row.mark, row.mark), str(row.count), row.role, row.stock_label, size, row.brief])
     yield table(rows, (14, 10, 34, 46, 40, 30))
-    bars, sheets = cut_drawings(plan, names, say, design.shop.kerf_mm, design.shop.trim_mm)
+    bars, sheets = cut_drawings(plan, names, say, *design.shop.off_bars)
     if bars:
         yield Spacer(1, 4 * mm)
-        yield p(f"Bars: saw cut {design.shop.kerf_mm:g} mm, {design.shop.trim_mm:g} mm off each end first", HEAD)
+        kerf, trim = design.shop.off_bars
+        own = f"saw cut {kerf:g} mm, {trim:g} mm off each end first"
+        yield p(f"Bars: {own if design.shop.sawn_by == 'the shop' else 'cut to length by the supplier'}", HEAD)
     for bar in bars:
         label = next(group.label for group in plan.bars if group.stock == bar.stock)
         drawn = view_drawing(bar.view, say, PAGE, (len(bar.rows) * 7 + 6) * mm)
@@ -133,7 +135,7 @@ def _buying(design: Design, plan: CutPlan) -> Iterator[Any]:
         if sheet.count:
             size = " x ".join(say.length(v) for v in sheet.size)
             rows.append([sheet.label, str(sheet.count), size, f"{money} {sheet.price:.0f}"])
-    for item in plan.hardware:
+    for item in (*plan.hardware, *plan.services):
         rows.append([item.label, f"{item.count + item.spare}", "", f"{money} {item.price:.0f}"])
     yield CondPageBreak(60 * mm)
     yield p("To buy", TITLE)

@@ -32,6 +32,7 @@ class CutOut(Wire):
     sheets_drawn: list[SheetDrawn]
     parts_drawn: list[PartDrawn]
     hardware: list[Bought]
+    services: list[Bought]
     price: float
     kg: float
     currency: str

@@ -6,6 +6,7 @@ import datetime as dt
 
 from pydantic import Field
 
+from ergostrut.core.document.plan import Day
 from ergostrut.core.finding import Finding, State
 from ergostrut.core.structure.plans import Step, Waits
 
@@ -98,7 +99,7 @@ class PlanOut(Wire):
 
 
 class PlanQuery(Wire):
-    start: dt.date | None = Field(default=None, description="the first day that is planned; the plan's own, or today, when left out")
+    start: Day | None = Field(default=None, description="the first day that is planned; the plan's own, or today, when left out")
 
 
 class ReadingIn(Wire):

@@ -9,6 +9,7 @@ from pydantic import ValidationError
 
 from ergostrut.core.document.entries import fields_of
 from ergostrut.core.job.document import Design, Entry
+from ergostrut.core.log.lines import FIRST, LAST
 from ergostrut.core.problem import InputError, Problem, problems_of
 from ergostrut.store import jobs
 from ergostrut.store.database import now
@@ -46,6 +47,8 @@ def _when(at: str) -> str:
             said = dt.datetime.fromisoformat(at)
         except ValueError:
             raise InputError([Problem(field="/at", message=f"“{at[:40]}” is no date and time, such as 2026-05-04T10:30")]) from None
+        if not FIRST <= said.year <= LAST:
+            raise InputError([Problem(field="/at", message=f"“{at[:40]}” is of no year that anybody builds in")])
         if said.tzinfo is not None:
             said = said.astimezone(dt.UTC).replace(tzinfo=None)
         here = min(here, said)

@@ -57,7 +57,7 @@ type Shown = (typeof SHOWN)[number]["value"];
 
 /** 7 Cut: what to cut from what, what to buy. */
 export function Cut() {
-  const { jobId, version, units, light } = useJob();
+  const { jobId, version, units, light, design } = useJob();
   const cut = useCut(jobId, version);
   const [asked, ask] = useSearchParams();
   const shown = SHOWN.find((one) => one.value === asked.get("shown"))?.value ?? "list";
@@ -76,6 +76,19 @@ export function Cut() {
             <NumberField label="Spare screws" path="/shop/spare_percent" unit="%" />
             <TextField label="Currency" path="/shop/currency" />
             <ChoiceField
+              label="Bars are cut by"
+              path="/shop/sawn_by"
+              options={[
+                { value: "the shop", label: "us" },
+                { value: "the supplier", label: "the supplier" },
+              ]}
+            />
+            {design.shop?.sawn_by === "the supplier" && (
+              <NumberField label="A cut costs" path="/shop/cut_price" unit={currency} />
+            )}
+            <NumberField label="Freight, an order" path="/shop/freight" unit={currency} />
+            <NumberField label="Orders" path="/shop/orders" whole />
+            <ChoiceField
               label="What the shop has not"
               path="/shop/buys"
               options={[
@@ -88,7 +101,7 @@ export function Cut() {
           <Group title="Hardware">
             <table className="w-full text-[14px]">
               <tbody>
-                {(data?.hardware ?? []).map((row) => (
+                {[...(data?.hardware ?? []), ...(data?.services ?? [])].map((row) => (
                   <tr key={row.part} className="border-b border-dotted border-hair">
                     <td className="py-1">{row.label}</td>
                     <td className="text-right font-medium whitespace-nowrap">

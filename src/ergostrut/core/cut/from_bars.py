@@ -28,7 +28,7 @@ def bar_groups(context: Context, rows: Sequence[CutPiece]) -> tuple[list[BarGrou
         section = context.catalog.bar(stock)
         own = [row for row in rows if row.stock == stock and row.width is None]
         cuts, bought, had = _asked(context, own)
-        plan = _bars(cuts, (*bought, *had), shop.kerf_mm, shop.trim_mm)
+        plan = _bars(cuts, (*bought, *had), *shop.off_bars)
         group = BarGroup(stock, section.label, plan, sum(1 for bar in plan.bars if not bar.own), plan.cost)
         groups.append(group)
         parts = tuple(part for row in own for part in row.parts)
@@ -42,7 +42,7 @@ def bar_groups(context: Context, rows: Sequence[CutPiece]) -> tuple[list[BarGrou
             if not had:
                 lengths = [length for _, length in cuts]
                 again = partial(_bars, cuts, bought)
-                costs = lost(plan, again, shop.kerf_mm, shop.trim_mm, lengths, section.stock, context.say)
+                costs = lost(plan, again, *shop.off_bars, lengths, section.stock, context.say)
             findings.append(_found(context, group, parts, costs))
     return groups, findings
 
@@ -67,8 +67,8 @@ def what_if(context: Context, rows: Sequence[CutPiece], stock: str) -> tuple[tup
     shop = context.design.shop
     cuts, bought, had = _asked(context, [row for row in rows if row.stock == stock and row.width is None])
     return (
-        one_length(cuts, bought, shop.kerf_mm, shop.trim_mm),
-        shorter(cuts, (*bought, *had), shop.kerf_mm, shop.trim_mm) if len(cuts) <= LONGEST else (),
+        one_length(cuts, bought, *shop.off_bars),
+        shorter(cuts, (*bought, *had), *shop.off_bars) if len(cuts) <= LONGEST else (),
     )
 
 
@@ -88,7 +88,7 @@ def _too_long(context: Context, group: BarGroup, longest: float, parts: tuple[st
 
 def _longer(context: Context, group: BarGroup, longest: float) -> tuple[Line, ...]:
     """What is left of the longest bar beside the longest piece asked of it."""
-    trim = context.design.shop.trim_mm
+    _, trim = context.design.shop.off_bars
     w = Working()
     w.given("L", longest, "mm", f"the longest {group.label} sold")
     w.given("t", trim, "mm", "off each end")
@@ -138,7 +138,7 @@ def _found(context: Context, group: BarGroup, parts: tuple[str, ...], costs: str
         sum(bar.stock for bar in plan.bars),
         "mm",
         basis="whole numbers of cutting patterns, HiGHS",
-        working=_working(plan, shop.kerf_mm, shop.trim_mm),
+        working=_working(plan, *shop.off_bars),
     )
 
 

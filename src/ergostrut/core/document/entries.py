@@ -187,6 +187,9 @@ FIELDS: dict[str, type[Record]] = {
 }
 """Kinds of lines with fields of their own. A part's line has a ``MadePart`` a part; a ticket's is a weighing."""
 
+ONCE_PLAIN = ("torque", "road test")
+"""Kinds that had words alone before they had fields: such lines are still read."""
+
 EntryKind = Literal[
     "note", "ticket", "torque", "road test", "tick", "untick", "mark", "part", "reading", "pull test", "friction test", "sag", "incident",
     "leak", "purchase", "hours", "mistake", "change", "photo", "used", "taken back",
@@ -201,6 +204,6 @@ def fields_of(kind: str, data: dict[str, Any], context: dict[str, Any] | None = 
     """
     if kind == "part":
         return {part: MadePart.model_validate(one, context=context).model_dump(mode="json") for part, one in data.items()}
-    if kind in FIELDS and data:
+    if kind in FIELDS and (data or kind not in ONCE_PLAIN):
         return FIELDS[kind].model_validate(data, context=context).model_dump(mode="json")
     return data

@@ -37,5 +37,16 @@ class Shop(Record):
     currency: Annotated[str, Field(min_length=1, max_length=4)] = "$"
     prices: Annotated[dict[Annotated[str, Field(max_length=60)], Annotated[float, Field(ge=0, le=100_000)]], Field(max_length=500)] = {}
     reserved: Annotated[tuple[Reserved, ...], Field(max_length=200)] = ()
+    sawn_by: Literal["the shop", "the supplier"] = "the shop"
+    """Who cuts bars to length: the supplier takes a price a cut, and nothing off the bar."""
+    cut_price: Annotated[float, Field(ge=0, le=1_000)] = 0.0
+    freight: Annotated[float, Field(ge=0, le=100_000)] = 0.0
+    """Of one order."""
+    orders: Annotated[int, Field(ge=1, le=20)] = 1
     buys: Literal["what is missing", "nothing"] = "what is missing"
     """Nothing: what the shop has must do, and what it has not is over."""
+
+    @property
+    def off_bars(self) -> tuple[float, float]:
+        """What a saw cut between two pieces of a bar takes, and what comes off each end of it, mm."""
+        return (self.kerf_mm, self.trim_mm) if self.sawn_by == "the shop" else (0.0, 0.0)

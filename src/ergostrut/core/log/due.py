@@ -8,7 +8,10 @@ from dataclasses import dataclass
 
 from ..document.entries import Torque
 from ..job.document import Entry
-from .lines import standing
+from .lines import standing, when
+
+UNDATED = dt.date(1971, 1, 1)
+"""Of a line whose date cannot be read: what it asks for is due."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,7 +35,7 @@ def due(record: Sequence[Entry], today: dt.date) -> tuple[Due, ...]:
             continue
         if any(not later.fastenings or (one.fastenings and set(one.fastenings) <= set(later.fastenings)) for _, _, later in rows[k + 1 :]):
             continue
-        on = _day(at) + dt.timedelta(days=one.again_days) if one.again_days is not None and _day(at) else None
+        on = _day(at) + dt.timedelta(days=one.again_days) if one.again_days is not None else None
         left = (
             one.odometer_km + one.again_km - driven
             if one.again_km is not None and one.odometer_km is not None and driven is not None
@@ -48,4 +51,5 @@ def due(record: Sequence[Entry], today: dt.date) -> tuple[Due, ...]:
 
 
 def _day(at: str) -> dt.date:
-    return dt.datetime.fromisoformat(at).date() if at else dt.date.min
+    found = when(at)
+    return found.date() if found is not None else UNDATED

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from ..catalog.model import Catalog
-from ..changes import Change
+from ..changes import Change, at_pointer
 from ..cut.parts import pieces
 from ..frame.build import family_of
 from ..job.change import apply
@@ -70,17 +70,8 @@ def _lengths(design: Design, catalog: Catalog, build: str) -> Iterator[tuple[str
         data: dict[str, Any] = one.model_dump(mode="json")
         for group in shown(family_of(one.family).sheet, one, catalog):
             for row in group.rows:
-                if isinstance(row, Row) and row.kind == "length" and isinstance(value := _at(data, row.path), str):
+                if isinstance(row, Row) and row.kind == "length" and isinstance(value := at_pointer(data, row.path), str):
                     yield f"/builds/{i}/{row.path.lstrip('/')}", row.label, Length.parse(value)
-
-
-def _at(data: Any, path: str) -> Any:
-    for step in path.strip("/").split("/"):
-        if isinstance(data, list):
-            data = data[int(step)] if step.isdigit() and int(step) < len(data) else None
-        else:
-            data = data.get(step) if isinstance(data, dict) else None
-    return data
 
 
 def _written(mm: float, unit: str) -> str:

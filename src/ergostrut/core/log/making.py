@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 
@@ -14,7 +15,7 @@ from ..quantity import Length, QuantityError
 from ..structure.plans import Reading, Step
 from ..units import Units
 from ..wording import Say
-from .lines import standing
+from .lines import standing, when
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,6 +54,11 @@ def ticks(steps: Sequence[Step], record: Iterable[Entry]) -> dict[str, Tick]:
         elif each and all(each):
             found[step.id] = Tick(max(one.at for one in each if one), all(one.held for one in each if one))
     return found
+
+
+def finished(done: Mapping[str, Tick]) -> dict[str, dt.datetime]:
+    """When each step was done; long ago where nobody can tell, so that nothing is waited for."""
+    return {name: when(tick.at) or dt.datetime.min for name, tick in done.items()}
 
 
 def values(record: Iterable[Entry]) -> dict[tuple[str, str], list[float]]:

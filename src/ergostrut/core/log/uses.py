@@ -8,7 +8,7 @@ from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from ..changes import Change
+from ..changes import Change, at_pointer
 from ..document.entries import FrictionTest, PullTest, Purchase, Used
 from ..job.document import Design, Entry
 from .lines import standing
@@ -126,7 +126,7 @@ def undoing(design: Design, uses: Iterable[Used]) -> tuple[list[Change], list[st
     data, changes, left = design.model_dump(mode="json"), list[Change](), list[str]()
     for one in uses:
         for given in one.changes:
-            now = value_at(data, given.path)
+            now = at_pointer(data, given.path)
             if now == given.value:
                 changes.append(Change(given.path, given.was))
             else:
@@ -141,13 +141,3 @@ def weighed_again(design: Design, entry: Entry) -> list[Change]:
         if entry.data and all(row.get(name) == value or name == "builds" for name, value in entry.data.items()):
             return [Change(f"/host/weights/weighings/{k}", op="remove")]
     return []
-
-
-def value_at(data: Any, path: str) -> Any:
-    """What stands at a pointer; None where nothing does."""
-    for step in path.strip("/").split("/"):
-        if isinstance(data, list):
-            data = data[int(step)] if step.isdigit() and int(step) < len(data) else None
-        else:
-            data = data.get(step) if isinstance(data, dict) else None
-    return data

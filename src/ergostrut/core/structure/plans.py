@@ -140,6 +140,8 @@ class CutPlan:
     hardware: tuple[Bought, ...]
     price: float
     findings: tuple[Finding, ...]
+    services: tuple[Bought, ...] = ()
+    """What is paid for besides things: cutting, freight."""
 
 
 Work = Literal["measure", "cut", "join", "weld", "finish", "put in", "fit", "test"]

@@ -45,7 +45,7 @@ def cut(path: s.JobPath) -> dict[str, object]:
         booked = booked_at(jobs.entries(session, path.job))
     plan = report.cut
     names = {p.mark: issued.get(p.parts[0], p.mark) for p in plan.pieces}
-    bars, sheets = cut_drawings(plan, names, Say(design.units), design.shop.kerf_mm, design.shop.trim_mm)
+    bars, sheets = cut_drawings(plan, names, Say(design.units), *design.shop.off_bars)
     return c.CutOut(
         pieces=[c.PieceOut(piece=p, count=p.count, brief=p.brief, issued=issued.get(p.parts[0])) for p in plan.pieces],
         bars=list(plan.bars),
@@ -54,6 +54,7 @@ def cut(path: s.JobPath) -> dict[str, object]:
         sheets_drawn=sheets,
         parts_drawn=list(parts_drawn(report.context, plan.pieces)),
         hardware=list(plan.hardware),
+        services=list(plan.services),
         price=plan.price,
         kg=report.tally.build_kg,
         currency=design.shop.currency,

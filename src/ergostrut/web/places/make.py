@@ -13,7 +13,8 @@ from ergostrut.core.document.plan import Plan
 from ergostrut.core.job.document import Design, Entry
 from ergostrut.core.job.marks import issued_marks
 from ergostrut.core.log.kept import check_made
-from ergostrut.core.log.making import Read, Tick, read, read_values, ticks, values
+from ergostrut.core.log.lines import when
+from ergostrut.core.log.making import Read, Tick, finished, read, read_values, ticks, values
 from ergostrut.core.log.parts import made_parts
 from ergostrut.core.log.spent import bought
 from ergostrut.core.make.schedule.plan import Schedule, schedule
@@ -105,9 +106,9 @@ def _step(
 def _free(step: Step, steps: Sequence[Step], done: Mapping[str, Tick], plan: Plan) -> str:
     """When the last of what sets before a step has set; empty where nothing that is done does."""
     found = [
-        dt.datetime.fromisoformat(done[one.id].at) + dt.timedelta(hours=hours_of(one.waits, plan.temperature))
+        at + dt.timedelta(hours=hours_of(one.waits, plan.temperature))
         for one in steps
-        if one.id in step.after and one.waits and one.id in done and done[one.id].at
+        if one.id in step.after and one.waits and one.id in done and (at := when(done[one.id].at)) is not None
     ]
     return max(found).isoformat(timespec="minutes") if found else ""
 
@@ -132,7 +133,7 @@ def enter_reading(path: s.JobPath, body: m.ReadingIn) -> dict[str, object]:
 
 
 def _planned(design: Design, making: Making, record: tuple[Entry, ...], start: dt.date | None) -> tuple[Schedule, dt.date]:
-    done = {name: dt.datetime.fromisoformat(tick.at) for name, tick in ticks(making.steps, record).items() if tick.at}
+    done = finished(ticks(making.steps, record))
     today = dt.date.today()
     begins = start or max(design.plan.begins or today, today if done else dt.date.min)
     there = bought(making.cut.pieces, record)

@@ -98,7 +98,7 @@ def book(path: s.JobPath, body: c.BookIn) -> dict[str, object]:
     if before:
         words = f"this job was booked as cut on {before[:10]}; what was cut since is written down in the stockroom by hand"
         raise InputError([Problem(field="/booked", message=words)])
-    used, kept = taken(report.cut), rests(report.cut, design.shop.kerf_mm)
+    used, kept = taken(report.cut), rests(report.cut, design.shop.off_bars[0])
     changes = [Change(f"/shop/reserved/{n}/booked", True) for n, one in enumerate(design.shop.reserved) if not one.booked]
     after, say = apply(design, changes), Say(design.units)
     open_rows = {one.id for one in design.shop.reserved if not one.booked}
