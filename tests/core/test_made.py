@@ -13,7 +13,7 @@ from ergostrut.core.finding import Finding
 from ergostrut.core.job.change import Change, apply
 from ergostrut.core.job.document import Design, Entry
 from ergostrut.core.log.follow import followed
-from ergostrut.core.log.kept import check_made
+from ergostrut.core.log.kept import misfits
 from ergostrut.core.log.lines import standing
 from ergostrut.core.log.parts import Made, made_parts, said, states_of
 from ergostrut.core.problem import InputError
@@ -33,7 +33,7 @@ def line(design: Design, parts: list[str], state: Any = "cut", before: dict[str,
 
 def found(design: Design, record: list[Entry]) -> list[Finding]:
     context = context_of(design, shipped_catalog())
-    return list(check_made(context, pieces(context), made_parts(record)))
+    return list(misfits(context, pieces(context), made_parts(record)))
 
 
 def changed(path: str, value: Any) -> Design:

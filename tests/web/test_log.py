@@ -45,18 +45,16 @@ def test_hours_and_purchases_stand_beside_what_was_estimated(shop: Shop) -> None
 def test_a_purchase_that_is_used_moves_the_estimate_and_taking_it_back_undoes_it(shop: Shop) -> None:
     price = shop.get("/api/jobs/1/cut")["price"]
     line = write(shop, "purchase", item="birch.18", count=2, price=2000)["lines"][-1]["line"]
-    version = shop.get("/api/jobs/1")["version"]
-    book = shop.post("/api/jobs/1/log/use", {"line": line, "use": 0, "version": version})
+    book = shop.post("/api/jobs/1/log/use", {"line": line, "use": 0})
     assert shop.get("/api/jobs/1/cut")["price"] > price + 500 and next(one for one in book["lines"] if one["line"] == line)["used"] == [
         "$ 1000 each as this job's price of birch.18"
     ]
-    version = shop.get("/api/jobs/1")["version"]
-    twice = shop.post("/api/jobs/1/log/use", {"line": line, "use": 0, "version": version}, status=422)
+    twice = shop.post("/api/jobs/1/log/use", {"line": line, "use": 0}, status=422)
     assert "used already" in twice["problems"][0]["message"]
-    answer = shop.post("/api/jobs/1/log/back", {"line": line, "version": version})
+    answer = shop.post("/api/jobs/1/log/back", {"line": line})
     assert answer["left"] == [] and shop.get("/api/jobs/1/cut")["price"] == pytest.approx(price)
     assert lines(shop)[line]["back"] and answer["book"]["spent"]["purchases"] == 0
-    again = shop.post("/api/jobs/1/log/back", {"line": line, "version": shop.get("/api/jobs/1")["version"]}, status=422)
+    again = shop.post("/api/jobs/1/log/back", {"line": line}, status=422)
     assert "taken back" in again["problems"][0]["message"]
 
 
@@ -69,14 +67,12 @@ def test_a_friction_test_turns_an_unknown_into_a_verdict_and_back(shop: Shop) ->
         ]
 
     assert state() == []
-    version = shop.get(f"/api/jobs/{VAN}")["version"]
-    shop.post(f"/api/jobs/{VAN}/log/back", {"line": 3, "version": version})
+    shop.post(f"/api/jobs/{VAN}/log/back", {"line": 3})
     assert "unknown" in state(), "without its tilt test nobody knows whether it stays"
     made = write(shop, "friction test", VAN, part="thing/radios", degrees=[18, 19])
     new = made["lines"][-1]
     assert new["says"].startswith("Friction 0.3")
-    version = shop.get(f"/api/jobs/{VAN}")["version"]
-    shop.post(f"/api/jobs/{VAN}/log/use", {"line": new["line"], "use": 0, "version": version})
+    shop.post(f"/api/jobs/{VAN}/log/use", {"line": new["line"], "use": 0})
     assert state() == []
 
 
@@ -122,7 +118,7 @@ def test_a_photograph_is_reduced_and_says_nothing_of_where_it_was_taken(shop: Sh
     assert job.record[-1].kind == "photo" and job.record[-1].data["of"] == "slide1/tray", "it goes out with the job's file"
     pages = pypdf.PdfReader(io.BytesIO(shop.client.get("/api/jobs/1/log.pdf", base_url=LOCAL).get_data())).pages
     assert sum(len(page.images) for page in pages) == 1 and "weld" in pages[-1].extract_text()
-    shop.post("/api/jobs/1/log/back", {"line": line["line"], "version": shop.get("/api/jobs/1")["version"]})
+    shop.post("/api/jobs/1/log/back", {"line": line["line"]})
     assert shop.client.get(f"/api/jobs/1/log/photo/{line['line']}", base_url=LOCAL).status_code == 422
 
 

@@ -12798,8 +12798,6 @@ export interface components {
             line: number;
             /** Use */
             use: number;
-            /** Version */
-            version: number;
         };
         /**
          * BackOut
@@ -12814,8 +12812,6 @@ export interface components {
         BackIn: {
             /** Line */
             line: number;
-            /** Version */
-            version: number;
         };
         /**
          * ShopLogOut

@@ -12,7 +12,7 @@ from ergostrut.core.changes import Change
 from ergostrut.core.finding import Finding
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job, read_job, write_job
-from ergostrut.core.log.kept import check_made
+from ergostrut.core.log.kept import misfits
 from ergostrut.core.log.parts import made_parts
 from ergostrut.core.problem import InputError, Problem
 from ergostrut.core.prove.boxes.refine import MeshLevel
@@ -77,7 +77,7 @@ def check(args: argparse.Namespace) -> int:
     if loaded is None:
         return UNUSABLE
     job, report = loaded
-    made = list(check_made(report.context, report.cut.pieces, made_parts(job.record)))
+    made = list(misfits(report.context, report.cut.pieces, made_parts(job.record)))
     if args.json:
         from ergostrut.files.report_json import report_data
 

@@ -68,12 +68,10 @@ class UseIn(Wire):
 
     line: int = Field(ge=0)
     use: int = Field(ge=0, le=100)
-    version: int
 
 
 class BackIn(Wire):
     line: int = Field(ge=0)
-    version: int
 
 
 class BackOut(Wire):

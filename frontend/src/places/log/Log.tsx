@@ -96,15 +96,14 @@ export function Log() {
   });
   const use = useMutation({
     mutationFn: ({ line, n }: { line: number; n: number }) =>
-      take(api.POST("/api/jobs/{job}/log/use", { params: { path }, body: { line, use: n, version } })),
+      take(api.POST("/api/jobs/{job}/log/use", { params: { path }, body: { line, use: n } })),
     onSuccess: (data) => {
       fresh(data);
       say("The job has it now. Taking the line back undoes it.");
     },
   });
   const back = useMutation({
-    mutationFn: (line: number) =>
-      take(api.POST("/api/jobs/{job}/log/back", { params: { path }, body: { line, version } })),
+    mutationFn: (line: number) => take(api.POST("/api/jobs/{job}/log/back", { params: { path }, body: { line } })),
     onSuccess: (data) => {
       fresh(data.book);
       say(

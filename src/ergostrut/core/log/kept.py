@@ -15,7 +15,7 @@ BOW = 0.0015
 """Of the length that a straight hollow section may be bowed (EN 10219-2, 0.15 %; from memory)."""
 
 
-def check_made(context: Context, rows: Sequence[CutPiece], made: Mapping[str, Made]) -> Iterator[Finding]:
+def misfits(context: Context, rows: Sequence[CutPiece], made: Mapping[str, Made]) -> Iterator[Finding]:
     """A finding for every part that is cut and is other than the design has it, or is no part of it any more."""
     by_part = {part: row for row in rows for part in row.parts}
     for part, one in made.items():

@@ -22,7 +22,7 @@ Rows = list[tuple[Assembly, list[StepRow]]]
 def steps(context: Context, cut: CutPlan) -> tuple[Step, ...]:
     """All steps of all builds in an order they can be done in: what is measured first, what is cut of one stock together, then build by build."""
     builds = building_order(context)
-    rows: Rows = [(build, family_of(build.family).steps(context, build, cut)) for build in builds]
+    rows: Rows = [(build, [StepRow(*row) for row in family_of(build.family).steps(context, build, cut)]) for build in builds]
     first = [_step(build, row) for build, some in rows for row in _before(some)]
     cuts = _cuts(cut, rows)
     before: dict[str, tuple[str, ...]] = {}
@@ -49,10 +49,15 @@ def _step(build: Assembly, row: StepRow) -> Step:
     )  # fmt: skip
 
 
+def _all(build: Assembly) -> tuple[str, ...]:
+    """What a step that names nothing cuts."""
+    return (*(member.id for member in build.members), *(panel.id for panel in build.panels))
+
+
 def _cuts(cut: CutPlan, rows: Rows) -> list[Step]:
     """Cutting by stock, over all builds: an hour at the saw is set up once."""
-    asked = {part: (build, row) for build, some in rows for row in some if row.id == CUT for part in row.parts}
-    share = {id(row): row.minutes / max(len(row.parts), 1) for _, row in asked.values()}
+    asked = {part: (build, row) for build, some in rows for row in some if row.id == CUT for part in row.parts or _all(build)}
+    share = {id(row): row.minutes / max(len(row.parts or _all(build)), 1) for build, row in asked.values()}
     bars = {group.stock: len(group.plan.bars) for group in cut.bars}
     sheets = {group.stock: len(group.plan.sheets) for group in cut.sheets}
     found = []

@@ -146,6 +146,12 @@ def _line(record: tuple[Entry, ...], n: int) -> Entry:
     return rows[n]
 
 
+def _version(job: int) -> int:
+    """The job's newest: what a line gives is one setting, whatever else was changed meanwhile."""
+    with service().database.reading() as session:
+        return jobs.get(session, job).version
+
+
 @api.post("/log/use", responses={200: g.BookOut, **STALE})
 def use(path: s.JobPath, body: g.UseIn) -> dict[str, object]:
     """Let a line give the job what it says; a revision of its own."""
@@ -154,7 +160,7 @@ def use(path: s.JobPath, body: g.UseIn) -> dict[str, object]:
     if body.line in used(record) or body.use >= len(offers):
         raise InputError([Problem(field="/use", message="this line is used already, or offers no such thing")])
     one = offers[body.use]
-    save_changes(path.job, body.version, [one.change], f"{one.words} (line {body.line} of the log)")
+    save_changes(path.job, _version(path.job), [one.change], f"{one.words} (line {body.line} of the log)")
     data = {"line": body.line, "changes": [{"path": one.change.path, "value": one.change.value, "was": one.was}]}
     add_line(path.job, "used", f"line {body.line}: {one.words}", data, design)
     return _book(path.job, *_loaded(path.job)).model_dump(mode="json")
@@ -169,7 +175,7 @@ def take_back(path: s.JobPath, body: g.BackIn) -> dict[str, object]:
     if entry.kind == "ticket":
         changes += weighed_again(design, entry)
     if changes:
-        save_changes(path.job, body.version, changes, f"line {body.line} of the log taken back")
+        save_changes(path.job, _version(path.job), changes, f"line {body.line} of the log taken back")
     for n in [*(n for n, _ in given), body.line]:
         add_line(path.job, "taken back", f"line {n}: {entry.text[:80]}", {"line": n}, design)
     return g.BackOut(book=_book(path.job, *_loaded(path.job)), left=left).model_dump(mode="json")

@@ -10,7 +10,7 @@ from ergostrut.core.document.entries import PartReading
 from ergostrut.core.job.document import Design, Entry
 from ergostrut.core.job.marks import issued_marks
 from ergostrut.core.log.follow import followed
-from ergostrut.core.log.kept import check_made
+from ergostrut.core.log.kept import misfits
 from ergostrut.core.log.parts import Made, made_parts, said
 from ergostrut.core.problem import InputError, Problem, problems_of
 from ergostrut.store import jobs
@@ -41,7 +41,7 @@ def _listed(making: Making, record: tuple[Entry, ...]) -> dict[str, object]:
     done = {part for part, one in made.items() if one.done}
     left = cut_plan(making.context, done)
     return r.MadeListOut(
-        rows=rows, findings=list(check_made(making.context, making.cut.pieces, made)), left=sum(row.count for row in left.pieces),
+        rows=rows, findings=list(misfits(making.context, making.cut.pieces, made)), left=sum(row.count for row in left.pieces),
         left_price=sum(group.price for group in left.bars) + sum(group.price for group in left.sheets),
     ).model_dump(mode="json")  # fmt: skip
 

@@ -12,7 +12,7 @@ from ergostrut.core.advice.first import built_first
 from ergostrut.core.document.plan import Plan
 from ergostrut.core.job.document import Design, Entry
 from ergostrut.core.job.marks import issued_marks
-from ergostrut.core.log.kept import check_made
+from ergostrut.core.log.kept import misfits
 from ergostrut.core.log.lines import when
 from ergostrut.core.log.making import Read, Tick, finished, read, read_values, ticks, values
 from ergostrut.core.log.parts import made_parts
@@ -66,7 +66,7 @@ def _made(design: Design, making: Making, record: tuple[Entry, ...]) -> dict[str
         hours=hours,
         left=left,
         skipped=sum(1 for one in steps if one.done and one.step.hold and not one.held),
-        misfits=sum(1 for one in check_made(making.context, making.cut.pieces, made_parts(record)) if one.state == "over"),
+        misfits=sum(1 for one in misfits(making.context, making.cut.pieces, made_parts(record)) if one.state == "over"),
         builds=[(build.id, build.label) for build in making.context.builds],
     ).model_dump(mode="json")
 
