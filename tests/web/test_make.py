@@ -94,6 +94,8 @@ def test_the_plan_moves_with_people_deliveries_and_what_is_ticked(shop: Shop) ->
     version = shop.change(version, "/plan/leads", [{"item": stock, "days": 20}])["version"]
     late = shop.get("/api/jobs/1/make/plan?start=2026-06-01")
     assert late["ends"] > plan["ends"] and late["ends"] >= "2026-06-21"
+    shop.post("/api/jobs/1/record", {"kind": "purchase", "text": "an offcut", "data": {"item": stock, "metres": 0.5, "price": 8.0}})
+    assert shop.get("/api/jobs/1/make/plan?start=2026-06-01")["ends"] == late["ends"], "half a metre is not what the plan needs"
     shop.post("/api/jobs/1/record", {"kind": "purchase", "text": "collected", "data": {"item": stock, "price": 80.0}})
     assert shop.get("/api/jobs/1/make/plan?start=2026-06-01")["ends"] == plan["ends"], "it was bought after all"
     shop.change(version, "/plan/hours_a_day", 12)

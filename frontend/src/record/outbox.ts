@@ -23,6 +23,11 @@ export type Send = (line: Waiting) => Promise<{ refused?: string }>;
 
 const KEY = "ergostrut.outbox";
 
+/** A name that no other line has; made where the page is not served safely as well. */
+export function freshName(): string {
+  return Array.from(crypto.getRandomValues(new Uint32Array(4)), (part) => part.toString(16)).join("-");
+}
+
 /** Every device keeps its own; `store` outlives the page. */
 export class Outbox {
   private heard = new Set<() => void>();
@@ -33,8 +38,7 @@ export class Outbox {
     private store: Store,
     private send: Send,
     private now: () => string = () => new Date().toISOString(),
-    private name: () => string = () =>
-      Array.from(crypto.getRandomValues(new Uint32Array(4)), (part) => part.toString(16)).join("-"),
+    private name: () => string = freshName,
   ) {
     this.shown = this.read();
   }

@@ -134,7 +134,7 @@ def plan(args: argparse.Namespace) -> int:
         return UNUSABLE
     todo, cut = _steps(job)
     done = finished(ticks(todo, job.record))
-    found = schedule(todo, job.design.plan, begins, done, bought(cut.pieces, job.record))
+    found = schedule(todo, job.design.plan, begins, done, bought(cut, job.record))
     if found.trouble:
         print(f"no plan: {found.trouble}", file=sys.stderr)
         return OVER

@@ -5,6 +5,7 @@ import { api, reasonOf, type Schemas, take } from "../../api/client";
 import { useJob } from "../../job/context";
 import { Page } from "../../job/Page";
 import { useBook } from "../../job/queries";
+import { freshName } from "../../record/outbox";
 import { Button } from "../../ui/Button";
 import { Group } from "../../ui/fields";
 import { dataOf } from "./fields";
@@ -83,7 +84,7 @@ export function Log() {
             kind: kind as "note",
             text,
             data: dataOf(shown?.fields ?? [], typed),
-            uid: crypto.randomUUID?.() ?? "",
+            uid: freshName(),
             at: "",
           },
         }),

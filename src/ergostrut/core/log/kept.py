@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping, Sequence
 
 from ..finding import COMMON_PRACTICE, Finding, State, Working
+from ..quantity import Length
 from ..structure.context import Context
 from ..structure.plans import CutPiece
 from .parts import Made
@@ -52,8 +53,8 @@ def _other_stock(context: Context, part: str, one: Made, row: CutPiece) -> Findi
     )  # fmt: skip
 
 
-def _actual(read: object, planned: float) -> float:
-    return planned if read is None else float(read.mm)  # type: ignore[attr-defined]
+def _actual(read: Length | None, planned: float) -> float:
+    return planned if read is None else read.mm
 
 
 def _costs(context: Context, row: CutPiece) -> str:

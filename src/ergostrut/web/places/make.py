@@ -136,7 +136,7 @@ def _planned(design: Design, making: Making, record: tuple[Entry, ...], start: d
     done = finished(ticks(making.steps, record))
     today = dt.date.today()
     begins = start or max(design.plan.begins or today, today if done else dt.date.min)
-    there = bought(making.cut.pieces, record)
+    there = bought(making.cut, record)
     key = f"{key_of(design)}|{begins}|{sorted(done.items())}|{sorted(there)}"
     return service().plans.get(key, lambda: schedule(making.steps, design.plan, begins, done, there)), begins
 
@@ -154,7 +154,7 @@ def plan(path: s.JobPath, query: m.PlanQuery) -> dict[str, object]:
         )
         for row in found.rows
     ]  # fmt: skip
-    there, leads = bought(making.cut.pieces, record), {lead.item: lead.days for lead in design.plan.leads}
+    there, leads = bought(making.cut, record), {lead.item: lead.days for lead in design.plan.leads}
     labels = {piece.stock: piece.stock_label for piece in making.cut.pieces}
     deliveries = [m.DeliveryOut(item=item, label=label, days=leads.get(item), bought=item in there) for item, label in labels.items()]
     return m.PlanOut(
