@@ -17,6 +17,7 @@ from ergostrut.core.measure.hosts import resolve
 from ergostrut.core.report import check
 from ergostrut.core.units import Units
 from ergostrut.files.catalog_files import shipped_templates
+from tests import bench
 
 TEMPLATES = {template.id: template for template in shipped_templates()}
 FITS = {
@@ -63,3 +64,7 @@ def test_a_start_goes_round_what_stands_at_the_front() -> None:
         (build,) = start(wagon, "x", Units(length="mm"), [family]).builds
         front = getattr(build, "front_gap", None) or getattr(build, "front", None)
         assert front is not None and front.mm >= 120, family
+
+
+def test_the_bench_takes_every_family() -> None:
+    assert [name.removesuffix(" as it starts") for name, _ in bench.starts()] == list(FAMILIES)
