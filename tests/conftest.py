@@ -59,7 +59,9 @@ def _remembered(context: Context, build: Assembly, key: str, watch: Watch | None
     return found
 
 
-proof._proved = _remembered
+def pytest_configure() -> None:
+    """Tests alone remember; whoever takes something from here and measures does not."""
+    proof._proved = _remembered
 
 
 def pytest_runtest_setup(item: pytest.Item) -> None:

@@ -1804,6 +1804,12 @@ export interface components {
              */
             on: string;
             /**
+             * Turn
+             * @default none
+             * @enum {string}
+             */
+            turn: "none" | "left" | "half" | "right";
+            /**
              * Stage
              * @default fitted
              * @enum {string}
@@ -2034,6 +2040,12 @@ export interface components {
              * @default
              */
             on: string;
+            /**
+             * Turn
+             * @default none
+             * @enum {string}
+             */
+            turn: "none" | "left" | "half" | "right";
             /**
              * Stage
              * @default fitted
@@ -2767,6 +2779,12 @@ export interface components {
              */
             on: string;
             /**
+             * Turn
+             * @default none
+             * @enum {string}
+             */
+            turn: "none" | "left" | "half" | "right";
+            /**
              * Stage
              * @default fitted
              * @enum {string}
@@ -3129,6 +3147,12 @@ export interface components {
              * @default
              */
             on: string;
+            /**
+             * Turn
+             * @default none
+             * @enum {string}
+             */
+            turn: "none" | "left" | "half" | "right";
             /**
              * Stage
              * @default fitted
@@ -3900,6 +3924,12 @@ export interface components {
              */
             on: string;
             /**
+             * Turn
+             * @default none
+             * @enum {string}
+             */
+            turn: "none" | "left" | "half" | "right";
+            /**
              * Stage
              * @default fitted
              * @enum {string}
@@ -4350,6 +4380,12 @@ export interface components {
              */
             on: string;
             /**
+             * Turn
+             * @default none
+             * @enum {string}
+             */
+            turn: "none" | "left" | "half" | "right";
+            /**
              * Stage
              * @default fitted
              * @enum {string}
@@ -4625,8 +4661,8 @@ export interface components {
          * @description Like fixing points one after another along an inner face: points, a track whose fittings stand anywhere from its first to its last
          *     place, ribs or studs that run up a wall, members across the roof, clamps along a side's top, seat mounts in the floor.
          *
-         *     ``start`` of the first from the front, ``pitch`` to the next; ``level`` above the floor on a wall, right of the centre line on floor
-         *     and roof (ribs, studs and roof members: anywhere). ``height`` of a seat mount's face above the floor and how far it slopes, degrees. The
+         *     ``start`` of the first from the front, on the front and the rear wall right of the centre line, ``pitch`` to the next; ``level`` above the floor on a wall, right
+         *     of the centre line on floor and roof (ribs, studs and roof members: anywhere). ``height`` of a seat mount's face above the floor and how far it slopes, degrees. The
          *     rating of one is the user's; none is ever assumed.
          */
         FixingRow: {
@@ -4643,7 +4679,7 @@ export interface components {
              * @default left wall
              * @enum {string}
              */
-            face: "left wall" | "right wall" | "roof" | "floor";
+            face: "left wall" | "right wall" | "front wall" | "rear wall" | "roof" | "floor";
             /**
              * Start
              * Format: ergostrut-length
@@ -5336,6 +5372,12 @@ export interface components {
              * @default
              */
             on: string;
+            /**
+             * Turn
+             * @default none
+             * @enum {string}
+             */
+            turn: "none" | "left" | "half" | "right";
             /**
              * Stage
              * @default fitted
@@ -6905,6 +6947,12 @@ export interface components {
              */
             on: string;
             /**
+             * Turn
+             * @default none
+             * @enum {string}
+             */
+            turn: "none" | "left" | "half" | "right";
+            /**
              * Stage
              * @default fitted
              * @enum {string}
@@ -7639,6 +7687,12 @@ export interface components {
              * @default
              */
             on: string;
+            /**
+             * Turn
+             * @default none
+             * @enum {string}
+             */
+            turn: "none" | "left" | "half" | "right";
             /**
              * Stage
              * @default fitted
@@ -9022,6 +9076,12 @@ export interface components {
              */
             on: string;
             /**
+             * Turn
+             * @default none
+             * @enum {string}
+             */
+            turn: "none" | "left" | "half" | "right";
+            /**
              * Stage
              * @default fitted
              * @enum {string}
@@ -10177,6 +10237,12 @@ export interface components {
              * @default
              */
             on: string;
+            /**
+             * Turn
+             * @default none
+             * @enum {string}
+             */
+            turn: "none" | "left" | "half" | "right";
             /**
              * Stage
              * @default fitted
@@ -11867,6 +11933,8 @@ export interface components {
             x: number;
             /** Y */
             y: number;
+            /** Quarters */
+            quarters: number;
             /** Size */
             size: [
                 number,

@@ -265,18 +265,20 @@ def _leaves(data: Any, at: str) -> list[tuple[str, Any]]:
 
 def _helps(job: Job) -> dict[str, str]:
     """What the forms call each field, with its choices and help."""
-    from ergostrut.core.frame.build import carrying
+    from ergostrut.core.frame.build import carrying, stood_on
     from ergostrut.core.frame.families import FAMILIES
     from ergostrut.core.measure.hosts import KINDS, resolve
+    from ergostrut.core.structure.host import Host
     from ergostrut.core.structure.sheet import Group, Row, shown
 
     catalog, host, found = shipped_catalog(), resolve(job.design.host), dict[str, str]()
-    forms: list[tuple[str, tuple[Group, ...], Any]] = [("/host", KINDS[job.design.host.kind].sheet, job.design.host)]
-    forms += [(f"/builds/{n}", FAMILIES[build.family].form, build) for n, build in enumerate(job.design.builds)]
-    for root, sheet, params in forms:
-        for row in (
-            row for group in shown(sheet, params, catalog, host, carrying(job.design.builds)) for row in group.rows if isinstance(row, Row)
-        ):
+    builds = job.design.builds
+    forms: list[tuple[str, tuple[Group, ...], Any, Host]] = [("/host", KINDS[job.design.host.kind].sheet, job.design.host, host)]
+    forms += [
+        (f"/builds/{n}", FAMILIES[build.family].form, build, stood_on(build, builds, host, catalog)) for n, build in enumerate(builds)
+    ]
+    for root, sheet, params, where in forms:
+        for row in (row for group in shown(sheet, params, catalog, where, carrying(builds)) for row in group.rows if isinstance(row, Row)):
             choices = [choice.value for choice in row.choices]
             some = ", ".join(choices[:8]) + (f" ... {len(choices)} in all" if len(choices) > 8 else "")
             found[f"{root}/{row.path}"] = "; ".join(part for part in (row.label, row.help, some) if part)
@@ -293,7 +295,7 @@ def surfaces(args: argparse.Namespace) -> int:
     floor = floor_of(context.host)
     for surface in (*((floor,) if floor is not None else ()), *(one for build in context.builds for one in build.surfaces)):
         say = context.say
-        size = " x ".join(say.length(side) for side in surface.size)
+        size = " x ".join(say.length(side) for side in surface.own_size)
         over = f", {say.length(surface.clear)} clear over it" if surface.clear is not None else ""
         print(f"{surface.id:28s}{surface.label}, {size}, {say.length(surface.origin[2])} above the floor{over}")
     return HOLDS

@@ -14,7 +14,7 @@ from reportlab.platypus import CondPageBreak, KeepTogether, Paragraph, SimpleDoc
 from ergostrut.core.cases import CRASH_BASIS, FOOT_BASIS, ROAD_BASIS, SLOPE_BASIS, cases_at, crash_cases
 from ergostrut.core.catalog.model import Sheet
 from ergostrut.core.finding import Finding
-from ergostrut.core.frame.build import carrying, family_of
+from ergostrut.core.frame.build import carrying, family_of, stood_on
 from ergostrut.core.job.document import Design
 from ergostrut.core.measure.hosts import kind_of
 from ergostrut.core.prove.boxes.model import ASSUMPTIONS as PANEL_ASSUMPTIONS
@@ -127,7 +127,10 @@ def _given(design: Design, report: Report) -> list[Any]:
     """Everything that was given, by the words of the forms it was given on."""
     context = report.context
     forms: list[tuple[str, Sequence[Group], Any, Host | None]] = [("Host", kind_of(context.host).sheet, design.host, None)]
-    forms += [(build.label, family_of(build.family).form, build, context.host) for build in design.builds]
+    forms += [
+        (build.label, family_of(build.family).form, build, stood_on(build, design.builds, context.host, context.catalog))
+        for build in design.builds
+    ]
     flow: list[Any] = []
     for title, sheet, params, host in forms:
         data = params.model_dump(mode="json")

@@ -207,6 +207,8 @@ class PlacedOut(Wire):
     id: str
     x: float
     y: float
+    quarters: int
+    """By which the surface is turned that x and y are given on: from the vehicle's axes, the way the clock does not go."""
     size: tuple[float, float, float]
     auto: bool
     kg: float

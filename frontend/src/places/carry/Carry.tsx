@@ -339,6 +339,14 @@ function NewThing({ surfaces, onAdded }: { surfaces: readonly Surface[]; onAdded
   );
 }
 
+/** Where the axes of a surface point that is turned by so many quarters. */
+const QUARTERS = [
+  [1, 0],
+  [0, 1],
+  [-1, 0],
+  [0, -1],
+] as const;
+
 /** 2 Carry: things to scale on their surfaces, people on seats and in bed. */
 export function Carry() {
   const { jobId, version, units, design, change, travels, checking } = useJob();
@@ -359,12 +367,13 @@ export function Carry() {
     const at = carry.data?.placed.find((p) => p.id === id);
     const i = things.findIndex((thing) => thing.id === id);
     if (!at || i < 0 || view !== "plan") return;
+    const [c, s] = QUARTERS[at.quarters] ?? [1, 0];
     void change(
       [
         {
           op: "set",
           path: `/carry/things/${i}/at`,
-          value: { x: placed(at.x + du, units), y: placed(at.y + dv, units) },
+          value: { x: placed(at.x + c * du + s * dv, units), y: placed(at.y + c * dv - s * du, units) },
         },
       ],
       `${things[i]?.name} moved`,
@@ -430,7 +439,7 @@ export function Carry() {
         >
           Arrange for me
         </Button>
-        <span className="text-[14px] text-steel">Drag a thing in plan. Front of the truck at the left.</span>
+        <span className="text-[14px] text-steel">Drag a thing in plan. The front is at the left.</span>
       </div>
       <Stage least={420}>
         {shown && (

@@ -13,10 +13,10 @@ from ..structure.context import Context
 def _stands(item: Placed, out: float) -> tuple[Line, ...]:
     """Where a thing stands on its surface."""
     w = Working()
-    w.given("x", item.x, "mm", f"its middle from the front end of the {item.surface.label}, {item.surface.size[0]:.0f} mm long")
-    w.given("y", item.y, "mm", f"right of its centre line, {item.surface.size[1]:.0f} mm wide")
-    w.given("l", item.size[0], "mm", "length as it stands")
-    w.given("b", item.size[1], "mm", "width as it stands")
+    w.given("x", item.x, "mm", f"its middle from the front end of the {item.surface.label}, {item.surface.own_size[0]:.0f} mm long")
+    w.given("y", item.y, "mm", f"right of its centre line, {item.surface.own_size[1]:.0f} mm wide")
+    w.given("l", item.own_size[0], "mm", "length as it stands")
+    w.given("b", item.own_size[1], "mm", "width as it stands")
     w.given("o", out, "mm", "too far")
     return w.done()
 
@@ -48,8 +48,8 @@ def check_places(context: Context) -> Iterator[Finding]:
     for i, a in enumerate(plan.placed):
         if a.thing.id in full:
             continue
-        long, wide = a.surface.size
-        out = max(a.size[0] / 2 - a.x, a.x + a.size[0] / 2 - long, abs(a.y) + a.size[1] / 2 - wide / 2)
+        (long, wide), (deep, broad, _) = a.surface.own_size, a.own_size
+        out = max(deep / 2 - a.x, a.x + deep / 2 - long, abs(a.y) + broad / 2 - wide / 2)
         if out > 1e-6:
             yield Finding(
                 f"thing/{a.thing.id}/edge",

@@ -109,7 +109,7 @@ def _unused(context: Context, build: Assembly) -> Iterator[Finding]:
     more = 0
     for surface in build.surfaces:
         clear = surface.clear if surface.clear is not None else _to_the_roof(context, surface)
-        if clear is None or surface.faces == 0.0:
+        if clear is None or surface.faces is None:
             continue
         tallest = max((item.size[2] for item in context.plan.placed if item.surface.id == surface.id), default=None)
         if tallest is None:
@@ -153,14 +153,14 @@ def _arm(context: Context, build: Assembly) -> Iterator[Finding]:
     short = min(statures)
     up, deep = (SHOULDER + ARM) * short, ARM * short
     high = [s for s in build.surfaces if s.use == "deck" and s.origin[2] > up]
-    far = [s for s in build.surfaces if s.faces and s.size[1] > deep]
+    far = [s for s in build.surfaces if s.faces is not None and s.size[s.opens_along] > deep]
     if not high and not far:
         return
     w, say = Working(), context.say
     w.line("r_u", "(k_s + k_a) * S", "mm", "stretched up, shoulder and arm of the shortest", k_s=SHOULDER, k_a=ARM, S=short)
     w.line("r_d", "k_a * S", "mm", "arm's length into a shelf")
     said = [f"{s.label} stands above {say.length(up)}, as high as the shortest stretches" for s in high]
-    said += [f"the back of {s.label} lies {say.length(s.size[1])} in, an arm is {say.length(deep)}" for s in far]
+    said += [f"the back of {s.label} lies {say.length(s.size[s.opens_along])} in, an arm is {say.length(deep)}" for s in far]
     text = "; ".join(said)
     yield Finding(f"{build.id}/arm", "arm", "carry", (build.id,), "Out of arm's reach", f"{text[:1].upper()}{text[1:]}.", "note",
                   basis="Drillis and Contini 1966, shares of stature", working=w.done())  # fmt: skip

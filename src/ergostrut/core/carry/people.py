@@ -25,12 +25,17 @@ def sleepers(surface: Surface, people: Sequence[Person]) -> tuple[Person, ...]:
 
 
 def _rows(build: Assembly, surface: Surface) -> list[float]:
-    """Places along the vehicle worth lying at: over every member that carries it, and between neighbours."""
-    under = _carrying(build, surface)
-    if not under or any(abs(member.b[0] - member.a[0]) > 1.0 for member in under):
-        return [surface.origin[0] + surface.size[0] / 2]
-    xs = sorted({member.a[0] for member in under})
+    """Places along it worth lying at: over every member that carries it, and between neighbours."""
+    under = [_along(surface, member) for member in _carrying(build, surface)]
+    if not under or any(abs(b - a) > 1.0 for a, b in under):
+        return [surface.own_size[0] / 2]
+    xs = sorted({a for a, _ in under})
     return sorted([*xs, *((a + b) / 2 for a, b in itertools.pairwise(xs))])
+
+
+def _along(surface: Surface, member: Member) -> tuple[float, float]:
+    """Where a member's ends are along a surface, in its own axes."""
+    return surface.own(member.a)[0], surface.own(member.b)[0]
 
 
 def _within(value: float, lo: float, size: float, width: float) -> float:
@@ -46,26 +51,31 @@ def _carrying(build: Assembly, surface: Surface) -> list[Member]:
 
 def _over(build: Assembly, surface: Surface, x: float) -> str:
     """Which member a place lies over, or between which two."""
-    rows = sorted(_carrying(build, surface), key=lambda member: member.a[0])
-    near = min(rows, key=lambda member: abs(member.a[0] - x), default=None)
-    if near is None or (near.a[0] == near.b[0] and abs(near.a[0] - x) < 60.0):
-        return f"over {near.name}" if near else "anywhere"
-    before = [member.name for member in rows if member.a[0] <= x]
-    after = [member.name for member in rows if member.a[0] > x]
+    rows = sorted(((*_along(surface, member), member) for member in _carrying(build, surface)), key=lambda row: row[0])
+    near = min(rows, key=lambda row: abs(row[0] - x), default=None)
+    if near is None or (near[0] == near[1] and abs(near[0] - x) < 60.0):
+        return f"over {near[2].name}" if near else "anywhere"
+    before = [member.name for at, _, member in rows if at <= x]
+    after = [member.name for at, _, member in rows if at > x]
     return f"between {before[-1]} and {after[0]}" if before and after else "mid length"
+
+
+def _as_lies(surface: Surface, size: tuple[float, float]) -> tuple[float, float]:
+    """A patch given in a surface's own axes, along the host's."""
+    return size[::-1] if surface.quarters % 2 else size
 
 
 def with_people(build: Assembly, people: Sequence[Person]) -> Assembly:
     """The build with every place where somebody may lie or sit down hard: where they lie for sag, everywhere for strength."""
     found: list[Stand] = []
     for surface in (s for s in build.surfaces if s.use == "sleeping"):
-        (x0, y0, z), (lx, ly) = surface.origin, surface.size
+        lx, ly = surface.own_size
         mine = sleepers(surface, people)
         lanes = max(len(mine), 1)
         for i, person in enumerate(mine):
-            at = (x0 + lx / 2, y0 + ly * (i + 0.5) / lanes, z)
+            at = surface.at(lx / 2, ly * ((i + 0.5) / lanes - 0.5))
             words = f"{person.name} asleep"
-            found.append(Stand(f"asleep.{person.id}", words, at, "", surface.body, LYING, person.mass.kg * G, "asleep"))
+            found.append(Stand(f"asleep.{person.id}", words, at, "", surface.body, _as_lies(surface, LYING), person.mass.kg * G, "asleep"))
         heaviest = max((person.mass.kg * G for person in mine), default=0.0)
         force = max(SLEEPER, heaviest)
         for kind, newton, size, words in (
@@ -73,14 +83,14 @@ def with_people(build: Assembly, people: Sequence[Person]) -> Assembly:
             ("sitting", SITTING, (SEAT, SEAT), "sitting down hard"),
         ):
             spots = {
-                (round(_within(x, x0, lx, size[0]), 1), round(_within(y, y0, ly, size[1]), 1))
+                (round(_within(x, 0.0, lx, size[0]), 1), round(_within(y, -ly / 2, ly, size[1]), 1))
                 for x in _rows(build, surface)
-                for y in (y0, y0 + ly / 2, y0 + ly)
+                for y in (-ly / 2, 0.0, ly / 2)
             }
-            for n, (x, y) in enumerate(sorted(spots), 1):
-                off = y - (y0 + ly / 2)
+            for n, (x, off) in enumerate(sorted(spots), 1):
+                lies = _as_lies(surface, size)
                 place = f"{words}, {_over(build, surface, x)}, {'in the middle' if abs(off) < 1 else 'left' if off < 0 else 'right'}"
                 found.append(
-                    Stand(f"{kind}.{n}", place, (x, y, z), "", surface.body, size, newton, kind, abs(off) < 1)  # type: ignore[arg-type]
+                    Stand(f"{kind}.{n}", place, surface.at(x, off), "", surface.body, lies, newton, kind, abs(off) < 1)  # type: ignore[arg-type]
                 )
     return replace(build, stands=(*build.stands, *found)) if found else build

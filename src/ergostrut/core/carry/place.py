@@ -25,16 +25,18 @@ def _size(thing: Thing) -> tuple[float, float, float]:
 
 def _free_spot(size: tuple[float, float, float], surface: Surface, taken: Sequence[Placed]) -> tuple[float, float] | None:
     """First clear centre: rows across from the left edge, each row from the front; a lone row stands on the centre line."""
-    long, wide = surface.size
-    ys = sorted({0.0, *(-wide / 2 + size[1] / 2,), *(p.y + (p.size[1] + size[1]) / 2 + GAP for p in taken)}, key=abs)
-    xs = sorted({size[0] / 2, *(p.x + (p.size[0] + size[0]) / 2 + GAP for p in taken)})
+    long, wide = surface.own_size
+    ys = sorted({0.0, *(-wide / 2 + size[1] / 2,), *(p.y + (p.own_size[1] + size[1]) / 2 + GAP for p in taken)}, key=abs)
+    xs = sorted({size[0] / 2, *(p.x + (p.own_size[0] + size[0]) / 2 + GAP for p in taken)})
     for y in ys:
         if abs(y) + size[1] / 2 > wide / 2 + 1e-6:
             continue
         for x in xs:
             if x + size[0] / 2 > long + 1e-6:
                 break
-            clear = all(abs(p.x - x) >= (p.size[0] + size[0]) / 2 - 1e-6 or abs(p.y - y) >= (p.size[1] + size[1]) / 2 - 1e-6 for p in taken)
+            clear = all(
+                abs(p.x - x) >= (p.own_size[0] + size[0]) / 2 - 1e-6 or abs(p.y - y) >= (p.own_size[1] + size[1]) / 2 - 1e-6 for p in taken
+            )
             if clear:
                 return x, y
     return None
@@ -73,9 +75,9 @@ def floor_of(host: Host) -> Surface | None:
 
 def top_of(placed: Placed) -> Surface:
     """The top of a thing, to put others on."""
-    (x, y, z), (lx, ly, lz) = placed.at(), placed.size
-    name = f"thing/{placed.thing.id}"
-    return Surface(name, f"top of {placed.thing.name}", placed.surface.body, (x - lx / 2, y - ly / 2, z + lz / 2), (lx, ly))
+    (x, y, z), (lx, ly, lz), under = placed.at(), placed.size, placed.surface
+    name, corner = f"thing/{placed.thing.id}", (x - lx / 2, y - ly / 2, z + lz / 2)
+    return Surface(name, f"top of {placed.thing.name}", under.body, corner, (lx, ly), quarters=under.quarters)
 
 
 def arrange(load: LoadOut, builds: Sequence[Assembly], host: Host | None = None) -> CarryPlan:
@@ -107,7 +109,7 @@ def _fill(ready: Sequence[Thing], surfaces: Mapping[str, Surface], placed: dict[
         spot = _free_spot(size, surface, [p for p in placed.values() if p.surface.id == surface.id])
         if spot is None:
             no_room.append(thing)
-            spot = (surface.size[0] / 2, 0.0)
+            spot = (surface.own_size[0] / 2, 0.0)
         placed[thing.id] = Placed(thing, surface, spot[0], spot[1], size, True)
 
 
@@ -115,8 +117,8 @@ def how_many_more(item: Placed, taken: Sequence[Placed]) -> int:
     """How many more of a thing go beside what stands on its surface, each as high a stack as it is now or, under something, as goes under it."""
     beside = [p for p in taken if p.surface.id == item.surface.id]
     found = 0
-    while found < MOST and (spot := _free_spot(item.size, item.surface, beside)) is not None:
-        beside.append(Placed(item.thing, item.surface, spot[0], spot[1], item.size, True))
+    while found < MOST and (spot := _free_spot(item.own_size, item.surface, beside)) is not None:
+        beside.append(Placed(item.thing, item.surface, spot[0], spot[1], item.own_size, True))
         found += 1
     each = item.size[2] / item.thing.stacked
     layers = item.thing.stacked if item.surface.clear is None else max(int(item.surface.clear / each + 1e-9), 0)

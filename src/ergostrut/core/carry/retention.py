@@ -95,7 +95,7 @@ def _by_friction(_: Context, item: Placed, road: _Road, blank: Finding, w: Worki
     a = w.given("a", road.sideways[0], "g", road.sideways[1])
     slides = w.line("a_s", "mu * n", "g", "slides, with half the weight on rough ground", n=RETENTION_DOWN)
     tilt, case_s = item.surface.tilt, road.sideways[1]
-    if tilt > 0 and item.surface.faces:
+    if tilt > 0 and item.surface.faces is not None:
         a, slides, case_s = _up_the_shelf(item, road, w, slides)
     asked, tips, case = _tips(item, road, w, 0.0)
     use = w.line("use", "max(a / a_s, a_i / a_t)", "", "slides or tips") if slides > 0 else w.given("use", 99.0, "", "nothing stops it")
@@ -112,7 +112,8 @@ def _up_the_shelf(item: Placed, road: _Road, w: Working, level: float) -> tuple[
     """g asked, g at which it slides, and the case, of a shelf whose open side stands higher: out of it up the slope, along it as on the level."""
     w.given("theta", math.atan(item.surface.tilt), "rad", "slope of the shelf, its open side higher")
     up = w.line("a_u", "n * tan(atan(mu) + theta)", "g", "slides out over the higher side, with half the weight", n=RETENTION_DOWN)
-    (along, along_case), (across, across_case) = road.axes
+    k = item.surface.opens_along
+    (along, along_case), (across, across_case) = road.axes[1 - k], road.axes[k]
     if across / up >= along / max(level, 1e-9):
         return w.given("a", across, "g", f"{across_case}, out of the shelf"), w.given("a_s", up, "g", "up the slope"), across_case
     return w.given("a", along, "g", f"{along_case}, along the shelf"), level, along_case
@@ -141,7 +142,7 @@ def _by_lip(context: Context, item: Placed, road: _Road, blank: Finding, w: Work
         alone = _by_friction(context, item, road, blank, w)
         return replace(alone, sentence=f"A lip {say.length(lip.mm)} high stops nothing: it stays by friction. {alone.sentence}")
     if item.thing.hold.lip is None and item.surface.lips == "open side":
-        across, across_case = road.axes[1]
+        across, across_case = road.axes[item.surface.opens_along]
         return leaning(context, item, across, across_case, _over_the_open_side(context, item, road, blank, lip.mm))
     if item.size[2] / 2 <= lip.mm:
         w.given("h", item.size[2] / 2, "mm", "its middle, from what it stands on")
@@ -164,11 +165,13 @@ def _never_sure(state: State, road: _Road) -> State:
 
 def _over_the_open_side(context: Context, item: Placed, road: _Road, blank: Finding, lip: float) -> Finding:
     """A shelf's front edge stops what slides out of it; along the shelf friction alone does, and it may tip either way."""
-    (along, along_case), (across, across_case) = road.axes
+    k = item.surface.opens_along
+    (along, along_case), (across, across_case) = road.axes[1 - k], road.axes[k]
     edge = f"The front edge, {context.say.length(lip)} high, keeps it from sliding out of the shelf"
     out, w = Working(), Working()
-    over = tips_over(out, item, 1, across, across_case, lip)
-    level = replace(road, sideways=(along, along_case), axes=((along, along_case), (0.0, across_case)))
+    over = tips_over(out, item, k, across, across_case, lip)
+    axes = ((along, along_case), (0.0, across_case))
+    level = replace(road, sideways=(along, along_case), axes=axes if k else axes[::-1])
     flat = replace(item, surface=replace(item.surface, tilt=0.0))
     alone = _by_friction(context, flat, level, blank, w)
     if alone.use is None or over <= alone.use:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from typing import Annotated, Literal
+from typing import Annotated, Literal, get_args
 
 from pydantic import Field, model_validator
 
@@ -20,6 +20,9 @@ from .survey import HostBase, Name, Text
 
 BuildId = Annotated[str, Field(pattern=r"^[a-z][a-z0-9-]{0,23}$")]
 MOST_BUILDS = 16
+Turn = Literal["none", "left", "half", "right"]
+TURNS: tuple[Turn, ...] = get_args(Turn)
+"""By quarters, the way the clock does not go."""
 
 
 class Goals(Record):
@@ -41,6 +44,9 @@ class BuildBase(Record):
     label: Name
     on: Annotated[str, Field(max_length=24)] = ""
     """The build that it stands on, by id: its lengths then are from that one's deck; empty: the host."""
+    turn: Turn = "none"
+    """How it stands turned from how its lengths are given, seen from above: its own front end then lies at the left wall (left), at the rear
+    (half) or at the right wall (right)."""
     stage: Literal["fitted", "planned"] = "fitted"
     """Planned: looked at with it and without."""
     carried_in: Literal["in parts", "whole"] = "in parts"

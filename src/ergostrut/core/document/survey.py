@@ -80,13 +80,13 @@ class FixingRow(Record):
     """Like fixing points one after another along an inner face: points, a track whose fittings stand anywhere from its first to its last
     place, ribs or studs that run up a wall, members across the roof, clamps along a side's top, seat mounts in the floor.
 
-    ``start`` of the first from the front, ``pitch`` to the next; ``level`` above the floor on a wall, right of the centre line on floor
-    and roof (ribs, studs and roof members: anywhere). ``height`` of a seat mount's face above the floor and how far it slopes, degrees. The
+    ``start`` of the first from the front, on the front and the rear wall right of the centre line, ``pitch`` to the next; ``level`` above the floor on a wall, right
+    of the centre line on floor and roof (ribs, studs and roof members: anywhere). ``height`` of a seat mount's face above the floor and how far it slopes, degrees. The
     rating of one is the user's; none is ever assumed."""
 
     name: Name
     kind: Literal["points", "track", "ribs", "studs", "roof members", "clamps", "seat mounts"] = "points"
-    face: Literal["left wall", "right wall", "roof", "floor"] = "left wall"
+    face: Literal["left wall", "right wall", "front wall", "rear wall", "roof", "floor"] = "left wall"
     start: Place
     pitch: Annotated[Length, Between(1, 6_000)]
     count: Annotated[int, Field(ge=1, le=60)] = 2

@@ -7,11 +7,13 @@ from dataclasses import replace
 
 from ..catalog.errors import StockError
 from ..catalog.model import Catalog
-from ..document.base import BuildBase
+from ..document.base import TURNS, BuildBase
 from ..structure.assembly import Assembly
 from ..structure.host import SIDE_HEIGHT, Host, Reader
+from ..structure.nouns.pose import moved_by
 from ..structure.standing.exposed import deck_of, floor_on, place_on
-from ..structure.standing.shifted import shifted, stands_by_itself
+from ..structure.standing.put import ALONG, put, stands_by_itself
+from ..structure.standing.turned import turned
 from .families import FAMILIES
 from .family import Family
 
@@ -66,9 +68,34 @@ def framed(build: BuildBase, host: Host, catalog: Catalog) -> Assembly:
         StockError: a section or sheet that the catalogue does not hold, or sizes that cannot be built.
     """
     refuse(FAMILIES[build.family], host)
-    reader = Reader(host)
+    seen = turned(host, TURNS.index(build.turn))
+    reader = Reader(seen.host)
     found = FAMILIES[build.family].frame(build, reader, catalog)
+    if build.turn != "none":
+        _refuse_turned(build, found, host)
+        missing = {role for role in seen.of(reader.missing) if role in host.dims and host.dims[role].mm is None}
+        return replace(put(found, seen.pose), read=seen.of(reader.read), missing=tuple(sorted(missing)))
     return replace(found, read=frozenset(reader.read), missing=tuple(sorted(reader.missing)))
+
+
+def _refuse_turned(build: BuildBase, found: Assembly, host: Host) -> None:
+    """Refuse to turn what lies along the vehicle alone, and what would hang on a wall that opens or of which nothing is known.
+
+    Raises:
+        StockError: in words.
+    """
+    if not FAMILIES[build.family].turns or any(getattr(found, name) for name in ALONG):
+        raise StockError("turn", f"{found.label} lies along the vehicle, and what holds it does; it cannot stand turned")
+    fixed = [one.source for one in found.mounts] + [one.source for one in found.contacts if one.kind == "wall"]
+    if build.turn != "half" and not all(fixed):
+        text = f"{found.label} would be fixed to the vehicle's front or rear: add the points, ribs or studs of that wall on Measure, and choose them"
+        raise StockError("turn", text)
+    rows = {host.rows[source].face for source in fixed if source in host.rows}
+    if "front wall" in rows and host.words.get("bulkhead") == "none":
+        raise StockError("turn", f"{found.label} would be fixed to a bulkhead, and there is none; turn it another way")
+    opens = not host.roofed or any(one.axis == 0 and one.sign > 0 for one in host.openings)
+    if opens and "rear wall" in rows:
+        raise StockError("turn", f"{found.label} would be fixed to the vehicle's rear, which opens; turn it the other way")
 
 
 def framed_on(build: BuildBase, below: Assembly, host: Host, catalog: Catalog) -> Assembly:
@@ -85,7 +112,22 @@ def framed_on(build: BuildBase, below: Assembly, host: Host, catalog: Catalog) -
         raise StockError("on", text)
     # what hangs on a length of the one below hangs on it here
     at = place_on(below)
-    return replace(shifted(found, at), on=below.id, level=at[2], read=below.read, missing=tuple(sorted({*found.missing, *below.missing})))
+    return replace(
+        put(found, moved_by(at)), on=below.id, level=at[2], read=below.read, missing=tuple(sorted({*found.missing, *below.missing}))
+    )
+
+
+def stood_on(build: BuildBase, builds: Iterable[BuildBase], host: Host, catalog: Catalog) -> Host:
+    """What a build is framed in, before it is turned: the host itself, or the deck that it stands on; the host while that cannot be framed."""
+    by_id = {one.id: one for one in builds}
+    chain = [build]
+    while chain[-1].on in by_id:
+        chain.append(by_id[chain[-1].on])
+    try:
+        below = {one.id: one for one in assemble(chain[:0:-1], host, catalog)}.get(build.on)
+    except StockError:
+        return host
+    return floor_on(below, host) if below is not None and deck_of(below) is not None else host
 
 
 def assemble(builds: Iterable[BuildBase], host: Host, catalog: Catalog) -> tuple[Assembly, ...]:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any, Literal, NamedTuple
 
 from ..catalog.model import Catalog
@@ -42,12 +42,25 @@ Table = tuple[str, tuple[str, ...], tuple[tuple[float, ...], ...]]
 """Title, column heads and rows of lengths in mm, for a choice that wants comparing."""
 
 
+TURN = FormRow(
+    "turn",
+    "It stands",
+    "choice",
+    options(
+        none="as drawn, its front to the front",
+        left="turned left, its right side at the front",
+        half="turned round, its front at the rear",
+        right="turned right, its left side at the front",
+    ),
+    help="its lengths and sides are its own: from its front end, left and right as before it was turned",
+)
 COMMON = Group(
     "In the job",
     (
         FormRow(
             "on", "It stands on", "choice", source="builds", help="its lengths then count from that one's deck: front end, middle, top"
         ),
+        TURN,
         FormRow("stage", "It is", "choice", options("fitted", planned="planned: checked with it and without")),
         FormRow(
             "carried_in",
@@ -86,10 +99,13 @@ class Family:
     """What of a host it needs: a floor, mounts on its frame, or an open bed with sides."""
     carries: bool = False
     """Whether others may stand on its deck."""
+    turns: bool = True
+    """Whether it may stand turned by quarters: what holds it does not lie along the vehicle."""
     since: int = 2
     """The first version of the job document that knew it."""
 
     @property
     def form(self) -> tuple[Group, ...]:
         """Its sheet, with what every build has."""
-        return (*self.sheet, COMMON)
+        common = COMMON if self.turns else replace(COMMON, rows=tuple(row for row in COMMON.rows if row is not TURN))
+        return (*self.sheet, common)

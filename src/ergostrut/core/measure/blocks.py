@@ -271,8 +271,8 @@ ROWS = Group(
                 Row(
                     "kind", "What they are", "choice", options("points", "track", "ribs", "studs", "roof members", "clamps", "seat mounts")
                 ),
-                Row("face", "On the", "choice", options("left wall", "right wall", "roof", "floor")),
-                Row("start", "First from the front", "length"),
+                Row("face", "On the", "choice", options("left wall", "right wall", "front wall", "rear wall", "roof", "floor")),
+                Row("start", "First from the front; on front and rear wall right of centre", "length"),
                 Row("pitch", "From one to the next", "length", help="a track: its length over their number less one"),
                 Row("count", "How many", "whole"),
                 Row("level", "Above the floor; right of centre on roof and floor", "length"),

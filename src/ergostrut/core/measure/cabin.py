@@ -67,7 +67,7 @@ def plan_shapes(host: Host) -> list[Primitive]:
     found += [
         Circle((hole.x, hole.y), 12, "fixing", f"host/hole/{hole.name}", f"{hole.name}, {hole.thread}") for hole in host.holes.values()
     ]
-    return found + _rows(host, 0, 1, ("floor", "roof"))
+    return found + _rows(host, 0, 1, ("floor", "roof", "front wall", "rear wall"))
 
 
 def _wells(host: Host) -> bool:
@@ -129,7 +129,7 @@ def rear_shapes(host: Host) -> list[Primitive]:
         if one.axis == 0 and one.sign > 0:
             found.append(rect(one.lo[0], one.lo[1], one.hi[0], one.hi[1], "host-faint", f"host/{one.name}", one.name))
     found += _beside(host, 1, 2)
-    return found + _rows(host, 1, 2, ("left wall", "right wall"))
+    return found + _rows(host, 1, 2, ("left wall", "right wall", "front wall", "rear wall"))
 
 
 def silhouette(host: Host, front_axle: float) -> Path:

@@ -63,7 +63,7 @@ def resolved(
     ``solids``: what its kind knows to stand in it besides wheel wells;
     ``leaves``: what opens and folds; ``carriers``: what carries it, if not two axles; ``pane_at``: where a pane behind the driver stands, if not at the rear."""
     roof, rear = ((dims[role].mm if role in dims else None) or stand_in.get(role, 0.0) for role in (COVER, GATE_OUTSIDE))
-    rows = rows_of(survey, half_at, roof)
+    rows = rows_of(survey, half_at, roof, rear)
     lining = survey.lining
     beside = lining.walls.mm
     host = Host(
@@ -170,22 +170,26 @@ def seats_of(survey: HostBase) -> dict[str, tuple[float, float]]:
     return {seat.name: (-seat.ahead.mm, seat.y.mm) for seat in survey.seats}
 
 
-def rows_of(survey: HostBase, half_at: Callable[[float], float], roof: float) -> dict[str, HostRow]:
-    """Fixing points of every row; ``half_at`` gives half the width at a height, ``roof`` its height."""
+def rows_of(survey: HostBase, half_at: Callable[[float], float], roof: float, rear: float) -> dict[str, HostRow]:
+    """Fixing points of every row; ``half_at`` gives half the width at a height, ``roof`` its height, ``rear`` where the rear is closed."""
     found = {}
     for row in survey.rows:
-        spots = tuple(_spot(row, row.start.mm + i * row.pitch.mm, half_at, roof) for i in range(row.count))
+        spots = tuple(_spot(row, row.start.mm + i * row.pitch.mm, half_at, roof, rear) for i in range(row.count))
         found[row.name] = HostRow(row.name, row.kind, row.face, spots, row.thread, _behind(row), bears(row))
     return found
 
 
-def _spot(row: FixingRow, x: float, half_at: Callable[[float], float], roof: float) -> tuple[float, float, float]:
+def _spot(row: FixingRow, x: float, half_at: Callable[[float], float], roof: float, rear: float) -> tuple[float, float, float]:
     level = row.level.mm
     match row.face:
         case "left wall":
             return x, -half_at(level), level
         case "right wall":
             return x, half_at(level), level
+        case "front wall":
+            return 0.0, x, level
+        case "rear wall":
+            return rear, x, level
         case "roof":
             return x, level, roof
     return x, level, row.height.mm

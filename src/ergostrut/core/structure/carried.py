@@ -11,19 +11,25 @@ from .nouns.parts import Point3, Surface
 
 @dataclass(frozen=True, slots=True)
 class Placed:
-    """A thing on its surface: centre (x, y) from the surface's front end and centre line, size as it stands."""
+    """A thing on its surface: centre (x, y) from the surface's front end and centre line, ``own_size`` as it stands, in the surface's own axes."""
 
     thing: Thing
     surface: Surface
     x: float
     y: float
-    size: tuple[float, float, float]
+    own_size: tuple[float, float, float]
     auto: bool
+
+    @property
+    def size(self) -> tuple[float, float, float]:
+        """Its size in host axes."""
+        long, wide, high = self.own_size
+        return (wide, long, high) if self.surface.quarters % 2 else self.own_size
 
     def at(self) -> Point3:
         """Centre of gravity in host axes with its surface at home."""
-        ox, oy, oz = self.surface.origin
-        return ox + self.x, oy + self.surface.size[1] / 2 + self.y, oz + self.size[2] / 2
+        x, y, z = self.surface.at(self.x, self.y)
+        return x, y, z + self.own_size[2] / 2
 
     @property
     def mass(self) -> float:
@@ -56,6 +62,6 @@ class CarryPlan:
 
 def overlap(a: Placed, b: Placed) -> float:
     """Depth by which two things on one surface stand in each other, mm; 0 when clear."""
-    dx = (a.size[0] + b.size[0]) / 2 - abs(a.x - b.x)
-    dy = (a.size[1] + b.size[1]) / 2 - abs(a.y - b.y)
+    dx = (a.own_size[0] + b.own_size[0]) / 2 - abs(a.x - b.x)
+    dy = (a.own_size[1] + b.own_size[1]) / 2 - abs(a.y - b.y)
     return max(0.0, min(dx, dy))

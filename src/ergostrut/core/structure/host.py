@@ -154,6 +154,12 @@ class HostRow:
     thread: str
     behind: str
     rating: float | None
+    on: str = ""
+    """The wall as people call it, where a build that stands turned has another name for it."""
+
+    @property
+    def wall(self) -> str:
+        return self.on or self.face
 
     @property
     def free_along(self) -> bool:
@@ -247,6 +253,15 @@ class Host:
         """For drawing only: the measured length, or a plain stand-in where it is missing."""
         value = self.mm(role)
         return self.stand_in.get(role, 0.0) if value is None else value
+
+    @property
+    def end(self) -> float | None:
+        """mm from the front to the inside of what closes the rear, which may lie behind the floor's end; to that where nothing is known of it;
+        None until measured."""
+        outside, thick = self.mm(GATE_OUTSIDE), self.mm(GATE_THICKNESS)
+        if outside is not None and thick is not None:
+            return outside - thick
+        return min((end for end in (self.mm(FLOOR_END), outside) if end is not None), default=None)
 
     def half_at(self, z: float) -> float | None:
         """Half the clear width at a height (``half_width``); None without stations."""

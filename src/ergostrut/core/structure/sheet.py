@@ -195,8 +195,8 @@ def _choices(row: Row, data: Mapping[str, Any], catalog: Catalog, host: Host | N
 def _rows(row: Row, data: Mapping[str, Any], host: Host | None) -> tuple[Choice, ...]:
     """The host's rows of fixing points on its walls, or over what hangs; one that is gone is said to be."""
     words = "drilled" if row.source == "wall rows" else "eyes of its own"
-    faces = {"wall rows": ("left wall", "right wall"), "roof rows": ("roof",)}.get(row.source or "", ("left wall", "right wall", "roof"))
-    known = [r for r in host.rows.values() if r.face in faces] if host else []
+    faces = {"wall rows": ("wall",), "roof rows": ("roof",)}.get(row.source or "", ("wall", "roof"))
+    known = [r for r in host.rows.values() if r.face.endswith(faces)] if host else []
     found = [Choice("", words), *(Choice(r.name, f"{r.name}, {r.kind} on the {r.face}") for r in known)]
     value = value_at(data, row.path)
     if value and value not in [choice.value for choice in found]:

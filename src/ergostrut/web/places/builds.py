@@ -11,7 +11,7 @@ from ergostrut.core.document.base import free_id
 from ergostrut.core.drawing.frame import build_view, frame_views, reaches
 from ergostrut.core.drawing.room import overlays
 from ergostrut.core.drawing.sections import cut_at
-from ergostrut.core.frame.build import assemble, carrying, family_of, framed, framed_on
+from ergostrut.core.frame.build import assemble, carrying, family_of, framed, framed_on, stood_on
 from ergostrut.core.frame.families import FAMILIES
 from ergostrut.core.job.document import Design
 from ergostrut.core.job.start import with_build
@@ -93,11 +93,11 @@ def sheet(path: s.JobPath, query: b.BuildQuery) -> dict[str, object]:
         design = jobs.get(session, path.job).design
     index = _index(design, query.build)
     build = design.builds[index]
+    catalog = extended(service().catalog, design.own)
+    host = stood_on(build, design.builds, resolve(design.host), catalog)
     groups = [
         b.FormGroup(title=group.title, help=group.help, rows=[form_row(row, f"/builds/{index}") for row in group.rows])
-        for group in shown(
-            family_of(build.family).form, build, extended(service().catalog, design.own), resolve(design.host), carrying(design.builds)
-        )
+        for group in shown(family_of(build.family).form, build, catalog, host, carrying(design.builds))
     ]
     return b.FormOut(build=build.id, index=index, family=build.family, groups=groups).model_dump(mode="json")
 

@@ -71,6 +71,7 @@ def carry(path: s.JobPath, query: s.SettingQuery) -> dict[str, object]:
             id=p.thing.id,
             x=p.x,
             y=p.y,
+            quarters=p.surface.quarters,
             size=p.size,
             auto=p.auto,
             kg=p.mass,
@@ -83,7 +84,8 @@ def carry(path: s.JobPath, query: s.SettingQuery) -> dict[str, object]:
     named += [(floor.label.capitalize(), floor)] if floor is not None else []
     named += [(top.label.capitalize(), top) for top in (top_of(p) for p in plan.placed)]
     surfaces = [
-        s.SurfaceOut(id=x.id, label=label, size=x.size, sleeping=x.use == "sleeping", clear=x.clear, litres=litres(x)) for label, x in named
+        s.SurfaceOut(id=x.id, label=label, size=x.own_size, sleeping=x.use == "sleeping", clear=x.clear, litres=litres(x))
+        for label, x in named
     ]
     views = [v for v in drawn if v.name in ("plan", "side")]
     return s.CarryOut(views=views, placed=placed, surfaces=surfaces).model_dump(mode="json")

@@ -36,7 +36,8 @@ def row_at(host: Reader, side: Side, name: str, what: str, field: str = "wall/ro
         have = ", ".join(f"“{known}”" for known in host.host.rows) or "none"
         raise StockError(field, f"the host has no row “{name}”; there is {have}. Add it on Measure, or leave this empty")
     if row.face != f"{side} wall":
-        raise StockError(field, f"“{row.name}” is on the {row.face}, the {what} on the {side} wall; choose a row there")
+        mine = " as it is turned" if row.on else ""
+        raise StockError(field, f"“{row.name}” is on the {row.wall}, the {what} on the {side} wall{mine}; choose a row there")
     return row
 
 

@@ -26,7 +26,8 @@ class Patch:
 
 @dataclass(frozen=True, slots=True)
 class Carriers:
-    """Members that carry a body's panels, in order: ``at`` mm along ``span``; each runs from ``lo`` to ``hi`` along the other axis."""
+    """Members that carry a body's panels, in order: ``at`` mm along ``span``; each lies between ``lo`` and ``hi`` along the other axis, its line
+    running from ``hi`` where it is ``back``."""
 
     body: str
     span: Literal[0, 1]
@@ -34,6 +35,7 @@ class Carriers:
     at: tuple[float, ...]
     lo: tuple[float, ...]
     hi: tuple[float, ...]
+    back: tuple[bool, ...]
 
     @property
     def along(self) -> int:
@@ -88,4 +90,7 @@ def on_carriers(carriers: Carriers, patch: Patch, g: Vec) -> Iterator[MemberLoad
             for s in (begin, end):
                 across = (level[0] * n * part * widen, level[1] * n * part * widen)
                 w.append((across[0], across[1], (flat + lean * (s - at[j])) * widen))
-            yield MemberLoad(carriers.members[row], begin - carriers.lo[row], end - carriers.lo[row], w[0], w[1])
+            if carriers.back[row]:
+                yield MemberLoad(carriers.members[row], carriers.hi[row] - end, carriers.hi[row] - begin, w[1], w[0])
+            else:
+                yield MemberLoad(carriers.members[row], begin - carriers.lo[row], end - carriers.lo[row], w[0], w[1])

@@ -205,6 +205,7 @@ def _carriers(build: Assembly, given: Sequence[Panel], setting: Setting, lines: 
                 tuple(float(lines.of[m].p[k]) for m in rows),
                 tuple(e[0] for e in ends),
                 tuple(e[1] for e in ends),
+                tuple(float(lines.of[m].p[1 - k]) > float(lines.of[m].q[1 - k]) for m in rows),
             )
         )
     return homes, tuple(found)

@@ -10,6 +10,8 @@ from ...catalog.model import Section
 from ...sections import Properties
 
 Point3 = tuple[float, float, float]
+QUARTERS = ((1, 0), (0, 1), (-1, 0), (0, -1))
+"""Where the first axis points, turned by so many quarters about z: exact."""
 
 
 def dot(a: Point3, b: Point3) -> float:
@@ -161,7 +163,9 @@ class Item:
 
 @dataclass(frozen=True, slots=True)
 class Surface:
-    """A named place things stand on, or people lie on: front left corner at ``origin``, ``size`` along x and y."""
+    """A named place things stand on, or people lie on: the corner of least x and y at ``origin``, ``size`` along x and y.
+
+    Its own axes, along its length from its front end and right of its centre line, are turned by ``quarters`` from the host's."""
 
     id: str
     label: str
@@ -179,12 +183,40 @@ class Surface:
     """mm over it to what the build itself has over it; None: nothing."""
     tilt: float = 0.0
     """Its open side stands higher by so much a mm of depth."""
-    faces: float = 0.0
-    """Towards which side one reaches in: -1 left, +1 right; 0: from above or the rear."""
+    faces: Point3 | None = None
+    """Level unit vector towards which one reaches in; None: from above or the rear."""
     lips: Literal["all round", "open side"] = "all round"
     """Where its edge stands: all round it, or along the side one reaches in alone."""
     vented: bool | None = None
     """Whether air comes in and out of it; None: it is open."""
+    quarters: int = 0
+
+    @property
+    def opens_along(self) -> int:
+        """The axis along which one reaches in; across the vehicle where it opens above or to the rear."""
+        return 0 if self.faces is not None and abs(self.faces[0]) > 0.5 else 1
+
+    @property
+    def own_size(self) -> tuple[float, float]:
+        """Length and width in its own axes."""
+        return (self.size[1], self.size[0]) if self.quarters % 2 else self.size
+
+    @property
+    def end(self) -> Point3:
+        """The middle of its front end, where its own axes begin."""
+        (x, y, z), (long, wide) = self.origin, self.size
+        u, v = ((0.0, 0.5), (0.5, 0.0), (1.0, 0.5), (0.5, 1.0))[self.quarters]
+        return x + u * long, y + v * wide, z
+
+    def at(self, along: float, right: float) -> Point3:
+        """Where a place given in its own axes is: mm from its front end and right of its centre line."""
+        (x, y, z), (c, s) = self.end, QUARTERS[self.quarters]
+        return x + c * along - s * right, y + s * along + c * right, z
+
+    def own(self, point: Point3) -> tuple[float, float]:
+        """A place in its own axes, as ``at`` takes it."""
+        (x, y, _), (c, s) = self.end, QUARTERS[self.quarters]
+        return c * (point[0] - x) + s * (point[1] - y), c * (point[1] - y) - s * (point[0] - x)
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from .parts import Point3
+from .parts import QUARTERS, Point3
 
 Array = NDArray[np.float64]
 
@@ -39,6 +39,17 @@ class Pose:
         """This pose on a body that stands as ``under`` itself."""
         return Pose(under.R @ self.R, under.R @ self.t + under.t)
 
+    def axis(self, i: int) -> tuple[int, float]:
+        """The axis that its own one runs along where it is turned by quarters, and which way: 1 or -1."""
+        column = self.R[:, i]
+        k = int(np.argmax(np.abs(column)))
+        return k, 1.0 if column[k] > 0 else -1.0
+
+    @property
+    def quarters(self) -> int:
+        """How many quarters about z it is turned by, 0 to 3, where it is turned by quarters alone."""
+        return QUARTERS.index((round(float(self.R[0, 0])), round(float(self.R[1, 0]))))
+
     @property
     def inverse(self) -> Pose:
         return Pose(self.R.T, -self.R.T @ self.t)
@@ -47,6 +58,12 @@ class Pose:
 def moved_by(by: Point3) -> Pose:
     """Gone along, not turned."""
     return Pose(np.eye(3), np.array(by, dtype=float))
+
+
+def quartered(quarters: int, t: Point3) -> Pose:
+    """Turned by quarters by the right hand about z, then gone along ``t``."""
+    c, s = QUARTERS[quarters % 4]
+    return Pose(np.array([[c, -s, 0], [s, c, 0], [0, 0, 1]], dtype=float), np.array(t, dtype=float))
 
 
 def turned_about(pivot: Point3, axis: Point3, degrees: float) -> Pose:

@@ -23,4 +23,5 @@ FAMILY = Family(
     spans=spans,
     tables=deck_tables,
     since=1,
+    turns=False,
 )

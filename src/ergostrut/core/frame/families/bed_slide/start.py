@@ -7,7 +7,7 @@ from typing import Any
 from ....quantity import Length
 from ....structure.host import FLOOR_END, WELL_LENGTH, WELL_START, Host
 from ....units import Units
-from ...blocks.room import ahead, rear, wide
+from ...blocks.room import ahead, wide
 from ...blocks.rounding import down, up
 
 CLEAR_WELL, CLEAR_GATE, GEAR, SHEET = 19.0, 10.0, 57.0, 1219.2
@@ -60,7 +60,7 @@ _ROUND: dict[str, dict[str, Any]] = {
 def start(host: Host, units: Units) -> dict[str, Any]:
     """Parameters of a slide as large as the floor's figures allow, bolted through it where that may be; of a usual size where nothing is measured."""
     found = dict(_ROUND[units.length])
-    end, between = rear(host), wide(host)
+    end, between = host.end, wide(host)
     if end is not None and between is not None:
         front = ahead(host) + FRONT_GAP
         length = min(end - CLEAR_GATE - front, LONGEST)

@@ -22,4 +22,5 @@ FAMILY = Family(
     spans=spans,
     stands="bed",
     since=3,
+    turns=False,
 )

@@ -23,4 +23,5 @@ FAMILY = Family(
     stands="bed",
     carries=True,
     since=3,
+    turns=False,
 )

@@ -32,7 +32,9 @@ def _surfaces(build: CamperShell, place: Cage, panels: tuple[Panel, ...], lining
     for name, s in SIDES:
         body = f"{build.id}/{name} bench"
         at = (x1, near if s > 0 else -far, tops[body])
-        found.append(Surface(body, f"{name} bench", body, at, (x2 - x1, far - near), clear=place.under - tops[body], faces=-float(s)))
+        found.append(
+            Surface(body, f"{name} bench", body, at, (x2 - x1, far - near), clear=place.under - tops[body], faces=(0.0, -float(s), 0.0))
+        )
     if build.nose is not None and place.nose is not None:
         body, soft = f"{build.id}/nose", build.nose.mattress.mm if build.nose.mattress is not None else 0.0
         at, size = (place.nose.tip + place.w / 2, -far, place.nose.deck_top + soft), (x1 - place.nose.tip - place.w / 2, 2 * far)

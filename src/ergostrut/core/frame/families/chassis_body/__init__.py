@@ -23,4 +23,5 @@ FAMILY = Family(
     stands="mounts",
     carries=True,
     since=3,
+    turns=False,
 )

@@ -108,7 +108,14 @@ def _drawer(build: DrawerSystem, cell: Cell, across: int, catalog: Catalog) -> D
     inside = at(a + t, min(far + out * t, near - out * t), base)
     size = (b - a - 2 * t, long - 2 * t) if across == 0 else (long - 2 * t, b - a - 2 * t)
     surface = Surface(
-        body, f"drawer {cell.name}", body, inside, size, edge=high - base, clear=cell.high - base, faces=0.0 if along == 0 else out
+        body,
+        f"drawer {cell.name}",
+        body,
+        inside,
+        size,
+        edge=high - base,
+        clear=cell.high - base,
+        faces=None if along == 0 else (0.0, float(out), 0.0),
     )
     middle = at((a + b) / 2, (near + far) / 2, (low + high) / 2)
     slides = bought(catalog, f"{body}/slides", "drawerslides" if build.slide.kind != "bin" else "deckscrew", body, middle, 1 if build.slide.kind != "bin" else 4)  # fmt: skip

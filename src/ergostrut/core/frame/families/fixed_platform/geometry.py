@@ -11,7 +11,7 @@ from ....catalog.model import Catalog
 from ....sections import Properties
 from ....structure.host import WELL_HEIGHT, WELL_LENGTH, WELL_START, WIDTH_HIGH, WIDTH_LOW, Reader, SlotPair
 from ....structure.nouns.parts import Height
-from ...blocks.room import ahead, rear
+from ...blocks.room import ahead
 from ...blocks.stock import framed_section, laid, section_of, sheet_of
 from .params import FixedPlatform
 
@@ -179,7 +179,7 @@ def _packed(build: FixedPlatform, host: Reader, front: float, back: float, walls
     """Which of the host's faces it is packed against: where it is said to be, and near enough for it. One that is not measured is believed."""
     if not build.snug or host.host.is_deck:
         return frozenset()
-    end = rear(host.host)
+    end = host.host.end
     gaps = {
         (1, -1): walls - build.width.mm / 2 if walls is not None else None,
         (1, 1): walls - build.width.mm / 2 if walls is not None else None,

@@ -100,7 +100,8 @@ def bolt_places(build: HungBunk, place: Layout, host: Host) -> list[tuple[float,
         return [(x, place.z, None) for x in spaced(lo, hi, build.wall_rail.bolts)]
     row = _row(host, "wall_rail/row", build.wall_rail.row)
     if row.face != f"{build.wall} wall":
-        raise StockError("wall_rail/row", f"“{row.name}” is on the {row.face}, the bunk on the {build.wall} wall; choose a row there")
+        mine = " as it is turned" if row.on else ""
+        raise StockError("wall_rail/row", f"“{row.name}” is on the {row.wall}, the bunk on the {build.wall} wall{mine}; choose a row there")
     if row.free_along:
         lo, hi = max(lo, row.spots[0][0]), min(hi, row.spots[-1][0])
         found = spaced(lo, hi, build.wall_rail.bolts) if hi > lo else []

@@ -112,7 +112,7 @@ def _surface(build: ShelfRack, place: Layout, level: ShelfLevel) -> Surface:
         edge=edge,
         clear=level.clear,
         tilt=level.shelf.tilt.mm / build.depth.mm,
-        faces=-place.sign,
+        faces=(0.0, -place.sign, 0.0),
         lips="open side",
     )
 

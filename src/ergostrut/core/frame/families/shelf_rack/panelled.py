@@ -196,7 +196,7 @@ def _surfaces(build: ShelfRack, place: Walls, panels: tuple[Panel, ...]) -> tupl
         found.append(
             Surface(
                 f"{build.id}/shelf.{n}.{bay}", f"{row.name}, bay {bay}", panel.body, (p, panel.lo[1], panel.hi[2]), (q - p, panel.hi[1] - panel.lo[1]),
-                edge=edge, clear=clear, tilt=row.tilt.mm / build.depth.mm, faces=-place.sign,
+                edge=edge, clear=clear, tilt=row.tilt.mm / build.depth.mm, faces=(0.0, -place.sign, 0.0),
             )
         )  # fmt: skip
     opening = _passage(build, place)

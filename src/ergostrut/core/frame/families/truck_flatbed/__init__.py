@@ -26,4 +26,5 @@ FAMILY = Family(
     stands="mounts",
     carries=True,
     since=3,
+    turns=False,
 )

@@ -124,7 +124,7 @@ def _surfaces(build: WallCabinet, place: CabinetLines) -> tuple[Surface, ...]:
                     (wide, y1 - y0),
                     edge=edge,
                     clear=clear,
-                    faces=-place.sign,
+                    faces=(0.0, -place.sign, 0.0),
                 )
             )
     return tuple(found)
