@@ -2680,6 +2680,11 @@ export interface components {
              */
             stations: components["schemas"]["Station"][];
             /**
+             * Along
+             * @default []
+             */
+            along: components["schemas"]["WidthAlong"][];
+            /**
              * Rear
              * @default door
              * @enum {string}
@@ -9645,6 +9650,11 @@ export interface components {
              */
             stations: components["schemas"]["Station"][];
             /**
+             * Along
+             * @default []
+             */
+            along: components["schemas"]["WidthAlong"][];
+            /**
              * Bulkhead
              * @default solid
              * @enum {string}
@@ -10144,6 +10154,11 @@ export interface components {
              */
             stations: components["schemas"]["Station"][];
             /**
+             * Along
+             * @default []
+             */
+            along: components["schemas"]["WidthAlong"][];
+            /**
              * Second Row
              * @default folded
              * @enum {string}
@@ -10583,6 +10598,36 @@ export interface components {
              * @default []
              */
             weighings: components["schemas"]["Weighing"][];
+        };
+        /**
+         * WidthAlong
+         * @description Clear width from wall to wall at a height, ``at`` so far behind the front: where walls draw together along the vehicle.
+         */
+        WidthAlong: {
+            /**
+             * At
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 15000 mm.
+             */
+            at: string;
+            /**
+             * Height
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 3000 mm.
+             */
+            height: string;
+            /**
+             * Width
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 50 to 3000 mm.
+             */
+            width: string;
+            /**
+             * State
+             * @default typical
+             * @enum {string}
+             */
+            state: "typical" | "measured" | "checked";
         };
         /**
          * Winter

@@ -334,6 +334,15 @@ class Station(Record):
     state: Confidence = "typical"
 
 
+class WidthAlong(Record):
+    """Clear width from wall to wall at a height, ``at`` so far behind the front: where walls draw together along the vehicle."""
+
+    at: Annotated[Length, Between(0, 15_000)]
+    height: Annotated[Length, Between(0, 3_000)]
+    width: Annotated[Length, Between(50, 3_000)]
+    state: Confidence = "typical"
+
+
 class HostBase(Record):
     """What a survey of any kind of host has; each kind adds its own ``dims`` and closes ``kind``."""
 
@@ -385,8 +394,8 @@ def check_survey_fields(survey: HostBase, dims: Any, notes: Mapping[str, Dimensi
             raise FieldError(field, f"two {field} have the same name; give each its own")
 
 
-def check_stations(stations: Sequence[Station]) -> None:
-    """Widths of leaning walls go from the floor upwards.
+def check_stations(stations: Sequence[Station], along: Sequence[WidthAlong] = ()) -> None:
+    """Widths of leaning walls go from the floor upwards, those of walls that draw together from the front rearward.
 
     Raises:
         FieldError: naming the one that does not.
@@ -394,3 +403,6 @@ def check_stations(stations: Sequence[Station]) -> None:
     for i, (low, high) in enumerate(itertools.pairwise(stations), 1):
         if high.height.mm <= low.height.mm:
             raise FieldError(f"stations/{i}/height", "widths are taken from the floor upwards: this height must be above the one before")
+    for i, (ahead, behind) in enumerate(itertools.pairwise(along), 1):
+        if behind.at.mm <= ahead.at.mm:
+            raise FieldError(f"along/{i}/at", "widths along are taken from the front rearward: this one must lie behind the one before")

@@ -53,6 +53,17 @@ def _station(survey: Any) -> dict[str, Any]:
     }
 
 
+def _width_along(survey: Any) -> dict[str, Any]:
+    last, low = survey.along[-1] if survey.along else None, survey.stations[0] if survey.stations else None
+    like = last or low
+    return {
+        "at": f"{last.at.mm + 500 if last else 0:.0f} mm",
+        "height": f"{like.height.mm if like else 300:.0f} mm",
+        "width": f"{like.width.mm if like else 1700:.0f} mm",
+        "state": "measured",
+    }
+
+
 INSIDE = options("unknown", "yes", "no")
 HUNG = options("unknown", "top", "bottom", "left", "right", "both sides")
 SIDE_HUNG = options("unknown", "slides", "front edge", "rear edge", "top")
@@ -69,8 +80,20 @@ WALLS = Group(
             ),
         ),
         Command("Add a width higher up", "stations", op="add", make=_station),
+        Repeat(
+            "along",
+            "Width along",
+            (
+                Row("at", "Behind the front", "length"),
+                Row("height", "Above the floor", "length"),
+                Row("width", "Wall to wall there", "length"),
+                Row("state", "It is", "choice", options("typical", "measured", "checked")),
+            ),
+        ),
+        Command("Add a width further back", "along", op="add", make=_width_along),
     ),
-    help="Clear width at several heights, floor upwards: walls lean and curve. Measure to the bare face and say the lining, or to the lining.",
+    help="Clear width at several heights, floor upwards: walls lean and curve. Where they draw together along the vehicle, such as towards a nose or the "
+    "rear doors, its width at the same height in several places from the front. Measure to the bare face and say the lining, or to the lining.",
 )
 OBSTACLES = Group(
     "What else stands in it",

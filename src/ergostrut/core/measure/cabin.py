@@ -3,8 +3,10 @@ stand-in size and tagged."""
 
 from __future__ import annotations
 
+import math
+
 from ..primitives import Circle, Label, Path, Point2, Primitive, View, box_of, rect
-from ..structure.host import SPREAD, Host
+from ..structure.host import SPREAD, Host, half_width, inset
 from .tags import SurveyTag, tags
 
 WHEEL = 340.0
@@ -19,7 +21,7 @@ def _profile(host: Host) -> list[Point2]:
     rows = [(half, z) for z, half in host.walls or () if z < roof] or [(half, 0.0), (half, roof * 0.9)]
     if rows[0][1] > 0:
         rows = [(rows[0][0], 0.0), *rows]
-    top = host.half_at(roof) or rows[-1][0]
+    top = half_width(host.walls, roof) if host.walls else rows[-1][0]
     return [*rows, (min(top, rows[-1][0]) if rows[-1][1] < roof else top, roof)]
 
 
@@ -51,10 +53,10 @@ def plan_shapes(host: Host) -> list[Primitive]:
     profile = _profile(host)
     wide, top, floor = max(half for half, _ in profile), profile[-1][0], profile[0][0]
     s, n, wells = host.shape("well_start"), host.shape("well_length"), host.shape("width_between_wells") / 2
-    found: list[Primitive] = [rect(0, -floor, L, floor, "host")]
+    found: list[Primitive] = [Path((*_wall(host, -floor, L), *reversed(_wall(host, floor, L)), (0, -floor)), "host")]
     for sign in (-1, 1):
-        found.append(Path(((0, sign * wide), (rear, sign * wide)), "host"))
-        found.append(Path(((0, sign * top), (rear, sign * top)), "host-faint"))
+        found.append(Path(_wall(host, sign * wide, rear), "host"))
+        found.append(Path(_wall(host, sign * top, rear), "host-faint"))
         if _wells(host):
             found.append(rect(s, sign * wells, s + n, sign * floor, "host", "host/wells", "wheel box"))
     for one in host.openings:
@@ -68,6 +70,12 @@ def plan_shapes(host: Host) -> list[Primitive]:
         Circle((hole.x, hole.y), 12, "fixing", f"host/hole/{hole.name}", f"{hole.name}, {hole.thread}") for hole in host.holes.values()
     ]
     return found + _rows(host, 0, 1, ("floor", "roof", "front wall", "rear wall"))
+
+
+def _wall(host: Host, y: float, end: float) -> tuple[Point2, ...]:
+    """A wall's line from the front to an end, drawn in where it stands further in."""
+    xs = [0.0, *(x for x, _ in host.along if 0 < x < end), end]
+    return tuple((x, math.copysign(max(abs(y) - inset(host.along, x), 0.0), y)) for x in xs)
 
 
 def _wells(host: Host) -> bool:

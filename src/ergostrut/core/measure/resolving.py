@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import replace
 from typing import Protocol
 
 from ..constants import G
-from ..document.survey import DEFAULT_TOLERANCE, Condition, DimensionNote, FixingRow, Hole, HostBase
+from ..document.survey import DEFAULT_TOLERANCE, Condition, DimensionNote, FixingRow, Hole, HostBase, WidthAlong
 from ..quantity import Mass
 from ..structure.carriers import Carrier, Tow
 from ..structure.host import (
@@ -28,6 +28,7 @@ from ..structure.host import (
     Opening,
     SlotPair,
     Solid,
+    inset,
 )
 from ..structure.nouns.support import Feature
 from .carrying import two_axles
@@ -63,7 +64,8 @@ def resolved(
     ``solids``: what its kind knows to stand in it besides wheel wells;
     ``leaves``: what opens and folds; ``carriers``: what carries it, if not two axles; ``pane_at``: where a pane behind the driver stands, if not at the rear."""
     roof, rear = ((dims[role].mm if role in dims else None) or stand_in.get(role, 0.0) for role in (COVER, GATE_OUTSIDE))
-    rows = rows_of(survey, half_at, roof, rear)
+    along = _along(survey, half_at)
+    rows = rows_of(survey, lambda z, x: half_at(z) - inset(along, x), roof, rear)
     lining = survey.lining
     beside = lining.walls.mm
     host = Host(
@@ -79,6 +81,7 @@ def resolved(
         stand_in,
         rows,
         walls if walls is None else tuple((z, half - beside) for z, half in walls),
+        along=along,
         obstacles=obstacles_of(survey),
         openings=openings,
         leaves=leaves,
@@ -104,6 +107,12 @@ def resolved(
         unmeasured=unmeasured,
     )
     return replace(host, words=words) if words else host
+
+
+def _along(survey: HostBase, half_at: Callable[[float], float]) -> tuple[tuple[float, float], ...]:
+    """x, and mm that either wall stands further in there than the widths at their heights say."""
+    rows: Sequence[WidthAlong] = getattr(survey, "along", ())
+    return tuple((row.at.mm, half_at(row.height.mm) - row.width.mm / 2) for row in rows)
 
 
 def _sloped(survey: HostBase) -> tuple[tuple[str, str, str, str], ...]:
@@ -170,8 +179,8 @@ def seats_of(survey: HostBase) -> dict[str, tuple[float, float]]:
     return {seat.name: (-seat.ahead.mm, seat.y.mm) for seat in survey.seats}
 
 
-def rows_of(survey: HostBase, half_at: Callable[[float], float], roof: float, rear: float) -> dict[str, HostRow]:
-    """Fixing points of every row; ``half_at`` gives half the width at a height, ``roof`` its height, ``rear`` where the rear is closed."""
+def rows_of(survey: HostBase, half_at: Callable[[float, float], float], roof: float, rear: float) -> dict[str, HostRow]:
+    """Fixing points of every row; ``half_at`` gives half the width at a height and an x, ``roof`` its height, ``rear`` where the rear is closed."""
     found = {}
     for row in survey.rows:
         spots = tuple(_spot(row, row.start.mm + i * row.pitch.mm, half_at, roof, rear) for i in range(row.count))
@@ -179,13 +188,13 @@ def rows_of(survey: HostBase, half_at: Callable[[float], float], roof: float, re
     return found
 
 
-def _spot(row: FixingRow, x: float, half_at: Callable[[float], float], roof: float, rear: float) -> tuple[float, float, float]:
+def _spot(row: FixingRow, x: float, half_at: Callable[[float, float], float], roof: float, rear: float) -> tuple[float, float, float]:
     level = row.level.mm
     match row.face:
         case "left wall":
-            return x, -half_at(level), level
+            return x, -half_at(level, x), level
         case "right wall":
-            return x, half_at(level), level
+            return x, half_at(level, x), level
         case "front wall":
             return 0.0, x, level
         case "rear wall":

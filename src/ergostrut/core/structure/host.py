@@ -176,6 +176,14 @@ def half_width(walls: Sequence[tuple[float, float]], z: float) -> float:
     return float(np.interp(z, heights, halves))
 
 
+def inset(along: Sequence[tuple[float, float]], x: float | None) -> float:
+    """mm that either wall stands further in at an x than its stations say, from rows (x, mm): straight between them, beyond them as at the nearest; at
+    no x in particular the most of them."""
+    if not along:
+        return 0.0
+    return max(by for _, by in along) if x is None else float(np.interp(x, [at for at, _ in along], [by for _, by in along]))
+
+
 @dataclass(frozen=True)
 class Host:
     """Everything later stages ask of what a build stands in. ``solids``: what stands inside, such as wheel wells."""
@@ -194,6 +202,8 @@ class Host:
     rows: Mapping[str, HostRow] = field(default_factory=dict)
     walls: tuple[tuple[float, float], ...] | None = None
     """(height, half the clear width there) where walls lean or curve, floor upwards, empty while none is measured; None: by ``dims``."""
+    along: tuple[tuple[float, float], ...] = ()
+    """(x, mm that either wall stands further in there than ``walls`` say), from the front (``inset``)."""
     again: tuple[tuple[str, float], ...] = ()
     """Dimensions taken a second time, mm."""
     obstacles: tuple[Solid, ...] = ()
@@ -263,9 +273,18 @@ class Host:
             return outside - thick
         return min((end for end in (self.mm(FLOOR_END), outside) if end is not None), default=None)
 
-    def half_at(self, z: float) -> float | None:
-        """Half the clear width at a height (``half_width``); None without stations."""
-        return half_width(self.walls, z) if self.walls else None
+    def half_at(self, z: float, x: float | None = None) -> float | None:
+        """Half the clear width at a height (``half_width``) and an x, where its walls stand farthest in along it at none; None without stations."""
+        return max(half_width(self.walls, z) - inset(self.along, x), 0.0) if self.walls else None
+
+    def half_between(self, low: float, high: float, front: float, back: float) -> float | None:
+        """The least half width anywhere between two heights and two x; None without stations. Walls are straight between stations, so it is at an end
+        or at a station."""
+        if not self.walls:
+            return None
+        at = [low, high, *(z for z, _ in self.walls if low < z < high)]
+        more = max(inset(self.along, x) for x in (front, back, *(x for x, _ in self.along if front < x < back)))
+        return max(min(half_width(self.walls, z) for z in at) - more, 0.0)
 
 
 @dataclass

@@ -88,11 +88,11 @@ def _dimension(role: str) -> Callable[[DesignBase, float], DesignBase]:
     return longer
 
 
-def _station(n: int) -> Callable[[DesignBase, float], DesignBase]:
+def _width(rows_of: str, n: int) -> Callable[[DesignBase, float], DesignBase]:
     def wider(design: DesignBase, by: float) -> DesignBase:
-        rows = list(design.host.stations)  # type: ignore[attr-defined]
+        rows = list(getattr(design.host, rows_of))
         rows[n] = rows[n].model_copy(update={"width": Length.parse(f"{rows[n].width.mm + by:.4f} mm")})
-        return design.model_copy(update={"host": design.host.model_copy(update={"stations": tuple(rows)})})
+        return design.model_copy(update={"host": design.host.model_copy(update={rows_of: tuple(rows)})})
 
     return wider
 
@@ -107,7 +107,11 @@ def loose_of(context: Context) -> list[Loose]:
     for n, station in enumerate(getattr(context.design.host, "stations", ())):
         if station.state == "typical":
             label = f"Width of the walls {context.say.length(station.height.mm)} up"
-            found.append(Loose(f"stations/{n}", label, DEFAULT_TOLERANCE["typical"], _station(n)))
+            found.append(Loose(f"stations/{n}", label, DEFAULT_TOLERANCE["typical"], _width("stations", n)))
+    for n, row in enumerate(getattr(context.design.host, "along", ())):
+        if row.state == "typical":
+            label = f"Width of the walls {context.say.length(row.at.mm)} behind the front"
+            found.append(Loose(f"along/{n}", label, DEFAULT_TOLERANCE["typical"], _width("along", n)))
     return found
 
 
@@ -140,7 +144,7 @@ def _matters(context: Context, one: Loose) -> bool:
 
 def _drawn(host: Host) -> tuple[object, ...]:
     """All of a host that builds are framed at and clearances are taken to."""
-    return host.walls, host.solids, host.obstacles, host.holes, host.slots, host.rows, host.lined, host.features
+    return host.walls, host.along, host.solids, host.obstacles, host.holes, host.slots, host.rows, host.lined, host.features
 
 
 def _after(context: Context, again: Callable[[DesignBase], Context], one: Loose) -> dict[str, float]:

@@ -56,7 +56,7 @@ def check_walls(context: Context, build: Assembly) -> Iterator[Finding]:
         return
     best: tuple[float, str, str, str, Point3] | None = None
     for position, part, name, at in _points(build):
-        half = host.half_at(at[2])
+        half = host.half_at(at[2], at[0])
         have = (half or 0.0) - abs(at[1])
         if best is None or have < best[0]:
             best = have, position, part, name, at
@@ -69,7 +69,8 @@ def check_walls(context: Context, build: Assembly) -> Iterator[Finding]:
         w.say(
             f"Over the highest width measured, {say.length(highest)} above the floor, a wall that leans in there is taken to go on leaning."
         )
-    w.given("W", host.half_at(at[2]) or 0.0, "mm", f"half the clear width {say.length(at[2])} above the floor, straight between stations")
+    there = f"{say.length(at[2])} above the floor" + (f" and {say.length(at[0])} behind the front" if host.along else "")
+    w.given("W", host.half_at(at[2], at[0]) or 0.0, "mm", f"half the clear width {there}, straight between stations")
     w.given("y", abs(at[1]), "mm", f"{name} from the centre line{', ' + position if position else ''}")
     c = w.line("c", "W - y", "mm")
     shown = 0.0 if -TOUCH <= c < 0 else c

@@ -85,8 +85,7 @@ def _sides(host: Host, item: Placed) -> Iterator[_Side]:
         return
     out = max(-lo[1], hi[1])
     if host.walls:
-        at = [lo[2], hi[2], *(h for h, _ in host.walls if lo[2] < h < hi[2])]
-        half = min(host.half_at(h) or 0.0 for h in at)
+        half = host.half_between(lo[2], hi[2], lo[0], hi[0]) or 0.0
         yield _Side(half - out, item, "wall", WIDTH_HIGH, 0.0)
     elif (wide := host.mm(WIDTH_HIGH)) is not None:
         yield _Side(wide / 2 - out, item, "wall", WIDTH_HIGH, loose(WIDTH_HIGH, 0.5))

@@ -53,8 +53,13 @@ def hull_of(host: Host, openings: tuple[Opening, ...], *, shrunk: bool) -> Hull:
     L, H = host.shape(known[0]) - less(known[0]), host.shape(COVER) - less(COVER)
     front = host.lined.get("front", 0.0)
     levels = np.linspace(0.0, H, BANDS + 1)
-    halves = [_half(host, float(a), float(b)) - less(WIDTH_HIGH) / 2 for a, b in itertools.pairwise(levels)]
-    wide = max(halves)
+    bays = [front, *(x for x, _ in host.along if front < x < L), L]
+    halves = [
+        (low, high, a, b, _half(host, float(low), float(high), a, b) - less(WIDTH_HIGH) / 2)
+        for low, high in itertools.pairwise(levels)
+        for a, b in itertools.pairwise(bays)
+    ]
+    wide = max(half for *_, half in halves)
     far = wide + THICK
     walls: list[Corners] = []
     solids: list[Corners] = [
@@ -62,11 +67,11 @@ def hull_of(host: Host, openings: tuple[Opening, ...], *, shrunk: bool) -> Hull:
         ((front - THICK, -far, H), (L + DOOR, far, H + THICK)),
     ]
     by_side = {side: [one for one in openings if (one.axis, one.sign) == side] for side in ((0, 1), (0, -1), (1, 1), (1, -1))}
-    for (low, high), half in zip(itertools.pairwise(levels), halves, strict=True):
+    for low, high, x0, x1, half in halves:
         for sign in (-1, 1):
             a, b = sorted((sign * half, sign * (wide + DOOR)))
             cuts = [_cut(one, less) for one in by_side[1, sign]]
-            walls += _pierced((front, float(low)), (L, float(high)), cuts, 1, (a, b))
+            walls += _pierced((x0, float(low)), (x1, float(high)), cuts, 1, (a, b))
     for sign, x0, x1 in ((1, L, L + DOOR), (-1, front - DOOR, front)):
         cuts = [_cut(one, less) for one in by_side[0, sign]]
         solids += _pierced((-wide, 0.0), (wide, H), cuts, 0, (x0, x1))
@@ -78,12 +83,10 @@ def hull_of(host: Host, openings: tuple[Opening, ...], *, shrunk: bool) -> Hull:
     return Hull((*solids, *walls), tuple(walls), ((front, -wide, 0.0), (L, wide, H)), tuple(dict.fromkeys(gates)), missing, hangs)
 
 
-def _half(host: Host, low: float, high: float) -> float:
-    """The least half width anywhere between two heights: walls are straight between stations, so at an end or a station."""
-    if host.walls:
-        at = [low, high, *(z for z, _ in host.walls if low < z < high)]
-        return min(host.half_at(z) or 0.0 for z in at)
-    return host.shape(WIDTH_HIGH) / 2
+def _half(host: Host, low: float, high: float, front: float, back: float) -> float:
+    """The least half width anywhere between two heights and two x; by its width where no stations were taken."""
+    known = host.half_between(low, high, front, back)
+    return host.shape(WIDTH_HIGH) / 2 if known is None else known
 
 
 def _cut(one: Opening, less: Callable[[str], float]) -> Rect:

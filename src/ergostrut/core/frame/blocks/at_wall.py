@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Literal
 
 from ...catalog.errors import StockError
-from ...structure.host import WIDTH_HIGH, HostRow, Reader
+from ...structure.host import WIDTH_HIGH, Host, HostRow, Reader
 
 Side = Literal["left", "right"]
 
@@ -15,12 +15,16 @@ def sign_of(side: Side) -> float:
     return -1.0 if side == "left" else 1.0
 
 
-def half_between(host: Reader, low: float, high: float) -> float:
-    """Half the clear width where the walls stand farthest in between two heights."""
-    known = [host.host.half_at(z) for z in (low, (low + high) / 2, high)]
-    known += [host.host.half_at(z) for z, _ in host.host.walls or () if low < z < high]
-    least = [half for half in known if half is not None]
-    return min(least) if least else host.need(WIDTH_HIGH, 1600.0) / 2
+def half_between(host: Reader, low: float, high: float, front: float, back: float) -> float:
+    """Half the clear width where the walls stand farthest in between two heights and two places along them."""
+    known = host.host.half_between(low, high, front, back)
+    return known if known is not None else host.need(WIDTH_HIGH, 1600.0) / 2
+
+
+def off_wall(host: Host, x: float, y: float, z: float) -> float:
+    """mm from what stands at ``y`` to the wall beside it, where that leans away from it or draws away along it: what is fixed there is packed so far."""
+    half = host.half_at(z, x)
+    return 0.0 if half is None else max(half - abs(y), 0.0)
 
 
 def row_at(host: Reader, side: Side, name: str, what: str, field: str = "wall/row") -> HostRow | None:

@@ -136,7 +136,7 @@ def floor_on(build: Assembly, host: Host) -> Host:
     dims = {role: Measured(role, label, mm, "checked", 0.0, f"as {build.label} is made") for role, (label, mm) in rows.items()}
     return replace(
         host, label=build.label, dims=dims, holes={}, slots={}, rows=_rows(build), walls=walls, solids=(), obstacles=(), openings=_openings(build), leaves=(), glass=(), points=(),
-        roofed=False, across=members_across(build), lined={}, features={}, unmeasured=(), stand_in={role: mm for role, (_, mm) in rows.items()},
+        along=(), roofed=False, across=members_across(build), lined={}, features={}, unmeasured=(), stand_in={role: mm for role, (_, mm) in rows.items()},
     )  # fmt: skip
 
 

@@ -79,6 +79,7 @@ def turned(host: Host, quarters: int) -> Turned:
             obstacles=_boxes(host.obstacles, inverse),
             rows={name: _row(row, inverse, quarters) for name, row in host.rows.items()},
             walls=None if across else host.walls,
+            along=() if across else tuple((back - x, by) for x, by in reversed(host.along)),
             openings=tuple(_opening(one, inverse) for one in host.openings),
             leaves=(), glass=(), points=(), features={},
             across=None if host.across is None else () if across else tuple(sorted(back - x for x in host.across)),

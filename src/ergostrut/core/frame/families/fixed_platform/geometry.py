@@ -163,15 +163,15 @@ def layout(build: FixedPlatform, host: Reader, catalog: Catalog) -> Layout:
         split,
         section_of(catalog, "legs/section", build.legs.section).properties.width / 2,
         wells[2] if wells else None,
-        (walls := _wall(host, level)),
+        (walls := _wall(host, level, front, back)),
         _packed(build, host, front, back, walls),
     )
 
 
-def _wall(host: Reader, level: float) -> float | None:
-    """Half the clear width at a height over the wheel wells; None until measured."""
+def _wall(host: Reader, level: float, front: float, back: float) -> float | None:
+    """Half the clear width at a height over the wheel wells, from one x to another; None until measured."""
     wide = host.known(WIDTH_HIGH)
-    known = host.host.half_at(level)
+    known = host.host.half_between(level, level, front, back)
     return known if known is not None else wide / 2 if wide is not None else None
 
 

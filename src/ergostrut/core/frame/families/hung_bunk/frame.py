@@ -15,6 +15,7 @@ from ....structure.nouns.holds import Joint, Motion, Position
 from ....structure.nouns.hung import Latch, Mount, Pivot, Strap
 from ....structure.nouns.parts import Member, Surface
 from ....structure.nouns.stow import Stow
+from ...blocks.at_wall import off_wall
 from ...blocks.joining import joint_spec
 from .geometry import Layout, bolt_places, layout, spaced, stack, strap_places
 from .params import HungBunk
@@ -74,7 +75,7 @@ def _mounts(build: HungBunk, place: Layout, host: Host) -> tuple[Mount, ...]:
                 place.wall_rail.depth / 2 - abs(z - place.z),
                 rating,
                 row.name if row else "",
-                place.wall_rail.width / 2,
+                place.wall_rail.width / 2 + off_wall(host, x, place.y_wall + place.side * place.wall_rail.width / 2, z),
             )
         )
     return tuple(found)

@@ -7,8 +7,9 @@ from dataclasses import dataclass
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog
 from ....sections import Properties
-from ....structure.host import COVER, WIDTH_HIGH, Host, HostRow, Reader
+from ....structure.host import COVER, Host, HostRow, Reader
 from ....structure.nouns.parts import Height, Point3
+from ...blocks.at_wall import half_between
 from ...blocks.stock import framed_section, section_of, sheet_of
 from .params import HungBunk
 
@@ -48,12 +49,6 @@ def spaced(lo: float, hi: float, count: int) -> list[float]:
     return [(lo + hi) / 2] if count == 1 else [lo + (hi - lo) * i / (count - 1) for i in range(count)]
 
 
-def _half(host: Reader, z: float) -> float:
-    """Half the clear width at a height: by stations where walls lean, else over the wheel boxes."""
-    at = host.host.half_at(z)
-    return at if at is not None else host.need(WIDTH_HIGH, 1600.0) / 2
-
-
 def layout(build: HungBunk, host: Reader, catalog: Catalog) -> Layout:
     """Place everything from the parameters.
 
@@ -70,7 +65,7 @@ def layout(build: HungBunk, host: Reader, catalog: Catalog) -> Layout:
     if rib.depth > rail.depth + 1e-6:
         raise StockError("rib", "the ribs are deeper than the rails they frame into; take a lower rib or a deeper rail")
     side = -1.0 if build.wall == "left" else 1.0
-    half = min(_half(host, z - wall.depth / 2), _half(host, z + wall.depth / 2))
+    half = half_between(host, z - wall.depth / 2, z + wall.depth / 2, build.front.mm, build.front.mm + build.length.mm)
     y_wall = side * (half - wall.width / 2)
     y_pin = y_wall - side * (wall.width / 2 + build.hinges.offset.mm)
     y_inner = y_pin - side * (build.hinges.offset.mm + rail.width / 2)

@@ -10,12 +10,13 @@ from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Planks
 from ....constants import G
 from ....structure.assembly import Assembly, Tag
-from ....structure.host import Reader
+from ....structure.host import Host, Reader
 from ....structure.nouns.holds import Bears, Contact, Hold, Joint, Pad
 from ....structure.nouns.hung import Mount
 from ....structure.nouns.panel import Covers, Panel, pierced
 from ....structure.nouns.parts import Height, Item, Member, MemberGroup, Point3, Surface
 from ....structure.systems import SYSTEMS
+from ...blocks.at_wall import off_wall
 from ...blocks.deck import boarded, deck
 from ...blocks.joining import joint_parts, joint_spec
 from ...blocks.stock import bought, section_of
@@ -138,7 +139,7 @@ def _standing(build: ShelfRack, place: Layout) -> tuple[tuple[Contact, ...], tup
     return tuple(contacts), tuple(holds)
 
 
-def _mounts(build: ShelfRack, place: Layout) -> tuple[Mount, ...]:
+def _mounts(build: ShelfRack, place: Layout, host: Host) -> tuple[Mount, ...]:
     given = build.wall.rating.kg * G if build.wall.rating else None
     rating = given if place.row is None or place.row.rating is None else place.row.rating
     found = []
@@ -155,7 +156,7 @@ def _mounts(build: ShelfRack, place: Layout) -> tuple[Mount, ...]:
                     place.upright.width / 2,
                     rating,
                     place.row.name if place.row is not None else "",
-                    place.upright.width / 2,
+                    place.upright.width / 2 + off_wall(host, x, place.y_rear + place.sign * place.upright.width / 2, z),
                     carries=build.stands == "wall",
                 )
             )
@@ -233,7 +234,7 @@ def _racked(build: ShelfRack, host: Reader, catalog: Catalog) -> Assembly:
         joints=_joints(build, place),
         contacts=contacts,
         holds=holds,
-        mounts=_mounts(build, place),
+        mounts=_mounts(build, place, host.host),
         stack=tuple(
             Height(f"{level.shelf.name}, its top", level.top - (before.top if before else 0.0), level.top)
             for before, level in zip((None, *place.levels), place.levels, strict=False)

@@ -52,9 +52,9 @@ class Layout:
         return min(edges), max(edges)
 
 
-def inner_wall(build: ShelfRack, host: Reader) -> float:
-    """Half the clear width where the wall stands farthest in, over the height of the uprights."""
-    return half_between(host, 0.0, build.height.mm)
+def inner_wall(build: ShelfRack, host: Reader, xs: tuple[float, ...], width: float) -> float:
+    """Half the clear width where the wall stands farthest in, over the height of the uprights at ``xs``, ``width`` mm wide."""
+    return half_between(host, 0.0, build.height.mm, xs[0] - width / 2, xs[-1] + width / 2)
 
 
 def row_of(build: ShelfRack, host: Reader) -> HostRow | None:
@@ -89,12 +89,12 @@ def layout(build: ShelfRack, host: Reader, catalog: Catalog) -> Layout:
     sheet = sheet_of(catalog, "deck", build.deck)
     sign = -1.0 if build.side == "left" else 1.0
     row = row_of(build, host)
-    y_rear = sign * (inner_wall(build, host) - upright.width / 2)
+    # a post lies as members do: its depth along the vehicle
+    xs = places(build, row, upright.depth)
+    y_rear = sign * (inner_wall(build, host, xs, upright.depth) - upright.width / 2)
     y_front = y_rear - sign * (build.depth.mm - upright.width)
     if abs(y_front - y_rear) < 2 * upright.width:
         raise StockError("depth", "the rack is not deeper than its two uprights; make it deeper")
-    # a post lies as members do: its depth along the vehicle
-    xs = places(build, row, upright.depth)
     feet = _feet(host, xs, y_rear, upright)
     if build.height.mm - max(z for z, _ in feet) < 100:
         raise StockError("height", "the uprights would have no length left over the wheel box; make them longer")

@@ -10,10 +10,11 @@ from ....catalog.errors import StockError
 from ....catalog.model import Catalog
 from ....constants import G
 from ....structure.assembly import Assembly, Tag
-from ....structure.host import WELL_HEIGHT, WELL_LENGTH, WELL_START, WIDTH_LOW, HostRow, Reader
+from ....structure.host import WELL_HEIGHT, WELL_LENGTH, WELL_START, WIDTH_LOW, Host, HostRow, Reader
 from ....structure.nouns.holds import Contact
 from ....structure.nouns.panel import Axis, Panel, Shell, between, pierced
 from ....structure.nouns.parts import Item, Point3, Surface
+from ...blocks.at_wall import off_wall
 from ...blocks.edges import edging
 from ...blocks.joining import Joints, joint_spec
 from ...blocks.stock import bought, solid_of
@@ -73,8 +74,8 @@ def _well(build: ShelfRack, host: Reader, rear: float) -> WellBeside | None:
 def _walls(build: ShelfRack, host: Reader, t: float) -> Walls:
     sign = -1.0 if build.side == "left" else 1.0
     row = row_of(build, host)
-    rear = sign * inner_wall(build, host)
     xs = places(build, row, t)
+    rear = sign * inner_wall(build, host, xs, t)
     return Walls(xs, rear, rear - sign * build.depth.mm, sign, row, _well(build, host, rear), t)
 
 
@@ -146,7 +147,7 @@ def _passage(build: ShelfRack, place: Walls) -> tuple[tuple[float, float], tuple
     return (lo, s.up.mm), (hi, s.up.mm + s.high.mm)
 
 
-def _contacts(build: ShelfRack, place: Walls) -> tuple[Contact, ...]:
+def _contacts(build: ShelfRack, place: Walls, host: Host) -> tuple[Contact, ...]:
     """Its uprights' corners fastened down, where they stand on the floor, and what holds them at the wall."""
     body = f"{build.id}/box"
     tie = build.tie_rating.kg * G if build.tie_rating else None
@@ -176,7 +177,7 @@ def _contacts(build: ShelfRack, place: Walls) -> tuple[Contact, ...]:
             found.append(
                 Contact(
                     f"{body}/fixing.{i}.{n}", name, "wall", f"{body}/upright.{i}", (x, inner, z), (0.0, place.sign, 0.0), LEAST,
-                    source=place.row.name if place.row is not None else "", rating=rating, aside=BRACKET, carries=build.stands == "wall",
+                    source=place.row.name if place.row is not None else "", rating=rating, aside=BRACKET + off_wall(host, x, place.rear, z), carries=build.stands == "wall",
                 )
             )  # fmt: skip
     return tuple(found)
@@ -249,7 +250,7 @@ def panelled(build: ShelfRack, host: Reader, catalog: Catalog) -> Assembly:
         surfaces=_surfaces(build, place, panels),
         joining=joint_spec("lumber_plywood", Joints(), catalog),
         edging=edging(build.edges, sheet, catalog, "edges"),
-        contacts=_contacts(build, place),
+        contacts=_contacts(build, place, host.host),
         tags=(
             Tag("side", "h", x0, x1, "below", 1, "Length", "length"),
             Tag("side", "v", 0.0, build.height.mm, "right", 2, "Uprights' top", "height", at=x1),

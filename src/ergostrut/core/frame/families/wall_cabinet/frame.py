@@ -10,11 +10,11 @@ from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Sandwich, Sheet
 from ....constants import G
 from ....structure.assembly import Assembly, Tag
-from ....structure.host import HostRow, Reader
+from ....structure.host import Host, HostRow, Reader
 from ....structure.nouns.holds import Contact
 from ....structure.nouns.panel import Axis, Panel, Shell, between
 from ....structure.nouns.parts import Item, Surface
-from ...blocks.at_wall import half_between, heights_at, row_at, sign_of, stood_along
+from ...blocks.at_wall import half_between, heights_at, off_wall, row_at, sign_of, stood_along
 from ...blocks.edges import edging
 from ...blocks.joining import Joints, joint_spec
 from ...blocks.stock import bought, solid_of
@@ -53,9 +53,9 @@ class CabinetLines:
 
 def _place(build: WallCabinet, host: Reader, sheet: Sheet | Sandwich, back: float) -> CabinetLines:
     sign, low, high, t = sign_of(build.side), build.low.mm, build.low.mm + build.height.mm, sheet.t
-    rear = sign * half_between(host, low, high)
     row = row_at(host, build.side, build.wall.row, "cabinet")
     xs = stood_along(row, build.front.mm, build.length.mm, build.bays + 1, t, ("bays", "uprights of so many bays", "cabinet"))
+    rear = sign * half_between(host, low, high, xs[0] - t / 2, xs[-1] + t / 2)
     if build.depth.mm < back + 3 * t:
         raise StockError("depth", "nothing is left between its back and its face; make it deeper, or take thinner sheet")
     steps = build.shelves + 1
@@ -90,7 +90,7 @@ def _panels(build: WallCabinet, place: CabinetLines, catalog: Catalog) -> tuple[
     return tuple(found)
 
 
-def _fixings(build: WallCabinet, place: CabinetLines) -> tuple[Contact, ...]:
+def _fixings(build: WallCabinet, place: CabinetLines, host: Host) -> tuple[Contact, ...]:
     """Every upright held at the wall, which carries it."""
     row, body = place.row, f"{build.id}/box"
     given = build.wall.rating.kg * G if build.wall.rating else None
@@ -100,7 +100,7 @@ def _fixings(build: WallCabinet, place: CabinetLines) -> tuple[Contact, ...]:
         Contact(
             f"{body}/fixing.{i}.{n}", f"wall fixing {i}" if build.wall.bolts == 1 else f"wall fixing {i}.{n}", "wall", f"{body}/upright.{i}",
             (x, at, z), (0.0, place.sign, 0.0), LEAST, source=row.name if row is not None else "",
-            rating=given if row is None or row.rating is None else row.rating, aside=BRACKET, carries=True,
+            rating=given if row is None or row.rating is None else row.rating, aside=BRACKET + off_wall(host, x, place.rear, z), carries=True,
         )
         for i, x in enumerate(place.xs, 1)
         for n, z in enumerate(heights_at(row, place.low, top, build.wall.bolts, "its uprights"), 1)
@@ -147,7 +147,7 @@ def frame(build: WallCabinet, host: Reader, catalog: Catalog) -> Assembly:
     """
     sheet = solid_of(catalog, "panel", build.panel, "a cabinet")
     place = _place(build, host, sheet, solid_of(catalog, "back", build.back, "a cabinet").t if build.back is not None else 0.0)
-    panels, fixings, surfaces = _panels(build, place, catalog), _fixings(build, place), _surfaces(build, place)
+    panels, fixings, surfaces = _panels(build, place, catalog), _fixings(build, place, host.host), _surfaces(build, place)
     doors = (
         hung(build, place.xs, (place.low, place.tops[-1]), (place.face, -place.sign), catalog) if build.doors is not None else HungDoors()
     )

@@ -16,6 +16,7 @@ from ....document.survey import (
     SideHung,
     Station,
     TowVehicle,
+    WidthAlong,
     check_stations,
     check_survey_fields,
 )
@@ -97,6 +98,7 @@ class BoxInterior(HostBase):
     """Of a trailer."""
     tow: TowVehicle | None = None
     stations: tuple[Station, ...] = Field(default=(), max_length=12)
+    along: tuple[WidthAlong, ...] = Field(default=(), max_length=12)
     rear: Literal["door", "closed"] = "door"
     side_door: Literal["none", "left", "right", "both"] = "none"
     rear_hung: Hung = "unknown"
@@ -110,5 +112,5 @@ class BoxInterior(HostBase):
     @model_validator(mode="after")
     def _sensible(self) -> BoxInterior:
         check_survey_fields(self, self.dims, DIMENSIONS)
-        check_stations(self.stations)
+        check_stations(self.stations, self.along)
         return self

@@ -15,6 +15,7 @@ from ....document.survey import (
     Name,
     SideHung,
     Station,
+    WidthAlong,
     check_stations,
     check_survey_fields,
 )
@@ -79,6 +80,7 @@ class VanInterior(HostBase):
     label: Name = "van"
     dims: VanDimensions = VanDimensions()
     stations: tuple[Station, ...] = Field(default=(), max_length=12)
+    along: tuple[WidthAlong, ...] = Field(default=(), max_length=12)
     bulkhead: Literal["none", "solid", "with a door"] = "solid"
     side_door: Literal["none", "left", "right", "both"] = "right"
     rear_hung: Hung = "unknown"
@@ -89,5 +91,5 @@ class VanInterior(HostBase):
     @model_validator(mode="after")
     def _sensible(self) -> VanInterior:
         check_survey_fields(self, self.dims, DIMENSIONS)
-        check_stations(self.stations)
+        check_stations(self.stations, self.along)
         return self

@@ -6,7 +6,18 @@ from typing import Literal
 
 from pydantic import Field, model_validator
 
-from ....document.survey import Dimension, DimensionNote, HostBase, Hung, Inside, Name, Station, check_stations, check_survey_fields
+from ....document.survey import (
+    Dimension,
+    DimensionNote,
+    HostBase,
+    Hung,
+    Inside,
+    Name,
+    Station,
+    WidthAlong,
+    check_stations,
+    check_survey_fields,
+)
 from ....record import Record
 
 
@@ -88,6 +99,7 @@ class WagonInterior(HostBase):
     label: Name = "wagon"
     dims: WagonDimensions = WagonDimensions()
     stations: tuple[Station, ...] = Field(default=(), max_length=12)
+    along: tuple[WidthAlong, ...] = Field(default=(), max_length=12)
     second_row: Literal["up", "folded", "removed"] = "folded"
     hatch_hung: Hung = "unknown"
     hatch_inside: Inside = "unknown"
@@ -99,5 +111,5 @@ class WagonInterior(HostBase):
     @model_validator(mode="after")
     def _sensible(self) -> WagonInterior:
         check_survey_fields(self, self.dims, DIMENSIONS)
-        check_stations(self.stations)
+        check_stations(self.stations, self.along)
         return self
