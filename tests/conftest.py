@@ -36,7 +36,7 @@ settings.load_profile("steady")
 one_thread()
 
 
-REMEMBERED = 120_000_000
+REMEMBERED = 500_000_000
 """Bytes of proofs that a worker keeps for the tests after: hundreds look at the same few builds."""
 COUNTS = ("test_proofs", "test_stages", "test_shared", "test_threads", "test_limits")
 """Tests that count solves, or what is told while they run: theirs are made anew."""

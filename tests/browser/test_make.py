@@ -50,6 +50,26 @@ def test_the_plan_follows_who_works(screen: Page) -> None:
     expect(away.get_by_role("alert")).to_contain_text("ends before it starts")
 
 
+def test_a_delay_says_what_it_costs(screen: Page) -> None:
+    screen.goto("/job/6/make")
+    screen.get_by_role("radio", name="Days").click()
+    late = screen.get_by_role("region", name="What a delay costs")
+    late.get_by_label("What comes later").select_option(label="Body: Weld it")
+    expect(late.get_by_role("status")).to_contain_text("working day")
+    late.get_by_label("Days later").fill("many")
+    expect(late.get_by_role("alert")).to_contain_text("whole days from 1 to 120")
+    expect(screen.get_by_role("table", name="Hands-on hours, by what it is framed in")).to_contain_text("steel tube, welded")
+
+
+def test_one_step_a_screen_shows_what_is_in_hand(screen: Page) -> None:
+    screen.goto("/job/6/make")
+    screen.get_by_role("radio", name="One at a time").click()
+    card = screen.get_by_role("region", name="One step")
+    while not card.get_by_text("In hand:").count():
+        card.get_by_role("button", name="Next").click()
+    expect(card.get_by_role("group", name="In hand:")).to_be_visible()
+
+
 @pytest.mark.parametrize("job", [6])
 def test_ticks_survive_a_lost_connection_and_a_reload(chromium: Browser, shop: str, job: int) -> None:
     context = chromium.new_context(viewport={"width": 390, "height": 844}, base_url=shop)

@@ -9,6 +9,7 @@ from typing import Any
 
 import pytest
 
+from ergostrut.core.changes import Change
 from ergostrut.core.document.entries import FIELDS
 from ergostrut.core.finding import Finding
 from ergostrut.core.job.change import apply
@@ -18,7 +19,9 @@ from ergostrut.core.log.due import due
 from ergostrut.core.log.kinds import BY_KIND, KINDS
 from ergostrut.core.log.learnt import learnt, ratio, spent
 from ergostrut.core.log.lines import standing
+from ergostrut.core.log.tested import marked
 from ergostrut.core.log.uses import friction, undoing, used, uses_of
+from ergostrut.core.report import check
 from ergostrut.core.units import Units
 from ergostrut.core.wording import Say
 from ergostrut.demo.sample import sample_jobs
@@ -52,7 +55,6 @@ def test_a_tilt_test_gives_the_tangent_of_its_least_angle_rounded_down() -> None
 
 def unknown_radios() -> tuple[Design, str]:
     at = next(k for k, thing in enumerate(VAN.carry.things) if thing.id == "radios")
-    from ergostrut.core.changes import Change
 
     path = f"/carry/things/{at}/hold/friction"
     return apply(VAN, [Change(path, None)]), path
@@ -76,7 +78,6 @@ def test_a_friction_test_gives_the_job_its_missing_number_and_taking_it_back_und
 
 def test_the_sample_van_was_unknown_before_its_tilt_test(catalog: Any) -> None:
     """The demo's own line 3: without what it gave, the radios' hold is unknown."""
-    from ergostrut.core.report import check
 
     job = JOBS["Borrowed van's gear rack"]
     changes, left = undoing(job.design, [one for _, one in used(job.record)[3]])
@@ -87,6 +88,36 @@ def test_the_sample_van_was_unknown_before_its_tilt_test(catalog: Any) -> None:
     now = {f.id: f.state for f in after.findings if "thing/radios" in f.parts}
     turned = [ident for ident, state in told.items() if state == "unknown" and now.get(ident) != "unknown"]
     assert turned, "a friction test turned an unknown into a verdict"
+
+
+def test_a_verdict_on_a_tested_number_is_marked_so(catalog: Any) -> None:
+    """The radios' friction is of a tilt test: their finding says of which line; taken back it says nothing, changed by hand neither."""
+    job = JOBS["Borrowed van's gear rack"]
+    found = check(job.design, catalog).findings
+    told = [f for f in marked(found, job.design, job.record) if "Tested: friction test, line 3 of the log" in f.sentence]
+    assert told and all("thing/radios" in f.parts and "tested:" in f.basis for f in told)
+    back = (*job.record, line("taken back", line=next(n for n, one in enumerate(job.record) if one.kind == "used")))
+    assert marked(found, job.design, back) == found
+    (path, value) = next((one.path, one.value) for rows in used(job.record).values() for _, got in rows for one in got.changes)
+    other = apply(job.design, [Change(path, round(value + 0.1, 2))])
+    again = check(other, catalog).findings
+    assert marked(again, other, job.record) == again
+
+
+def test_hours_teach_by_the_system_they_were_spent_on() -> None:
+    rows = [line("hours", hours=h, step="a/weld", work="weld", system="welded_steel_tube", estimate=1.0) for h in (1.0, 2.0)]
+    found = {one.what: one for one in learnt([("one", [*rows, line("hours", hours=3.0, work="weld", estimate=1.0)])]).hours}
+    assert found["weld"].median == 2.0 and found["weld"].lines == 3
+    assert found["welded_steel_tube/weld"].median == 1.5 and found["welded_steel_tube/weld"].label == "weld, steel tube, welded"
+
+
+def test_the_odometer_of_a_road_test_or_an_incident_counts() -> None:
+    first = line("torque", odometer_km=1000.0, again_km=500.0)
+    assert due([first], TODAY)[0].km_left == 500.0
+    driven = line("road test", load="loaded", road="gravel", odometer_km=1450.0)
+    assert due([first, driven], TODAY)[0].km_left == 50.0
+    (late,) = due([first, driven, line("incident", part="x", manoeuvre="bump", odometer_km=1600.0)], TODAY)
+    assert late.over and late.km_left == -100.0
 
 
 def test_a_pull_that_held_is_a_rating_and_one_that_gave_is_none() -> None:

@@ -7,19 +7,26 @@ import math
 import pytest
 
 from ergostrut.core.advice.first import built_first
+from ergostrut.core.advice.mends import candidates
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.changes import Change
 from ergostrut.core.cut.plan import cut_plan
+from ergostrut.core.document.plan import Plan
+from ergostrut.core.drawing.step import step_view
+from ergostrut.core.finding import Finding
 from ergostrut.core.frame.build import families_for, family_of
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Design, Entry
 from ergostrut.core.job.start import start
-from ergostrut.core.log.making import read, ticks, values
+from ergostrut.core.log.learnt import ratio
+from ergostrut.core.log.making import follows, read, ticks, values
 from ergostrut.core.make.checks import check_making
+from ergostrut.core.make.hours import hands_on
 from ergostrut.core.make.steps import steps
 from ergostrut.core.make.work import work_of
 from ergostrut.core.measure.hosts import resolve
 from ergostrut.core.mechanics.joints.bolt import torque
+from ergostrut.core.primitives import Label, Path
 from ergostrut.core.report import context_of
 from ergostrut.core.structure.plans import Reading, Step
 from ergostrut.core.units import Units
@@ -185,3 +192,112 @@ def test_paint_and_glue_are_stirred_up_by_what_they_cover() -> None:
     area = 2 * 2200 * 2 * (50.8 + 101.6) + 2 * 2200 * 2 * (50.8 + 76.2) + 6 * 1758.4 * 2 * (50.8 + 76.2)
     assert rows["flatbed1/paint"].batch.startswith(f"{area * 1e-6:.1f} m2 outside: {2 * area * 1e-7:.1f} l for 2 coats")
     assert "g of glue" in rows["box1/square"].batch and rows["flatbed1/weld"].batch == ""
+
+
+def _started(template: str, *families: str, **changes: object) -> Design:
+    one = next(t for t in shipped_templates() if t.id == template)
+    found = start(one, "x", Units(length="mm", mass="kg"), families)
+    return apply(found, [Change(f"/{path.replace('__', '/')}", value) for path, value in changes.items()])
+
+
+def test_wood_lies_in_the_shop_first_and_its_moisture_is_read() -> None:
+    design = _started("van-large", "fixed_platform")
+    cuts = {step.takes: step for step in made(design) if step.work == "cut"}
+    lumber, steel = cuts["2x4 spf"], next(s for s in made(JOBS["Orchard flatbed"]) if s.takes == "2x4x1/8")
+    assert lumber.rests == 72.0 and [one.name for one in lumber.reads] == ["moisture of the wood"]
+    assert steel.rests == 0.0 and not any(one.unit == "%" for one in steel.reads)
+    (dry,) = read(lumber, {(lumber.id, "moisture of the wood"): [14.0]}, MM)
+    (wet,) = read(lumber, {(lumber.id, "moisture of the wood"): [23.0]}, MM)
+    assert dry.state == "holds" and wet.state == "over" and "lumber stays wet" in wet.words
+    # where it is said to stay wet there is nothing to hold it to
+    soaked = apply(design, [Change("/loads/wet", True)])
+    assert not any(step.reads for step in made(soaked) if step.takes == "2x4 spf")
+
+
+def test_an_opening_that_is_narrower_asks_its_drawer_to_follow() -> None:
+    design = _started("van-large", "drawer_system")
+    step = next(one for one in made(design) if one.id.endswith("/openings-again"))
+    first = step.reads[0]
+    assert first.planned is not None and first.make > 0
+    context = context_of(design, shipped_catalog())
+    runner = context.builds[0].runners[0]
+    assert first.planned - first.make == pytest.approx(runner.width, abs=0.11)
+    panels = {panel.id: panel for panel in context.builds[0].panels}
+    assert first.parts and all(any(abs(side - runner.width) < 0.5 for side in panels[part].cut) for part in first.parts)
+    names = [one.name for one in step.reads if one.alike == first.alike]
+    entered = {(step.id, name): [first.planned - 4.0 * (k == 1)] for k, name in enumerate(names)}
+    rows = read(step, entered, MM)
+    marks = dict.fromkeys(first.parts, "F1")
+    (told,) = follows(rows, marks, (), MM)
+    assert told.startswith("F1: cut 4.0 mm shorter") and f"{first.planned - 4 - first.make:.0f} mm wide" in told
+    late = follows(rows, marks, first.parts[:1], MM)
+    assert len(late) == 2 and "cut already" in late[1]
+    # one that is wider is shimmed
+    assert follows(read(step, {(step.id, names[0]): [first.planned + 5.0]}, MM), marks, (), MM) == ()
+
+
+def test_a_coat_of_resin_weighs_costs_and_is_laid_in_batches() -> None:
+    """By hand: area x layers x fabric, 1.5 times as much resin; a pot of 20 minutes at 20 C lives 10 at 30 C, in which two lay 2 m2."""
+    coat = {"fabric": 300, "layers": 2, "ratio": 1.5, "pot": 20, "faces": "both faces"}
+    plain, design = (_started("van-large", "plywood_box", **more) for more in ({}, {"builds__0__coat": coat}))
+    bare, there = (context_of(one, shipped_catalog()).builds[0] for one in (plain, design))
+    area = 2 * sum(panel.area for panel in there.panels) * 1e-6
+    fabric = area * 2 * 0.3
+    assert there.mass - bare.mass == pytest.approx(2.5 * fabric, abs=0.2)
+    warm = apply(design, [Change("/plan/temperature", 30.0), Change("/plan/people", 2)])
+    step = next(one for one in made(warm) if one.id.endswith("/coat"))
+    count = math.ceil(2 * area / (0.1 * 10 * 2))
+    assert step.waits == "resin" and step.work == "finish" and "gloves" in step.caution
+    assert (
+        f"{fabric:.2f} kg of fabric, {1.5 * fabric:.2f} kg of resin" in step.batch and f"lives 10 min at 30 °C: {count} batch" in step.batch
+    )
+    ids = [one.id for one in made(warm)]
+    assert ids.index("box1/square") < ids.index("box1/coat")
+    assert not any(one.waits == "resin" for one in made(plain))
+    cold = apply(design, [Change("/plan/temperature", 12.0)])
+    assert [f.id for f in check_making(context_of(cold, shipped_catalog()), made(cold))] == ["make/cold/resin"]
+
+
+def test_hours_are_by_system_and_a_shops_own_come_before_common_practice() -> None:
+    rows = made(JOBS["Orchard flatbed"])
+    assert {step.system for step in rows} == {"welded_steel_tube", "panels"}
+    plain = hands_on(rows, Plan(), {})
+    assert [(row.label, row.lines) for row in plain] == [("steel tube, welded", 0), ("panels", 0)]
+    assert all(row.low == pytest.approx(0.7 * row.hours) and row.high == pytest.approx(1.6 * row.hours) for row in plain)
+    assert sum(row.hours for row in plain) == pytest.approx(sum(step.minutes for step in rows) / 60)
+    welds = sum(step.minutes for step in rows if step.work == "weld") / 60
+    closer = hands_on(rows, Plan(factors={"weld": 3.0, "welded_steel_tube/weld": 2.0}), {})
+    assert closer[0].hours - plain[0].hours == pytest.approx(welds), "what is learnt of the system counts before what is of the work"
+    own = hands_on(rows, Plan(), {"weld": ratio("weld", [1.0, 2.0, 3.0])})
+    assert own[0].lines == 3 and own[0].high - plain[0].high == pytest.approx(welds * (3.0 - 1.6))
+
+
+@pytest.mark.parametrize("name", JOBS)
+def test_what_a_step_has_in_hand_is_drawn(name: str) -> None:
+    context = context_of(JOBS[name], shipped_catalog())
+    plan = cut_plan(context)
+    marks = {part: row.mark for row in plan.pieces for part in row.parts}
+    parts = {one.id for build in context.builds for one in (*build.members, *build.panels)}
+    drawn = 0
+    for step in steps(context, plan):
+        found = step_view(context.builds, step, marks)
+        assert (found is not None) or not parts & set(step.parts), step.id
+        if found is not None:
+            drawn += 1
+            assert {one.text for one in found.items if isinstance(one, Label)} <= set(marks.values())
+            assert any(isinstance(one, Path) and one.role != "host-faint" for one in found.items)
+    assert drawn > 3
+
+
+def test_a_tool_that_is_shut_out_is_offered_another_order(catalog: Catalog) -> None:
+    design = JOBS["River survey pickup"]
+    moved = candidates(design, replace_check(design.builds[1].id), catalog)
+    labels = [label for label, _ in moved]
+    assert labels[-1] == f"{design.builds[1].label} in before {design.builds[0].label}"
+    after = apply(design, list(moved[-1][1]))
+    assert [one.id for one in after.builds] == [design.builds[1].id, design.builds[0].id]
+    assert not [label for label, _ in candidates(design, replace_check(design.builds[0].id), catalog) if "in before" in label]
+
+
+def replace_check(build: str) -> Finding:
+    return Finding(f"{build}/tool.reach", "tool.reach", "anchor", (build,), "", "", "over", use=2.0)

@@ -5,7 +5,8 @@ from __future__ import annotations
 import datetime as dt
 import itertools
 import random
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
+from dataclasses import replace
 
 import pytest
 from hypothesis import given, settings
@@ -13,7 +14,9 @@ from hypothesis import strategies as st
 
 from ergostrut.core.document.plan import Away, Lead, Plan, ToolKept
 from ergostrut.core.make.schedule.calendar import calendar
+from ergostrut.core.make.schedule.late import delayed
 from ergostrut.core.make.schedule.plan import Schedule, schedule
+from ergostrut.core.make.schedule.tasks import tasks
 from ergostrut.core.make.waits import SETTINGS, hours_of, too_cold
 from ergostrut.core.structure.plans import Step, Waits
 
@@ -204,3 +207,68 @@ def test_waits_are_longer_in_the_cold_and_some_never_end() -> None:
     assert hours_of("glue", None) == 12.0 == hours_of("glue", 25.0) and hours_of("glue", 10.0) == 24.0 and hours_of("", 5.0) == 0.0
     assert too_cold("paint", 7.0) and not too_cold("paint", 8.0) and not too_cold("weld", -10.0) and not too_cold("glue", None)
     assert all(one.basis and one.hours > 0 for one in SETTINGS.values())
+
+
+def test_a_delay_costs_what_its_spare_does_not_cover() -> None:
+    plan = Plan(people=2, hours_a_day=8.0)
+    rows = [step("long", 360), step("short", 60), step("end", 60, ["long", "short"])]
+    found = schedule(rows, plan, MONDAY, {})
+    late = delayed(rows, plan, MONDAY, {}, (), found, "short", 1)
+    assert (late.planned, late.ends, late.cost) == (MONDAY, MONDAY + dt.timedelta(days=1), 1) and late.later == ("short", "end")
+    three = delayed(rows, plan, MONDAY, {}, (), found, "long", 3)
+    assert three.cost == 3 and three.ends == MONDAY + dt.timedelta(days=3)
+    with pytest.raises(KeyError):
+        delayed(rows, plan, MONDAY, {}, (), found, "none", 1)
+
+
+def test_a_delivery_that_is_late_costs_days_only_where_somebody_waits_for_it() -> None:
+    plan = Plan(people=1, hours_a_day=8.0, leads=(Lead(item="tube", days=1),))
+    rows = [step("cut", 240, takes="tube", work="cut"), step("other", 960)]
+    found = schedule(rows, plan, MONDAY, {})
+    assert delayed(rows, plan, MONDAY, {}, (), found, "tube", 1).cost == 0, "two days of other work come first"
+    # there on Saturday instead of Tuesday: cut on Monday, and the days of work between are lost
+    assert delayed(rows, plan, MONDAY, {}, (), found, "tube", 4).cost == 3
+    with pytest.raises(KeyError):
+        delayed(rows, plan, MONDAY, {}, ("tube",), found, "tube", 1)
+
+
+@pytest.mark.parametrize("seed", range(12))
+def test_no_delay_costs_more_than_its_days_nor_less_than_nothing(seed: int) -> None:
+    rng = random.Random(seed)
+    rows = [step(f"s{i}", rng.choice([60, 120, 240]), [f"s{j}" for j in range(i) if rng.random() < 0.4]) for i in range(6)]
+    plan = Plan(people=rng.choice([1, 2]), hours_a_day=4.0)
+    found = schedule(rows, plan, MONDAY, {})
+    days = rng.choice([1, 2, 5])
+    for one in rows:
+        late = delayed(rows, plan, MONDAY, {}, (), found, one.id, days)
+        # what begins within a day may have to begin with the later one
+        assert 0 <= late.cost <= days + 1 and one.id in late.later
+
+
+class Impatient:
+    """Looks on, and stops at once."""
+
+    def __init__(self) -> None:
+        self.rows: list[tuple[float, float]] = []
+
+    def began(self, stop: Callable[[], None]) -> None:
+        stop()
+
+    def told(self, days: float, least: float) -> None:
+        self.rows.append((days, least))
+
+
+def test_a_search_that_is_stopped_has_a_plan_all_the_same() -> None:
+    rng = random.Random(3)
+    rows = [step(f"s{i}", rng.choice([30, 90, 150]), [f"s{j}" for j in range(max(0, i - 6), i) if rng.random() < 0.2]) for i in range(60)]
+    watch = Impatient()
+    found = schedule(rows, Plan(people=3), MONDAY, {}, seconds=30.0, watch=watch)
+    assert len(found.rows) == 60 and watch.rows and all(least <= days + 1e-9 for days, least in watch.rows)
+
+
+def test_stock_that_comes_lies_in_the_shop_first() -> None:
+    plan = Plan(leads=(Lead(item="ply", days=4),))
+    (one,) = tasks([replace(step("cut", 60, takes="ply", work="cut"), rests=72.0)], plan, MONDAY, {})
+    assert one.ready == MONDAY + dt.timedelta(days=7) and "72 h in the shop" in one.why
+    (there,) = tasks([replace(step("cut", 60, takes="ply", work="cut"), rests=72.0)], plan, MONDAY, {}, ("ply",))
+    assert there.ready is None

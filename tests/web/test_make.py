@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+import time
 from pathlib import Path
 from typing import Any
 
@@ -11,6 +12,7 @@ import pytest
 
 from ergostrut.cli import main
 from ergostrut.core.job.document import Entry, write_job
+from ergostrut.core.make.schedule.plan import schedule
 from ergostrut.demo.sample import sample_jobs
 
 from .conftest import Shop
@@ -102,6 +104,56 @@ def test_the_plan_moves_with_people_deliveries_and_what_is_ticked(shop: Shop) ->
     assert shop.get("/api/jobs/1/make/plan?start=2026-06-01")["ends"] < plan["ends"]
     answer = shop.change(shop.get("/api/jobs/1")["version"], "/plan/away", [{"start": "2026-06-05", "end": "2026-06-01"}], status=422)
     assert "ends before it starts" in answer["problems"][0]["message"]
+
+
+def test_what_a_delay_costs_is_told_and_nothing_is_saved(shop: Shop) -> None:
+    version = shop.get("/api/jobs/1")["version"]
+    plan = shop.get("/api/jobs/1/make/plan?start=2026-06-01")
+    chain = plan["chain"][-1]
+    late = shop.get(f"/api/jobs/1/make/late?start=2026-06-01&what={chain}&days=2")
+    assert late["planned"] == plan["ends"] and late["ends"] > plan["ends"] and late["cost"] in (2, 3) and late["later"]
+    stock = plan["deliveries"][0]["item"]
+    assert shop.get(f"/api/jobs/1/make/late?start=2026-06-01&what={stock}&days=30")["cost"] > 10
+    problem = shop.get("/api/jobs/1/make/late?what=none&days=2", status=422)["problems"][0]
+    assert problem["field"] == "what" and "no step that is still to be done" in problem["message"]
+    assert shop.get("/api/jobs/1/make/late?what=none&days=0", status=422)["problems"]
+    assert shop.get("/api/jobs/1")["version"] == version
+
+
+def test_a_longer_search_says_how_far_it_is_and_stops(shop: Shop, monkeypatch: pytest.MonkeyPatch) -> None:
+    """Three people and little time for the first plan: it may not be proven; a longer search is begun, looked at and stopped."""
+    monkeypatch.setattr("ergostrut.web.places.make.SECONDS", 0.001)
+    monkeypatch.setattr("ergostrut.web.places.make._Asked.schedule", _hasty)
+    shop.change(shop.get("/api/jobs/1")["version"], "/plan/people", 3)
+    before = shop.get("/api/jobs/1/make/plan?start=2026-06-01")
+    assert before["search"] is None
+    begun = shop.post("/api/jobs/1/make/plan/search?start=2026-06-01", {})
+    assert begun["search"] is not None and not begun["can_search"]
+    stopped = shop.post("/api/jobs/1/make/plan/stop?start=2026-06-01", {})
+    for _ in range(600):
+        if not stopped["search"]["running"]:
+            break
+        time.sleep(0.05)
+        stopped = shop.get("/api/jobs/1/make/plan?start=2026-06-01")
+    assert not stopped["search"]["running"] and stopped["ends"] <= before["ends"] and stopped["gap"] <= before["gap"] + 1e-9
+
+
+def _hasty(self: Any, seconds: float = 0.001, watch: Any = None) -> Any:
+    return schedule(self.making.steps, self.design.plan, self.begins, self.done, self.there, seconds, watch=watch)
+
+
+def test_what_a_step_has_in_hand_is_drawn_with_its_marks(shop: Shop) -> None:
+    one = next(row for row in steps(shop).values() if row["marks"])
+    view = shop.get(f"/api/jobs/1/make/drawing?step={one['step']['id']}")["view"]
+    texts = {item["text"] for item in view["items"] if "text" in item}
+    assert texts and texts <= set(one["marks"])
+    assert "no step" in shop.get("/api/jobs/1/make/drawing?step=none", status=422)["problems"][0]["message"]
+
+
+def test_hands_on_hours_stand_by_system_with_their_spread(shop: Shop) -> None:
+    plan, made = shop.get("/api/jobs/1/make/plan"), shop.get("/api/jobs/1/make")
+    assert sum(row["hours"] for row in plan["hands_on"]) == pytest.approx(made["hours"])
+    assert all(row["low"] < row["hours"] < row["high"] for row in plan["hands_on"] if not row["lines"])
 
 
 def test_the_plan_goes_into_a_calendar_by_days(shop: Shop) -> None:

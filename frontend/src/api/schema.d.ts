@@ -1095,6 +1095,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}/make/plan/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Search longer for a shorter plan, behind: ask for the plan to see how far that is. */
+        post: operations["make_search_make_plan_search_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/make/plan/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** End a longer search with what it has found by now. */
+        post: operations["make_stop_make_plan_stop_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/make/late": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a delay costs: when the job ends if a step begins, or stock comes, so many days later; nothing is saved. */
+        get: operations["make_late_make_late_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/make/drawing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The parts that a step has in hand, in their build. */
+        get: operations["make_drawing_make_drawing_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}/make/plan.ics": {
         parameters: {
             query?: never;
@@ -1809,6 +1877,8 @@ export interface components {
              * @enum {string}
              */
             turn: "none" | "left" | "half" | "right";
+            /** @default null */
+            coat: components["schemas"]["Coat"] | null;
             /**
              * Stage
              * @default fitted
@@ -2046,6 +2116,8 @@ export interface components {
              * @enum {string}
              */
             turn: "none" | "left" | "half" | "right";
+            /** @default null */
+            coat: components["schemas"]["Coat"] | null;
             /**
              * Stage
              * @default fitted
@@ -2789,6 +2861,8 @@ export interface components {
              * @enum {string}
              */
             turn: "none" | "left" | "half" | "right";
+            /** @default null */
+            coat: components["schemas"]["Coat"] | null;
             /**
              * Stage
              * @default fitted
@@ -3158,6 +3232,8 @@ export interface components {
              * @enum {string}
              */
             turn: "none" | "left" | "half" | "right";
+            /** @default null */
+            coat: components["schemas"]["Coat"] | null;
             /**
              * Stage
              * @default fitted
@@ -3522,6 +3598,39 @@ export interface components {
              *     }
              */
             track: components["schemas"]["Dimension"];
+        };
+        /**
+         * Coat
+         * @description ``layers`` of fabric of so many g/m2, each wetted with ``ratio`` times its mass of resin; a batch that is stirred up must be laid within ``pot``
+         *     minutes at 20 °C, as its maker says.
+         */
+        Coat: {
+            /**
+             * Fabric
+             * @default 200
+             */
+            fabric: number;
+            /**
+             * Layers
+             * @default 1
+             */
+            layers: number;
+            /**
+             * Ratio
+             * @default 1.3
+             */
+            ratio: number;
+            /**
+             * Pot
+             * @default 25
+             */
+            pot: number;
+            /**
+             * Faces
+             * @default one face
+             * @enum {string}
+             */
+            faces: "one face" | "both faces";
         };
         /**
          * Column
@@ -3934,6 +4043,8 @@ export interface components {
              * @enum {string}
              */
             turn: "none" | "left" | "half" | "right";
+            /** @default null */
+            coat: components["schemas"]["Coat"] | null;
             /**
              * Stage
              * @default fitted
@@ -4390,6 +4501,8 @@ export interface components {
              * @enum {string}
              */
             turn: "none" | "left" | "half" | "right";
+            /** @default null */
+            coat: components["schemas"]["Coat"] | null;
             /**
              * Stage
              * @default fitted
@@ -5383,6 +5496,8 @@ export interface components {
              * @enum {string}
              */
             turn: "none" | "left" | "half" | "right";
+            /** @default null */
+            coat: components["schemas"]["Coat"] | null;
             /**
              * Stage
              * @default fitted
@@ -6864,7 +6979,7 @@ export interface components {
         /**
          * Plan
          * @description ``begins``: the first day of work; None: not said. ``away``: days without the vehicle; ``off``: days nobody works. ``factors``: this
-         *     shop's hours by kind of work, over what is common practice. ``temperature`` of the shop, C.
+         *     shop's hours by kind of work, or by system and kind (“welded_steel_tube/weld”), over what is common practice. ``temperature`` of the shop, C.
          */
         Plan: {
             /**
@@ -6957,6 +7072,8 @@ export interface components {
              * @enum {string}
              */
             turn: "none" | "left" | "half" | "right";
+            /** @default null */
+            coat: components["schemas"]["Coat"] | null;
             /**
              * Stage
              * @default fitted
@@ -7698,6 +7815,8 @@ export interface components {
              * @enum {string}
              */
             turn: "none" | "left" | "half" | "right";
+            /** @default null */
+            coat: components["schemas"]["Coat"] | null;
             /**
              * Stage
              * @default fitted
@@ -9086,6 +9205,8 @@ export interface components {
              * @enum {string}
              */
             turn: "none" | "left" | "half" | "right";
+            /** @default null */
+            coat: components["schemas"]["Coat"] | null;
             /**
              * Stage
              * @default fitted
@@ -10258,6 +10379,8 @@ export interface components {
              * @enum {string}
              */
             turn: "none" | "left" | "half" | "right";
+            /** @default null */
+            coat: components["schemas"]["Coat"] | null;
             /**
              * Stage
              * @default fitted
@@ -13005,11 +13128,13 @@ export interface components {
         };
         /**
          * Ratio
-         * @description Of ``what`` so many lines: the median of actual over estimate, its quartiles (the same where there are less than four).
+         * @description Of ``what`` (kind of work, or system and kind), ``label`` in words, so many lines: the median of actual over estimate, its quartiles (the same where there are less than four).
          */
         Ratio: {
             /** What */
             what: string;
+            /** Label */
+            label: string;
             /** Lines */
             lines: number;
             /** Median */
@@ -13206,7 +13331,7 @@ export interface components {
          * MakeStep
          * @description ``done``: when it was ticked off, empty while it is not; ``held``: its hold was said to be so. ``waits_hours`` for ``waits_words`` after it;
          *     ``free_at``: when what sets before it has
-         *     set, empty where nothing does; ``marks``: of the pieces in hand; ``build``: the label of
+         *     set, empty where nothing does; ``marks``: of the pieces in hand; ``follows``: what the readings ask of parts; ``build``: the label of
          *     the build it is of, where the job has several.
          */
         MakeStep: {
@@ -13229,6 +13354,8 @@ export interface components {
             waits_basis: string;
             /** Readings */
             readings: components["schemas"]["ReadingOut"][];
+            /** Follows */
+            follows: string[];
             /** Marks */
             marks: string[];
         };
@@ -13266,7 +13393,8 @@ export interface components {
          * @description ``hold``: what must be so before the next step; ``minutes``: hands-on time, common practice. ``sets``: parts that are joined in it and
          *     stand in each other's way from then on, bodies that move from when they are put in; ``there``: it is done in the vehicle. ``after``: steps
          *     that must be done before it; ``waits``: for what to set after it; ``stands_for``: the steps of builds that it is one of; ``takes``: what of
-         *     bought material it uses up; ``batch``: how much is stirred up for it.
+         *     bought material it uses up; ``batch``: how much is stirred up for it; ``system``: what it is framed in, empty where that is several;
+         *     ``rests``: hours that what it takes lies in the shop before it.
          */
         Step: {
             /** Id */
@@ -13301,7 +13429,7 @@ export interface components {
              * @default
              * @enum {string}
              */
-            waits: "" | "glue" | "paint" | "sealant" | "weld";
+            waits: "" | "glue" | "paint" | "sealant" | "resin" | "weld";
             /**
              * Reads
              * @default []
@@ -13333,6 +13461,16 @@ export interface components {
              * @default
              */
             batch: string;
+            /**
+             * System
+             * @default
+             */
+            system: string;
+            /**
+             * Rests
+             * @default 0
+             */
+            rests: number;
         };
         /**
          * ReadingIn
@@ -13356,7 +13494,10 @@ export interface components {
              */
             at: string;
         };
-        /** PlanOut */
+        /**
+         * PlanOut
+         * @description ``can_search``: a longer search may find a shorter plan, or show that there is none.
+         */
         PlanOut: {
             /** Rows */
             rows: components["schemas"]["PlannedOut"][];
@@ -13376,6 +13517,11 @@ export interface components {
             trouble: string;
             /** Deliveries */
             deliveries: components["schemas"]["DeliveryOut"][];
+            /** Hands On */
+            hands_on: components["schemas"]["HandsOnOut"][];
+            /** Can Search */
+            can_search: boolean;
+            search: components["schemas"]["SearchOut"] | null;
         };
         /**
          * DeliveryOut
@@ -13390,6 +13536,24 @@ export interface components {
             days: number | null;
             /** Bought */
             bought: boolean;
+        };
+        /**
+         * HandsOnOut
+         * @description Hands-on hours of one system as planned, and between which they lie as often as not; ``lines`` of the log that say so, 0: common practice.
+         */
+        HandsOnOut: {
+            /** System */
+            system: string;
+            /** Label */
+            label: string;
+            /** Hours */
+            hours: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Lines */
+            lines: number;
         };
         /**
          * PlannedOut
@@ -13426,9 +13590,50 @@ export interface components {
              * Waits Kind
              * @enum {string}
              */
-            waits_kind: "" | "glue" | "paint" | "sealant" | "weld";
+            waits_kind: "" | "glue" | "paint" | "sealant" | "resin" | "weld";
             /** Waits Days */
             waits_days: number;
+        };
+        /**
+         * SearchOut
+         * @description A longer search for a shorter plan: ``days`` of the best by now, of which none takes less than ``least``.
+         */
+        SearchOut: {
+            /** Running */
+            running: boolean;
+            /** Seconds */
+            seconds: number;
+            /** Longest */
+            longest: number;
+            /** Days */
+            days: number | null;
+            /** Least */
+            least: number | null;
+        };
+        /**
+         * LateOut
+         * @description ``ends`` instead of ``planned``, ``cost`` working days later; ``later``: titles of the steps that move.
+         */
+        LateOut: {
+            /** What */
+            what: string;
+            /** Planned */
+            planned: string | null;
+            /** Ends */
+            ends: string | null;
+            /** Cost */
+            cost: number;
+            /** Later */
+            later: string[];
+            /** Trouble */
+            trouble: string;
+        };
+        /**
+         * DrawnOut
+         * @description The parts a step has in hand, drawn; None where none of them is seen.
+         */
+        DrawnOut: {
+            view: components["schemas"]["View"] | null;
         };
         /** FirstOut */
         FirstOut: {
@@ -17137,6 +17342,216 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    make_search_make_plan_search_post: {
+        parameters: {
+            query?: {
+                /** @description the first day that is planned; the plan's own, or today, when left out */
+                start?: string | null;
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    make_stop_make_plan_stop_post: {
+        parameters: {
+            query?: {
+                /** @description the first day that is planned; the plan's own, or today, when left out */
+                start?: string | null;
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    make_late_make_late_get: {
+        parameters: {
+            query: {
+                /** @description a step, or stock that is still to come, by id */
+                what: string;
+                /** @description working days that a step begins later, days that a delivery is later */
+                days?: number;
+                start?: string | null;
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LateOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    make_drawing_make_drawing_get: {
+        parameters: {
+            query: {
+                step: string;
+            };
+            header?: never;
+            path: {
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawnOut"];
                 };
             };
             /** @description Not Found */

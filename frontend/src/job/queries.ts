@@ -1,4 +1,5 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useCallback, useMemo } from "react";
 
 import { api, type Report, type Schemas, take } from "../api/client";
 import { shownOf } from "./checking";
@@ -275,6 +276,24 @@ export function usePlan(job: number, version: number) {
     queryFn: () => take(api.GET("/api/jobs/{job}/make/plan", { params: { path: { job } } })),
     placeholderData: keepPreviousData,
   });
+}
+
+/** A longer search for a shorter plan: begun, stopped, asked how far it is. */
+export function usePlanSearch(job: number, version: number) {
+  const client = useQueryClient();
+  const key = useMemo(() => ["job", job, "plan", version], [job, version]);
+  const again = useCallback(() => void client.invalidateQueries({ queryKey: key }), [client, key]);
+  const ask = useCallback(
+    async (path: "/api/jobs/{job}/make/plan/search" | "/api/jobs/{job}/make/plan/stop") => {
+      client.setQueryData(key, await take(api.POST(path, { params: { path: { job } } })));
+    },
+    [client, job, key],
+  );
+  return {
+    again,
+    search: () => void ask("/api/jobs/{job}/make/plan/search"),
+    stop: () => void ask("/api/jobs/{job}/make/plan/stop"),
+  };
 }
 
 /** The log with what its lines say and can be used for. */

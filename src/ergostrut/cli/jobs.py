@@ -5,6 +5,7 @@ from __future__ import annotations
 import argparse
 import json
 import sys
+from dataclasses import replace
 from pathlib import Path
 from typing import Any
 
@@ -14,6 +15,7 @@ from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Job, read_job, write_job
 from ergostrut.core.log.kept import misfits
 from ergostrut.core.log.parts import made_parts
+from ergostrut.core.log.tested import marked
 from ergostrut.core.problem import InputError, Problem
 from ergostrut.core.prove.boxes.refine import MeshLevel
 from ergostrut.core.report import Report, context_of, stages, with_found, worst_of
@@ -77,6 +79,7 @@ def check(args: argparse.Namespace) -> int:
     if loaded is None:
         return UNUSABLE
     job, report = loaded
+    report = replace(report, findings=marked(report.findings, job.design, job.record))
     made = list(misfits(report.context, report.cut.pieces, made_parts(job.record)))
     if args.json:
         from ergostrut.files.report_json import report_data
@@ -160,6 +163,7 @@ def calculation(args: argparse.Namespace) -> int:
     if unknown:
         print(f"{args.job}: there is no finding “{unknown[0]}” in this job; ergostrut check --json lists them", file=sys.stderr)
         return UNUSABLE
+    report = replace(report, findings=marked(report.findings, job.design, job.record))
     data = calculation_pdf(job.design, report, shipped_catalog().version, datetime.date.today().isoformat(), args.finding)
     try:
         Path(args.file).write_bytes(data)

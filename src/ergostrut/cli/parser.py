@@ -19,6 +19,16 @@ def _port(text: str) -> int:
     return int(text)
 
 
+def _seconds(text: str) -> float:
+    try:
+        found = float(text)
+    except ValueError:
+        found = 0.0
+    if not 0.1 <= found <= 600:
+        raise argparse.ArgumentTypeError(f"“{text}” is no time to search: give 0.1 to 600 seconds")
+    return found
+
+
 def parser() -> argparse.ArgumentParser:
     """The whole command line; ``run`` of a command names its module here and the function in it."""
     found = argparse.ArgumentParser(prog="ergostrut", description="Fit, strength, balance, anchorage and cutting for vehicle builds.")
@@ -100,6 +110,16 @@ def _of_a_job(command: Any) -> None:
     plan.add_argument("job")
     plan.add_argument("--start", default="", metavar="DATE", help="the first day; the job's own, or today, when left out")
     plan.add_argument("--ics", default="", metavar="FILE", help="write it for a calendar as well")
+    plan.add_argument(
+        "--late", default="", metavar="WHAT=DAYS", help="what it costs when a step begins, or stock comes, so many days later"
+    )
+    plan.add_argument(
+        "--seconds",
+        type=_seconds,
+        default=None,
+        metavar="S",
+        help="that a shorter plan is searched for at the most; Ctrl-C takes it as it is",
+    )
     tick = command("tick", "record:tick", "tick steps of a job file off")
     tick.add_argument("job")
     tick.add_argument("step", nargs="+", help="by the names ergostrut plan prints")

@@ -6,6 +6,7 @@ import argparse
 import datetime
 import json
 import sys
+from collections.abc import Collection
 from pathlib import Path
 from typing import Any
 
@@ -17,12 +18,16 @@ from ergostrut.core.document.entries import PartReading, fields_of
 from ergostrut.core.job.document import Entry, Job
 from ergostrut.core.job.marks import issued_marks
 from ergostrut.core.log.follow import followed
+from ergostrut.core.log.learnt import learnt
 from ergostrut.core.log.lines import FIRST, LAST
 from ergostrut.core.log.making import finished, read_values, ticks, values
 from ergostrut.core.log.making import read as judged
 from ergostrut.core.log.parts import made_parts, said
 from ergostrut.core.log.spent import bought
-from ergostrut.core.make.schedule.plan import schedule
+from ergostrut.core.make.hours import hands_on
+from ergostrut.core.make.schedule.late import delayed
+from ergostrut.core.make.schedule.plan import Schedule, schedule
+from ergostrut.core.make.schedule.shortest import SECONDS
 from ergostrut.core.make.steps import steps
 from ergostrut.core.problem import InputError, Problem, problems_of
 from ergostrut.core.report import context_of
@@ -119,6 +124,33 @@ def _steps(job: Job) -> tuple[tuple[Step, ...], CutPlan]:
     return steps(context, cut), cut
 
 
+def _late(
+    asked: str,
+    todo: tuple[Step, ...],
+    job: Job,
+    begins: datetime.date,
+    done: dict[str, datetime.datetime],
+    there: Collection[str],
+    found: Schedule,
+) -> int:
+    """What a delay costs: the day it ends on then."""
+    what, _, days = asked.rpartition("=")
+    if not what or not days.isdigit() or not 1 <= int(days) <= 120:
+        print(f"--late: “{asked}” is not STEP=DAYS or STOCK=DAYS, with 1 to 120 days", file=sys.stderr)
+        return UNUSABLE
+    try:
+        late = delayed(todo, job.design.plan, begins, done, there, found, what, int(days))
+    except KeyError:
+        known = [row.step for row in found.rows] + [step.takes for step in todo if step.takes]
+        print(f"--late: there is no “{what}” still to be done or to come{near(what, known)}", file=sys.stderr)
+        return UNUSABLE
+    if late.trouble:
+        print(f"no plan then: {late.trouble}", file=sys.stderr)
+        return OVER
+    print(f"done on {late.ends} instead of {late.planned}: {late.cost} working days later; {len(late.later)} steps move")
+    return HOLDS
+
+
 def plan(args: argparse.Namespace) -> int:
     """The plan as lines: day, hours, step; what may slip; what waits."""
     job = read(args.job)
@@ -134,7 +166,10 @@ def plan(args: argparse.Namespace) -> int:
         return UNUSABLE
     todo, cut = _steps(job)
     done = finished(ticks(todo, job.record))
-    found = schedule(todo, job.design.plan, begins, done, bought(cut, job.record))
+    there = bought(cut, job.record)
+    found = schedule(todo, job.design.plan, begins, done, there, seconds=args.seconds or SECONDS)
+    if args.late:
+        return _late(args.late, todo, job, begins, done, there, found)
     if found.trouble:
         print(f"no plan: {found.trouble}", file=sys.stderr)
         return OVER
@@ -149,6 +184,9 @@ def plan(args: argparse.Namespace) -> int:
         print(
             f"done on {found.ends}, {'no plan ends earlier' if found.proven else f'at most {found.gap:.1f} days over the shortest there can be'}"
         )
+    own = {row.what: row for row in learnt([("", job.record)]).hours}
+    for one in hands_on(todo, job.design.plan, own):
+        print(f"{one.label}: {one.hours:.1f} h hands-on, {one.low:.1f} to {one.high:.1f} as often as not")
     if args.ics:
         from ergostrut.files.steps_ics import steps_ics
 

@@ -13,6 +13,7 @@ from reportlab.platypus import CondPageBreak, KeepTogether, PageBreak, SimpleDoc
 from ergostrut.core.drawing.cutting import cut_drawings
 from ergostrut.core.drawing.frame import frame_views
 from ergostrut.core.drawing.part import parts_drawn
+from ergostrut.core.drawing.step import step_view
 from ergostrut.core.finding import State
 from ergostrut.core.job.document import Design
 from ergostrut.core.make.waits import SETTINGS, hours_of
@@ -24,6 +25,8 @@ from .drawn.pdf import PAGE, view_drawing
 from .report_json import NOTICE
 from .sheet_style import BODY, HAIR, HEAD, INK, SMALL, STEEL, TITLE, p, printable, table
 
+HAND_WIDE, HAND_HIGH = 110 * mm, 36 * mm
+"""Of the small drawing of what a step has in hand."""
 LOUD: tuple[State, ...] = ("over", "unknown", "tight")
 HOLDS: State = "holds"
 
@@ -150,6 +153,7 @@ def _blank(reading: Reading, say: Say) -> str:
 
     wanted = [f"planned {shown(reading.planned)}"] if reading.planned is not None else []
     wanted += [f"{shown(reading.low)} to {shown(reading.high)}"] if reading.low is not None and reading.high is not None else []
+    wanted += [f"at most {shown(reading.high)}"] if reading.low is None and reading.high is not None else []
     wanted += [f"alike within {shown(reading.within)}"] if reading.within else []
     return f"{reading.name} ({', '.join(wanted)}): ____________"
 
@@ -164,6 +168,9 @@ def _steps(report: Report, names: Mapping[str, str]) -> Iterator[Any]:
         words = [p(f"{n}. {step.title}", HEAD), p(step.text)]
         hand = sorted({marks[part] for part in step.parts if part in marks})
         words += [p(f"In hand: {', '.join(hand)}", SMALL)] if hand else []
+        drawn = step_view(report.context.builds, step, marks) if hand else None
+        words += [view_drawing(drawn, say, HAND_WIDE, HAND_HIGH)] if drawn is not None else []
+        words += [p(f"Lies in the shop for {step.rests / 24:.0f} days first, so that it moves no more", SMALL)] if step.rests else []
         words += [p(step.batch, SMALL)] if step.batch else []
         words += [p(f"Hold: {step.hold}", SMALL)] if step.hold else []
         words += [p(_blank(reading, say), SMALL) for reading in step.reads]

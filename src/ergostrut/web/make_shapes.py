@@ -8,6 +8,7 @@ from pydantic import Field
 
 from ergostrut.core.document.plan import Day
 from ergostrut.core.finding import Finding, State
+from ergostrut.core.primitives import View
 from ergostrut.core.structure.plans import Step, Waits
 
 from .shapes import Wire
@@ -31,7 +32,7 @@ class ReadingOut(Wire):
 class MakeStep(Wire):
     """``done``: when it was ticked off, empty while it is not; ``held``: its hold was said to be so. ``waits_hours`` for ``waits_words`` after it;
     ``free_at``: when what sets before it has
-    set, empty where nothing does; ``marks``: of the pieces in hand; ``build``: the label of
+    set, empty where nothing does; ``marks``: of the pieces in hand; ``follows``: what the readings ask of parts; ``build``: the label of
     the build it is of, where the job has several."""
 
     step: Step
@@ -44,6 +45,7 @@ class MakeStep(Wire):
     waits_words: str
     waits_basis: str
     readings: list[ReadingOut]
+    follows: list[str]
     marks: list[str]
 
 
@@ -86,7 +88,30 @@ class DeliveryOut(Wire):
     bought: bool
 
 
+class HandsOnOut(Wire):
+    """Hands-on hours of one system as planned, and between which they lie as often as not; ``lines`` of the log that say so, 0: common practice."""
+
+    system: str
+    label: str
+    hours: float
+    low: float
+    high: float
+    lines: int
+
+
+class SearchOut(Wire):
+    """A longer search for a shorter plan: ``days`` of the best by now, of which none takes less than ``least``."""
+
+    running: bool
+    seconds: float
+    longest: float
+    days: float | None
+    least: float | None
+
+
 class PlanOut(Wire):
+    """``can_search``: a longer search may find a shorter plan, or show that there is none."""
+
     rows: list[PlannedOut]
     days: list[dt.date]
     ends: dt.date | None
@@ -96,6 +121,36 @@ class PlanOut(Wire):
     today: list[str]
     trouble: str
     deliveries: list[DeliveryOut]
+    hands_on: list[HandsOnOut]
+    can_search: bool
+    search: SearchOut | None
+
+
+class LateQuery(Wire):
+    what: str = Field(max_length=200, description="a step, or stock that is still to come, by id")
+    days: int = Field(default=1, ge=1, le=120, description="working days that a step begins later, days that a delivery is later")
+    start: Day | None = None
+
+
+class LateOut(Wire):
+    """``ends`` instead of ``planned``, ``cost`` working days later; ``later``: titles of the steps that move."""
+
+    what: str
+    planned: dt.date | None
+    ends: dt.date | None
+    cost: int
+    later: list[str]
+    trouble: str
+
+
+class DrawnQuery(Wire):
+    step: str = Field(max_length=200)
+
+
+class DrawnOut(Wire):
+    """The parts a step has in hand, drawn; None where none of them is seen."""
+
+    view: View | None
 
 
 class PlanQuery(Wire):

@@ -30,6 +30,7 @@ from ergostrut.store.database import Database
 from .adviser import Advice, Adviser
 from .checker import Checker, Checking, LeftError, Told
 from .refiner import Refiner, Refining
+from .searching import Searching
 from .shared import Cache, Once
 
 REPORT_ROOM, PROOF_ROOM = 96 * 2**20, 64 * 2**20
@@ -62,6 +63,7 @@ class Service:
         self._adviser = Adviser()
         self._refiner = Refiner(self._refined)
         self._contexts: Once[Context] = Once(Cache(CONTEXT_ROOM, lambda _: CONTEXT_WEIGHS))
+        self.searching = Searching()
         self.plans: Once[Schedule] = Once(Cache(PLAN_ROOM, lambda plan: 4_000 + 400 * len(plan.rows)))
         self._makings: Once[Making] = Once(Cache(CONTEXT_ROOM, lambda _: CONTEXT_WEIGHS))
         self._told = Told()

@@ -1,5 +1,6 @@
 import type { Schemas } from "../../api/client";
 import { useJob } from "../../job/context";
+import { dated, long, weekday } from "./days";
 
 /** px of a row, and of the words beside it. */
 const ROW = 30;
@@ -7,13 +8,6 @@ const WORDS = "clamp(120px, 34vw, 210px)";
 
 /** So many px right of the words. */
 const beside = (px: number) => `calc(${WORDS} + ${px.toFixed(1)}px)`;
-
-const short = (day: string) =>
-  new Date(`${day}T12:00`).toLocaleDateString("en-GB", { weekday: "short", day: "numeric", month: "short" });
-
-const weekday = (day: string) => new Date(`${day}T12:00`).toLocaleDateString("en-GB", { weekday: "short" });
-const dated = (day: string) =>
-  new Date(`${day}T12:00`).toLocaleDateString("en-GB", { day: "numeric", month: "numeric" });
 
 /** How many days a plan could save at the most, in words. */
 const gapped = (gap: number) => `at most ${gap.toFixed(1)} days over the shortest there can be`;
@@ -33,7 +27,7 @@ export function Calendar({ plan }: { plan: Schemas["PlanOut"] }) {
   return (
     <>
       <p className="mb-3">
-        Done on <b>{short(plan.ends)}</b>, after {days} working day{days === 1 ? "" : "s"};{" "}
+        Done on <b>{long(plan.ends)}</b>, after {days} working day{days === 1 ? "" : "s"};{" "}
         {plan.proven ? "no plan ends earlier" : gapped(plan.gap)}.{" "}
         <a className="text-chalk underline" href={`/api/jobs/${jobId}/make/plan.ics`}>
           Into a calendar
@@ -58,7 +52,7 @@ export function Calendar({ plan }: { plan: Schemas["PlanOut"] }) {
                 key={row.step}
                 className="absolute left-0 flex items-center"
                 style={{ top: ROW * (n + 1.4), height: ROW, width: beside(days * wide) }}
-                title={`${row.build ? `${row.build}, ` : ""}${row.title}: ${short(row.on)}${row.until === row.on ? "" : ` to ${short(row.until)}`}`}
+                title={`${row.build ? `${row.build}, ` : ""}${row.title}: ${long(row.on)}${row.until === row.on ? "" : ` to ${long(row.until)}`}`}
               >
                 <span
                   className="sticky left-0 z-10 shrink-0 truncate bg-paper pr-2 text-[14px]"
@@ -82,7 +76,7 @@ export function Calendar({ plan }: { plan: Schemas["PlanOut"] }) {
                   style={{ left: beside((row.end + Math.min(row.waits_days, days - row.end)) * wide + 2) }}
                 >
                   <span className="sr-only">
-                    {short(row.on)} to {short(row.until)},{" "}
+                    {long(row.on)} to {long(row.until)},{" "}
                   </span>
                   {row.spare >= 0.1 ? `may slip ${row.spare.toFixed(1)} d` : ""}
                   {row.waits && ` ${row.waits}`}

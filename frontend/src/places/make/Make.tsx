@@ -4,14 +4,17 @@ import { Link } from "react-router";
 import { useJob } from "../../job/context";
 import { Findings } from "../../job/Findings";
 import { Page } from "../../job/Page";
-import { useMake, usePlan } from "../../job/queries";
+import { useMake, usePlan, usePlanSearch } from "../../job/queries";
 import { withWaiting } from "../../record/outbox";
 import { useWaiting } from "../../record/waiting";
 import { Button } from "../../ui/Button";
 import { Tabs } from "../../ui/Tabs";
 import { Calendar } from "./Calendar";
 import { First } from "./First";
+import { HandsOn } from "./HandsOn";
+import { Late } from "./Late";
 import { PlanSettings } from "./PlanSettings";
+import { Search } from "./Search";
 import { Sheets } from "./Sheets";
 import { StepCard } from "./StepCard";
 
@@ -28,6 +31,7 @@ export function Make() {
   const { jobId, version, report } = useJob();
   const make = useMake(jobId, version);
   const plan = usePlan(jobId, version);
+  const { search, stop, again } = usePlanSearch(jobId, version);
   const { waiting, add, drop } = useWaiting(jobId);
   const [shown, setShown] = useState<Shown>("today");
   const data = make.data;
@@ -139,7 +143,14 @@ export function Make() {
           </>
         )}
         {shown === "steps" && cards(steps)}
-        {shown === "days" && plan.data && <Calendar plan={plan.data} />}
+        {shown === "days" && plan.data && (
+          <>
+            <Search plan={plan.data} onSearch={search} onStop={stop} onAgain={again} />
+            <Calendar plan={plan.data} />
+            <HandsOn rows={plan.data.hands_on} />
+            {plan.data.rows.length > 0 && <Late plan={plan.data} />}
+          </>
+        )}
         {shown === "days" && plan.isLoading && <p className="text-steel">Working out the shortest plan…</p>}
         {shown === "one" && <Sheets {...{ steps, done, waiting, add, titles }} />}
         <p className="mt-4 text-[13px] text-steel">{report?.notice}</p>

@@ -152,7 +152,7 @@ export function PlanSettings({ deliveries }: { deliveries: readonly Schemas["Del
                 className="flex items-center gap-2 border-b border-dotted border-hair py-1 text-[14px]"
               >
                 <span className="grow">
-                  {row.what}: {row.median.toFixed(2)} times common practice
+                  {row.label}: {row.median.toFixed(2)} times common practice
                   <span className="block text-[13px] text-steel">
                     {row.low.toFixed(2)} to {row.high.toFixed(2)}, from {row.lines} line{row.lines === 1 ? "" : "s"}
                   </span>
@@ -163,7 +163,7 @@ export function PlanSettings({ deliveries }: { deliveries: readonly Schemas["Del
                     const own = set ? [] : [[row.what, Math.round(row.median * 100) / 100] as const];
                     void change(
                       [{ op: "set", path: "/plan/factors", value: Object.fromEntries([...rest, ...own]) }],
-                      set ? `${row.what}: common practice again` : `${row.what}: this shop's own hours`,
+                      set ? `${row.label}: common practice again` : `${row.label}: this shop's own hours`,
                     );
                   }}
                 >

@@ -6,6 +6,7 @@ import { withUnit } from "../../quantity/format";
 import type { Line, Waiting } from "../../record/outbox";
 import { STATE_TEXT } from "../../tape/state";
 import { Button } from "../../ui/Button";
+import { InHand } from "./InHand";
 
 const WHEN = { weekday: "short", hour: "2-digit", minute: "2-digit" } as const;
 type Step = Schemas["MakeStep"];
@@ -29,6 +30,7 @@ function wanted(reading: Reading, show: (value: number) => string): string {
   const rows = [
     planned == null ? "" : `planned ${show(planned)}`,
     low != null && high != null ? `${show(low)} to ${show(high)}` : "",
+    low == null && high != null ? `at most ${show(high)}` : "",
     within > 0 ? `alike within ${show(within)}` : "",
   ];
   return rows.filter(Boolean).join(", ");
@@ -89,6 +91,11 @@ function Readings({ one, add, waiting, large }: Pick<CardProps, "one" | "add" | 
           </li>
         ))}
       </ul>
+      {one.follows.map((words) => (
+        <p key={words} className="mt-1 border-l-4 border-tape pl-2 font-medium">
+          {words}
+        </p>
+      ))}
       <Button type="submit" className="mt-2" disabled={!full}>
         Enter the readings
       </Button>
@@ -149,6 +156,13 @@ export function StepCard({ one, number, done, waiting, add, titles, large }: Car
         </label>
         <p>{step.text}</p>
         {one.marks.length > 0 && <p className="text-[14px] text-steel">In hand: {one.marks.join(", ")}</p>}
+        {large && <InHand step={step.id} title={step.title} />}
+        {(step.rests ?? 0) > 0 && !done && (
+          <p className="text-[14px] text-steel">
+            What it takes lies in the shop for {Math.round((step.rests ?? 0) / 24)} days first, so that it moves no
+            more.
+          </p>
+        )}
         {!done && !one.ready && (step.after ?? []).length > 0 && (
           <p className="text-[14px] text-steel">
             After {(step.after ?? []).map((name) => titles.get(name) ?? name).join("; ")}

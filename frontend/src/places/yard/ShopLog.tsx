@@ -33,7 +33,7 @@ function Learnt({ learnt }: { learnt: Schemas["Learnt"] }) {
       <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
         {learnt.hours.map((row) => (
           <div key={row.what} className="contents">
-            <dt>Hours, {row.what}</dt>
+            <dt>Hours, {row.label}</dt>
             <dd className="font-medium">{told(row)}</dd>
           </div>
         ))}

@@ -13,6 +13,7 @@ from ..problem import FieldError
 from ..quantity import BuildMass
 from ..record import Record
 from ..units import Units
+from .coat import Coat
 from .load import LoadOut
 from .plan import Plan
 from .shop import Shop
@@ -47,6 +48,8 @@ class BuildBase(Record):
     turn: Turn = "none"
     """How it stands turned from how its lengths are given, seen from above: its own front end then lies at the left wall (left), at the rear
     (half) or at the right wall (right)."""
+    coat: Coat | None = None
+    """Fabric in resin over its panels."""
     stage: Literal["fitted", "planned"] = "fitted"
     """Planned: looked at with it and without."""
     carried_in: Literal["in parts", "whole"] = "in parts"

@@ -12,6 +12,7 @@ from ..record import Record
 Name = Annotated[str, Field(max_length=200)]
 Long = Annotated[Length, Between(0, 20_000)]
 Money = Annotated[float, Field(ge=0, le=1_000_000)]
+Odometer = Annotated[float, Field(ge=0, le=5_000_000)] | None
 Times = Annotated[int, Field(ge=1, le=10_000)]
 
 PartState = Literal["planned", "bought", "cut", "fitted"]
@@ -51,7 +52,7 @@ class Torque(Record):
     fastenings: Annotated[tuple[Name, ...], Field(max_length=200)] = ()
     torque_nm: Annotated[float, Field(gt=0, le=5_000)] | None = None
     moved: Annotated[int, Field(ge=0, le=1_000)] = 0
-    odometer_km: Annotated[float, Field(ge=0, le=5_000_000)] | None = None
+    odometer_km: Odometer = None
     again_km: Annotated[float, Field(gt=0, le=200_000)] | None = None
     again_days: Annotated[int, Field(gt=0, le=3_650)] | None = None
 
@@ -62,6 +63,7 @@ class RoadTest(Record):
     load: Literal["empty frame", "loaded"]
     road: Literal["paved", "gravel", "trail"]
     km: Annotated[float, Field(gt=0, le=100_000)] | None = None
+    odometer_km: Odometer = None
     moved: bool = False
 
 
@@ -94,6 +96,7 @@ class Incident(Record):
 
     part: Name
     manoeuvre: Literal["standing", "driving on", "braking", "turning", "bump", "collision", "washing", "loading"]
+    odometer_km: Odometer = None
 
 
 class Leak(Record):
@@ -116,10 +119,11 @@ class Purchase(Record):
 
 
 class Hours(Record):
-    """Hands-on hours at a step, or at a kind of work; ``estimate``: what common practice had for it."""
+    """Hands-on hours at a step, or at a kind of work; ``system``: what the step's build is framed in; ``estimate``: what common practice had for it."""
 
     step: Name = ""
     work: Literal["", "measure", "cut", "join", "weld", "finish", "put in", "fit", "test"] = ""
+    system: Annotated[str, Field(max_length=40)] = ""
     hours: Annotated[float, Field(gt=0, le=1_000)]
     estimate: Annotated[float, Field(gt=0, le=1_000)] | None = None
 

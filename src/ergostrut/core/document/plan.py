@@ -49,7 +49,7 @@ class ToolKept(Record):
 
 class Plan(Record):
     """``begins``: the first day of work; None: not said. ``away``: days without the vehicle; ``off``: days nobody works. ``factors``: this
-    shop's hours by kind of work, over what is common practice. ``temperature`` of the shop, C."""
+    shop's hours by kind of work, or by system and kind (“welded_steel_tube/weld”), over what is common practice. ``temperature`` of the shop, C."""
 
     begins: Day | None = None
     people: Annotated[int, Field(ge=1, le=12)] = 1
@@ -60,4 +60,4 @@ class Plan(Record):
     leads: Annotated[tuple[Lead, ...], Field(max_length=200)] = ()
     tools: Annotated[tuple[ToolKept, ...], Field(max_length=20)] = ()
     temperature: Annotated[float, Field(ge=-20, le=45)] | None = None
-    factors: Annotated[dict[Annotated[str, Field(max_length=20)], Annotated[float, Field(ge=0.1, le=10)]], Field(max_length=20)] = {}
+    factors: Annotated[dict[Annotated[str, Field(max_length=60)], Annotated[float, Field(ge=0.1, le=10)]], Field(max_length=100)] = {}

@@ -14,6 +14,7 @@ from ..structure.nouns.pose import moved_by
 from ..structure.standing.exposed import deck_of, floor_on, place_on
 from ..structure.standing.put import ALONG, put, stands_by_itself
 from ..structure.standing.turned import turned
+from .coating import coated
 from .families import FAMILIES
 from .family import Family
 
@@ -70,7 +71,7 @@ def framed(build: BuildBase, host: Host, catalog: Catalog) -> Assembly:
     refuse(FAMILIES[build.family], host)
     seen = turned(host, TURNS.index(build.turn))
     reader = Reader(seen.host)
-    found = FAMILIES[build.family].frame(build, reader, catalog)
+    found = coated(FAMILIES[build.family].frame(build, reader, catalog), build.coat, catalog)
     if build.turn != "none":
         _refuse_turned(build, found, host)
         missing = {role for role in seen.of(reader.missing) if role in host.dims and host.dims[role].mm is None}

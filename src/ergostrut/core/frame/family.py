@@ -13,7 +13,7 @@ from ..structure.assembly import Assembly
 from ..structure.context import Context
 from ..structure.host import Host, Reader
 from ..structure.plans import CutPlan, Reading, Waits
-from ..structure.sheet import Group, options
+from ..structure.sheet import Command, Group, When, options
 from ..structure.sheet import Row as FormRow
 from ..units import Units
 from ..wording import Say
@@ -54,6 +54,7 @@ TURN = FormRow(
     ),
     help="its lengths and sides are its own: from its front end, left and right as before it was turned",
 )
+_COATED = (When("coat", (True,), "set"),)
 COMMON = Group(
     "In the job",
     (
@@ -61,6 +62,13 @@ COMMON = Group(
             "on", "It stands on", "choice", source="builds", help="its lengths then count from that one's deck: front end, middle, top"
         ),
         TURN,
+        Command("Coat its panels with fabric and resin", "coat", {}, when=(When("coat", (False,), "set"),)),
+        FormRow("coat/fabric", "Fabric, g/m2", "number", when=_COATED),
+        FormRow("coat/layers", "Layers", "whole", when=_COATED),
+        FormRow("coat/ratio", "Resin, times the fabric’s mass", "number", when=_COATED),
+        FormRow("coat/pot", "A pot lives at 20 °C, minutes", "number", when=_COATED),
+        FormRow("coat/faces", "On", "choice", options("one face", "both faces"), when=_COATED),
+        Command("Leave the coat off", "coat", None, when=_COATED),
         FormRow("stage", "It is", "choice", options("fitted", planned="planned: checked with it and without")),
         FormRow(
             "carried_in",

@@ -28,7 +28,10 @@ class Due:
 def due(record: Sequence[Entry], today: dt.date) -> tuple[Due, ...]:
     """What is to be checked again, what is due first. A later check of the same fastenings, or of all, takes the place of an earlier one."""
     rows = [(n, entry.at, Torque.model_validate(entry.data)) for n, entry in standing(record) if entry.kind == "torque" and entry.data]
-    driven = max((one.odometer_km for _, _, one in rows if one.odometer_km is not None), default=None)
+    # wherever the odometer was written down: a road test and an incident have it too
+    driven = max(
+        (float(entry.data["odometer_km"]) for _, entry in standing(record) if entry.data.get("odometer_km") is not None), default=None
+    )
     found = []
     for k, (n, at, one) in enumerate(rows):
         if one.again_days is None and one.again_km is None:

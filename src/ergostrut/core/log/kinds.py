@@ -38,6 +38,7 @@ def _f(path: str, label: str, kind: FieldKind, unit: str = "", choices: Sequence
     return LogField(path, label, kind, unit, tuple(choices), optional)
 
 
+ODOMETER = _f("odometer_km", "Odometer", "number", "km", optional=True)
 WORKS = ("measure", "cut", "join", "weld", "finish", "put in", "fit", "test")
 KINDS: tuple[LogKind, ...] = (
     LogKind("note", "Note", "What is worth knowing next time"),
@@ -60,13 +61,13 @@ KINDS: tuple[LogKind, ...] = (
     LogKind(
         "torque", "Torque check", "What moved",
         (_f("fastenings", "Fastenings; none: all of them", "fastenings", optional=True), _f("torque_nm", "Torque", "number", "N m", optional=True),
-         _f("moved", "How many had moved", "whole", optional=True), _f("odometer_km", "Odometer", "number", "km", optional=True),
+         _f("moved", "How many had moved", "whole", optional=True), ODOMETER,
          _f("again_km", "Again after", "number", "km", optional=True), _f("again_days", "Again after", "whole", "days", optional=True)),
     ),
     LogKind(
         "road test", "Road test", "Which road, what rattled, what let go",
         (_f("load", "With", "choice", choices=("empty frame", "loaded")), _f("road", "Road", "choice", choices=("paved", "gravel", "trail")),
-         _f("km", "Distance", "number", "km", optional=True), _f("moved", "Something moved", "tick", optional=True)),
+         _f("km", "Distance", "number", "km", optional=True), ODOMETER, _f("moved", "Something moved", "tick", optional=True)),
     ),
     LogKind(
         "friction test", "Tilt test", "On what it lay, dry or wet",
@@ -81,7 +82,7 @@ KINDS: tuple[LogKind, ...] = (
     LogKind(
         "incident", "Incident", "What let go, what came of it",
         (_f("part", "What let go", "part"),
-         _f("manoeuvre", "While", "choice", choices=("standing", "driving on", "braking", "turning", "bump", "collision", "washing", "loading"))),
+         _f("manoeuvre", "While", "choice", choices=("standing", "driving on", "braking", "turning", "bump", "collision", "washing", "loading")), ODOMETER),
     ),
 )  # fmt: skip
 BY_KIND = {kind.kind: kind for kind in KINDS}

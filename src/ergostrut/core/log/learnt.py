@@ -8,14 +8,16 @@ from dataclasses import dataclass
 
 from ..document.entries import Changed, Hours, Incident, Mistake, Purchase
 from ..job.document import Entry
+from ..make.hours import called
 from .lines import standing
 
 
 @dataclass(frozen=True, slots=True)
 class Ratio:
-    """Of ``what`` so many lines: the median of actual over estimate, its quartiles (the same where there are less than four)."""
+    """Of ``what`` (kind of work, or system and kind), ``label`` in words, so many lines: the median of actual over estimate, its quartiles (the same where there are less than four)."""
 
     what: str
+    label: str
     lines: int
     median: float
     low: float
@@ -52,7 +54,8 @@ class Learnt:
 def ratio(what: str, rows: Sequence[float]) -> Ratio:
     """Median and quartiles of a few numbers."""
     low, high = (min(rows), max(rows)) if len(rows) < 4 else (statistics.quantiles(rows, n=4)[0], statistics.quantiles(rows, n=4)[2])
-    return Ratio(what, len(rows), statistics.median(rows), low, high)
+    system, _, work = what.rpartition("/")
+    return Ratio(what, f"{work}, {called(system)}" if system else work, len(rows), statistics.median(rows), low, high)
 
 
 def learnt(records: Iterable[tuple[str, Sequence[Entry]]]) -> Learnt:
@@ -67,7 +70,8 @@ def learnt(records: Iterable[tuple[str, Sequence[Entry]]]) -> Learnt:
             if kind == "hours":
                 spent = Hours.model_validate(data)
                 if spent.work and spent.estimate:
-                    hours.setdefault(spent.work, []).append(spent.hours / spent.estimate)
+                    for key in (spent.work, *((f"{spent.system}/{spent.work}",) if spent.system else ())):
+                        hours.setdefault(key, []).append(spent.hours / spent.estimate)
             elif kind == "purchase":
                 paid = Purchase.model_validate(data)
                 if paid.estimate:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 
 from ..document.entries import StepReading
@@ -114,10 +114,30 @@ def _alone(one: Reading, value: float | None, say: Say) -> tuple[State, str]:
     return "holds", "holds"
 
 
+def follows(rows: Sequence[Read], marks: Mapping[str, str], cut: Collection[str], say: Say) -> tuple[str, ...]:
+    """What a narrower opening asks of the parts that run in it, in words: how long each is to be, and which are ``cut`` already and too long."""
+    found = []
+    for name in dict.fromkeys(row.reading.alike for row in rows if row.reading.make and row.state == "over"):
+        least = min((row for row in rows if row.reading.alike == name and row.value is not None), key=lambda row: row.value or 0.0)
+        one, value = least.reading, least.value or 0.0
+        if one.planned is None or value >= one.planned:
+            continue
+        by, late = one.planned - value, [part for part in one.parts if part in cut]
+        said = ", ".join(sorted({marks.get(part, part) for part in one.parts if part not in cut}))
+        if said:
+            found.append(f"{said}: cut {say.length(by)} shorter, for a drawer {say.length(value - one.make)} wide")
+        if late:
+            names = ", ".join(sorted({marks.get(part, part) for part in late}))
+            found.append(f"{names}: cut already and {say.length(by)} too long: trim, or plane the opening")
+    return tuple(found)
+
+
 def _what(one: Reading, *, less: bool) -> str:
     if one.unit == "N m":
         return "tighten it and read again" if less else "slacken it, look at the thread, tighten it anew"
-    if one.alike == "opening":
+    if one.unit == "%":
+        return "let it dry in the shop, or say on Prove that its lumber stays wet"
+    if one.make:
         return "make the drawer for what it is" if less else "shim the slides, not the drawer"
     return "mend it before the next step"
 

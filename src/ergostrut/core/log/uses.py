@@ -50,7 +50,7 @@ def friction(test: FrictionTest) -> float:
 
 def _friction(design: Design, test: FrictionTest) -> Iterator[Use]:
     mu = friction(test)
-    for path, was, item, ids in _leaves(design, "friction"):
+    for path, was, item, ids in leaves(design, "friction"):
         if _about(ids, test.part):
             yield Use(f"friction {mu:g}, tested, of {item}", Change(path, mu), was)
 
@@ -60,7 +60,7 @@ def _pull(design: Design, test: PullTest) -> Iterator[Use]:
     if not test.held:
         return
     kg = f"{math.floor(10 * test.newton / PROOF / G + 1e-9) / 10:g} kg"
-    for path, was, item, ids in _leaves(design, "rating"):
+    for path, was, item, ids in leaves(design, "rating"):
         if _about(ids, test.part):
             yield Use(f"{path.rsplit('/', 1)[-1].replace('_', ' ')} {kg}, half of what it held, of {item}", Change(path, kg), was)
 
@@ -81,7 +81,7 @@ Leaf = tuple[str, Any, str, frozenset[str]]
 """Path, value, whose it is in words, and by which ids."""
 
 
-def _leaves(design: Design, ending: str) -> Iterator[Leaf]:
+def leaves(design: Design, ending: str) -> Iterator[Leaf]:
     """Every setting of the builds and the load whose name ends so."""
     data = design.model_dump(mode="json")
     for root in ("builds", "carry"):

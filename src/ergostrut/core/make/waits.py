@@ -25,6 +25,9 @@ SETTINGS: dict[Waits, Setting] = {
     "glue": Setting("glue sets", 12.0, 10.0, 10.0, "wood glue, clamped; its tin says more (common practice, no published source)"),
     "paint": Setting("paint dries through", 24.0, 8.0, 10.0, "two coats; the tin says more (common practice, no published source)"),
     "sealant": Setting("sealant cures", 24.0, 5.0, 10.0, "a bead of 3 mm; its cartridge says more (common practice, no published source)"),
+    "resin": Setting(
+        "resin cures", 24.0, 15.0, 10.0, "laminating epoxy, hard enough to sand; its tin says more (common practice, no published source)"
+    ),
     "weld": Setting("it cools, somebody watches for fire", 1.0, None, None, "an hour's fire watch (NFPA 51B; from memory)"),
 }
 """That times double for every 10 degrees colder is common practice, no published source."""

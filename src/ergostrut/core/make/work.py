@@ -9,7 +9,7 @@ _WORK: dict[Work, str] = {
     "cut": "cut sheets openings",
     "join": "screw bolt sides stand square top frame hinges ladders box drawers base tack below above cage floor drawbar axle headboard",
     "weld": "weld clean",
-    "finish": "paint",
+    "finish": "paint coat",
     "put in": "install lay tie wall straps hang mount torque clamp load coupling drill holes",
     "fit": "axles fit stops deck uprights slides doors shelves skins roof windows lining head-sheet floors light",
     "test": "road night weigh try",

@@ -146,7 +146,7 @@ class CutPlan:
 
 Work = Literal["measure", "cut", "join", "weld", "finish", "put in", "fit", "test"]
 """What kind of work a step is: what hours are learnt of, and what tools it takes."""
-Waits = Literal["", "glue", "paint", "sealant", "weld"]
+Waits = Literal["", "glue", "paint", "sealant", "resin", "weld"]
 """What has to set, dry or cool after a step before what builds on it may go on."""
 ReadingUnit = Literal["mm", "N m", "%"]
 
@@ -155,7 +155,7 @@ ReadingUnit = Literal["mm", "N m", "%"]
 class Reading:
     """What is read at a step and must hold: between ``low`` and ``high``, in ``unit``, planned at ``planned``. Readings ``alike`` by name agree
     within ``within``; ``base`` of two diagonals the longer side of what they cross, of two readings to an axle the way to its middle, from which they
-    are taken ``arm`` to either side. mm."""
+    are taken ``arm`` to either side; of an opening how much narrower what runs in it is made, and the ``parts`` that are as long. mm."""
 
     name: str
     unit: ReadingUnit
@@ -166,6 +166,8 @@ class Reading:
     within: float = 0.0
     base: float = 0.0
     arm: float = 0.0
+    make: float = 0.0
+    parts: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -173,7 +175,8 @@ class Step:
     """``hold``: what must be so before the next step; ``minutes``: hands-on time, common practice. ``sets``: parts that are joined in it and
     stand in each other's way from then on, bodies that move from when they are put in; ``there``: it is done in the vehicle. ``after``: steps
     that must be done before it; ``waits``: for what to set after it; ``stands_for``: the steps of builds that it is one of; ``takes``: what of
-    bought material it uses up; ``batch``: how much is stirred up for it."""
+    bought material it uses up; ``batch``: how much is stirred up for it; ``system``: what it is framed in, empty where that is several;
+    ``rests``: hours that what it takes lies in the shop before it."""
 
     id: str
     title: str
@@ -191,3 +194,5 @@ class Step:
     stands_for: tuple[str, ...] = ()
     takes: str = ""
     batch: str = ""
+    system: str = ""
+    rests: float = 0.0

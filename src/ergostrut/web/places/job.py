@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import asdict
 from typing import Any
 
@@ -9,9 +10,10 @@ from flask_openapi3 import APIBlueprint
 
 from ergostrut.core.advice.trying import Effect, effects
 from ergostrut.core.changes import Change
-from ergostrut.core.finding import RANK
+from ergostrut.core.finding import RANK, Finding
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Design
+from ergostrut.core.log.tested import marked
 from ergostrut.core.report import counts_of, places_of
 from ergostrut.files.report_json import NOTICE
 from ergostrut.store import jobs
@@ -118,6 +120,12 @@ def restore(path: s.RevisionPath, body: s.VersionIn) -> dict[str, object]:
     return done(found)
 
 
+def _tested(job: int, findings: Sequence[Finding]) -> list[Finding]:
+    """Findings with what was tested of them said."""
+    with service().database.reading() as session:
+        return list(marked(findings, jobs.get(session, job).design, jobs.entries(session, job)))
+
+
 @api.get("/report", responses={200: s.ReportOut})
 def report(path: s.JobPath, query: s.WaitQuery) -> dict[str, object]:
     """Every finding, worst first, with its working. Without waiting, what was found by now: ask again while something is being checked."""
@@ -125,12 +133,17 @@ def report(path: s.JobPath, query: s.WaitQuery) -> dict[str, object]:
         known = service().drawn(path.job, query.build)[2]
         if isinstance(known, Checking):
             return s.ReportOut(
-                findings=list(known.findings), places=places_of(known.findings), counts=counts_of(known.findings), tally=None, notice=NOTICE,
+                findings=_tested(path.job, known.findings), places=places_of(known.findings), counts=counts_of(known.findings), tally=None, notice=NOTICE,
                 coarse=False, checking=known.ahead,
             ).model_dump(mode="json")  # fmt: skip
     _, found = service().load(path.job)
     return s.ReportOut(
-        findings=list(found.findings), places=found.places, counts=found.counts, tally=found.tally, notice=NOTICE, coarse=found.coarse
+        findings=_tested(path.job, found.findings),
+        places=found.places,
+        counts=found.counts,
+        tally=found.tally,
+        notice=NOTICE,
+        coarse=found.coarse,
     ).model_dump(mode="json")
 
 

@@ -18,6 +18,7 @@ from ergostrut.core.log.kinds import BY_KIND, KINDS
 from ergostrut.core.log.learnt import learnt, spent
 from ergostrut.core.log.lines import standing, taken_back
 from ergostrut.core.log.uses import undoing, used, uses_of, weighed_again
+from ergostrut.core.make.hours import hours
 from ergostrut.core.problem import InputError, Problem
 from ergostrut.core.report import Report
 from ergostrut.core.wording import Say
@@ -76,7 +77,7 @@ def _book(job: int, design: Design, making: Making, record: tuple[Entry, ...]) -
         )  # fmt: skip
     by_work: dict[str, float] = {}
     for step in making.steps:
-        by_work[step.work] = by_work.get(step.work, 0.0) + step.minutes / 60 * design.plan.factors.get(step.work, 1.0)
+        by_work[step.work] = by_work.get(step.work, 0.0) + hours(step, design.plan)
     builds = making.context.builds
     ids = [one.id for build in builds for one in build.members] + [one.id for build in builds for one in build.panels]
     ids += [one.id for build in builds for one in build.runners] + [one.id for build in builds for one in build.stows]
@@ -130,7 +131,7 @@ def _estimate(kind: str, data: dict[str, Any], making: Making) -> dict[str, Any]
     if kind == "hours":
         step = next((one for one in making.steps if one.id == data.get("step")), None)
         if step is not None:
-            return {"work": step.work, "estimate": round(step.minutes / 60, 3)}
+            return {"work": step.work, "system": step.system, "estimate": round(step.minutes / 60, 3)}
     if kind == "purchase":
         row = next((one for one in prices_of(making.context, making.cut) if one.id == data.get("item")), None)
         many = data.get("metres") if row is not None and row.per == "m" else data.get("count", 1)
@@ -214,7 +215,7 @@ def sheet(path: s.JobPath) -> Response:
     return download(log_pdf(record, design.name), f"{design.name} log.pdf", "application/pdf", attachment=False)
 
 
-def _all() -> list[tuple[int, str, tuple[Entry, ...]]]:
+def every_log() -> list[tuple[int, str, tuple[Entry, ...]]]:
     with service().database.reading() as session:
         return [(row.id, row.name, jobs.entries(session, row.id)) for row in jobs.all_jobs(session)]
 
@@ -222,7 +223,7 @@ def _all() -> list[tuple[int, str, tuple[Entry, ...]]]:
 @over_all.get("/log", responses={200: g.ShopLogOut})
 def search(query: g.SearchQuery) -> dict[str, object]:
     """Lines of all jobs that hold all of these words, newest first; what is due, and what the shop has learnt."""
-    rows, today = _all(), dt.date.today()
+    rows, today = every_log(), dt.date.today()
     wanted = query.words.lower().split()
     found = []
     for job, name, record in rows:
@@ -249,5 +250,5 @@ def search(query: g.SearchQuery) -> dict[str, object]:
 def due_calendar() -> Response:
     """What is due on a day, of all jobs, for a calendar."""
     today = dt.date.today()
-    rows = [(name, one) for _, name, record in _all() for one in due(record, today)]
+    rows = [(name, one) for _, name, record in every_log() for one in due(record, today)]
     return download(due_ics(rows, now()), "checks due.ics", "text/calendar")

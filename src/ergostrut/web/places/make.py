@@ -4,20 +4,26 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Mapping, Sequence
+from dataclasses import asdict, dataclass
 
 from flask import Response
 from flask_openapi3 import APIBlueprint
 
 from ergostrut.core.advice.first import built_first
 from ergostrut.core.document.plan import Plan
+from ergostrut.core.drawing.step import step_view
 from ergostrut.core.job.document import Design, Entry
 from ergostrut.core.job.marks import issued_marks
 from ergostrut.core.log.kept import misfits
+from ergostrut.core.log.learnt import learnt
 from ergostrut.core.log.lines import when
-from ergostrut.core.log.making import Read, Tick, finished, read, read_values, ticks, values
+from ergostrut.core.log.making import Read, Tick, finished, follows, read, read_values, ticks, values
 from ergostrut.core.log.parts import made_parts
 from ergostrut.core.log.spent import bought
+from ergostrut.core.make.hours import hands_on, hours
+from ergostrut.core.make.schedule.late import delayed
 from ergostrut.core.make.schedule.plan import Schedule, schedule
+from ergostrut.core.make.schedule.shortest import SECONDS, Watch
 from ergostrut.core.make.waits import SETTINGS, hours_of
 from ergostrut.core.problem import InputError, Problem
 from ergostrut.core.structure.plans import Step
@@ -30,7 +36,9 @@ from .. import make_shapes as m
 from .. import shapes as s
 from ..downloads import download, offered
 from ..recorded import add_line
+from ..searching import LONG
 from ..service import Making, key_of, service
+from .log import every_log
 
 api = APIBlueprint("make", __name__, url_prefix="/api/jobs/<int:job>", abp_responses=s.REFUSED)
 
@@ -43,8 +51,8 @@ def _loaded(job: int) -> tuple[Design, Making, tuple[Entry, ...]]:
 
 def _made(design: Design, making: Making, record: tuple[Entry, ...]) -> dict[str, object]:
     done, entered, say = ticks(making.steps, record), values(record), Say(design.units)
-    issued, plan = issued_marks(record), design.plan
-    marks = {part: issued.get(part, row.mark) for row in making.cut.pieces for part in row.parts}
+    marks, plan = _marks(making, record), design.plan
+    cut = {name for name, one in made_parts(record).items() if one.done}
     steps = [
         _step(
             step,
@@ -54,21 +62,26 @@ def _made(design: Design, making: Making, record: tuple[Entry, ...]) -> dict[str
             _free(step, making.steps, done, plan),
             read(step, entered, say),
             marks,
-            plan,
+            design,
+            cut,
         )
         for step in making.steps
     ]
-    hours = sum(step.minutes / 60 * plan.factors.get(step.work, 1.0) for step in making.steps)
-    left = sum(step.minutes / 60 * plan.factors.get(step.work, 1.0) for step in making.steps if step.id not in done)
+    left = sum(hours(step, plan) for step in making.steps if step.id not in done)
     return m.MakeOut(
         steps=steps,
         done={name: tick.at for name, tick in done.items()},
-        hours=hours,
+        hours=sum(hours(step, plan) for step in making.steps),
         left=left,
         skipped=sum(1 for one in steps if one.done and one.step.hold and not one.held),
         misfits=sum(1 for one in misfits(making.context, making.cut.pieces, made_parts(record)) if one.state == "over"),
         builds=[(build.id, build.label) for build in making.context.builds],
     ).model_dump(mode="json")
+
+
+def _marks(making: Making, record: tuple[Entry, ...]) -> dict[str, str]:
+    issued = issued_marks(record)
+    return {part: issued.get(part, row.mark) for row in making.cut.pieces for part in row.parts}
 
 
 def _label(making: Making, step: Step) -> str:
@@ -78,7 +91,15 @@ def _label(making: Making, step: Step) -> str:
 
 
 def _step(
-    step: Step, build: str, tick: Tick | None, ready: bool, free_at: str, rows: tuple[Read, ...], marks: dict[str, str], plan: Plan
+    step: Step,
+    build: str,
+    tick: Tick | None,
+    ready: bool,
+    free_at: str,
+    rows: tuple[Read, ...],
+    marks: dict[str, str],
+    design: Design,
+    cut: set[str],
 ) -> m.MakeStep:
     one = SETTINGS.get(step.waits)
     readings = [
@@ -95,10 +116,11 @@ def _step(
         held=bool(tick and tick.held),
         ready=ready and tick is None and free_at <= now().isoformat(timespec="minutes"),
         free_at=free_at,
-        waits_hours=hours_of(step.waits, plan.temperature),
+        waits_hours=hours_of(step.waits, design.plan.temperature),
         waits_words=one.words if one else "",
         waits_basis=one.basis if one else "",
         readings=readings,
+        follows=list(follows(rows, marks, cut, Say(design.units))),
         marks=sorted({marks[part] for part in step.parts if part in marks}),
     )
 
@@ -132,21 +154,51 @@ def enter_reading(path: s.JobPath, body: m.ReadingIn) -> dict[str, object]:
     return _made(design, making, record)
 
 
-def _planned(design: Design, making: Making, record: tuple[Entry, ...], start: dt.date | None) -> tuple[Schedule, dt.date]:
+@dataclass(frozen=True)
+class _Asked:
+    """What a plan hangs on."""
+
+    design: Design
+    making: Making
+    begins: dt.date
+    done: dict[str, dt.datetime]
+    there: frozenset[str]
+
+    @property
+    def key(self) -> str:
+        return f"{key_of(self.design)}|{self.begins}|{sorted(self.done.items())}|{sorted(self.there)}"
+
+    def schedule(self, seconds: float = SECONDS, watch: Watch | None = None) -> Schedule:
+        return schedule(self.making.steps, self.design.plan, self.begins, self.done, self.there, seconds, watch=watch)
+
+    def planned(self) -> Schedule:
+        """The plan, or what a longer search has found instead."""
+        found, search = service().plans.get(self.key, self.schedule), service().searching.known(self.key)
+        better = search.found if search is not None else None
+        if better is None or better.ends is None or found.ends is None:
+            return found
+        return better if (better.ends, better.gap) <= (found.ends, found.gap) else found
+
+
+def _asked(job: int, start: dt.date | None) -> _Asked:
+    design, making, record = _loaded(job)
     done = finished(ticks(making.steps, record))
     today = dt.date.today()
     begins = start or max(design.plan.begins or today, today if done else dt.date.min)
-    there = bought(making.cut, record)
-    key = f"{key_of(design)}|{begins}|{sorted(done.items())}|{sorted(there)}"
-    return service().plans.get(key, lambda: schedule(making.steps, design.plan, begins, done, there)), begins
+    return _Asked(design, making, begins, done, frozenset(bought(making.cut, record)))
 
 
 @api.get("/make/plan", responses={200: m.PlanOut})
 def plan(path: s.JobPath, query: m.PlanQuery) -> dict[str, object]:
     """The days on which what is left is done, so that the job ends earliest."""
-    design, making, record = _loaded(path.job)
-    found, _ = _planned(design, making, record, query.start)
+    return _told(_asked(path.job, query.start))
+
+
+def _told(asked: _Asked) -> dict[str, object]:
+    design, making, there, found = asked.design, asked.making, asked.there, asked.planned()
     by_id = {step.id: step for step in making.steps}
+    learnt_hours = {row.what: row for row in learnt([(name, entries) for _, name, entries in every_log()]).hours}
+    search = service().searching.known(asked.key)
     rows = [
         m.PlannedOut(
             step=row.step, title=by_id[row.step].title, build=_label(making, by_id[row.step]), start=row.start, end=row.end, on=row.on, until=row.until, spare=row.spare, critical=row.critical,
@@ -154,22 +206,70 @@ def plan(path: s.JobPath, query: m.PlanQuery) -> dict[str, object]:
         )
         for row in found.rows
     ]  # fmt: skip
-    there, leads = bought(making.cut, record), {lead.item: lead.days for lead in design.plan.leads}
+    leads = {lead.item: lead.days for lead in design.plan.leads}
     labels = {piece.stock: piece.stock_label for piece in making.cut.pieces}
     deliveries = [m.DeliveryOut(item=item, label=label, days=leads.get(item), bought=item in there) for item, label in labels.items()]
     return m.PlanOut(
         rows=rows, days=list(found.days), ends=found.ends, gap=found.gap, proven=found.proven, chain=list(found.chain), today=list(found.today),
         trouble=found.trouble, deliveries=deliveries,
+        hands_on=[m.HandsOnOut(**asdict(row)) for row in hands_on(making.steps, design.plan, learnt_hours)],
+        can_search=not found.proven and not found.trouble and search is None,
+        search=None if search is None else m.SearchOut(running=search.running, seconds=search.seconds, longest=LONG, days=search.days, least=search.least),
     ).model_dump(mode="json")  # fmt: skip
+
+
+@api.post("/make/plan/search", responses={200: m.PlanOut})
+def search(path: s.JobPath, query: m.PlanQuery) -> dict[str, object]:
+    """Search longer for a shorter plan, behind: ask for the plan to see how far that is."""
+    asked = _asked(path.job, query.start)
+    service().searching.begin(asked.key, lambda watch: asked.schedule(LONG, watch))
+    return _told(asked)
+
+
+@api.post("/make/plan/stop", responses={200: m.PlanOut})
+def stop(path: s.JobPath, query: m.PlanQuery) -> dict[str, object]:
+    """End a longer search with what it has found by now."""
+    asked = _asked(path.job, query.start)
+    one = service().searching.known(asked.key)
+    if one is not None:
+        one.end()
+    return _told(asked)
+
+
+@api.get("/make/late", responses={200: m.LateOut})
+def late(path: s.JobPath, query: m.LateQuery) -> dict[str, object]:
+    """What a delay costs: when the job ends if a step begins, or stock comes, so many days later; nothing is saved."""
+    asked = _asked(path.job, query.start)
+    try:
+        found = delayed(
+            asked.making.steps, asked.design.plan, asked.begins, asked.done, asked.there, asked.planned(), query.what, query.days
+        )
+    except KeyError:
+        words = f"“{query.what}” is no step that is still to be done, and nothing that is still to come"
+        raise InputError([Problem(field="what", message=words)]) from None
+    titles = {step.id: step.title for step in asked.making.steps}
+    return m.LateOut(
+        what=query.what, planned=found.planned, ends=found.ends, cost=found.cost, later=[titles[name] for name in found.later], trouble=found.trouble
+    ).model_dump(mode="json")  # fmt: skip
+
+
+@api.get("/make/drawing", responses={200: m.DrawnOut})
+def drawing(path: s.JobPath, query: m.DrawnQuery) -> dict[str, object]:
+    """The parts that a step has in hand, in their build."""
+    _, making, record = _loaded(path.job)
+    step = next((one for one in making.steps if one.id == query.step), None)
+    if step is None:
+        raise InputError([Problem(field="step", message=f"there is no step “{query.step}” in this job")])
+    return m.DrawnOut(view=step_view(making.context.builds, step, _marks(making, record))).model_dump(mode="json")
 
 
 @api.get("/make/plan.ics", responses=offered("text/calendar"))
 def plan_ics(path: s.JobPath, query: m.PlanQuery) -> Response:
     """The plan for a calendar."""
-    design, making, record = _loaded(path.job)
-    found, _ = _planned(design, making, record, query.start)
+    asked = _asked(path.job, query.start)
+    found = asked.planned()
     days = {row.step: (row.on, row.until) for row in found.rows}
-    return download(steps_ics(making.steps, design.name, now(), days), f"{design.name} plan.ics", "text/calendar")
+    return download(steps_ics(asked.making.steps, asked.design.name, now(), days), f"{asked.design.name} plan.ics", "text/calendar")
 
 
 @api.get("/make/first", responses={200: m.FirstOut})

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from flask import Response
 from flask_openapi3 import APIBlueprint
 
@@ -10,6 +12,7 @@ from ergostrut.core.drawing.boxes import box_scene, box_views
 from ergostrut.core.drawing.proof import JointMark, member_uses, proof_views
 from ergostrut.core.drawing.scene import Scene, panel_scene, scene
 from ergostrut.core.finding import State, state_of_use
+from ergostrut.core.log.tested import marked
 from ergostrut.core.mechanics.solver.model import SolverError
 from ergostrut.core.prove.boxes.edges import uses_of
 from ergostrut.core.prove.boxes.model import ASSUMPTIONS as PANEL_ASSUMPTIONS
@@ -24,6 +27,7 @@ from ergostrut.core.report import Report, study_named
 from ergostrut.core.structure.assembly import Assembly
 from ergostrut.core.structure.standing.setting import settings_of
 from ergostrut.files.calculation_pdf import calculation_pdf
+from ergostrut.store import jobs
 from ergostrut.store.database import now
 
 from .. import prove_shapes as p
@@ -216,5 +220,7 @@ def calculation(path: s.JobPath, query: s.SheetQuery) -> Response:
     """The calculation sheet: all findings, or those named; panels that carry are refined for it."""
     design, _ = service().load(path.job)
     report = service().refined(design)
+    with service().database.reading() as session:
+        report = replace(report, findings=marked(report.findings, design, jobs.entries(session, path.job)))
     data = calculation_pdf(design, report, service().catalog.version, now().date().isoformat(), query.finding)
     return download(data, f"{design.name} calculation.pdf", "application/pdf", attachment=False)

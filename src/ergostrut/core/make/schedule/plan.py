@@ -12,7 +12,7 @@ from ...structure.plans import Step
 from .calendar import MOST_DAYS, Calendar, Ints, calendar
 from .listed import NoRoomError, listed
 from .room import room
-from .shortest import SECONDS, shortest
+from .shortest import SECONDS, Watch, shortest
 from .tasks import Task, tasks
 
 
@@ -53,6 +53,8 @@ def schedule(
     done: Mapping[str, dt.datetime],
     bought: Collection[str] = (),
     seconds: float = SECONDS,
+    late: Mapping[str, dt.date] | None = None,
+    watch: Watch | None = None,
 ) -> Schedule:
     """The plan that ends earliest, of what is not done yet.
 
@@ -60,12 +62,15 @@ def schedule(
         begins: the first day that is planned.
         done: when each step was ticked off.
         bought: stock by id that is there already.
+        seconds: that its end is searched for, and then as long again what can start earlier.
+        late: steps that begin no sooner.
+        watch: is told how far the search is, and may stop it.
     """
-    todo = tasks(steps, plan, begins, done, bought)
+    todo = tasks(steps, plan, begins, done, bought, late)
     today = tuple(task.id for task in todo if not task.after and (task.ready is None or task.ready <= begins))
     if not todo:
         return Schedule((), (), None, 0.0, True, (), (), "")
-    at = calendar(plan, begins, _enough(todo, plan))
+    at = calendar(plan, begins, _enough(todo, plan, max((late or {}).values(), default=begins) - begins))
     if not at.days:
         return Schedule((), (), None, 0.0, False, (), today, "nobody works on any day: take days off away, or choose weekdays")
     there = room(plan, at, todo)
@@ -73,18 +78,18 @@ def schedule(
         before = listed(at, todo, there)
     except NoRoomError as error:
         return Schedule((), (), None, 0.0, False, (), today, _why(error.task, plan, at))
-    starts, bound = shortest(at, todo, there, before, seconds)
+    starts, bound = shortest(at, todo, there, before, seconds, watch)
     return _told(at, todo, there, starts, bound, today)
 
 
-def _enough(todo: Sequence[Task], plan: Plan) -> int:
+def _enough(todo: Sequence[Task], plan: Plan, late: dt.timedelta) -> int:
     """Days in which it can surely be done, if at all."""
     a_day = max(1, math.floor(plan.hours_a_day * 4 + 1e-9))
     work = math.ceil(sum(task.slots for task in todo) / a_day) + len(todo)
     waits = math.ceil(sum(waits for task in todo for _, waits in task.after) / 24)
     gone = sum((away.end - away.start).days + 1 for away in plan.away)
     leads = max((lead.days for lead in plan.leads), default=0)
-    return min(work + waits + gone + leads + 40, MOST_DAYS)
+    return min(work + waits + gone + leads + late.days + 40, MOST_DAYS)
 
 
 def _why(task: Task, plan: Plan, at: Calendar) -> str:

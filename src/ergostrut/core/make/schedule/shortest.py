@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from itertools import pairwise
+from typing import Protocol
 
 import numpy as np
 
@@ -14,8 +15,23 @@ SECONDS = 2.3
 """That a search takes at the most, for its end and then as long for what can start earlier."""
 
 
+class Watch(Protocol):
+    """Who looks on while a plan is searched."""
+
+    def began(self, stop: Callable[[], None]) -> None:
+        """A search begins; ``stop`` ends it with what it has, from any thread."""
+
+    def told(self, days: float, least: float) -> None:
+        """The best plan so far takes so many days, and none can take less than ``least``."""
+
+
 def shortest(
-    at: Calendar, todo: Sequence[Task], there: Mapping[str, Ints], before: Mapping[str, int], seconds: float = SECONDS
+    at: Calendar,
+    todo: Sequence[Task],
+    there: Mapping[str, Ints],
+    before: Mapping[str, int],
+    seconds: float = SECONDS,
+    watch: Watch | None = None,
 ) -> tuple[dict[str, int], int]:
     """Start slots by task, no later at the end than ``before``, and the slot before which no plan can end.
 
@@ -66,7 +82,18 @@ def shortest(
     # one worker and a fixed seed: the same job has the same plan
     solver.parameters.num_workers, solver.parameters.random_seed = 1, 1
     solver.parameters.max_time_in_seconds = seconds
-    if solver.solve(model) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+    callback = None
+    if watch is not None:
+        tell = watch.told
+
+        class Told(cp_model.CpSolverSolutionCallback):
+            def on_solution_callback(self) -> None:
+                tell(self.objective_value / at.a_day, max(self.best_objective_bound, floor) / at.a_day)
+
+        callback = Told()
+        watch.began(solver.stop_search)
+        tell(limit / at.a_day, floor / at.a_day)
+    if solver.solve(model, callback) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         return dict(before), floor
     found = {name: int(solver.value(var)) for name, var in starts.items()}
     bound = max(floor, int(np.ceil(solver.best_objective_bound - 1e-6)))
@@ -75,6 +102,8 @@ def shortest(
     for name, var in starts.items():
         model.add_hint(var, found[name])
     model.minimize(sum(starts.values()))
+    # what can start earlier is a matter of tidiness: no longer than it ever takes
+    solver.parameters.max_time_in_seconds = min(seconds, SECONDS)
     if solver.solve(model) in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         found = {name: int(solver.value(var)) for name, var in starts.items()}
     return found, bound

@@ -9,6 +9,7 @@ from dataclasses import dataclass
 
 from ...document.plan import Plan
 from ...structure.plans import Step
+from ..hours import hours
 from ..waits import hours_of
 from ..work import TOOL
 from .calendar import SLOT
@@ -31,9 +32,15 @@ class Task:
 
 
 def tasks(
-    steps: Sequence[Step], plan: Plan, begins: dt.date, done: Mapping[str, dt.datetime], bought: Collection[str] = ()
+    steps: Sequence[Step],
+    plan: Plan,
+    begins: dt.date,
+    done: Mapping[str, dt.datetime],
+    bought: Collection[str] = (),
+    late: Mapping[str, dt.date] | None = None,
 ) -> tuple[Task, ...]:
-    """Steps that are not done, in order; a wait after one that is done goes on from then. ``bought``: stock that is there already."""
+    """Steps that are not done, in order; a wait after one that is done goes on from then. ``bought``: stock that is there already; ``late``: steps
+    that begin no sooner."""
     waits = {step.id: hours_of(step.waits, plan.temperature) for step in steps}
     leads = {lead.item: lead.days for lead in plan.leads}
     found = []
@@ -42,15 +49,19 @@ def tasks(
             continue
         ready, why = None, ""
         if step.takes in leads and step.takes not in bought:
-            ready, why = begins + dt.timedelta(days=leads[step.takes]), f"delivery of {step.takes}"
+            rests = math.ceil(step.rests / 24)
+            ready = begins + dt.timedelta(days=leads[step.takes] + rests)
+            why = f"delivery of {step.takes}{f', and {step.rests:.0f} h in the shop' if rests else ''}"
         for name in step.after:
             if name in done and waits[name]:
                 # to the end of that day: a plan has days, no clock
                 until = (done[name] + dt.timedelta(hours=waits[name])).date()
                 if ready is None or until > ready:
                     ready, why = until, f"what sets after “{name}”"
-        hours = step.minutes / 60 * plan.factors.get(step.work, 1.0)
+        if late and step.id in late and (ready is None or late[step.id] > ready):
+            ready, why = late[step.id], "put off"
+        work = hours(step, plan)
         takes = [PEOPLE, *([VEHICLE] if step.there or step.work == "measure" else []), *([TOOL[step.work]] if step.work in TOOL else [])]
         after = tuple((name, waits[name]) for name in step.after if name not in done)
-        found.append(Task(step.id, max(1, math.ceil(hours / SLOT - 1e-9)), after, ready, why, tuple(takes)))
+        found.append(Task(step.id, max(1, math.ceil(work / SLOT - 1e-9)), after, ready, why, tuple(takes)))
     return tuple(found)

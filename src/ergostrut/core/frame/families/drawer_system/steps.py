@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from ....structure.assembly import Assembly
 from ....structure.context import Context
+from ....structure.nouns.runners import Runner
 from ....structure.plans import CutPlan, Reading
 from ...blocks.carcass.steps import steps as carcass_steps
 from ...family import StepRow
@@ -86,18 +87,7 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[StepRow]:
             "",
             15,
             (),
-            reads=tuple(
-                Reading(
-                    f"opening, {where}",
-                    "mm",
-                    round(one.opening, 1),
-                    round(one.opening, 1) - 1.0,
-                    round(one.opening, 1) + 1.0,
-                    "opening",
-                    1.0,
-                )
-                for where in ("in front", "in the middle", "behind")
-            ),
+            reads=_openings(build),
         ),
         StepRow(
             "drawers",
@@ -122,3 +112,30 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[StepRow]:
         ),
     ]
     return [*rows[:-1], *made, rows[-1]]
+
+
+def _openings(build: Assembly) -> tuple[Reading, ...]:
+    """Every width of opening in three places, with the drawer parts that are as wide as what runs in it."""
+    by_width: dict[float, list[Runner]] = {}
+    for runner in build.runners:
+        by_width.setdefault(round(runner.opening, 1), []).append(runner)
+    found = []
+    for width, runners in by_width.items():
+        name = "opening" if len(by_width) == 1 else f"opening of {', '.join(runner.label for runner in runners)}"
+        bodies = {runner.body: runner.width for runner in runners}
+        parts = tuple(p.id for p in build.panels if p.body in bodies and any(abs(side - bodies[p.body]) < 0.5 for side in p.cut))
+        for where in ("in front", "in the middle", "behind"):
+            found.append(
+                Reading(
+                    f"{name}, {where}",
+                    "mm",
+                    width,
+                    width - 1.0,
+                    width + 1.0,
+                    name,
+                    1.0,
+                    make=round(width - runners[0].width, 1),
+                    parts=parts,
+                )
+            )
+    return tuple(found)

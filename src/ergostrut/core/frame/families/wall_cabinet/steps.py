@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from ....structure.assembly import Assembly
 from ....structure.context import Context
-from ....structure.plans import CutPlan
+from ....structure.plans import CutPlan, Reading
 from ...family import StepRow
+from .doors import GAP
 
 
 def steps(_context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
@@ -45,6 +46,10 @@ def steps(_context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
                 leaves,
                 leaves,
                 True,
+                reads=(
+                    Reading("gap round a door, least", "mm", GAP, 1.0, 2 * GAP),
+                    Reading("gap round a door, most", "mm", GAP, 1.0, 2 * GAP),
+                ),
             )
         )
     return [*rows, StepRow(
