@@ -135,8 +135,10 @@ def _bare(catalog: Catalog, design: Design) -> Callable[[], object]:
     """A bare solve of every frame of a job, each setting with all its cases once, joints as drawn, and of every box, meshed once; no checks."""
     report = check(design, catalog)
     foot, frames = design.loads.foot, []
-    for one in report.proofs:
-        for each in one.studies:
+    for build in report.context.builds:
+        # a proof keeps of a large build what the pages need: what was solved is solved again to be counted
+        for setting in settings_of(build) if not build.shells else ():
+            each = study(report.context, build, setting)
             if each.posed is not None and each.solved:
                 cases = [item.case for item in each.solved if not item.firm]
                 factors = np.array([each.posed.factors(case, foot) for case in cases])

@@ -8,6 +8,7 @@ from __future__ import annotations
 import math
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 from typing import Any
 
 import numpy as np
@@ -39,7 +40,7 @@ class _Job:
     sizes: Sequence[int]
     rooms: Sequence[int]
 
-    @property
+    @cached_property
     def need(self) -> float:
         return float(np.dot(self.counts, self.lengths)) + self.kerf * sum(self.counts)
 
@@ -128,8 +129,38 @@ def _by_sets(job: _Job, bound: float, best: list[Pattern]) -> list[Pattern]:
     return best
 
 
-def _whole_bars(job: _Job, bound: float) -> float:
-    """The cheapest set of whole bars that costs at least ``bound`` and has room for all: no plan is cheaper."""
+def _cheapest(job: _Job, low: float, high: float) -> float | None:
+    """What the cheapest set of whole bars costs that has room for all, from ``low`` to under ``high``; ``high`` where there is none, None where there
+    are too many to try."""
+    free = sum((bar.room + job.kerf) * (bar.most or 0) for bar in job.bars if bar.cost <= 0)
+    paid = sorted((bar for bar in job.bars if bar.cost > 0), key=lambda bar: -(bar.room + job.kerf) / bar.cost)
+    rates = [(bar.room + job.kerf) / bar.cost for bar in paid]
+    need, least, best, steps = job.need * (1 - 1e-12), low * (1 - 1e-9), high, 0
+
+    def choose(i: int, cost: float, room: float) -> None:
+        nonlocal best, steps
+        steps += 1
+        if steps > SETS:
+            return
+        if room >= need and least <= cost < best:
+            best = cost
+        # the rest give at the most so much room a unit of money
+        if i == len(paid) or cost >= best or room + (best - cost) * rates[i] < need:
+            return
+        bar = paid[i]
+        most = max(int((best - cost) // bar.cost), 0)
+        for n in range(most if bar.most is None else min(most, bar.most), -1, -1):
+            choose(i + 1, cost + n * bar.cost, room + n * (bar.room + job.kerf))
+
+    choose(0, 0.0, free)
+    return None if steps > SETS else best
+
+
+def _whole_bars(job: _Job, bound: float, high: float) -> float:
+    """The cheapest set of whole bars that costs at least ``bound`` and has room for all: no plan is cheaper. ``high``: what a plan that is known costs."""
+    found = _cheapest(job, bound, high) if math.isfinite(high) else None
+    if found is not None:
+        return max(bound, found)
     costs = np.array([bar.cost for bar in job.bars])
     rooms = np.array([bar.room + job.kerf for bar in job.bars])
     most = np.array([np.inf if bar.most is None else bar.most for bar in job.bars])
@@ -253,7 +284,7 @@ def search(bars: Sequence[Bar], lengths: Sequence[float], counts: Sequence[int],
     """A good plan in little time: filled bar by bar, in sets of bars, and by the relaxed plan made whole."""
     job = _job(bars, lengths, counts, kerf)
     best = _bar_by_bar(job, counts)
-    bound = _whole_bars(job, 0.0)
+    bound = _whole_bars(job, 0.0, _cost(best) if best else math.inf)
     best = _by_sets(job, bound, best)
     columns = list(dict.fromkeys(best))
     if best and _cost(best) <= bound * (1 + PROVEN):
@@ -264,7 +295,7 @@ def search(bars: Sequence[Bar], lengths: Sequence[float], counts: Sequence[int],
             n = most_of(length, bar.room + kerf, counts[i], kerf)
             if n:
                 columns.append(Pattern(kind, bar.cost, tuple(n if j == i else 0 for j in range(len(lengths)))))
-    bound = _whole_bars(job, _relaxed(job, columns))
+    bound = _whole_bars(job, _relaxed(job, columns), _cost(best) if best else math.inf)
     plans = [plan for plan in (best, _rounded(job, columns)) if plan]
     return Found(_by_sets(job, bound, min(plans, key=_cost)) if plans else [], bound, columns)
 
