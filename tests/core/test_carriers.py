@@ -9,14 +9,15 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ergostrut.core.balance.corrected import ledger
-from ergostrut.core.balance.ledger import loads_of
+from ergostrut.core.balance.ledger import CarrierLoads, loads_of
 from ergostrut.core.balance.statics import drawn, shared
+from ergostrut.core.balance.towing import check_class
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.drawing.axle_view import beam_view
 from ergostrut.core.finding import Finding
 from ergostrut.core.job.document import Design, read_design
 from ergostrut.core.primitives import Arrow
-from ergostrut.core.report import Report, check
+from ergostrut.core.report import Report, check, context_of
 from ergostrut.core.structure.carriers import Carrier, Springs
 
 
@@ -156,6 +157,16 @@ def test_what_tows_it_takes_the_tongue(catalog: Catalog) -> None:
         )
     lifted = check(trailer(tow={**TOW, "front": {"empty": "30 kg"}}), catalog)
     assert found(lifted, "balance/tow.light").state == "over"
+
+
+@pytest.mark.parametrize(("kg", "words"), [
+    (900.0, "class 1"), (910.0, "class 2"), (1587.0, "class 2"), (1600.0, "class 3"), (2300.0, "class 4"), (4600.0, "beyond SAE J684"),
+])  # fmt: skip
+def test_a_trailers_gross_asks_for_a_class_of_coupling(catalog: Catalog, kg: float, words: str) -> None:
+    """2,000, 3,500, 5,000 and 10,000 lb (SAE J684, from memory): 907, 1588, 2268 and 4536 kg."""
+    (one,) = check_class(context_of(trailer(), catalog), CarrierLoads({"coupling": 80.0}, kg, (), False))
+    assert words in one.sentence and one.state == "note"
+    assert found(check(trailer(), catalog), "balance/coupling.class").sentence.startswith("Coupling, ball and hitch of SAE J684 class 2")
 
 
 def test_ratings_of_what_tows_are_never_assumed(catalog: Catalog) -> None:

@@ -17,7 +17,7 @@ from .more import check_more
 from .standing import check_trailer
 from .states import LIGHT, check_states
 from .tipping import check_tipping
-from .towing import check_tongue, check_tow
+from .towing import check_class, check_tongue, check_tow
 from .weighed import check_weighing
 
 Row = tuple[str, tuple[LedgerRow, ...], CarrierLoads]
@@ -42,6 +42,7 @@ def check_balance(context: Context) -> Iterator[Finding]:
     yield _gross(context, home[1], home[2])
     if first.kind == "coupling":
         yield from check_tongue(context, [each[2] for each in rows], _moving(context))
+        yield from check_class(context, home[2])
         yield from check_tow(context, home[2])
         yield from check_trailer(context)
     else:

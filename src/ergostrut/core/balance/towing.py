@@ -53,6 +53,31 @@ def check_tongue(context: Context, rows: Sequence[CarrierLoads], moving: str) ->
         )  # fmt: skip
 
 
+CLASSES = ((1, 2_000.0), (2, 3_500.0), (3, 5_000.0), (4, 10_000.0))
+"""SAE J684: classes of couplings, and the pounds of gross trailer weight up to which each goes (from memory)."""
+POUND = 0.45359237
+
+
+def check_class(context: Context, loads: CarrierLoads) -> Iterator[Finding]:
+    """The class of coupling, ball and chains that a trailer's gross weight asks for."""
+    if not loads.on:
+        return
+    say, w = context.say, Working()
+    gross = w.given("m", loads.total, "kg", "all told")
+    pounds = w.line("P", "m / k", "lb", k=POUND)
+    name = next((name for name, most in CLASSES if pounds <= most), None)
+    if name is None:
+        text = f"{say.mass(gross)} is beyond SAE J684, class 4 (10 000 lb): its coupling is chosen by its maker's rating alone."
+    else:
+        most = dict(CLASSES)[name]
+        w.given("P_c", most, "lb", f"SAE J684, class {name}")
+        text = f"Coupling, ball and hitch of SAE J684 class {name} at the least, up to {say.mass(most * POUND)}; two crossed chains, each of which breaks at no less than {say.mass(gross)}."
+    yield Finding(
+        "balance/coupling.class", "coupling.class", "balance", ("host",), "Class of its coupling", text, "note", basis="SAE J684, from memory",
+        working=w.done(), caution="The lowest rating of coupling, ball, hitch and tow vehicle is that of the whole.",
+    )  # fmt: skip
+
+
 def check_tow(context: Context, loads: CarrierLoads) -> Iterator[Finding]:
     """The tow vehicle's axles, gross, hitch and combination under what the coupling gives."""
     tow = context.host.tow
