@@ -10,6 +10,7 @@ from typing import Any
 import pytest
 
 from ergostrut.core.changes import Change
+from ergostrut.core.cut.plan import cut_plan
 from ergostrut.core.document.entries import FIELDS
 from ergostrut.core.finding import Finding
 from ergostrut.core.job.change import apply
@@ -21,7 +22,7 @@ from ergostrut.core.log.learnt import learnt, ratio, spent
 from ergostrut.core.log.lines import standing
 from ergostrut.core.log.tested import marked
 from ergostrut.core.log.uses import friction, undoing, used, uses_of
-from ergostrut.core.report import check
+from ergostrut.core.report import check, context_of
 from ergostrut.core.units import Units
 from ergostrut.core.wording import Say
 from ergostrut.demo.sample import sample_jobs
@@ -239,3 +240,14 @@ def test_fields_that_cannot_be_are_refused_by_their_names(kind: Any, data: dict[
     with pytest.raises(ValueError, match=words):
         line(kind, **data)
     assert kind in BY_KIND or kind == "photo"
+
+
+def test_what_a_shop_pays_over_typical_moves_what_has_no_price_of_its_own(catalog: Any) -> None:
+    design = JOBS["Orchard flatbed"].design
+    stock = "birch.18"
+    own = apply(design, [Change("/shop/prices", {stock: 100.0}), Change("/shop/reserved", [])])
+    dear = apply(own, [Change("/shop/pays", 1.5)])
+    plans = [cut_plan(context_of(one, catalog)) for one in (own, dear)]
+    rows = [{group.stock: group.price for group in (*plan.bars, *plan.sheets)} for plan in plans]
+    assert all(rows[1][name] == pytest.approx(rows[0][name] * (1.0 if name == stock else 1.5)) for name in rows[0])
+    assert [row.price for row in plans[1].hardware] == pytest.approx([1.5 * row.price for row in plans[0].hardware])

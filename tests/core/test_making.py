@@ -301,3 +301,9 @@ def test_a_tool_that_is_shut_out_is_offered_another_order(catalog: Catalog) -> N
 
 def replace_check(build: str) -> Finding:
     return Finding(f"{build}/tool.reach", "tool.reach", "anchor", (build,), "", "", "over", use=2.0)
+
+
+def test_what_is_glued_is_put_together_dry_and_what_is_tacked_stands_in_a_jig() -> None:
+    rows = made(JOBS["Orchard flatbed"])
+    assert all("dry first" in step.text for step in rows if step.waits == "glue") and any(step.waits == "glue" for step in rows)
+    assert "In a jig" in next(step.text for step in rows if step.id.endswith("/tack"))

@@ -3028,7 +3028,8 @@ export interface components {
              *         "by": "pin",
              *         "friction": null,
              *         "rating": null
-             *       }
+             *       },
+             *       "inside": "unknown"
              *     }
              */
             door: components["schemas"]["RearDoor"];
@@ -3468,7 +3469,8 @@ export interface components {
              *         "by": "pin",
              *         "friction": null,
              *         "rating": null
-             *       }
+             *       },
+             *       "inside": "unknown"
              *     }
              */
             door: components["schemas"]["RearDoor"];
@@ -3818,6 +3820,7 @@ export interface components {
              *       "spare_percent": 10,
              *       "currency": "$",
              *       "prices": {},
+             *       "pays": 1,
              *       "reserved": [],
              *       "sawn_by": "the shop",
              *       "cut_price": 0,
@@ -7460,6 +7463,12 @@ export interface components {
              *     }
              */
             kept: components["schemas"]["Keep"];
+            /**
+             * Inside
+             * @default unknown
+             * @enum {string}
+             */
+            inside: "yes" | "no" | "unknown";
         };
         /**
          * RearRack
@@ -8069,6 +8078,11 @@ export interface components {
             prices: {
                 [key: string]: number;
             };
+            /**
+             * Pays
+             * @default 1
+             */
+            pays: number;
             /**
              * Reserved
              * @default []
@@ -12014,7 +12028,7 @@ export interface components {
         };
         /**
          * Price
-         * @description ``own``: the job's own; None where the typical one counts.
+         * @description ``own``: the job's own; None where the typical one counts, ``pays`` times.
          */
         Price: {
             /** Id */
@@ -12030,6 +12044,11 @@ export interface components {
             typical: number;
             /** Own */
             own: number | null;
+            /**
+             * Pays
+             * @default 1
+             */
+            pays: number;
         };
         /**
          * PriceOut

@@ -6,16 +6,21 @@ import { api, type ChangeIn, type Schemas, take } from "../../api/client";
 import { useJob } from "../../job/context";
 import { Button } from "../../ui/Button";
 import { FileButton } from "../../ui/FileButton";
+import { useShopLog } from "../yard/ShopLog";
 
 type Row = Schemas["PriceOut"];
 const PER = { m: "a metre", sheet: "a sheet", each: "each" } as const;
+
+const round = (value: number) => Math.round(value * 100) / 100;
 
 /** A price's place in the job. */
 const pathOf = (id: string) => `/shop/prices/${id.replace(/~/g, "~0").replace(/\//g, "~1")}`;
 
 /** What everything costs: typical until the shop says its own. A table or the price list shows what it would change first. */
 export function Prices({ currency }: { currency: string }) {
-  const { jobId, version, change, say } = useJob();
+  const { jobId, version, change, say, design } = useJob();
+  const pays = design.shop?.pays ?? 1;
+  const learnt = useShopLog().data?.learnt.prices;
   const { data } = useQuery({
     queryKey: ["job", jobId, "prices", version],
     queryFn: () => take(api.GET("/api/jobs/{job}/cut/prices", { params: { path: { job: jobId } } })),
@@ -32,7 +37,7 @@ export function Prices({ currency }: { currency: string }) {
   const path = { path: { job: jobId } };
   const bring = async (chosen: File) =>
     offer(take(api.POST("/api/jobs/{job}/cut/prices/read", { params: path, body: { text: await chosen.text() } })));
-  const now = ({ price }: Row) => price.own ?? price.typical;
+  const now = ({ price }: Row) => price.own ?? price.typical * pays;
   const changed = (fresh ?? []).filter((row) => row.offered != null && Math.abs(row.offered - now(row)) > 0.001);
   const left = (fresh ?? []).filter((row) => row.offered == null).length;
   const save = async (changes: ChangeIn[], words: string) => {
@@ -42,7 +47,25 @@ export function Prices({ currency }: { currency: string }) {
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-2">
-        <p className="grow text-[14px] text-steel">Typical until you give your own.</p>
+        <p className="grow text-[14px] text-steel">
+          {pays === 1
+            ? "Typical until you give your own."
+            : `${pays.toFixed(2)} times typical until you give your own.`}
+        </p>
+        {learnt && Math.abs(learnt.median - pays) > 0.005 && (
+          <Button
+            onClick={() =>
+              void change([{ op: "set", path: "/shop/pays", value: round(learnt.median) }], "what this shop pays")
+            }
+          >
+            {`Reckon ${learnt.median.toFixed(2)} times, as this shop paid (${learnt.lines} line${learnt.lines === 1 ? "" : "s"})`}
+          </Button>
+        )}
+        {pays !== 1 && (
+          <Button onClick={() => void change([{ op: "set", path: "/shop/pays", value: 1 }], "typical prices")}>
+            Typical again
+          </Button>
+        )}
         <Button onClick={() => void offer(take(api.POST("/api/jobs/{job}/cut/prices/ask", { params: path })))}>
           Ask the price list
         </Button>

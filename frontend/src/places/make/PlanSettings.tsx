@@ -178,15 +178,31 @@ export function PlanSettings({ deliveries }: { deliveries: readonly Schemas["Del
         <Gone title="The vehicle is away" path="/plan/away" rows={plan?.away ?? []} />
         <Gone title="Nobody works" path="/plan/off" rows={plan?.off ?? []} />
       </Group>
-      <Group title="Borrowed tools">
+      <Group title="Tools, owned and borrowed">
         {TOOLS.map((tool) => {
           const row = tools.find((one) => one.tool === tool);
           return (
             <fieldset key={tool} className="mb-2 grid grid-cols-2 gap-1">
               <legend className="text-[14px] text-steel">
                 {tool}
-                {!row && ": always there"}
+                {!row?.start && !row?.end ? ": always there" : ": borrowed"}
               </legend>
+              <label className="col-span-2 flex items-center justify-between gap-2 text-[14px]">
+                How many
+                <input
+                  key={row?.count ?? 1}
+                  inputMode="numeric"
+                  aria-label={`${tool}, how many`}
+                  className={`${BOX} w-16 text-right`}
+                  defaultValue={row?.count ?? 1}
+                  onBlur={(event) => {
+                    const many = Number(event.currentTarget.value);
+                    if (!Number.isInteger(many) || many < 1 || many > 9)
+                      event.currentTarget.value = `${row?.count ?? 1}`;
+                    else if (many !== (row?.count ?? 1)) setTool(tool, { count: many });
+                  }}
+                />
+              </label>
               {(["start", "end"] as const).map((end) => (
                 <input
                   key={end}

@@ -16,8 +16,9 @@ from .outline import outline_of
 
 
 def price_of(context: Context, item: str, typical: float) -> float:
-    """The job's own price of a catalogue item, else the typical one."""
-    return context.design.shop.prices.get(item, typical)
+    """The job's own price of a catalogue item, else the typical one times what this shop pays over that."""
+    shop = context.design.shop
+    return shop.prices.get(item, typical * shop.pays)
 
 
 _LETTERS = {

@@ -13,13 +13,14 @@ Per = Literal["m", "sheet", "each"]
 
 @dataclass(frozen=True, slots=True)
 class Price:
-    """``own``: the job's own; None where the typical one counts."""
+    """``own``: the job's own; None where the typical one counts, ``pays`` times."""
 
     id: str
     label: str
     per: Per
     typical: float
     own: float | None
+    pays: float = 1.0
 
 
 def prices_of(context: Context, plan: CutPlan) -> tuple[Price, ...]:
@@ -28,4 +29,4 @@ def prices_of(context: Context, plan: CutPlan) -> tuple[Price, ...]:
     rows: list[tuple[str, str, Per, float]] = [(g.stock, g.label, "m", catalog.bar(g.stock).price_per_m) for g in plan.bars]
     rows += [(g.stock, g.label, "sheet", catalog.sheet(g.stock).price) for g in plan.sheets]
     rows += [(item.part, item.label, "each", catalog.parts[item.part].price) for item in plan.hardware]
-    return tuple(Price(ident, label, per, typical, own.get(ident)) for ident, label, per, typical in rows)
+    return tuple(Price(ident, label, per, typical, own.get(ident), context.design.shop.pays) for ident, label, per, typical in rows)

@@ -36,6 +36,8 @@ class Shop(Record):
     """Of screws and fixings, bought on top."""
     currency: Annotated[str, Field(min_length=1, max_length=4)] = "$"
     prices: Annotated[dict[Annotated[str, Field(max_length=60)], Annotated[float, Field(ge=0, le=100_000)]], Field(max_length=500)] = {}
+    pays: Annotated[float, Field(ge=0.1, le=10)] = 1.0
+    """Times the typical price, where it has none of its own: as its log has it."""
     reserved: Annotated[tuple[Reserved, ...], Field(max_length=200)] = ()
     sawn_by: Literal["the shop", "the supplier"] = "the shop"
     """Who cuts bars to length: the supplier takes a price a cut, and nothing off the bar."""

@@ -55,7 +55,7 @@ def _before(rows: Sequence[StepRow]) -> list[StepRow]:
 def _step(build: Assembly, row: StepRow, coat: Coat | None, plan: Plan) -> Step:
     stirred = batches(build, coat, plan) if coat is not None and row.waits == "resin" else batch(build, row)
     return Step(
-        f"{build.id}/{row.id}", row.title, row.text, row.hold, row.caution, row.minutes, row.parts, row.sets, row.there, row.waits,
+        f"{build.id}/{row.id}", row.title, f"{row.text} {HOW.get(_done_by(row), '')}".strip(), row.hold, row.caution, row.minutes, row.parts, row.sets, row.there, row.waits,
         readings(build, row), work_of(row.id, row.title), batch=stirred, system=system_of(build),
     )  # fmt: skip
 
@@ -77,6 +77,17 @@ def _wood(rows: Rows, part: str) -> tuple[bool, bool]:
                 lumber = isinstance(panel.sheet, Planks) and panel.sheet.duration
                 return lumber or isinstance(panel.sheet, Sheet), lumber
     return False, False
+
+
+HOW = {
+    "tacked": "In a jig: stops clamped on a flat table, so that nothing moves as it is tacked.",
+    "glued": "Put it together dry first: what does not close by hand is mended before there is glue on it.",
+}
+"""What is so of every step that is tacked or glued, whatever is built (common practice, no published source)."""
+
+
+def _done_by(row: StepRow) -> str:
+    return "glued" if row.waits == "glue" else "tacked" if row.id in ("tack", "below", "above", "cage") else ""
 
 
 def _all(build: Assembly) -> tuple[str, ...]:

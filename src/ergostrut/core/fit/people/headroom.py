@@ -35,7 +35,7 @@ def check_headroom(context: Context) -> Iterator[Finding]:
 def _headroom(context: Context, build: Assembly, bed: Surface, name: str, stature: float, part: str) -> Finding | None:
     host, say = context.host, context.say
     cover, roof = host.dims.get(COVER), host.mm(COVER) or 0.0
-    top = bed.origin[2] + bed.soft
+    top = bed.origin[2]
     over = _over(context, build, bed, top)
     blank = Finding(
         f"{part}/headroom",

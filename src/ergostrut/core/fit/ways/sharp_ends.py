@@ -17,6 +17,7 @@ from ...structure.standing.posed import as_it_stands, poses_of
 from ...structure.standing.setting import scene_travels, setting_at
 from ..space.bodies import bodies_at
 from .hull import hull_of
+from .insides import insides
 from .way_out import ways_out
 
 OUT, NEAR, STEP_IN = 50.0, 100.0, 400.0
@@ -32,7 +33,7 @@ def passages(context: Context) -> tuple[list[Boxes], str]:
         lo[one.axis], hi[one.axis] = sorted((one.at, one.at - one.sign * STEP_IN))
         lo[1 - one.axis], hi[1 - one.axis] = one.lo[0], one.hi[0]
         found.append(upright([(lo[0], lo[1], lo[2])], [(hi[0], hi[1], hi[2])]))
-    ways = [way for _, _, way in ways_out(context) if way is not None]
+    ways = [way for one in insides(context) if one.build is None for _, _, way in ways_out(context, one) if way is not None]
     for way in ways:
         half = (way.wide / 2, way.wide / 2, way.high / 2)
         for a, b in itertools.pairwise(way.poses):

@@ -13,7 +13,7 @@ from ...mechanics.space.passage import Corners, Waypoint, passage
 from ...structure.assembly import Assembly
 from ...structure.check import JobCheck
 from ...structure.context import Context
-from ...structure.host import FLOOR_END, Opening
+from ...structure.host import Opening
 from ...structure.nouns.parts import Surface
 from ...structure.standing.posed import poses_of
 from ...structure.standing.setting import scene_travels, setting_at
@@ -21,6 +21,7 @@ from ..people.headroom import LIES
 from ..space.bodies import bodies_at, on_floor
 from ..space.straps import straps_at
 from .hull import Hull, hull_of
+from .insides import Inside, beds_in, insides
 from .treads import largest_step
 
 ROOM = 100.0
@@ -50,12 +51,13 @@ class WayOut:
     """mm: the largest step from one thing trodden on to the next."""
 
 
-def _night(context: Context) -> tuple[Corners, ...]:
-    """Everything of every build, on it, and on the floor, where it stands at night; straps as well: one climbs out between them."""
+def _night(context: Context, inside: Inside) -> tuple[Corners, ...]:
+    """Everything of every build, on it, and on the floor, where it stands at night; straps as well: one climbs out between them. Of the build round
+    those who sleep its walls, less its door."""
     found: list[Corners] = []
     there = [(build, setting_at(build, scene_travels(build, "night"))) for build in context.builds]
     standing = [(*bodies_at(context, build, setting), *straps_at(build, setting)) for build, setting in there]
-    for body in itertools.chain(*standing, on_floor(context)):
+    for body in filter(inside.own, itertools.chain(*standing, on_floor(context))):
         for a, b in zip(body.boxes.lo.tolist(), body.boxes.hi.tolist(), strict=True):
             found.append(((a[0], a[1], a[2]), (b[0], b[1], b[2])))
     return tuple(found)
@@ -71,7 +73,7 @@ def _place(context: Context, build: Assembly, bed: Surface, person: Person) -> C
     mine = [one.id for one in context.design.carry.crew if one.sleeps == bed.id]
     across = 0 if bed.size[0] < bed.size[1] else 1
     lane = bed.size[across] / len(mine)
-    lo = [bed.origin[0] + dx, bed.origin[1] + dy, bed.origin[2] + bed.soft + dz + 1.0]
+    lo = [bed.origin[0] + dx, bed.origin[1] + dy, bed.origin[2] + dz + 1.0]
     hi = [lo[0] + bed.size[0], lo[1] + bed.size[1], lo[2] + OVERHEAD]
     middle = lo[across] + lane * (mine.index(person.id) + 0.5)
     lo[across], hi[across] = middle - min(lane, LIES) / 2, middle + min(lane, LIES) / 2
@@ -91,6 +93,8 @@ STARTS = (0.5, 0.25, 0.75, 0.1, 0.9)
 """Where along his place somebody may begin, as shares of it: the middle first."""
 ASIDE = (0.5, 0.8, 0.2)
 """And across it: beside what lies over one half of him."""
+EDGED = (0.5, 1.0, 0.0, 1.5, -0.5)
+"""The same where a wall may lean over him: rolled to the edge of his place, or over who lies beside him."""
 
 
 def _body(place: Corners, wide: float, high: float, share: float, aside: float) -> Corners:
@@ -103,42 +107,53 @@ def _body(place: Corners, wide: float, high: float, share: float, aside: float) 
     return (x - wide / 2, y - wide / 2, z), (x + wide / 2, y + wide / 2, z + high)
 
 
-def ways_out(context: Context) -> list[tuple[Person, Opening | None, WayOut | None]]:
-    """Every sleeper's best way: without climbing over anybody if there is one, then the widest, then the highest."""
-    doors = tuple(one for one in context.host.openings if not one.missing and one.inside != "no")
-    if not context.host.roofed or not doors:
+def ways_out(context: Context, only: Inside | None = None) -> list[tuple[Person, Opening | None, WayOut | None]]:
+    """Every sleeper's best way: without climbing over anybody if there is one, then the widest, then the highest; of those in one inside, or of all."""
+    return [row for inside in ([only] if only is not None else insides(context)) for row in _out_of(context, inside)]
+
+
+def _out_of(context: Context, inside: Inside) -> list[tuple[Person, Opening | None, WayOut | None]]:
+    doors = tuple(one for one in inside.doors if not one.missing and one.inside != "no")
+    beds = beds_in(context, inside)
+    if not doors or not any(one.sleeps in beds for one in context.design.carry.crew):
         return []
     context = context.at("night")
-    beds, solid = _beds(context), _night(context)
+    beds, solid = beds_in(context, inside), _night(context, inside)
     sleepers = [one for one in context.design.carry.crew if one.sleeps in beds]
     places = {one.id: _place(context, *beds[one.sleeps], one) for one in sleepers if one.sleeps is not None}
     found: list[tuple[Person, Opening | None, WayOut | None]] = []
     for person in sleepers:
         others = {one.id: places[one.id] for one in sleepers if one is not person}
-        best = _best(context, person, places[person.id], doors, solid, others)
+        best = _best(context, inside, person, places[person.id], doors, solid, others)
         found.append((person, best[0] if best else None, best[1] if best else None))
     return found
 
 
 def _best(
-    context: Context, person: Person, place: Corners, doors: Sequence[Opening], solid: tuple[Corners, ...], others: dict[str, Corners]
+    context: Context,
+    inside: Inside,
+    person: Person,
+    place: Corners,
+    doors: Sequence[Opening],
+    solid: tuple[Corners, ...],
+    others: dict[str, Corners],
 ) -> tuple[Opening, WayOut] | None:
     names = {one.id: one.name for one in context.design.carry.crew}
     known = [one for one in doors if one.inside == "yes"]
     for rows in (list(known), [one for one in doors if one not in known]):
-        shells = {one.name: hull_of(context.host, (one,), shrunk=True) for one in rows}
+        shells = {one.name: inside.hull(one) for one in rows}
         best: tuple[Opening, WayOut] | None = None
         for past in (tuple(others), ()):
             asleep = tuple(others[name] for name in past)
             for door in rows:
-                way = _widest(person, place, door, shells[door.name], solid, asleep)
+                way = _widest(person, place, door, shells[door.name], solid, asleep, ASIDE if inside.build is None else EDGED)
                 if way is not None and (best is None or (way.wide, way.high) > (best[1].wide, best[1].high)):
                     best = door, way
             if best is not None:
                 if not past and others:
                     best = best[0], replace(best[1], over=_climbed(best[1], others, names))
                 door, way = best
-                floor_end = context.host.mm(FLOOR_END) or math.inf
+                floor_end = inside.end or math.inf
                 feet = [(x, y, z - way.high / 2) for pose in reversed(way.poses) for x, y, z in (pose.at,)]
                 return door, replace(
                     way, step=largest_step(feet, place[0][2], (*shells[door.name].solids, *solid, *_mattresses(context)), floor_end)
@@ -151,7 +166,7 @@ def _mattresses(context: Context) -> Iterator[Corners]:
     for build, bed in _beds(context).values():
         dx, dy, dz = poses_of(build, setting_at(build, scene_travels(build, "night"))).shift(bed.body)
         x, y, z = bed.origin[0] + dx, bed.origin[1] + dy, bed.origin[2] + dz
-        yield (x, y, z), (x + bed.size[0], y + bed.size[1], z + bed.soft)
+        yield (x, y, z - bed.soft), (x + bed.size[0], y + bed.size[1], z)
 
 
 def _beside(asleep: Corners, wide: float) -> Corners:
@@ -162,13 +177,19 @@ def _beside(asleep: Corners, wide: float) -> Corners:
 
 
 def _widest(
-    person: Person, place: Corners, door: Opening, hull: Hull, solid: tuple[Corners, ...], asleep: tuple[Corners, ...]
+    person: Person,
+    place: Corners,
+    door: Opening,
+    hull: Hull,
+    solid: tuple[Corners, ...],
+    asleep: tuple[Corners, ...],
+    sides: Sequence[float],
 ) -> WayOut | None:
     def poses(wide: float, high: float) -> tuple[Waypoint, ...] | None:
         solids = (*hull.solids, *solid, *(_beside(one, wide) for one in asleep))
         tries = (
             passage((_body(place, wide, high, share, aside),), solids, hull.room, hull.gates, turns="none")
-            for aside in ASIDE
+            for aside in sides
             for share in STARTS
         )
         return next((found for found in tries if found is not None), None)
@@ -198,10 +219,15 @@ def _climbed(way: WayOut, others: dict[str, Corners], names: dict[str, str]) -> 
 
 
 def check_ways_out(context: Context) -> Iterator[Finding]:
-    """One finding a sleeper in a closed host: unknown until it is known what opens from inside."""
-    beds, host = _beds(context), context.host
+    """One finding a sleeper in a closed host or build: unknown until it is known what opens from inside."""
+    for inside in insides(context):
+        yield from _checked(context, inside)
+
+
+def _checked(context: Context, inside: Inside) -> Iterator[Finding]:
+    beds, host = beds_in(context, inside), context.host
     sleepers = [one for one in context.design.carry.crew if one.sleeps in beds]
-    if not host.roofed or not sleepers:
+    if not sleepers:
         return
     blanks = {
         one.id: Finding(
@@ -219,8 +245,8 @@ def check_ways_out(context: Context) -> Iterator[Finding]:
         )
         for one in sleepers
     }
-    usable = [one for one in host.openings if one.inside != "no" and not one.missing]
-    missing = tuple(dict.fromkeys(role for one in host.openings if one.inside != "no" for role in one.missing))
+    usable = [one for one in inside.doors if one.inside != "no" and not one.missing]
+    missing = tuple(dict.fromkeys(role for one in inside.doors if one.inside != "no" for role in one.missing))
     if not usable:
         for blank in blanks.values():
             if missing:
@@ -229,17 +255,19 @@ def check_ways_out(context: Context) -> Iterator[Finding]:
             else:
                 yield replace(blank, sentence="Nothing there opens from inside. Make one opening that does.", state="over", use=2.0)
         return
-    lacking = hull_of(host, tuple(usable), shrunk=True).missing
+    lacking = hull_of(host, tuple(usable), shrunk=True).missing if inside.build is None else inside.build.missing
     if lacking:
         names = ", ".join(host.dims[role].label.lower() for role in lacking)
         for blank in blanks.values():
             yield replace(blank, sentence=f"Not known until measured: {names}.", missing=lacking)
         return
-    for person, door, way in ways_out(context):
-        yield _finding(context, blanks[person.id], door, way, usable)
+    for person, door, way in ways_out(context, inside):
+        yield _finding(context, inside, blanks[person.id], door, way, usable)
 
 
-def _finding(context: Context, blank: Finding, door: Opening | None, way: WayOut | None, usable: Sequence[Opening]) -> Finding:
+def _finding(
+    context: Context, inside: Inside, blank: Finding, door: Opening | None, way: WayOut | None, usable: Sequence[Opening]
+) -> Finding:
     say, w = context.say, Working()
     if door is None or way is None:
         names = " or the ".join(one.name for one in usable)
@@ -261,7 +289,7 @@ def _finding(context: Context, blank: Finding, door: Opening | None, way: WayOut
         state = "tight" if state == "holds" else state
         use = max(use, 0.9)
     if door.inside == "unknown":
-        text = f"{text} Whether the {door.name} can be opened from inside is not known: try it from there, and say so on Measure."
+        text = f"{text} Whether the {door.name} can be opened from inside is not known: try it from there, and say so on {inside.said_on}."
         return replace(blank, sentence=text, demand=have, limit=NEED, want=WANT, missing=(f"{door.name} from inside",), working=w.done())
     return replace(blank, sentence=text, state=state, use=use, demand=have, limit=NEED, want=WANT, working=w.done())
 

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from ...catalog.model import Section
+from ...document.survey import Inside
 from .parts import Point3
 from .stow import By
 
@@ -131,6 +132,8 @@ class Door:
     by: By = "unsaid"
     holds: float | None = None
     behind: tuple[str, ...] = ()
+    inside: Inside = "unknown"
+    """Whether it opens from inside."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -174,7 +174,7 @@ class Surface:
     size: tuple[float, float]
     use: Use = "deck"
     soft: float = 0.0
-    """mm of mattress under whoever lies there."""
+    """mm of mattress under whoever lies there, whose top it is."""
     hung: bool = False
     """Whether one can fall off it: a bunk that hangs in the room."""
     edge: float | None = None

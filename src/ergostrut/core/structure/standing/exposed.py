@@ -112,7 +112,7 @@ def _openings(build: Assembly) -> tuple[Opening, ...]:
         axis: Literal[0, 1] = 0 if abs(door.out[0]) > abs(door.out[1]) else 1
         lo, hi = (tuple(corner[i] - origin[i] for i in range(3)) for corner in (leaf.lo, leaf.hi))
         k = 1 - axis
-        found.append(Opening(door.label, axis, 1 if door.out[axis] > 0 else -1, lo[axis], (lo[k], lo[2]), (hi[k], hi[2]), ()))
+        found.append(Opening(door.label, axis, 1 if door.out[axis] > 0 else -1, lo[axis], (lo[k], lo[2]), (hi[k], hi[2]), (), door.inside))
     return tuple(found)
 
 

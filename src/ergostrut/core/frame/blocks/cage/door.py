@@ -9,6 +9,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from ....constants import G
+from ....document.survey import Inside
 from ....quantity import Between, Length, Rating
 from ....record import Record
 from ....structure.nouns.holds import SCENES, Motion, Position
@@ -34,6 +35,8 @@ class RearDoor(Record):
     hinges: Annotated[int, Field(ge=2, le=5)] = 3
     rating: Rating | None = None
     kept: Keep = Keep(by="pin")
+    inside: Inside = "unknown"
+    """Whether it opens from inside."""
 
 
 ROWS = Group(
@@ -46,6 +49,13 @@ ROWS = Group(
         Row("door/hinges", "Hinges", "whole"),
         Row("door/rating", "A hinge holds", "mass", optional=True),
         *keep_rows("door/kept", "Shut it is"),
+        Row(
+            "door/inside",
+            "It opens from inside",
+            "choice",
+            options("unknown", "yes", "no"),
+            help="whoever sleeps in it must get out by himself",
+        ),
     ),
 )
 
@@ -64,7 +74,11 @@ def hung(
     motion = Motion(f"{body}/open", body, "Open the door", OPEN, _positions(OPEN), (0.0, 0.0, sign), "door", "", hinges[0])
     jamb, _ = min(posts, key=lambda row: abs(row[1] - edge))
     rating, holds = _ratings(door)
-    return motion, Door(body, "door", leaf.id, jamb, hinges, (1.0, 0.0, 0.0), door.width.mm, rating, door.kept.by, holds), ()
+    return (
+        motion,
+        Door(body, "door", leaf.id, jamb, hinges, (1.0, 0.0, 0.0), door.width.mm, rating, door.kept.by, holds, inside=door.inside),
+        (),
+    )
 
 
 def _positions(degrees: float) -> tuple[Position, ...]:
@@ -86,5 +100,5 @@ def _ramp(door: RearDoor, ident: str, leaf: Panel, sill: str, ground: float | No
     hinges = tuple((x, -span + 2 * span * k / (door.hinges - 1), z) for k in range(door.hinges))
     motion = Motion(f"{body}/open", body, "Let the ramp down", 90.0 + down, _positions(90.0 + down), (0.0, 1.0, 0.0), "ramp", "", hinges[0])
     rating, holds = _ratings(door)
-    hangs = Door(body, "ramp", leaf.id, sill, hinges, (1.0, 0.0, 0.0), long, rating, door.kept.by, holds)
+    hangs = Door(body, "ramp", leaf.id, sill, hinges, (1.0, 0.0, 0.0), long, rating, door.kept.by, holds, inside=door.inside)
     return motion, hangs, (Ramp(f"{body}/ramp", body, leaf.id, long, second, high),)
