@@ -13,8 +13,11 @@ from ergostrut.core.fit.ways.insides import beds_in, insides
 from ergostrut.core.fit.ways.way_out import check_ways_out, ways_out
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Design
+from ergostrut.core.job.start import start
 from ergostrut.core.report import context_of
+from ergostrut.core.units import Units
 from ergostrut.demo.sample import sample_jobs
+from ergostrut.files.catalog_files import shipped_templates
 
 JOBS = {job.design.name: job.design for job in sample_jobs()}
 BODY, SHELL, TRAILER = JOBS["Night-sky body"], JOBS["Night-sky shell"], JOBS["Seed library trailer"]
@@ -69,3 +72,13 @@ def test_a_bed_lies_in_the_build_that_closes_it_in(catalog: Catalog) -> None:
     assert inside.build is not None and {bed.split("/")[0] for bed in beds_in(context, inside)} == {"bunk1"}
     (row,) = ways_out(context)
     assert row[2] is not None and row[2].poses[0].at[0] > inside.build.clear.hi[0], "it ends behind the door, in the vehicle's axes"
+
+
+def test_who_sleeps_under_a_topper_is_told_that_nobody_asks(catalog: Catalog) -> None:
+    pickup = next(t for t in shipped_templates() if t.id == "pickup-65")
+    crew = [{"id": "p", "name": "Ada", "mass": "70 kg", "stature": "1700 mm", "sleeps": "platform1/bed"}]
+    rows = []
+    for families in (["fixed_platform"], ["fixed_platform", "bed_topper"]):
+        design = start(pickup, "x", Units(length="mm", mass="kg"), families)
+        rows.append(out_of(changed(design, carry__crew=crew), catalog))
+    assert rows[0] == [] and [one.state for one in rows[1]] == ["unknown"] and "Topper" in rows[1][0].sentence

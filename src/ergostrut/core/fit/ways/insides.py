@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from ...document.load import Person
 from ...mechanics.space.passage import Corners, Gate
 from ...structure.assembly import Assembly
 from ...structure.context import Context
@@ -100,6 +101,21 @@ def beds_in(context: Context, inside: Inside) -> dict[str, tuple[Assembly, Surfa
         if (there.id if there is not None else "") == mine:
             found |= {surface.id: (build, surface) for surface in build.surfaces if surface.use == "sleeping"}
     return found
+
+
+def under_others(context: Context) -> Iterator[tuple[Person, Assembly]]:
+    """Who sleeps under a build that closes over him without walls of its own down to his floor: a topper."""
+    if context.host.roofed:
+        return
+    over = [build for build in context.builds if build.clear is None and build.doors and any(one.use == "roof" for one in build.panels)]
+    for build in context.builds:
+        if round_of(context, build) is not None:
+            continue
+        for surface in (one for one in build.surfaces if one.use == "sleeping"):
+            x, y, z = (surface.origin[0] + surface.size[0] / 2, surface.origin[1] + surface.size[1] / 2, surface.origin[2])
+            shuts = next((one for one in over if all(a < v for a, v in zip(_outer(one)[0][:2], (x, y), strict=True)) and all(v < b for v, b in zip((x, y, z), _outer(one)[1], strict=True))), None)  # fmt: skip
+            if shuts is not None:
+                yield from ((person, shuts) for person in context.design.carry.crew if person.sleeps == surface.id)
 
 
 def _doors(build: Assembly) -> tuple[Opening, ...]:

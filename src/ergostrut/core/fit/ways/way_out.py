@@ -21,7 +21,7 @@ from ..people.headroom import LIES
 from ..space.bodies import bodies_at, on_floor
 from ..space.straps import straps_at
 from .hull import Hull, hull_of
-from .insides import Inside, beds_in, insides
+from .insides import Inside, beds_in, insides, under_others
 from .treads import largest_step
 
 ROOM = 100.0
@@ -222,6 +222,12 @@ def check_ways_out(context: Context) -> Iterator[Finding]:
     """One finding a sleeper in a closed host or build: unknown until it is known what opens from inside."""
     for inside in insides(context):
         yield from _checked(context, inside)
+    for person, over in under_others(context):
+        yield Finding(
+            f"person/{person.id}/way-out", "way.out", "carry", (f"person/{person.id}",), f"Way out of {person.name} at night",
+            f"He sleeps under the {over.label}, which no way out is sought of: its hatch and the gate must open from inside. Try it in the dark.",
+            "unknown", unit="mm", minimum=True, missing=(f"way out under the {over.label}",), basis=COMMON_PRACTICE, caution=CAUTION,
+        )  # fmt: skip
 
 
 def _checked(context: Context, inside: Inside) -> Iterator[Finding]:
