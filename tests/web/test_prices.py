@@ -37,7 +37,7 @@ def prices(answer: Any) -> dict[str, Any]:
 def test_a_price_of_ones_own_counts_and_is_given_back(shop: Shop) -> None:
     before = shop.get("/api/jobs/1/cut")["price"]
     typical = prices(shop.get("/api/jobs/1/cut/prices"))["birch.12"]["price"]
-    assert typical == {"id": "birch.12", "label": "12 mm birch ply", "per": "sheet", "typical": 82.0, "own": None}
+    assert typical == {"id": "birch.12", "label": "12 mm birch ply", "per": "sheet", "typical": 82.0, "own": None, "pays": 1.0}
     version = shop.change(shop.get("/api/jobs/1")["version"], "/shop/prices/birch.12", 100.5)["version"]
     assert prices(shop.get("/api/jobs/1/cut/prices"))["birch.12"]["price"]["own"] == 100.5
     assert shop.get("/api/jobs/1/cut")["price"] == pytest.approx(before + 18.5)

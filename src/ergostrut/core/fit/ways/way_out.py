@@ -263,7 +263,7 @@ def _checked(context: Context, inside: Inside) -> Iterator[Finding]:
         return
     lacking = hull_of(host, tuple(usable), shrunk=True).missing if inside.build is None else inside.build.missing
     if lacking:
-        names = ", ".join(host.dims[role].label.lower() for role in lacking)
+        names = ", ".join(host.dims[role].label.lower() if role in host.dims else role for role in lacking)
         for blank in blanks.values():
             yield replace(blank, sentence=f"Not known until measured: {names}.", missing=lacking)
         return
