@@ -10,6 +10,7 @@ from ergostrut.core.advice.first import built_first
 from ergostrut.core.advice.mends import candidates
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.changes import Change
+from ergostrut.core.constants import G
 from ergostrut.core.cut.plan import cut_plan
 from ergostrut.core.document.plan import Plan
 from ergostrut.core.drawing.step import step_view
@@ -27,12 +28,15 @@ from ergostrut.core.make.work import work_of
 from ergostrut.core.measure.hosts import resolve
 from ergostrut.core.mechanics.joints.bolt import torque
 from ergostrut.core.primitives import Label, Path
+from ergostrut.core.prove.model.study import study
 from ergostrut.core.report import context_of
 from ergostrut.core.structure.plans import Reading, Step
+from ergostrut.core.structure.standing.setting import settings_of
 from ergostrut.core.units import Units
 from ergostrut.core.wording import Say
 from ergostrut.demo.sample import sample_jobs
 from ergostrut.files.catalog_files import shipped_catalog, shipped_templates
+from tests.bench import starts
 
 JOBS = {job.design.name: job.design for job in sample_jobs()}
 MM = Say(Units(length="mm", mass="kg"))
@@ -307,3 +311,24 @@ def test_what_is_glued_is_put_together_dry_and_what_is_tacked_stands_in_a_jig() 
     rows = made(JOBS["Orchard flatbed"])
     assert all("dry first" in step.text for step in rows if step.waits == "glue") and any(step.waits == "glue" for step in rows)
     assert "In a jig" in next(step.text for step in rows if step.id.endswith("/tack"))
+
+
+@pytest.mark.parametrize(
+    "family", ["bed_topper", "chassis_body", "truck_flatbed", "fixed_platform", "shelf_rack", "hung_bunk", "bed_slide"]
+)
+def test_all_that_a_coat_weighs_reaches_the_frame(family: str, catalog: Catalog) -> None:
+    """What its bare frame takes under 1 g grows by what the build does; doors, whose hinges are asked bare, have none."""
+    bare = next(design for name, design in starts() if name.startswith(family))
+    coat = {"fabric": 600, "layers": 4, "ratio": 1.5, "faces": "both faces"}
+    grown = []
+    for one in (bare, apply(bare, [Change("/builds/0/coat", coat)])):
+        context = context_of(one, catalog)
+        build = context.builds[0]
+        posed = study(context, build, settings_of(build)[0]).posed
+        assert posed is not None
+        down = next(load for load in posed.basic_loads if load.name == "z")
+        assert not down.points
+        taken = sum((row.w0[2] + row.w1[2]) / 2 * (row.end - row.start) for row in down.spreads) + sum(six[2] for _, six in down.nodal)
+        grown.append((build.mass, taken / G))
+    (light, before), (heavy, after) = grown
+    assert heavy - light > 5.0 and after - before == pytest.approx(heavy - light, abs=0.05)

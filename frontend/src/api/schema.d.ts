@@ -13537,7 +13537,7 @@ export interface components {
             /** Deliveries */
             deliveries: components["schemas"]["DeliveryOut"][];
             /** Hands On */
-            hands_on: components["schemas"]["HandsOnOut"][];
+            hands_on: components["schemas"]["HandsOn"][];
             /** Can Search */
             can_search: boolean;
             search: components["schemas"]["SearchOut"] | null;
@@ -13557,10 +13557,11 @@ export interface components {
             bought: boolean;
         };
         /**
-         * HandsOnOut
-         * @description Hands-on hours of one system as planned, and between which they lie as often as not; ``lines`` of the log that say so, 0: common practice.
+         * HandsOn
+         * @description Of one system: ``hours`` as planned, ``low`` and ``high`` between which they lie as often as not; ``lines`` of the log that say so, 0:
+         *     common practice.
          */
-        HandsOnOut: {
+        HandsOn: {
             /** System */
             system: string;
             /** Label */

@@ -8,6 +8,7 @@ from pydantic import Field
 
 from ergostrut.core.document.plan import Day
 from ergostrut.core.finding import Finding, State
+from ergostrut.core.make.hours import HandsOn
 from ergostrut.core.primitives import View
 from ergostrut.core.structure.plans import Step, Waits
 
@@ -88,17 +89,6 @@ class DeliveryOut(Wire):
     bought: bool
 
 
-class HandsOnOut(Wire):
-    """Hands-on hours of one system as planned, and between which they lie as often as not; ``lines`` of the log that say so, 0: common practice."""
-
-    system: str
-    label: str
-    hours: float
-    low: float
-    high: float
-    lines: int
-
-
 class SearchOut(Wire):
     """A longer search for a shorter plan: ``days`` of the best by now, of which none takes less than ``least``."""
 
@@ -121,7 +111,7 @@ class PlanOut(Wire):
     today: list[str]
     trouble: str
     deliveries: list[DeliveryOut]
-    hands_on: list[HandsOnOut]
+    hands_on: list[HandsOn]
     can_search: bool
     search: SearchOut | None
 

@@ -89,6 +89,7 @@ export function PlanSettings({ deliveries }: { deliveries: readonly Schemas["Del
   const days: readonly Day[] = plan?.days ?? DAYS.slice(0, 5);
   const leads = plan?.leads ?? [];
   const tools = plan?.tools ?? [];
+  const [problem, setProblem] = useState("");
   const setDay = (day: Day, on: boolean) => {
     const value = DAYS.filter((one) => (one === day ? on : days.includes(one)));
     if (value.length > 0) void change([{ op: "set", path: "/plan/days", value }], `work on ${value.join(", ")}`);
@@ -104,7 +105,10 @@ export function PlanSettings({ deliveries }: { deliveries: readonly Schemas["Del
   ) => {
     const old = tools.find((one) => one.tool === tool) ?? { tool, count: 1, start: null, end: null };
     const value = [...tools.filter((one) => one.tool !== tool), { ...old, ...next }];
-    void change([{ op: "set", path: "/plan/tools", value }], `${tool}: when it is there`);
+    setProblem("");
+    change([{ op: "set", path: "/plan/tools", value }], `${tool}: when it is there`).catch((error: unknown) =>
+      setProblem(`${tool}: ${reasonOf(error)}`),
+    );
   };
   return (
     <>
@@ -179,6 +183,11 @@ export function PlanSettings({ deliveries }: { deliveries: readonly Schemas["Del
         <Gone title="Nobody works" path="/plan/off" rows={plan?.off ?? []} />
       </Group>
       <Group title="Tools, owned and borrowed">
+        {problem && (
+          <p role="alert" className="text-[14px] font-medium">
+            {problem}
+          </p>
+        )}
         {TOOLS.map((tool) => {
           const row = tools.find((one) => one.tool === tool);
           return (
@@ -197,9 +206,7 @@ export function PlanSettings({ deliveries }: { deliveries: readonly Schemas["Del
                   defaultValue={row?.count ?? 1}
                   onBlur={(event) => {
                     const many = Number(event.currentTarget.value);
-                    if (!Number.isInteger(many) || many < 1 || many > 9)
-                      event.currentTarget.value = `${row?.count ?? 1}`;
-                    else if (many !== (row?.count ?? 1)) setTool(tool, { count: many });
+                    if (many !== (row?.count ?? 1)) setTool(tool, { count: Number.isFinite(many) ? many : 0 });
                   }}
                 />
               </label>

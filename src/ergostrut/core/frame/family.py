@@ -63,7 +63,7 @@ COMMON = Group(
         ),
         TURN,
         Command("Coat its panels with fabric and resin", "coat", {}, when=(When("coat", (False,), "set"),)),
-        FormRow("coat/fabric", "Fabric, g/m2", "number", when=_COATED),
+        FormRow("coat/fabric", "Fabric, g/m2", "number", when=_COATED, help="on all panels but doors and drawers"),
         FormRow("coat/layers", "Layers", "whole", when=_COATED),
         FormRow("coat/ratio", "Resin, times the fabric’s mass", "number", when=_COATED),
         FormRow("coat/pot", "A pot lives at 20 °C, minutes", "number", when=_COATED),

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 
 from ..document.coat import Coat
 from ..document.plan import Plan
-from ..frame.coating import area_of, fabric_of
+from ..frame.coating import area_of, fabric_of, shown
 from ..frame.family import StepRow
 from ..structure.assembly import Assembly
 from .waits import MEASURED
@@ -21,13 +21,13 @@ TOXIC = "Resin harms skin, eyes and lungs: gloves, goggles, a mask for vapours, 
 
 def row(build: Assembly, coat: Coat) -> StepRow:
     """The step, hands-on for every layer and a quarter of an hour to stir up and clean."""
-    area = area_of(build.panels, coat) * coat.layers
+    area = area_of(shown(build), coat) * coat.layers
     layers = f"{coat.layers} layers" if coat.layers > 1 else "a layer"
     return StepRow(
         "coat", "Coat it with fabric and resin",
         f"Edges rounded to 6 mm and dust off. Wet the wood first, lay {layers} of {coat.fabric:g} g/m2, laps of 50 mm on flat ground, air rolled out.",
         "No dry spot, no bubble larger than 5 mm, every cut edge of wood closed.", TOXIC, 15.0 + area / LAYS,
-        tuple(panel.id for panel in build.panels), waits="resin",
+        tuple(panel.id for panel in shown(build)), waits="resin",
     )  # fmt: skip
 
 
@@ -50,7 +50,7 @@ def pot_life(coat: Coat, temperature: float | None) -> float:
 
 def batches(build: Assembly, coat: Coat, plan: Plan) -> str:
     """In words: fabric, resin, and how it is stirred up in turns that are laid in time."""
-    area = area_of(build.panels, coat)
+    area = area_of(shown(build), coat)
     fabric = fabric_of(area, coat)
     minutes = pot_life(coat, plan.temperature)
     each = LAYS * minutes * plan.people

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Mapping, Sequence
-from dataclasses import asdict, dataclass
+from dataclasses import dataclass
 
 from flask import Response
 from flask_openapi3 import APIBlueprint
@@ -212,7 +212,7 @@ def _told(asked: _Asked) -> dict[str, object]:
     return m.PlanOut(
         rows=rows, days=list(found.days), ends=found.ends, gap=found.gap, proven=found.proven, chain=list(found.chain), today=list(found.today),
         trouble=found.trouble, deliveries=deliveries,
-        hands_on=[m.HandsOnOut(**asdict(row)) for row in hands_on(making.steps, design.plan, learnt_hours)],
+        hands_on=list(hands_on(making.steps, design.plan, learnt_hours)),
         can_search=not found.proven and not found.trouble and search is None,
         search=None if search is None else m.SearchOut(running=search.running, seconds=search.seconds, longest=LONG, days=search.days, least=search.least),
     ).model_dump(mode="json")  # fmt: skip
