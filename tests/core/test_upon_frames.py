@@ -103,7 +103,7 @@ def forces_of(report: Report, case: str) -> np.ndarray:
     study = next(one for one in studies_at(report, {}) if one.assembly.id == "b")
     item = study.case(case)
     assert item is not None and study.posed is not None
-    return fastening_forces(study.posed.hung, item.result, 0.0).sum(axis=0)
+    return fastening_forces(study.posed.hung, item.result).sum(axis=0)
 
 
 @pytest.mark.parametrize("stack", list(STACKS))

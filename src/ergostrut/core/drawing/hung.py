@@ -60,7 +60,7 @@ def strap_bars(build: Assembly, setting: Setting) -> Iterator[tuple[str, str, Ve
         yield strap.id, strap.label, strap.at, strap.to, _vec(y), _vec(np.cross(run, y)), _loop(STRAP_WIDE, STRAP_THICK)
 
 
-def hung_forces(posed: Posed, result: CaseResult, twist: float) -> Iterator[tuple[str, str, np.ndarray, np.ndarray]]:
+def hung_forces(posed: Posed, result: CaseResult) -> Iterator[tuple[str, str, np.ndarray, np.ndarray]]:
     """(kind, label, place, force on the build in N) of straps, wall fixings and latches in a case."""
     nodes = posed.model.nodes
     for strap, pull, force in zip(posed.hung.straps, posed.model.straps, result.strap_force, strict=True):
@@ -69,7 +69,7 @@ def hung_forces(posed: Posed, result: CaseResult, twist: float) -> Iterator[tupl
         yield "straps", strap.label, nodes[pull.a] + 0.45 * run, float(force) * run / np.linalg.norm(run)
     for mount, node in posed.hung.mounts:
         yield "wall fixings", mount.label, nodes[node], result.reactions[node][:3]
-    for (one, node, _), force in zip(posed.hung.fastened, fastening_forces(posed.hung, result, twist), strict=True):
+    for (one, node, _), force in zip(posed.hung.fastened, fastening_forces(posed.hung, result), strict=True):
         yield "mounts", one.label, nodes[node], force
     for latch, node in posed.hung.latches:
         push = np.zeros(3)

@@ -7,7 +7,6 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ..cases import TWIST
 from ..finding import State, state_of_use
 from ..mechanics.solver.member_forces import lines
 from ..mechanics.solver.model import Array
@@ -124,7 +123,7 @@ def _presses(study: Study, item: Solved, view: str) -> list[Primitive]:
         groups[key] = total + float(force), contact.kind, at, push
     # what stands behind each other in this view acts together
     seen: dict[tuple[str, int, int], tuple[Array, Array]] = {}
-    for kind, _, at, force in hung_forces(study.posed, item.result, item.case.share(TWIST)):
+    for kind, _, at, force in hung_forces(study.posed, item.result):
         place = kind, round(float(at[u])), round(float(at[v]))
         seen[place] = (seen[place][0] + force if place in seen else force), at
     sizes = {key: float(np.hypot(force[u], force[v])) for key, (force, _) in seen.items()}
@@ -167,7 +166,7 @@ def _from_above(study: Study, item: Solved) -> list[Primitive]:
         (contact.label, study.posed.model.nodes[rest.node], float(force) * np.array(contact.push))
         for contact, rest, force in zip(study.posed.contacts, study.posed.model.rests, item.result.rest_force, strict=True)
     ]
-    rows += [(label, at, force) for _, label, at, force in hung_forces(study.posed, item.result, item.case.share(TWIST))]
+    rows += [(label, at, force) for _, label, at, force in hung_forces(study.posed, item.result)]
     most = max((float(np.linalg.norm(force)) for _, _, force in rows), default=0.0)
     found = list[Primitive]()
     for label, at, force in rows:

@@ -8,7 +8,6 @@ from typing import Literal
 
 import numpy as np
 
-from ..cases import TWIST
 from ..finding import State
 from ..mechanics.solver.member_forces import lines
 from ..primitives import Role
@@ -190,7 +189,7 @@ def _pulls(study: Study, solved: Solved) -> tuple[Pull, ...]:
             toward = [0.0, 0.0, 0.0]
             toward[rest.dof] = float(rest.sign)
             found.append(Pull(vec(model.nodes[rest.node]), rest.toward or (toward[0], toward[1], toward[2]), float(force), rest.id))
-    for _, label, at, push in hung_forces(study.posed, solved.result, solved.case.share(TWIST)):
+    for _, label, at, push in hung_forces(study.posed, solved.result):
         size = float(np.linalg.norm(push))
         if size > 0.5:
             found.append(Pull(vec(at), vec(push / size), size, label))

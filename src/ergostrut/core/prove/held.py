@@ -7,7 +7,6 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from ..cases import TWIST
 from ..mechanics.solver.model import Array
 from ..structure.assembly import Assembly
 from ..structure.nouns.holds import Bears, Contact
@@ -26,7 +25,7 @@ def held_frame(study: Study, item: Solved) -> tuple[Taken, ...]:
     posed = study.posed
     if posed is None:
         return ()
-    rows = list(held_by(posed, item.result, item.case.share(TWIST)))
+    rows = list(held_by(posed, item.result))
     for contact, force in zip(posed.contacts, item.result.rest_force.tolist(), strict=True):
         if contact.kind in HOLDING:
             out = -force if contact.push[2] > 0 else force

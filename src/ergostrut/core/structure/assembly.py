@@ -100,6 +100,8 @@ class Assembly:
     """Where they stand within its walls; None: it has none."""
     on: str = ""
     """The build that it stands on; empty: the host."""
+    stood: bool = False
+    """Whether its turning bodies are where they stand in a setting, rather than home."""
     level: float = 0.0
     """z of what it stands on, where people stand before it as well."""
     bears: tuple[Handed, ...] = ()

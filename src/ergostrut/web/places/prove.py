@@ -7,7 +7,7 @@ from dataclasses import replace
 from flask import Response
 from flask_openapi3 import APIBlueprint
 
-from ergostrut.core.cases import BUMP, FOOT_BASIS, ROAD_BASIS, SLOPE_BASIS, TWIST, road_cases, slope_cases
+from ergostrut.core.cases import BUMP, FOOT_BASIS, ROAD_BASIS, SLOPE_BASIS, road_cases, slope_cases
 from ergostrut.core.drawing.boxes import box_scene, box_views
 from ergostrut.core.drawing.proof import JointMark, member_uses, proof_views
 from ergostrut.core.drawing.scene import Scene, panel_scene, scene
@@ -65,7 +65,7 @@ def prove(path: s.JobPath, query: p.ProveQuery) -> dict[str, object]:
     if shown is not None and study.posed is not None:
         rows = zip(study.posed.model.rests, shown.result.rest_force, strict=True)
         reactions = [p.ReactionOut(name=rest.id, newton=float(force)) for rest, force in rows]
-        mounts = sizes(study.posed.hung, shown.result, shown.case.share(TWIST))
+        mounts = sizes(study.posed.hung, shown.result)
         reactions += [p.ReactionOut(name=name, newton=force) for name, force in mounts]
     joints = []
     for end, verdict in joint_rows(study, drawn):

@@ -45,7 +45,8 @@ def pushes(rest: Rest) -> list[tuple[int, int, float]]:
 
 
 def one_way_parts(model: FrameModel, dofs: Sequence[int]) -> tuple[OneWay, ...]:
-    """Rests, then straps, as directions on ``dofs``; degrees of freedom that are held count nothing."""
+    """Rests, then straps, as directions on ``dofs``; degrees of freedom that are held count nothing, and one on those alone never acts: what
+    holds its place takes all."""
     at = {dof: i for i, dof in enumerate(dofs)}
 
     def direction(rows: Sequence[tuple[int, float]]) -> Array:
@@ -64,7 +65,7 @@ def one_way_parts(model: FrameModel, dofs: Sequence[int]) -> tuple[OneWay, ...]:
         if strap.b is not None:
             rows += [(6 * strap.b + i, -float(along[i])) for i in range(3)]
         found.append(OneWay(strap.id, direction(rows), strap.slack, strap.k))
-    return tuple(found)
+    return tuple(one if one.b.any() else replace(one, slack=1.0, k=0.0) for one in found)
 
 
 @dataclass(frozen=True)
@@ -238,7 +239,7 @@ def settle_all(
     """``settle`` of many cases (cases, dofs): those in one state of their parts are solved together, and change state together.
 
     A case that comes to a state it was in before, or to one that holds nothing, is settled on its own. ``begun`` (cases, parts): what acts
-    at first, where a like problem has been settled; counts where all parts give. ``gone``: the part missing in each case, -1 for none.
+    at first, where a like problem has been settled. ``gone``: the part missing in each case, -1 for none.
     """
     count, parts = len(loads), len(contacts.parts)
     sizes = np.max(np.abs(loads), axis=1, initial=0.0) + 1e-9
@@ -246,9 +247,10 @@ def settle_all(
     if settles(contacts, count):
         found, unsettled = passes(contacts, given, sizes, MAX_PASSES, begun, gone)
     elif gone is not None:
-        return _without_each(contacts, loads, names, gone)
+        return _without_each(contacts, loads, names, begun, gone)
     else:
-        found = Settling(np.zeros_like(loads), np.zeros((count, parts)), np.tile(contacts.slack == 0, (count, 1)), {})
+        first = begun.copy() if begun is not None else np.tile(contacts.slack == 0, (count, 1))
+        found = Settling(np.zeros_like(loads), np.zeros((count, parts)), first, {})
         unsettled = _grouped(contacts, given, sizes, found)
     left = {part: contacts.without(part) for part in {gone[i] for i in unsettled}} if gone is not None else {}
     for i, before in unsettled.items():
@@ -267,14 +269,18 @@ def settle_all(
     return found
 
 
-def _without_each(contacts: Contacts, loads: Array, names: Sequence[str], gone: Sequence[int]) -> Settling:
+def _without_each(contacts: Contacts, loads: Array, names: Sequence[str], begun: Flags | None, gone: Sequence[int]) -> Settling:
     """``settle_all`` part by part that is missing: cases without the same one together."""
     found = Settling(
         np.zeros_like(loads), np.zeros((len(loads), len(contacts.parts))), np.zeros((len(loads), len(contacts.parts)), dtype=bool), {}
     )
     for part in dict.fromkeys(gone):
         rows = [i for i, one in enumerate(gone) if one == part]
-        mine = settle_all(contacts.without(part), loads[rows], [names[i] for i in rows])
+        first = None
+        if begun is not None:
+            first = begun[rows]
+            first[:, part] &= part < 0
+        mine = settle_all(contacts.without(part), loads[rows], [names[i] for i in rows], first)
         found.u[rows], found.force[rows], found.acting[rows] = mine.u, mine.force, mine.acting
         found.errors.update({rows[i]: error for i, error in mine.errors.items()})
     return found

@@ -18,6 +18,7 @@ from .linked import Linked, linked
 from .loads import onto_nodes, prepare
 from .matrix import DENSE, Band, Index, Solve, dense, factor, narrow, narrowest, order_of, scatter, total
 from .model import Array, CaseResult, Flags, FrameModel, LoadCase, MechanismError, Rest, Results, SolverError, check_model
+from .rehold import Condensed, freed, stilled
 from .settle_batch import Settling, inverses
 
 ROUNDING = 1e-11
@@ -133,17 +134,17 @@ class Frame(Stiffness):
             free[self._r] = True
             self._r = self.ordered[free[self.ordered]]
         r, c = self._r, self._c
-        solve, K_rc, K_cc = self._dense(r, c) if small else self._banded(r, c)
+        self._solve, K_rc, K_cc = self._dense(r, c) if small else self._banded(r, c)
         right = np.concatenate([loads[:, r].T, K_rc], axis=1) if len(c) else loads[:, r].T
-        answer = solve(right)
+        answer = self._solve(right)
         if self.sheets is not None:
             self._stands(r, loads, answer[:, : len(loads)])
-        self._alone, self._with = answer[:, : len(loads)], answer[:, len(loads) :]
-        S = K_cc - K_rc.T @ self._with
-        self._S: Array = (S + S.T) / 2
-        self._push: Array = loads[:, c] - (K_rc.T @ self._alone).T
+        alone, across = answer[:, : len(loads)], answer[:, len(loads) :]
+        S = K_cc - K_rc.T @ across
+        self._loads = loads
+        self._at = Condensed(r, c, alone, across, (S + S.T) / 2, loads[:, c] - (K_rc.T @ alone).T)
         # what condensing leaves of a stiffness that is not there: rounding of the largest entry
-        self._contacts = Contacts(self._S, self.parts, ROUNDING * float(np.max(np.diag(K_cc), initial=0.0)))
+        self._contacts = Contacts(self._at.S, self.parts, ROUNDING * float(np.max(np.diag(K_cc), initial=0.0)))
 
     def _stands(self, r: Index, loads: Array, u: Array) -> None:
         """Many elements round so much that a mesh which folds may still factor: then it is not in balance.
@@ -164,8 +165,33 @@ class Frame(Stiffness):
         other = copy.copy(self)
         other.model = replace(self.model, rests=rests)
         other.parts = one_way_parts(other.model, self._c.tolist())
-        other._contacts = Contacts(self._S, other.parts, self._contacts.least)
+        other._contacts = Contacts(self._at.S, other.parts, self._contacts.least)
         return other
+
+    def held_otherwise(self, free: Sequence[tuple[int, int]] = (), still: Sequence[tuple[int, int]] = ()) -> Frame:
+        """The same frame, as it was condensed, with what holds it at some (node, dof) let ``free``, and others held ``still``: nothing is
+        factored again."""
+        other, at = copy.copy(self), self._at
+        gone, more = (np.array([6 * node + dof for node, dof in rows], dtype=int) for rows in (free, still))
+        if len(gone):
+            at = freed(at, self._solve, gone, self._columns(gone), self._loads)
+        if len(more):
+            at = stilled(at, self._solve, more)
+        other._at, other._c, other._r = at, at.c, at.r
+        other.model = replace(self.model, fixed=(*(row for row in self.model.fixed if row not in set(free)), *still))
+        other.held = np.union1d(np.setdiff1d(self.held, gone), more)
+        other.parts = one_way_parts(other.model, at.c.tolist())
+        other._contacts = Contacts(at.S, other.parts, self._contacts.least)
+        return other
+
+    def also(self, loads: Sequence[LoadCase]) -> tuple[Array, Array]:
+        """More loads on a frame without one-way parts: (loads, size) on its nodes, and where they move those."""
+        given = prepare(loads, self.elements, len(self.model.nodes))
+        local = np.matmul(given.local.transpose(1, 0, 2), self.elements.recover).transpose(1, 0, 2) if self.elements.gives else given.local
+        totals = given.nodal + onto_nodes(local, self.elements, self.size)
+        moved: Array = np.zeros_like(totals)
+        moved[:, self._at.r] = self._solve(totals[:, self._at.r].T).T
+        return totals, moved
 
     def _dense(self, r: Index, c: Index) -> tuple[Solve, Array, Array]:
         """A solver on ``r``, and the stiffness between ``r`` and ``c`` and within ``c``; what is held goes into a row of its own."""
@@ -181,7 +207,12 @@ class Frame(Stiffness):
         return (solve, *(self._across(r, c) if len(c) else (np.zeros((len(r), 0)), np.zeros((0, 0)))))
 
     def _across(self, r: Index, c: Index) -> tuple[Array, Array]:
-        """Stiffness between ``r`` and ``c`` and within ``c``, from what touches ``c`` alone."""
+        """Stiffness between ``r`` and ``c`` and within ``c``."""
+        table = self._columns(c)
+        return table[r], table[c]
+
+    def _columns(self, c: Index) -> Array:
+        """Columns ``c`` of the stiffness (size, c), from what touches them alone."""
         place = np.full(self.size, -1)
         place[c] = np.arange(len(c))
         table = np.zeros((self.size, len(c)))
@@ -193,19 +224,19 @@ class Frame(Stiffness):
             used = column >= 0
             flat = row[used] * len(c) + column[used]
             table += total(flat, blocks[used], self.size * len(c)).reshape(self.size, len(c))
-        return table[r], table[c]
+        return table
 
     @property
     def floats(self) -> int:
         """How many numbers it holds: most of what it weighs."""
         e, p = self.elements, self.prepared
-        arrays = (self.blocks, self.ends_of, e.k, e.T, self.local, self.totals, p.local, p.q, p.slope, p.jump, self._alone, self._with)
+        arrays = (self.blocks, self.ends_of, e.k, e.T, self.local, self.totals, p.local, p.q, p.slope, p.jump)
         kept = len(self._contacts.kept) * len(self._c) ** 2
         sheets = self.sheets.floats if self.sheets is not None else 0
-        return sum(array.size for array in arrays) + (e.recover.size if e.gives else 0) + kept + sheets
+        return sum(array.size for array in arrays) + self._at.floats + (e.recover.size if e.gives else 0) + kept + sheets
 
     def _loose(self) -> MechanismError:
-        _, shape = eigh(self._S, subset_by_index=[0, 0])
+        _, shape = eigh(self._at.S, subset_by_index=[0, 0])
         return MechanismError(f"this frame can fold: {self.words(self._c[int(np.argmax(np.abs(shape[:, 0])))])} freely")
 
     def run(
@@ -239,7 +270,7 @@ class Frame(Stiffness):
     def _displaced(self, shares: Array, at_contacts: Array) -> Array:
         u = np.tile(self.settled, (len(shares), 1))
         u[:, self._c] = at_contacts
-        u[:, self._r] = shares @ self._alone.T - at_contacts @ self._with.T
+        u[:, self._r] = shares @ self._at.alone.T - at_contacts @ self._at.across.T
         return u.reshape(len(shares), self.size // 6, 6)
 
     def _acted(self, factors: Array, u: Array, force: Array) -> tuple[Array, Array]:
@@ -258,7 +289,7 @@ class Frame(Stiffness):
     def _settled(
         self, names: Sequence[str], shares: Array, start: Flags | None, gone: Sequence[int] | None, ground: Ground | None
     ) -> Settling:
-        loads, parts = shares @ self._push, len(self.parts)
+        loads, parts = shares @ self._at.push, len(self.parts)
         if not len(self._c):
             return Settling(loads, np.zeros((len(loads), parts)), np.zeros((len(loads), parts), dtype=bool), {})
         if ground is None:
@@ -282,10 +313,10 @@ class Frame(Stiffness):
         """Displacement at ``dofs`` per unit of basic ``loads`` while the one-way parts of a state (states, parts) act, all of which give,
         (states, dofs, loads); not finite where a state leaves something loose."""
         inverse, held = inverses(self._contacts, states)
-        at_c = np.matmul(inverse, self._push[list(loads)].T)
+        at_c = np.matmul(inverse, self._at.push[list(loads)].T)
         found = np.empty((len(states), self.size, len(loads)))
         found[:, self._c] = at_c
-        found[:, self._r] = self._alone[:, list(loads)] - np.matmul(self._with, at_c)
+        found[:, self._r] = self._at.alone[:, list(loads)] - np.matmul(self._at.across, at_c)
         found[:, self.held] = 0.0
         found[~held] = np.nan
         rows: Array = found[:, list(dofs)]

@@ -7,18 +7,21 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
+from functools import partial
 
 import numpy as np
 
 from ...cases import TWIST, twice_cases
 from ...finding import Finding, Working, at_most
+from ...mechanics.solver.model import SolverError
 from ...structure.assembly import Assembly
 from ...structure.nouns.hung import Mount
 from ..members.strength import explained, uses
 from ..model.check import SettingCheck
 from ..model.hanging import fastening_forces
 from ..model.posed import Solved
-from ..model.study import Cases, Study
+from ..model.study import Cases, Study, fallen
+from ..model.without import Change, carried_at_walls, unbolted, unfixed, without
 from .fastened import check_fastened
 from .mounts import check_latches, check_mounts, mount_forces
 from .pivots import check_pivots
@@ -32,11 +35,24 @@ HARDEST = 12
 
 @dataclass(frozen=True, slots=True)
 class Lost:
-    """A build without one of its parts, called ``label``, and the cases it is tried in, if not all."""
+    """A build without one of its parts, called ``label``, and the cases it is tried in, if not all; ``change``: how its frames are held then, with
+    the one-way part ``gone``, where it need not be framed anew."""
 
     label: str
     build: Assembly
     cases: Cases | None = None
+    change: Change | None = None
+    gone: int | None = None
+
+    def left(self, study: Study) -> Study:
+        """What is left of it."""
+        if self.change is None or self.cases is None:
+            return study.again(self.build, self.cases)
+        cases = self.cases(self.build)
+        try:
+            return without(study, self.change, cases, self.gone) or study.again(self.build, self.cases)
+        except SolverError as error:
+            return fallen(study.context, study.assembly, study.setting, error)
 
 
 def check_hung(study: Study) -> Iterator[Finding]:
@@ -70,7 +86,7 @@ def check_hung(study: Study) -> Iterator[Finding]:
         slept = any(surface.use == "sleeping" for surface in build.surfaces)
         gone = (
             *_lost(study, mounts, MOUNT_GONE),
-            *_lost(study, list(_feet_away(build)), FOOT_AWAY),
+            *_lost(study, list(_feet_away(study)), FOOT_AWAY),
             *_lost(study, bolted, FASTENING_GONE),
         )
         for found in gone:
@@ -88,15 +104,13 @@ def _unbolted(study: Study, i: int) -> Lost:
     """A build without one of its fastenings, in the cases that worked that hardest, with those alone on it who stand there then."""
     assert study.posed is not None
     build, gone = study.assembly, study.posed.hung.fastened[i][0]
-    sizes = np.array(
-        [float(np.linalg.norm(fastening_forces(study.posed.hung, item.result, item.case.share(TWIST))[i])) for item in study.solved]
-    )
+    sizes = np.array([float(np.linalg.norm(fastening_forces(study.posed.hung, item.result)[i])) for item in study.solved])
     cases = tuple(study.solved[int(k)].case for k in np.argsort(-sizes, kind="stable")[:HARDEST])
     there = {name for case in cases for name in case.live}
     stands = tuple(stand for stand in study.posed.stands if stand.id in there)
     untrodden = tuple(replace(panel, trodden=False) for panel in build.panels)
     left = replace(build, fastenings=tuple(one for one in build.fastenings if one is not gone), stands=stands, panels=untrodden)
-    return Lost(gone.label, left, lambda _: cases)
+    return Lost(gone.label, left, lambda _: cases, lambda posed: unbolted(posed, i))
 
 
 def _without(study: Study, mount: Mount, node: int) -> Lost:
@@ -111,18 +125,26 @@ def _without(study: Study, mount: Mount, node: int) -> Lost:
     stands = tuple(stand for stand in study.posed.stands if stand.id in there)
     untrodden = tuple(replace(panel, trodden=False) for panel in build.panels)
     left = replace(build, mounts=tuple(other for other in build.mounts if other is not mount), stands=stands, panels=untrodden)
-    return Lost(mount.label, left, lambda _: cases)
+    return Lost(mount.label, left, lambda _: cases, lambda posed: unfixed(posed, mount))
 
 
-def _feet_away(build: Assembly) -> Iterator[Lost]:
+def _feet_away(study: Study) -> Iterator[Lost]:
     """A build whose posts stand on the floor and are kept at the wall, with each foot away in turn: the wall carries that post. Nobody steps
     on it meanwhile."""
+    assert study.posed is not None
+    build, place = study.assembly, {contact.id: i for i, contact in enumerate(study.posed.contacts)}
     panels = tuple(replace(panel, trodden=False) for panel in build.panels)
+    untrodden = tuple(item.case for item in study.solved if not item.case.live)
     kept = {mount.member for mount in build.mounts if not mount.carries}
     for foot in (contact for contact in build.contacts if contact.member in kept and contact.push[2] > 0):
         carrying = tuple(replace(one, carries=True) if one.member == foot.member else one for one in build.mounts)
         contacts = tuple(one for one in build.contacts if one is not foot)
-        yield Lost(foot.label, replace(build, contacts=contacts, mounts=carrying, panels=panels, stands=()))
+        left = replace(build, contacts=contacts, mounts=carrying, panels=panels, stands=())
+        if study.posed.hung.moving is not None or foot.id not in place:
+            # how far a wall of another build goes down under it is not in its frame
+            yield Lost(foot.label, left)
+            continue
+        yield Lost(foot.label, left, lambda _: untrodden, partial(carried_at_walls, member=foot.member), place[foot.id])
 
 
 def _untied(study: Study) -> Iterator[Finding]:
@@ -207,11 +229,12 @@ def _worked(study: Study, one: _Hardest, way: Way) -> Finding:
     )
 
 
-def _lost(study: Study, without: Sequence[Lost], way: Way) -> Iterator[Finding]:
+def _lost(study: Study, gone: Sequence[Lost], way: Way) -> Iterator[Finding]:
     """What is left with each of some parts gone, in turn."""
     rows, hardest = list[SolvedRow](), None
-    for lost, build, cases in ((one.label, one.build, one.cases) for one in without):
-        left = study.again(build, cases)
+    for one in gone:
+        lost = one.label
+        left = one.left(study)
         if left.error or left.fallen or left.forces is None:
             yield _falls(study, lost, left.error or (left.fallen[0].why if left.fallen else "nothing was solved"), way)
             return

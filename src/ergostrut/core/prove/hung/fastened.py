@@ -25,7 +25,7 @@ def _forces(rows: Sequence[SolvedRow]) -> list[Array]:
     found = []
     for row in rows:
         assert row.study.posed is not None
-        found.append(fastening_forces(row.study.posed.hung, row.result, row.twist))
+        found.append(fastening_forces(row.study.posed.hung, row.result))
     return found
 
 
@@ -168,7 +168,7 @@ def _said(w: Working, one: Fastening, row: SolvedRow) -> None:
     """What every mount pushes with, and how it gives."""
     posed = row.study.posed
     assert posed is not None
-    rows = zip(posed.hung.fastened, fastening_forces(posed.hung, row.result, row.twist).tolist(), strict=True)
+    rows = zip(posed.hung.fastened, fastening_forces(posed.hung, row.result).tolist(), strict=True)
     w.say(f"{one.label}, {row.words}.")
     w.say("The mounts push with " + "; ".join(f"{other.label} {x:.0f}, {y:.0f}, {z:.0f} N" for (other, _, _), (x, y, z) in rows) + ".")
     w.given("k_a", one.k[0], "N/mm", f"along its bolt, {'bushing as given' if one.soft else 'fixed hard (typical, no published source)'}")

@@ -65,10 +65,10 @@ class Taken:
         return max(size / self.rating, self.own)
 
 
-def held_by(posed: Posed, result: CaseResult, twist: float = 0.0) -> tuple[Taken, ...]:
-    """Everything that holds a build to its host in a case in which that twists so many times."""
+def held_by(posed: Posed, result: CaseResult) -> tuple[Taken, ...]:
+    """Everything that holds a build to its host in a case."""
     found = list[Taken]()
-    for (one, _, _), on_it in zip(posed.hung.fastened, fastening_forces(posed.hung, result, twist), strict=True):
+    for (one, _, _), on_it in zip(posed.hung.fastened, fastening_forces(posed.hung, result), strict=True):
         out, pressed, side = (float(part) for part in shared(one, on_it))
         known = one.bolt is not None and one.bolt.thread is not None and not one.bolt.missing
         own = bolt_use(out, side, Capacity(*of_bolt(one.bolt, Working())), one.bolt) if known and one.bolt is not None else 0.0

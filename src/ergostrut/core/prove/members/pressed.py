@@ -8,7 +8,6 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ...cases import TWIST
 from ...catalog.model import Metal, Wood
 from ...finding import Finding, Working
 from ...mechanics.joints.tube_wall import NARROW, cripples, roller_on_face, side_walls
@@ -122,7 +121,7 @@ def _hung(study: Study) -> Iterator[_Place]:
         yield _Place("bolt", mount.label, member, WASHER, WASHER, False, pull, "its washer", turned=True)
     for i, (one, _, _) in enumerate(posed.hung.fastened):
         member = posed.assembly.member(one.member)
-        forces = np.array([fastening_forces(posed.hung, item.result, item.case.share(TWIST))[i] for item in study.solved])
+        forces = np.array([fastening_forces(posed.hung, item.result)[i] for item in study.solved])
         near = min(math.dist(end, tip) for end in one.ends for tip in (member.a, member.b)) < 1.5 * member.shape.depth
         yield _Place(
             "mount",

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ...cases import ROAD_DURATION, TWIST
+from ...cases import ROAD_DURATION
 from ...finding import Finding, Working, at_most
 from ...mechanics.solver.member_forces import Along
 from ...mechanics.solver.model import Array
@@ -232,9 +232,7 @@ def free_body(study: Study, item: Solved) -> str:
     for label, node in held:
         x, y, z = item.result.reactions[node][:3]
         words.append(f"{label} {x:.0f}, {y:.0f}, {z:.0f} N")
-    for (one, _, _), force in zip(
-        posed.hung.fastened, fastening_forces(posed.hung, item.result, item.case.share(TWIST)).tolist(), strict=True
-    ):
+    for (one, _, _), force in zip(posed.hung.fastened, fastening_forces(posed.hung, item.result).tolist(), strict=True):
         words.append(f"{one.label} {force[0]:.0f}, {force[1]:.0f}, {force[2]:.0f} N")
     kg, g = study.mass, item.case.g
     pressed = f"{kg:.1f} kg pressed with {g[0]:.3g}, {g[1]:.3g}, {g[2]:.3g} g along x, y, z"

@@ -266,6 +266,7 @@ def frame_model(build: Assembly, setting: Setting, plan: CarryPlan, open_above: 
     sheeting, bays = diaphragms(build, lines, homes | tilted[0], (*carriers, *tilted[1]), len(bars))
     bars += sheeting
     firm, soft = _held(lines, build, setting)
+    shaped = tuple(firm)
     for node, axis in soft:
         away = np.zeros(3)
         away[axis] = 1000.0
@@ -315,6 +316,7 @@ def frame_model(build: Assembly, setting: Setting, plan: CarryPlan, open_above: 
             *slid(build, modelled, carried(build, plan)),
             *(blown(build, modelled, open_above) if open_above is not None else ()),
         ),
+        shaped,
     )
     return hanging(posed) if pulls else posed
 

@@ -82,28 +82,29 @@ class Hung:
     going: tuple[Going, ...] = ()
     """Springs of wall fixings and latches on walls that give and move; their nodes are then those on the wall."""
     moving: Moving | None = None
+    gone: Fastening | None = None
+    """One that was there, where the loads were made."""
 
     @property
     def twists(self) -> bool:
         """Whether the host's twist moves what holds it."""
-        return any(one.twist for one, _, _ in self.fastened)
+        return any(one.twist for one, _, _ in self.fastened) or (self.gone is not None and bool(self.gone.twist))
 
     def twist(self) -> LoadCase:
-        """The host twisted once: what moves a spring's far end pulls at its near end with as much as that move strains it."""
-        rows = [(node, one.k[0] * one.twist * np.array(one.out)) for one, node, _ in self.fastened]
-        return LoadCase("twist", nodal=tuple((node, (float(f[0]), float(f[1]), float(f[2]), 0.0, 0.0, 0.0)) for node, f in rows))
+        """The host twisted once: what moves a spring's far end pulls at its near end with as much as that move strains it, and is held there."""
+        rows = [(node, pin, one.k[0] * one.twist, one.out) for one, node, pin in self.fastened]
+        ends = [(end, force, out) for node, pin, newton, out in rows for end, force in ((node, newton), (pin, -newton))]
+        return LoadCase("twist", nodal=tuple((end, (force * x, force * y, force * z, 0.0, 0.0, 0.0)) for end, force, (x, y, z) in ends))
 
 
 NOTHING = Hung()
 
 
-def fastening_forces(hung: Hung, result: CaseResult, twist: float) -> Array:
-    """(fastenings, 3) N that each pushes the build with in a case in which the host twists ``twist`` times."""
+def fastening_forces(hung: Hung, result: CaseResult) -> Array:
+    """(fastenings, 3) N that each pushes the build with in a case."""
     if not hung.fastened:
         return np.zeros((0, 3))
-    held: Array = result.reactions[[pin for _, _, pin in hung.fastened], :3]
-    moved = np.array([one.k[0] * one.twist * twist * np.array(one.out) for one, _, _ in hung.fastened])
-    found: Array = held + moved
+    found: Array = result.reactions[[pin for _, _, pin in hung.fastened], :3]
     return found
 
 
@@ -115,9 +116,9 @@ def shared(one: Fastening, force: Array) -> tuple[Array, Array, Array]:
     return np.maximum(-along, 0.0), np.maximum(along, 0.0), level
 
 
-def sizes(hung: Hung, result: CaseResult, twist: float) -> list[tuple[str, float]]:
+def sizes(hung: Hung, result: CaseResult) -> list[tuple[str, float]]:
     """(what people call it, N whichever way) of every fastening in a case."""
-    forces = np.linalg.norm(fastening_forces(hung, result, twist), axis=1).tolist()
+    forces = np.linalg.norm(fastening_forces(hung, result), axis=1).tolist()
     return [(one.label, force) for (one, _, _), force in zip(hung.fastened, forces, strict=True)]
 
 
@@ -249,6 +250,11 @@ class _Held:
         return pin
 
 
+def fixes(mount: Mount, about: int) -> tuple[int, ...]:
+    """Degrees of freedom that a wall fixing holds of a member along axis ``about``: it keeps that from rolling as well."""
+    return (0, 1, *((2,) if mount.carries else ()), 3 + about)
+
+
 def hang(build: Assembly, setting: Setting, lines: Lines, first: int, walls: Walls | None = None) -> Hanging:
     """Arms of the pivots (bars from the model's ``first`` on), what mounts and latches hold, and the straps that are hooked in; on ``walls`` that
     give and move where it is fixed to those of another build."""
@@ -260,8 +266,7 @@ def hang(build: Assembly, setting: Setting, lines: Lines, first: int, walls: Wal
     for mount in build.mounts:
         line = lines.of[mount.member]
         about = int(np.argmax(np.abs(line.q - line.p)))
-        dofs = (0, 1, *((2,) if mount.carries else ()), 3 + about)
-        mounts.append((mount, at_wall.hold(line.near(np.array(mount.at)), dofs, mount.label)))
+        mounts.append((mount, at_wall.hold(line.near(np.array(mount.at)), fixes(mount, about), mount.label)))
     latches = [(one, at_wall.hold(lines.of[one.member].near(np.array(one.at)), (one.axis,), one.label)) for one in shut]
     straps = hooked(build, setting)
     pulls = tuple(

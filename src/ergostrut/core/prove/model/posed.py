@@ -28,6 +28,7 @@ from ...structure.standing.posed import poses_of
 from ...structure.standing.setting import Setting
 from ...structure.systems import Fixity
 from ..drawers.pulled import RailLoad
+from .both_ways import both_ways
 from .cladding import Blown
 from .diaphragm import Bay
 from .field import Carriers, Patch, on_carriers
@@ -96,6 +97,9 @@ class Posed:
     wind: tuple[Blown, ...] = ()
     """What wind and snow do to its skins and its roof, an act each."""
 
+    shaped: tuple[tuple[int, int], ...] = ()
+    """(node, axis) that a shape holds, whatever is bolted there too."""
+
     def tips(self, member: str) -> tuple[int, int]:
         """Nodes at a member's ends a and b."""
         return self._nodes[member]
@@ -115,6 +119,11 @@ class Posed:
     def frame(self) -> Frame:
         """The solver's frame with its basic loads."""
         return Frame(self.model, self.basic_loads)
+
+    @cached_property
+    def both_ways(self) -> Frame:
+        """The same with all that bears or pulls one way taken as doing so both ways."""
+        return Frame(both_ways(self.model), self.basic_loads)
 
     @property
     def stands(self) -> tuple[Stand, ...]:
@@ -357,13 +366,15 @@ class OnGround:
 
 
 def solve_cases(
-    posed: Posed, cases: Sequence[Case], foot: float, on: OnGround | None = None
+    posed: Posed, cases: Sequence[Case], foot: float, on: OnGround | None = None, gone: int | None = None, begun: Flags | None = None
 ) -> tuple[tuple[Solved, ...], tuple[Fallen, ...]]:
-    """Every case: those that stand, and those that do not with the reason."""
+    """Every case: those that stand, and those that do not with the reason; ``gone``: a one-way part that is missing in all;
+    ``begun``: what bore in a like frame."""
     if not cases:
         return (), ()
     names, factors = [case.name for case in cases], np.array([posed.factors(case, foot) for case in cases])
-    rows = posed.frame.run(names, factors, on.bearing if on else None, ground=on.ground if on else None).rows()
+    lost = [gone] * len(names) if gone is not None else None
+    rows = posed.frame.run(names, factors, on.bearing if on else begun, lost, on.ground if on else None).rows()
     solved, fallen = [], []
     for case, row in zip(cases, rows, strict=True):
         if isinstance(row, SolverError):

@@ -58,9 +58,10 @@ class Beneath:
     ground: Ground
 
     def rows(self, cases: Sequence[Case]) -> Ground:
-        """The ground in these cases, one after another."""
-        at = [self.cases.index(case.name) for case in cases]
-        return Ground(self.ground.sunk[at], self.ground.give[at])
+        """The ground in these cases, one after another; still where it is not known."""
+        at = [self.cases.index(case.name) if case.name in self.cases else len(self.cases) for case in cases]
+        sunk, give = (np.concatenate([one, np.zeros((1, *one.shape[1:]))]) for one in (self.ground.sunk, self.ground.give))
+        return Ground(sunk[at], give[at])
 
 
 @dataclass(frozen=True)

@@ -19,7 +19,6 @@ from ...structure.nouns.parts import Point3, cross
 from ...structure.nouns.upon import Foot, Handed
 from ...structure.standing.exposed import above, floors
 from ...structure.standing.setting import Setting, settings_of
-from .both_ways import both_ways
 from .field import Patch
 from .frame_model import FRICTION, frame_model
 from .hanging import SWINGS, Moving, Walls
@@ -68,27 +67,23 @@ def over_deck(under: Assembly, at: Sequence[float]) -> bool:
 
 @dataclass(frozen=True)
 class _Yielding:
-    """A build below with 1 N at each of some places of it: how far each goes along its own way in a case, and how they give to each other."""
+    """A build below with 1 N at each of some places of it: how far each goes along its own way in a case, and how they give to each other.
+    ``ways`` and ``moved`` (places, all degrees of freedom): the units, and what they move."""
 
     under: Posed
     frame: Frame
-    own: int
+    ways: Array
+    moved: Array
 
     def goes(self, cases: Sequence[Case]) -> Array:
         """(cases, places) mm with what the build below is loaded with by itself, nobody on it."""
-        mine = np.zeros((len(cases), self.frame.totals.shape[0]))
-        for row, case in zip(mine, cases, strict=True):
-            row[: self.own] = self.under.factors(replace(case, live=()), 0.0)
-        found: Array = self.frame.run([case.name for case in cases], mine).u.reshape(len(cases), -1) @ self.frame.totals[self.own :].T
+        mine = np.array([self.under.factors(replace(case, live=()), 0.0) for case in cases])
+        found: Array = self.frame.run([case.name for case in cases], mine).u.reshape(len(cases), -1) @ self.ways.T
         return found
 
     def gives(self) -> Array:
         """(places, places) mm per N."""
-        loads = self.frame.totals.shape[0]
-        count = loads - self.own
-        units = np.zeros((count, loads))
-        units[:, self.own :] = np.eye(count)
-        found: Array = self.frame.run(["under it"] * count, units).u.reshape(count, -1) @ self.frame.totals[self.own :].T
+        found: Array = self.moved @ self.ways.T
         return (found + found.T) / 2
 
 
@@ -96,10 +91,8 @@ def _yielding(under: Posed, feet: Sequence[Foot]) -> _Yielding:
     """Raises:
     SolverError: what it stands on folds.
     """
-    model = both_ways(under.model)
-    loads = (*under.basic_loads, *(under.pressed(foot, "stands on it") for foot in feet))
     try:
-        return _Yielding(under, Frame(model, loads), len(under.basic_loads))
+        return _Yielding(under, under.both_ways, *under.both_ways.also([under.pressed(foot, "stands on it") for foot in feet]))
     except SolverError as error:
         raise SolverError(f"what it stands on does not hold: {error}") from error
 
@@ -256,10 +249,11 @@ def handed_by(context: Context, build: Assembly, settings: Iterable[tuple[str, P
     return Handed(build.id, build.label, build.on, tuple(feet), tuple(cases), forces, kg, whole)
 
 
-def on_another(context: Context, build: Assembly, setting: Setting, cases: Cases | None = None) -> Study:
-    """A frame on another build, solved on what that gives under it and at its walls; ``cases`` of its own if told."""
+def on_another(context: Context, build: Assembly, setting: Setting, cases: Cases | None = None, under: Posed | None = None) -> Study:
+    """A frame on another build, solved on what that gives under it and at its walls; ``cases`` of its own if told; ``under``: that build as
+    ``below`` has it, where that is known."""
     try:
-        under = below(context, build)
+        under = under or below(context, build)
         assert under is not None
         begun = begin(context, build, setting, cases, (TWIST,) if under.hung.twists else (), walls_of(under))
         posed = begun.drawn.posed
@@ -269,4 +263,4 @@ def on_another(context: Context, build: Assembly, setting: Setting, cases: Cases
     except SolverError as error:
         return fallen(context, build, setting, error)
     found = finish(begun, ground, sure=True)
-    return replace(found, solver=lambda left, these: on_another(context, left, setting, these))
+    return replace(found, solver=lambda left, these: on_another(context, left, setting, these, under))

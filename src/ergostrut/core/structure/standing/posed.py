@@ -128,11 +128,13 @@ def _driven(build: Assembly, loop: Loop, travel: float) -> dict[str, float]:
 
 
 def as_it_stands(build: Assembly, setting: Setting) -> Assembly:
-    """A build with its turning bodies where they stand; itself where all are home.
+    """A build with its turning bodies where they stand; itself where all are home, or already stand.
 
     What is turned from home hangs on the member it is joined to: it carries nothing, and its weight rides there; what turns on pivots
-    stays a frame, its panels and small parts as weight on the members under them. Call it once, on a build whose turning bodies are home.
+    stays a frame, its panels and small parts as weight on the members under them.
     """
+    if build.stood:
+        return build
     at = poses_of(build, setting)
     goes = {m.body for m in build.motions if at.turns(m.body)}
     if not goes:
@@ -152,6 +154,7 @@ def as_it_stands(build: Assembly, setting: Setting) -> Assembly:
 
     return replace(
         build,
+        stood=True,
         members=tuple(placed(member) for member in build.members),
         items=tuple(replace(i, at=poses[i.body].at(i.at)) if i.body in goes else i for i in build.items),
         panels=tuple(replace(p, pose=p.pose.on(poses[p.body])) if p.body in goes else p for p in build.panels),
