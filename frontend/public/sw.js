@@ -1,7 +1,8 @@
 // Lets Make open again while the server does not answer: what was last shown of it is kept on this device, and said to be old. Everything
 // else is asked of the server alone, so that no other page shows what is no longer so.
 const KEPT = "ergostrut-make-1";
-const API = /^\/api\/jobs\/\d+(\/make(\/plan)?)?$/;
+const API = /^\/api\/jobs\/\d+(\/make(\/plan|\/drawing)?)?$/;
+const DRAWING = /\/make\/drawing$/;
 const PAGE = "/";
 
 self.addEventListener("install", () => self.skipWaiting());
@@ -14,7 +15,7 @@ self.addEventListener("fetch", (event) => {
   const api = url.pathname.startsWith("/api/");
   if (api && !API.test(url.pathname)) return;
   // every page of the app is the same document
-  const key = request.mode === "navigate" ? PAGE : url.pathname;
+  const key = request.mode === "navigate" ? PAGE : url.pathname + (DRAWING.test(url.pathname) ? url.search : "");
   event.respondWith(answer(request, key, api));
 });
 

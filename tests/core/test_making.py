@@ -7,14 +7,12 @@ import math
 import pytest
 
 from ergostrut.core.advice.first import built_first
-from ergostrut.core.advice.mends import candidates
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.changes import Change
 from ergostrut.core.constants import G
 from ergostrut.core.cut.plan import cut_plan
 from ergostrut.core.document.plan import Plan
 from ergostrut.core.drawing.step import step_view
-from ergostrut.core.finding import Finding
 from ergostrut.core.frame.build import families_for, family_of
 from ergostrut.core.job.change import apply
 from ergostrut.core.job.document import Design, Entry
@@ -291,20 +289,6 @@ def test_what_a_step_has_in_hand_is_drawn(name: str) -> None:
             assert {one.text for one in found.items if isinstance(one, Label)} <= set(marks.values())
             assert any(isinstance(one, Path) and one.role != "host-faint" for one in found.items)
     assert drawn > 3
-
-
-def test_a_tool_that_is_shut_out_is_offered_another_order(catalog: Catalog) -> None:
-    design = JOBS["River survey pickup"]
-    moved = candidates(design, replace_check(design.builds[1].id), catalog)
-    labels = [label for label, _ in moved]
-    assert labels[-1] == f"{design.builds[1].label} in before {design.builds[0].label}"
-    after = apply(design, list(moved[-1][1]))
-    assert [one.id for one in after.builds] == [design.builds[1].id, design.builds[0].id]
-    assert not [label for label, _ in candidates(design, replace_check(design.builds[0].id), catalog) if "in before" in label]
-
-
-def replace_check(build: str) -> Finding:
-    return Finding(f"{build}/tool.reach", "tool.reach", "anchor", (build,), "", "", "over", use=2.0)
 
 
 def test_what_is_glued_is_put_together_dry_and_what_is_tacked_stands_in_a_jig() -> None:

@@ -2,23 +2,32 @@
 
 from __future__ import annotations
 
+import itertools
+from collections.abc import Sequence
 from dataclasses import replace
 from typing import Any
 
 import numpy as np
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.cut.plan import cut_plan
 from ergostrut.core.finding import Finding
+from ergostrut.core.fit.hands import turns
 from ergostrut.core.fit.hands.fasteners import HAND, Fastener, Head, fasteners, fixings
 from ergostrut.core.fit.hands.reach import OFF, TOOLS, check_reach, in_the_way, rooms_of
+from ergostrut.core.fit.hands.turns import put_in_order
 from ergostrut.core.fit.space.bodies import Body
 from ergostrut.core.job.document import Job, read_design
 from ergostrut.core.make.steps import steps
 from ergostrut.core.mechanics.space.boxes import upright
 from ergostrut.core.report import check, context_of
 from ergostrut.core.structure.context import Context
+from ergostrut.core.structure.plans import CutPlan
+from ergostrut.demo.sample import sample_jobs
+from ergostrut.files.catalog_files import shipped_catalog
 
 from .test_drawers import context as drawers
 from .test_platform import platform
@@ -40,8 +49,10 @@ SOCKET, SPANNER = TOOLS["bolt"]
 UP = (0.0, 0.0, 1.0)
 
 
-def reached(context: Context) -> dict[str, Finding]:
-    return {finding.id: finding for finding in check_reach(context, steps(context, cut_plan(context)))}
+def reached(context: Context, *, listed: bool = False) -> dict[str, Finding]:
+    cut = cut_plan(context)
+    context = context if listed else put_in_order(context, cut)
+    return {finding.id: finding for finding in check_reach(context, steps(context, cut))}
 
 
 def found(catalog: Catalog, *builds: dict[str, Any], **host: Any) -> dict[str, Finding]:
@@ -120,9 +131,46 @@ def test_another_build_in_front_is_named_by_what_was_first(catalog: Catalog) -> 
     chest = {"family": "plywood_box", "id": "c", "label": "Chest", "front": "100 mm", "length": "1200 mm", "width": "500 mm", "height": "1350 mm",
              "side": "left", "off_centre": "660 mm"}  # fmt: skip
     free = {**RACK, "shelves": [{"name": "a", "height": "600 mm"}]}
-    after, before = found(catalog, free, chest)["r/tool.reach"], found(catalog, chest, free)["r/tool.reach"]
-    assert after.state == before.state == "tight"
+    after = found(catalog, free, chest)["r/tool.reach"]
+    context = context_of(read_design(box_job(chest, free), bare=PLAIN), catalog)
+    before, mended = (reached(context, listed=listed)["r/tool.reach"] for listed in (True, False))
+    assert after.state == before.state == mended.state == "tight"
     assert "to torque it again" in after.sentence and "in its turn" in before.sentence
+    assert after.sentence in mended.sentence and "It goes in before Chest, though listed after" in mended.sentence
+
+
+def _toy(blocks: dict[str, set[str]], on: dict[str, str], monkeypatch: pytest.MonkeyPatch) -> Context:
+    """Builds of which each loses a place a build of ``blocks`` that is there before it."""
+    context = CONTEXT
+    builds = tuple(replace(context.builds[0], id=name, label=name, on=on.get(name, "")) for name in blocks)
+    shut = lambda _context, _todo, build, there: len(blocks[build.id] & {one.id for one in there})  # noqa: E731
+    monkeypatch.setattr(turns, "_shut_out", shut)
+    monkeypatch.setattr(turns, "steps", lambda *_: ())
+    return put_in_order(replace(context, builds=builds), CutPlan((), (), (), (), 0.0, ()))
+
+
+NAMES = "abcd"
+CONTEXT = context_of(sample_jobs()[0].design, shipped_catalog())
+PAIRS = [(one, other) for one in NAMES for other in NAMES if one != other]
+
+
+@settings(max_examples=150, deadline=None)
+@given(st.sets(st.sampled_from(PAIRS)), st.sets(st.sampled_from([("b", "a"), ("c", "a"), ("d", "b")])))
+def test_no_order_reaches_what_the_one_chosen_does_not(pairs: set[tuple[str, str]], stands: set[tuple[str, str]]) -> None:
+    """Against every order of four builds, some of which stand on others: where any leaves nothing out of reach, so does the one chosen."""
+    blocks = {name: {other for one, other in pairs if one == name} for name in NAMES}
+    on = dict(stands)
+
+    def lost(order: Sequence[str]) -> int:
+        return sum(len(blocks[name] & set(order[:k])) for k, name in enumerate(order))
+
+    may = [order for order in itertools.permutations(NAMES) if all(order.index(under) < order.index(name) for name, under in on.items())]
+    with pytest.MonkeyPatch.context() as patched:
+        chosen = [one.id for one in _toy(blocks, on, patched).in_order]
+    assert tuple(chosen) in may
+    assert (min(map(lost, may)) == 0) is (lost(chosen) == 0)
+    if lost(NAMES) == 0 and tuple(NAMES) in may:
+        assert chosen == list(NAMES), "as listed wherever that does"
 
 
 def test_what_moves_out_of_the_way_is_not_in_it(sample: Job, catalog: Catalog) -> None:

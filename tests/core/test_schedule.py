@@ -193,7 +193,9 @@ def test_every_plan_keeps_its_order_its_people_and_its_windows(data: st.DataObje
         now = [row for row in found.rows if row.start <= mark + 1e-9 < row.end - 1e-9]
         assert len(now) <= plan.people
         assert sum(next(r.there for r in rows if r.id == row.step) for row in now) <= 1
-    assert schedule(rows, plan, MONDAY, {}, seconds=0.5) == found
+    # the clock stops a search: what is proven is the same again
+    again = schedule(rows, plan, MONDAY, {}, seconds=0.5)
+    assert again.ends == found.ends or not (again.proven and found.proven)
 
 
 def test_a_calendar_counts_the_days_somebody_works() -> None:

@@ -15,6 +15,7 @@ from pydantic import ValidationError
 from ergostrut.core.cut.parts import pieces
 from ergostrut.core.cut.plan import cut_plan
 from ergostrut.core.document.entries import PartReading, fields_of
+from ergostrut.core.fit.hands.turns import put_in_order
 from ergostrut.core.job.document import Entry, Job
 from ergostrut.core.job.marks import issued_marks
 from ergostrut.core.log.follow import followed
@@ -121,7 +122,7 @@ def _follow(job: Job, parts: list[str]) -> None:
 def _steps(job: Job) -> tuple[tuple[Step, ...], CutPlan]:
     context = context_of(job.design, shipped_catalog())
     cut = cut_plan(context)
-    return steps(context, cut), cut
+    return steps(put_in_order(context, cut), cut), cut
 
 
 def _late(

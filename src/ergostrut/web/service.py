@@ -14,6 +14,7 @@ from sqlalchemy.exc import DBAPIError
 
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.cut.plan import cut_plan
+from ergostrut.core.fit.hands.turns import put_in_order
 from ergostrut.core.job.document import Design
 from ergostrut.core.make.schedule.plan import Schedule
 from ergostrut.core.make.steps import steps
@@ -88,6 +89,7 @@ class Service:
         def work() -> Making:
             context = self.context(design)
             cut = cut_plan(context)
+            context = put_in_order(context, cut)
             return Making(context, cut, steps(context, cut))
 
         return self._makings.get(key_of(design), work)

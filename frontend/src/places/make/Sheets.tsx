@@ -1,6 +1,7 @@
 import { useState } from "react";
 
 import { Button } from "../../ui/Button";
+import { useDrawingsKept } from "./InHand";
 import { type CardProps, StepCard } from "./StepCard";
 
 type Props = Omit<CardProps, "one" | "number" | "done" | "large"> & {
@@ -11,6 +12,7 @@ type Props = Omit<CardProps, "one" | "number" | "done" | "large"> & {
 /** One step a screen, for dirty hands: the first that can be done now, or the one that was turned to. */
 export function Sheets({ steps, done, ...rest }: Props) {
   const first = steps.findIndex((one) => !done[one.step.id] && (one.step.after ?? []).every((name) => done[name]));
+  useDrawingsKept(steps.filter((one) => !done[one.step.id]).map((one) => one.step.id));
   const [turned, setTurned] = useState<number | null>(null);
   const at = Math.min(turned ?? Math.max(first, 0), steps.length - 1);
   const one = steps[at];

@@ -30,23 +30,8 @@ def candidates(design: DesignBase, finding: Finding, catalog: Catalog) -> Offers
         if finding.id.startswith(f"{build.id}/"):
             offers = family_of(build.family).offers(build, f"/builds/{i}", catalog, Say(design.units), finding.use or 1.0)
             offer = offers.get(finding.check)
-            return [*(offer() if offer else []), *(_sooner(design, i) if finding.check in REACH else [])]
+            return offer() if offer else []
     return []
-
-
-REACH = ("tool.reach", "tool.joints")
-"""Checks that hang on what is in place when a build goes in."""
-
-
-def _sooner(design: DesignBase, i: int) -> Offers:
-    """A build put in before all others, or before the one ahead of it."""
-    found: Offers = []
-    for to in dict.fromkeys((i - 1, 0)):
-        if 0 <= to < i:
-            rows = [build.model_dump(mode="json") for build in design.builds]
-            rows.insert(to, rows.pop(i))
-            found.append((f"{design.builds[i].label} in before {design.builds[to].label}", (Change("/builds", rows),)))
-    return found
 
 
 def _turned(design: DesignBase, finding: Finding) -> Offers:

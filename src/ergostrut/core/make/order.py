@@ -1,7 +1,8 @@
 """What must be done before what: one graph over the steps of all builds.
 
 Within a build a step follows what was joined before it; only members that no joint ties to what is there already are joined beside the rest. What
-stands on another build is put in after that; in the vehicle builds follow each other as listed, because each is in the next one's way.
+stands on another build is put in after that; in the vehicle builds follow each other, because each is in the next one's way: as listed, or as
+tools come at everything (``fit.hands.turns``).
 """
 
 from __future__ import annotations
@@ -10,22 +11,10 @@ from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
 from ..structure.assembly import Assembly
-from ..structure.context import Context
 from ..structure.plans import Step
 
 APART = ("join", "weld")
 """Kinds of work that may be done beside the rest of a build."""
-
-
-def building_order(context: Context) -> tuple[Assembly, ...]:
-    """Builds as the document has them, each after what it stands on."""
-    left, found = list(context.builds), list[Assembly]()
-    while left:
-        there = {build.id for build in found}
-        one = next((build for build in left if not build.on or build.on in there), left[0])
-        left.remove(one)
-        found.append(one)
-    return tuple(found)
 
 
 def of_build(build: Assembly, rows: Sequence[Step], before: Mapping[str, tuple[str, ...]]) -> list[Step]:

@@ -15,7 +15,7 @@ from ..structure.plans import CutPlan, Reading, Step
 from .batches import batch
 from .coat import batches, with_coat
 from .hours import system_of
-from .order import across, building_order, of_build, reduced
+from .order import across, of_build, reduced
 from .reads import readings
 from .work import work_of
 
@@ -26,7 +26,7 @@ Rows = list[tuple[Assembly, list[StepRow]]]
 
 def steps(context: Context, cut: CutPlan) -> tuple[Step, ...]:
     """All steps of all builds in an order they can be done in: what is measured first, what is cut of one stock together, then build by build."""
-    builds = building_order(context)
+    builds = context.in_order
     coats = {one.id: one.coat for one in context.design.builds}
     rows: Rows = [
         (build, with_coat(build, coats[build.id], [StepRow(*row) for row in family_of(build.family).steps(context, build, cut)]))

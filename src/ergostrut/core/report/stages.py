@@ -17,6 +17,7 @@ from ..cut.plan import cut_plan
 from ..document.base import DesignBase
 from ..finding import RANK, Finding
 from ..fit.hands.reach import check_reach
+from ..fit.hands.turns import put_in_order
 from ..fit.space.cargo import check_cargo
 from ..fit.space.stack import stacked
 from ..fit.space.within import check_within
@@ -105,6 +106,7 @@ def stages(
         yield stage(by_build[i].findings, after)
     proofs = tuple(by_build[i] for i in sorted(by_build))
     cut = cut_plan(context)
+    context = put_in_order(context, cut)
     todo = steps(context, cut)
     yield stage((*cut.findings, *check_making(context, todo)), ROOM)
     yield stage(_of_room(context, todo), WAYS)

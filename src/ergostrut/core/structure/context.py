@@ -31,12 +31,27 @@ class Context:
     scene: Scene = "driving"
     driven: CarryPlan | None = None
     """The plan as it is driven about, where ``plan`` is another scene's."""
+    order: tuple[str, ...] = ()
+    """Builds by id as they go in; empty: as listed."""
 
     def at(self, scene: Scene) -> Context:
         """The same with things where they are in a scene; as they are driven about where nothing is elsewhere in it."""
         if scene in self.plans:
             return replace(self, plan=self.plans[scene], scene=scene, driven=self.driven or self.plan)
         return self if self.driven is None else replace(self, plan=self.driven, scene="driving", driven=None)
+
+    @property
+    def in_order(self) -> tuple[Assembly, ...]:
+        """Builds as they go in, each after what it stands on."""
+        left, found = list(self.builds), list[Assembly]()
+        if self.order:
+            left.sort(key=lambda one: self.order.index(one.id))
+        while left:
+            there = {build.id for build in found}
+            one = next((build for build in left if not build.on or build.on in there), left[0])
+            left.remove(one)
+            found.append(one)
+        return tuple(found)
 
     @property
     def say(self) -> Say:

@@ -125,7 +125,7 @@ def _fewest(one: Fastener, f: int, met: Mapping[tuple[int, int, int, int], set[s
 
 
 @dataclass(frozen=True)
-class _Order:
+class Order:
     """When every part stands where it stays: the number of its step."""
 
     steps: tuple[Step, ...]
@@ -148,7 +148,8 @@ class _Order:
         return body in mine or ("" in mine and self.at.get(body, len(self.steps)) < step)
 
 
-def _order(build: Assembly, todo: Sequence[Step]) -> _Order:
+def order_of(build: Assembly, todo: Sequence[Step]) -> Order:
+    """When every part of a build is put in, by all steps."""
     mine = tuple(step for step in todo if step.id.startswith(f"{build.id}/"))
     at: dict[str, int] = {}
     for k, step in enumerate(mine):
@@ -156,13 +157,13 @@ def _order(build: Assembly, todo: Sequence[Step]) -> _Order:
             at.setdefault(part, k)
     goes = {motion.body for motion in build.motions}
     rows = [(m.id, m.body) for m in build.members] + [(p.id, p.body) for p in build.panels]
-    return _Order(mine, at, {part: body for part, body in rows if body in goes})
+    return Order(mine, at, {part: body for part, body in rows if body in goes})
 
 
 def check_reach(context: Context, todo: Sequence[Step]) -> Iterator[Finding]:
     """Two findings a build: of what holds it to the host, and of what holds its parts together."""
     for n, build in enumerate(context.builds):
-        order = _order(build, todo)
+        order = order_of(build, todo)
         for key, title, rows in (
             ("tool.reach", "A tool reaches every fixing", fixings(build)),
             ("tool.joints", "A tool reaches every joint", fasteners(build)),
@@ -171,14 +172,21 @@ def check_reach(context: Context, todo: Sequence[Step]) -> Iterator[Finding]:
                 yield doubtful(build, context, _finding(context, n, order, f"{build.id}/{key}", title, rows))
 
 
-def _finding(context: Context, n: int, order: _Order, ident: str, title: str, todo: list[Fastener]) -> Finding:
+def solids_of(context: Context) -> list[Body]:
+    """What of the host stands in the way of tools."""
+    return [Body(f"{HOST}{box.name}", box.name, upright([box.lo], [box.hi])) for box in (*context.host.solids, *context.host.obstacles)]
+
+
+def _finding(context: Context, n: int, order: Order, ident: str, title: str, todo: list[Fastener]) -> Finding:
     build = context.builds[n]
-    solids = [Body(f"{HOST}{box.name}", box.name, upright([box.lo], [box.hi])) for box in (*context.host.solids, *context.host.obstacles)]
+    solids = solids_of(context)
+    listed, turns = [one.id for one in context.builds], [one.id for one in context.in_order]
+    ahead = [listed.index(name) for name in turns[: turns.index(build.id)]]
     others = [bodies_at(context, other, Setting("", True)) for other in context.builds]
     own = [bodies_at(context, build, setting) for setting in settings_of(build)]
     names = {row.part: row.name for rows in (*others, *own, solids) for row in rows}
     rooms = rooms_of(todo)
-    first = _first_blocked(order, rooms, own[0], [row for rows in others[:n] for row in rows], solids)
+    first = first_blocked(order, rooms, own[0], [row for k in ahead for row in others[k]], solids)
     # bolts, and what no step says when it is driven
     bolts = [f for f, one in enumerate(todo) if one.again or order.turn(one) is None]
     beside = [*(row for k, rows in enumerate(others) if k != n for row in rows), *solids]
@@ -190,12 +198,15 @@ def _finding(context: Context, n: int, order: _Order, ident: str, title: str, to
     for kind in dict.fromkeys(one.kind for one in todo):
         w.say(f"{kind}: {', or '.join(tool.words for tool in TOOLS[kind])}.")
     state, text, parts = _said(order, first, later, names, bool(bolts))
+    sooner = [one.label for k, one in enumerate(context.builds) if k < n and k not in ahead]
+    if sooner:
+        text += f" It goes in before {' and '.join(sooner)}, though listed after: no tool would come at everything then."
     use = {"holds": 0.0, "tight": 0.95, "over": 2.0}[state]
     return Finding(ident, ident.split("/", 1)[1], "anchor", parts or (build.id,), title, text, state, use=use, basis=COMMON_PRACTICE, working=w.done())  # fmt: skip
 
 
-def _first_blocked(
-    order: _Order, rooms: Rooms, own: Sequence[Body], before: list[Body], solids: list[Body]
+def first_blocked(
+    order: Order, rooms: Rooms, own: Sequence[Body], before: list[Body], solids: list[Body]
 ) -> list[tuple[Fastener, int, list[str]]]:
     """What no tool comes at when it is its turn, with the step and what stands in the way then."""
     turns: dict[tuple[int, tuple[str, ...]], list[int]] = {}
@@ -214,7 +225,7 @@ def _first_blocked(
 
 
 def _said(
-    order: _Order,
+    order: Order,
     first: list[tuple[Fastener, int, list[str]]],
     later: list[tuple[Fastener, list[str]]],
     names: dict[str, str],

@@ -99,7 +99,7 @@ def check_way_in(context: Context) -> Iterator[Finding]:
     """One finding a build and one for the load: the piece that goes in worst. Nothing of a host that is open from above."""
     if not context.host.roofed or not context.host.openings:
         return
-    rows = [(build.id, build.label, pieces_of(context, build, _whole(context, build))) for build in context.builds]
+    rows = [(build.id, build.label, pieces_of(context, build, _whole(context, build))) for build in context.in_order]
     rows.append(("", "What is carried", _loads(context)))
     leaves = {
         name for build in context.builds for panel in build.panels if isinstance(panel.carries, Swings) for name in (panel.id, panel.body)
