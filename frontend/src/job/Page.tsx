@@ -1,4 +1,4 @@
-import type { ReactNode } from "react";
+import { type ReactNode, useRef } from "react";
 
 interface Props {
   left?: ReactNode;
@@ -27,8 +27,18 @@ export function Stage({ least, children }: StageProps) {
 
 /** Three columns: what one sets, the drawing, what was found. Below 900 px the drawing comes first, then what was found, then what is set. */
 export function Page({ left, right, foot, children }: Props) {
+  const middle = useRef<HTMLDivElement>(null);
   return (
     <div className="flex h-full min-h-0 flex-col max-[900px]:h-auto">
+      {left && (
+        <button
+          type="button"
+          className="sr-only focus:not-sr-only focus:border-b focus:border-ink focus:bg-offer focus:px-4 focus:py-2 focus:text-left focus:font-medium"
+          onClick={() => middle.current?.focus()}
+        >
+          Past what is set
+        </button>
+      )}
       <div className="flex min-h-0 flex-1 max-[900px]:flex-none max-[900px]:flex-col">
         {left && (
           <aside
@@ -40,6 +50,7 @@ export function Page({ left, right, foot, children }: Props) {
           </aside>
         )}
         <div
+          ref={middle}
           tabIndex={0}
           role="region"
           aria-label="Drawing"

@@ -155,7 +155,7 @@ export function Log() {
         {book && (
           <form
             aria-label="New line"
-            className="mb-4 grid gap-2"
+            className="mb-4 grid gap-2 print:hidden"
             onSubmit={(event) => {
               event.preventDefault();
               write.mutate();
@@ -216,7 +216,7 @@ export function Log() {
             </div>
           </form>
         )}
-        <div className="mb-2 flex flex-wrap gap-2">
+        <div className="mb-2 flex flex-wrap gap-2 print:hidden">
           <input
             type="search"
             aria-label="Words in the log"

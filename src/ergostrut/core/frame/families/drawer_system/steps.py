@@ -9,6 +9,9 @@ from ....structure.plans import CutPlan, Reading
 from ...blocks.carcass.steps import steps as carcass_steps
 from ...family import StepRow
 
+SLACK = 1.0
+"""mm that slides may have to spare on each side: less binds them, more lets them out of their ways (common practice, no published source)."""
+
 
 def _framed(build: Assembly) -> list[StepRow]:
     """The carcass as a frame."""
@@ -109,6 +112,11 @@ def steps(context: Context, build: Assembly, cut: CutPlan) -> list[StepRow]:
             25.0 * len(drawers),
             tuple(runner.id for runner in drawers),
             tuple(runner.body for runner in drawers),
+            reads=tuple(
+                Reading(f"gap beside a drawer, {which}", "mm", beside, beside, beside + SLACK, "gaps", SLACK)
+                for beside in sorted({round(runner.beside, 1) for runner in drawers})
+                for which in ("least", "most")
+            ),
         ),
     ]
     return [*rows[:-1], *made, rows[-1]]
