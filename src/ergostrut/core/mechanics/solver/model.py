@@ -253,10 +253,14 @@ def check_model(model: FrameModel) -> None:
         raise SolverError("a joint lies nowhere: one of its coordinates is not a number")
     if np.max(np.abs(model.nodes)) > 1e6:
         raise SolverError("a joint lies more than a kilometre away: check its coordinates")
+    held = set(model.fixed)
     for rest in model.rests:
         if rest.toward is not None and (rest.k is None or abs(sum(part * part for part in rest.toward) - 1) > 1e-6):
             raise SolverError(f"{rest.id}: a support along a slope needs a unit direction and a stiffness")
         if rest.on is not None and rest.k is None:
             raise SolverError(f"{rest.id}: a support on another joint needs a stiffness")
+        if rest.on is None and rest.toward is None and (rest.node, rest.dof) in held:
+            # it would read as bearing nothing
+            raise SolverError(f"{rest.id}: what it bears on is held there already; take one of the two away")
     if not (model.fixed or model.rests or model.straps or model.moved):
         raise SolverError("nothing supports this frame")
