@@ -60,7 +60,7 @@ def test_held_otherwise_is_as_made_so(seed: int, corners: int, free: set[tuple[i
 def test_what_bears_where_it_is_held_is_refused() -> None:
     """It would read as bearing nothing."""
     model, loads = _grid(1, 2)
-    with pytest.raises(SolverError, match="foot 2.*held there already"):
+    with pytest.raises(SolverError, match="held there already"):
         Frame(replace(model, fixed=(*model.fixed, (2, 2))), loads)
 
 

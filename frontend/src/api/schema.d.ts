@@ -11689,6 +11689,8 @@ export interface components {
             sheets_drawn: components["schemas"]["SheetDrawn"][];
             /** Parts Drawn */
             parts_drawn: components["schemas"]["PartDrawn"][];
+            /** Drilled */
+            drilled: components["schemas"]["Drilled"][];
             /** Hardware */
             hardware: components["schemas"]["Bought"][];
             /** Services */
@@ -11812,6 +11814,44 @@ export interface components {
              * @default 0
              */
             mitre: number;
+        };
+        /**
+         * Drilled
+         * @description Parts that are drilled alike, measured from their ``end`` of that name.
+         */
+        Drilled: {
+            /** Mark */
+            mark: string;
+            /** Parts */
+            parts: string[];
+            /** Name */
+            name: string;
+            /** End */
+            end: string;
+            /** Holes */
+            holes: components["schemas"]["DrilledHole"][];
+        };
+        /**
+         * DrilledHole
+         * @description ``at`` mm from the end that is named, ``across`` mm off the middle of the face to that ``side``, ``d`` mm (None: as the bolt that is chosen),
+         *     through the member's ``height`` or ``width``.
+         */
+        DrilledHole: {
+            /** At */
+            at: number;
+            /** Across */
+            across: number;
+            /** Side */
+            side: string;
+            /** D */
+            d: number | null;
+            /**
+             * Through
+             * @enum {string}
+             */
+            through: "height" | "width";
+            /** What */
+            what: string;
         };
         /**
          * PartDrawn

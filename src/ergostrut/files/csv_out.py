@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import csv
 import io
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 
+from ergostrut.core.cut.holes import Drilled
 from ergostrut.core.quantity import show_length
 from ergostrut.core.structure.plans import CutPlan
 from ergostrut.core.units import Units
@@ -16,6 +17,38 @@ COLUMNS = ("kind", "mark", "count", "what", "stock", "length mm", "width mm", "l
 def safe(text: str) -> str:
     """A cell that no spreadsheet takes for a formula."""
     return f"'{text}" if text[:1] in ("=", "+", "-", "@", "\t", "\r", "\n") else text
+
+
+HOLE_COLUMNS = (
+    "mark",
+    "count",
+    "parts",
+    "measured from",
+    "at mm",
+    "at as shown",
+    "off the middle mm",
+    "to its side",
+    "hole mm",
+    "through its",
+    "for",
+)
+
+
+def holes_csv(rows: Sequence[Drilled], units: Units, issued: Mapping[str, str]) -> str:
+    """One row a hole, of parts that are drilled alike together. ``issued``: marks by part that were given for good."""
+    out = io.StringIO()
+    table = csv.writer(out, lineterminator="\r\n")
+    table.writerow(HOLE_COLUMNS)
+    for row in rows:
+        for hole in row.holes:
+            shown = f"{show_length(hole.at, units.length)} {units.length}"
+            size = "as its bolt" if hole.d is None else f"{hole.d:.1f}"
+            cells = (
+                issued.get(row.parts[0], row.mark), len(row.parts), row.name, f"{row.end} end", f"{hole.at:.1f}", shown, f"{hole.across:.1f}",
+                hole.side, size, hole.through, hole.what,
+            )  # fmt: skip
+            table.writerow([safe(str(cell)) for cell in cells])
+    return out.getvalue()
 
 
 def cut_csv(plan: CutPlan, units: Units, issued: Mapping[str, str]) -> str:

@@ -9,6 +9,7 @@ import zipfile
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
+from ergostrut.core.cut.holes import drilled
 from ergostrut.core.cut.outline import outlines
 from ergostrut.core.drawing.frame import frame_views
 from ergostrut.core.drawing.sections import Cut, Flat
@@ -18,7 +19,7 @@ from ergostrut.core.report import Report
 from ergostrut.core.structure.assembly import Assembly
 
 from .calculation_pdf import calculation_pdf
-from .csv_out import cut_csv
+from .csv_out import cut_csv, holes_csv
 from .drawn.dxf import rings_dxf, views_dxf
 from .drawn.glb import solids_glb
 from .drawn.nested import part_rings, sheet_rings
@@ -101,6 +102,11 @@ def _svgs(pack: Pack) -> dict[str, str]:
 ONE: dict[str, tuple[str, str, Callable[[Pack], str | bytes]]] = {
     "packet.pdf": ("Packet for the wall", "application/pdf", lambda k: packet_pdf(k.design, k.report, k.names, k.at.date().isoformat())),
     "cut list.csv": ("Cut and buying list", "text/csv", lambda k: cut_csv(k.report.cut, k.design.units, _by_part(k))),
+    "holes.csv": (
+        "Holes to drill",
+        "text/csv",
+        lambda k: holes_csv(drilled(k.report.context, k.report.cut.pieces), k.design.units, _by_part(k)),
+    ),
     "labels.pdf": ("Labels to print", "application/pdf", lambda k: labels_pdf(k.report.cut, k.names, k.design.name, k.report.context.say)),
     "drawings.dxf": ("Plan, side and rear", "image/vnd.dxf", lambda k: views_dxf(k.views(), k.report.context.say)),
     "calculation.pdf": (

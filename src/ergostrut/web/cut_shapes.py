@@ -5,6 +5,7 @@ from __future__ import annotations
 from pydantic import Field
 
 from ergostrut.core.cut.bars.what_if import OneLength, Shorter
+from ergostrut.core.cut.holes import Drilled
 from ergostrut.core.cut.prices import Price
 from ergostrut.core.document.stockroom import OnHand
 from ergostrut.core.drawing.cutting import BarsDrawn, SheetDrawn
@@ -31,6 +32,7 @@ class CutOut(Wire):
     bars_drawn: list[BarsDrawn]
     sheets_drawn: list[SheetDrawn]
     parts_drawn: list[PartDrawn]
+    drilled: list[Drilled]
     hardware: list[Bought]
     services: list[Bought]
     price: float

@@ -12,6 +12,7 @@ import { Tabs } from "../../ui/Tabs";
 import { ChoiceField, Group, NumberField, TextField } from "../../ui/fields";
 import { Bars } from "./Bars";
 import { Files } from "./Files";
+import { Holes } from "./Holes";
 import { Made } from "./Made";
 import { Own } from "./Own";
 import { Parts } from "./Parts";
@@ -50,6 +51,7 @@ const SHOWN = [
   { value: "bars", label: "Bars" },
   { value: "sheets", label: "Sheets" },
   { value: "parts", label: "Parts drawn" },
+  { value: "holes", label: "Holes" },
   { value: "made", label: "Made" },
   { value: "prices", label: "Prices" },
 ] as const;
@@ -190,6 +192,7 @@ export function Cut() {
           ))}
         {shown === "made" && <Made currency={currency} />}
         {shown === "prices" && <Prices currency={currency} />}
+        {shown === "holes" && data && <Holes rows={data.drilled} />}
         {shown === "parts" && data && <Parts drawn={data.parts_drawn} rows={data.pieces} />}
       </div>
     </Page>

@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from flask import Response
 from flask_openapi3 import APIBlueprint
 
 from ergostrut.core.cut.from_bars import what_if
+from ergostrut.core.cut.holes import drilled
 from ergostrut.core.cut.prices import prices_of
 from ergostrut.core.drawing.cutting import cut_drawings
 from ergostrut.core.drawing.part import parts_drawn
@@ -53,6 +56,7 @@ def cut(path: s.JobPath) -> dict[str, object]:
         bars_drawn=bars,
         sheets_drawn=sheets,
         parts_drawn=list(parts_drawn(report.context, plan.pieces)),
+        drilled=[replace(row, mark=names[row.mark]) for row in drilled(report.context, plan.pieces)],
         hardware=list(plan.hardware),
         services=list(plan.services),
         price=plan.price,

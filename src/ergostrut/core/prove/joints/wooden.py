@@ -9,7 +9,8 @@ from ...catalog.model import Wood
 from ...finding import Working
 from ...mechanics.joints import woodscrew
 from ...mechanics.solver.model import Array
-from ...structure.nouns.holds import JointSpec, screws_arm
+from ...structure.nouns.holds import JointSpec
+from ...structure.nouns.rows import screws_arm
 from .ends import End, Ends, Verdict, state_forces
 
 BASIS = "NDS 2018 chapter 12"
@@ -25,14 +26,14 @@ def duration(end: End) -> float:
 
 def rank_screw(ends: Ends, spec: JointSpec) -> Array:
     """Grows with the use of a joint that holds sideways only."""
-    across = np.hypot(ends.Vy, ends.Vz) + np.abs(ends.T) / screws_arm(spec, ends.rib.shape.depth)
+    across = np.hypot(ends.Vy, ends.Vz) + np.abs(ends.T) / screws_arm(spec, ends.rib, ends.rail)
     return across / np.where(ends.lasting, 1.0, ROAD_DURATION)
 
 
 def rank_pulled(ends: Ends, spec: JointSpec) -> Array:
     """Grows with the use of a joint that holds pull as well: both verdicts take the same shares of a rib's two forces."""
     woods = _woods(ends)
-    across = np.hypot(ends.Vy, ends.Vz) + np.abs(ends.T) / screws_arm(spec, ends.rib.shape.depth)
+    across = np.hypot(ends.Vy, ends.Vz) + np.abs(ends.T) / screws_arm(spec, ends.rib, ends.rail)
     if woods is None:
         return np.zeros_like(across)
     held = _held(spec, *woods, ends.rail.shape.width)
@@ -72,7 +73,7 @@ def _sideways(w: Working, end: End, spec: JointSpec, note: str) -> float:
     w.given("T", abs(end.at.T), "N mm", "twists the end")
     e = w.given(
         "e",
-        screws_arm(spec, end.rib.shape.depth),
+        screws_arm(spec, end.rib, end.rail),
         "mm",
         "from its axis to each screw" if spec.screws > 1 else "under the head of a single one",
     )

@@ -14,9 +14,10 @@ from ...mechanics.solver.model import Bar, FrameModel, Rest, SolverError
 from ...mechanics.solver.solve import Frame
 from ...structure.assembly import Assembly
 from ...structure.carried import CarryPlan
-from ...structure.nouns.holds import Contact, Joint, JointSpec, Slider, screws_arm
+from ...structure.nouns.holds import Contact, Joint, JointSpec, Slider
 from ...structure.nouns.panel import Panel
 from ...structure.nouns.parts import Member
+from ...structure.nouns.rows import screws_arm
 from ...structure.standing.feet import acting, present
 from ...structure.standing.posed import as_it_stands, poses_of
 from ...structure.standing.setting import Setting
@@ -55,9 +56,9 @@ def _springs(spec: JointSpec, member: Member, bar: Bar, end: int, share: float =
     return tuple((dof + end, share * min(SEMI * bar.E * inertia / member.length, cap)) for dof, inertia in ((4, bar.Iy), (5, bar.Iz)))
 
 
-def _twist(spec: JointSpec, member: Member) -> float:
+def _twist(spec: JointSpec, member: Member, through: Member) -> float:
     """N mm/rad with which wood screws, once they have slipped, keep a member's end from twisting, however else the joint is taken."""
-    return SLIPPED * spec.screws * SCREW_SLIP * screws_arm(spec, member.shape.depth) ** 2
+    return SLIPPED * spec.screws * SCREW_SLIP * screws_arm(spec, member, through) ** 2
 
 
 def _joined(bar: Bar, member: Member, spec: JointSpec, end: int, fixity: Fixity) -> Bar:
@@ -121,7 +122,7 @@ def _bars(build: Assembly, lines: Lines) -> tuple[list[Bar], list[Piece]]:
                 if joint is not None and _hinge(joint):
                     bar = replace(bar, released=(*bar.released, 4 + dof, 5 + dof))
                 elif joint is not None and (spec := joint.spec or build.joining).system.joint == "wood screw":
-                    bar = replace(bar, springs=(*bar.springs, (3 + dof, _twist(spec, member))))
+                    bar = replace(bar, springs=(*bar.springs, (3 + dof, _twist(spec, member, build.member(joint.through)))))
             length = math.dist(lines.nodes[b] + line.offset(b), lines.nodes[a] + line.offset(a))
             joined = a in lines.joined, b in lines.joined
             pieces.append(Piece(member, len(bars), at, length, Lb, KLy, joined, turn, not frames))

@@ -331,12 +331,3 @@ class JointSpec:
     key: str = "rib"
     """Begins the finding's id."""
     between: str = "rib to rail"
-
-
-HEAD = 5.0
-"""mm at which the head of a single screw holds a twist (common practice, no published source)."""
-
-
-def screws_arm(spec: JointSpec, depth: float) -> float:
-    """mm from a member's axis to its end's screws, which stand half its depth apart; a single one holds a twist under its head."""
-    return depth / 4 if spec.screws > 1 else HEAD
