@@ -143,9 +143,17 @@ def test_other_lengths_are_worked_out_when_asked(shop: Shop) -> None:
 
 def test_files_of_a_job(shop: Shop) -> None:
     names = [one["name"] for one in shop.get("/api/jobs/1/files")["files"]]
-    assert {"packet.pdf", "labels.pdf", "drawings.dxf", "solids.glb", "steps.ics", "cut list.csv", "calculation.pdf", "job.json"} == set(
-        names
-    )
+    assert {
+        "packet.pdf",
+        "labels.pdf",
+        "drawings.dxf",
+        "solids.glb",
+        "steps.ics",
+        "cut list.csv",
+        "calculation.pdf",
+        "job.json",
+        "holes.csv",
+    } == set(names)
     for name in [*names, "all.zip"]:
         answer = shop.client.get(f"/api/jobs/1/files/{name}", base_url="http://127.0.0.1:5170")
         assert answer.status_code == 200 and len(answer.data) > 500

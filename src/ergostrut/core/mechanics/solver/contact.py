@@ -45,8 +45,8 @@ def pushes(rest: Rest) -> list[tuple[int, int, float]]:
 
 
 def one_way_parts(model: FrameModel, dofs: Sequence[int]) -> tuple[OneWay, ...]:
-    """Rests, then straps, as directions on ``dofs``; degrees of freedom that are held count nothing, and one on those alone never acts: what
-    holds its place takes all."""
+    """Rests, then straps, as directions on ``dofs``; degrees of freedom that are held count nothing, and a rigid one on those alone never acts:
+    what holds its place takes all."""
     at = {dof: i for i, dof in enumerate(dofs)}
 
     def direction(rows: Sequence[tuple[int, float]]) -> Array:
@@ -65,7 +65,7 @@ def one_way_parts(model: FrameModel, dofs: Sequence[int]) -> tuple[OneWay, ...]:
         if strap.b is not None:
             rows += [(6 * strap.b + i, -float(along[i])) for i in range(3)]
         found.append(OneWay(strap.id, direction(rows), strap.slack, strap.k))
-    return tuple(one if one.b.any() else replace(one, slack=1.0, k=0.0) for one in found)
+    return tuple(one if one.b.any() or one.k is not None else replace(one, slack=1.0, k=0.0) for one in found)
 
 
 @dataclass(frozen=True)

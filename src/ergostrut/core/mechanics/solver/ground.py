@@ -43,7 +43,8 @@ def settle_on(contacts: Contacts, loads: Array, ground: Ground, start: Flags, go
     give = np.zeros((count, parts, parts))
     give[:, :rests, :rests] = ground.give
     own = np.full(parts, RIGID)
-    own[~contacts.rigid] = 1 / contacts.k[~contacts.rigid]
+    springs = contacts.k > 0
+    own[springs] = 1 / contacts.k[springs]
     give[:, np.arange(parts), np.arange(parts)] += own
     sizes = np.max(np.abs(loads), axis=1, initial=0.0) + 1e-9
     acting, settled = start.copy(), np.zeros(count, dtype=bool)

@@ -259,8 +259,8 @@ def check_model(model: FrameModel) -> None:
             raise SolverError(f"{rest.id}: a support along a slope needs a unit direction and a stiffness")
         if rest.on is not None and rest.k is None:
             raise SolverError(f"{rest.id}: a support on another joint needs a stiffness")
-        if rest.on is None and rest.toward is None and (rest.node, rest.dof) in held:
-            # it would read as bearing nothing
+        if rest.k is None and rest.toward is None and (rest.node, rest.dof) in held:
+            # it would read as bearing nothing; one that gives bears on ground that comes up
             raise SolverError(f"{rest.id}: what it bears on is held there already; take one of the two away")
     if not (model.fixed or model.rests or model.straps or model.moved):
         raise SolverError("nothing supports this frame")
