@@ -129,6 +129,7 @@ export function Cut() {
         <div className="mb-4">
           <Tabs label="What is shown" value={shown} onChange={(value) => setShown(value as Shown)} options={SHOWN} />
         </div>
+        {!data && shown !== "made" && shown !== "prices" && <p className="text-steel">Working out what to cut…</p>}
         {shown === "list" && (
           <>
             <div className="mb-6 overflow-x-auto" role="region" aria-label="Cut list" tabIndex={0}>

@@ -29,7 +29,7 @@ export function Holes({ rows }: Props) {
             </span>
           </h2>
           <div className="overflow-x-auto" role="region" aria-label={`Table of ${row.name}`} tabIndex={0}>
-            <table className="w-full text-[14px] [&_td]:pr-3 [&_th]:pr-3">
+            <table className="w-full text-[14px] [&_td]:pr-2 [&_th]:pr-2">
               <thead>
                 <tr className="border-b border-ink text-left text-steel">
                   <th scope="col" className="font-normal">
@@ -53,9 +53,7 @@ export function Holes({ rows }: Props) {
                 {row.holes.map((hole, n) => (
                   <tr key={n} className="border-b border-dotted border-hair">
                     <td className="py-1 font-medium whitespace-nowrap">{L(hole.at)}</td>
-                    <td className="whitespace-nowrap">
-                      {hole.side ? `${L(hole.across)}, to its ${hole.side} side` : "in the middle"}
-                    </td>
+                    <td>{hole.side ? `${L(hole.across)}, to its ${hole.side} side` : "in the middle"}</td>
                     <td className="whitespace-nowrap">{size(hole.d)}</td>
                     <td>{hole.through}</td>
                     <td>{hole.what}</td>
