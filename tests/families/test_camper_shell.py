@@ -89,11 +89,14 @@ def test_what_the_road_does_arrives_at_the_bed(case: str, g: tuple[float, float,
 
 
 def test_the_wind_arrives_too_and_leans_on_the_lee_ties() -> None:
-    """On what stands over the bed's sides: 1 kPa on the wall above the benches and on the nose's side; up on roof and roof alone."""
+    """On what stands over the bed's sides: 1 kPa on the wall above the benches and on the nose's side; up on the roof, and on what is seen
+    from above of the nose's front, which leans back by more than 30 degrees."""
     report, study = usual()
     build = report.context.builds[0]
     wall = [p for p in build.skins if p.name.startswith("left wall") and not p.name.startswith("left wall below")]
-    roof = sum(p.area for p in build.decks if p.use == "roof")
+    nose = next(p for p in build.skins if p.name == "nose front")
+    (_, y0, _), (x1, y1, _) = nose.outline.min(axis=0), nose.outline.max(axis=0)
+    roof = sum(p.area for p in build.decks if p.use == "roof") + (x1 - nose.outline[:, 0].min()) * (y1 - y0)
     blown = held(study, "Wind from the left") - held(study, "Parked")
     area = sum(p.area for p in wall) + next(p for p in build.skins if p.name == "nose side, left").area
     assert blown[1] == pytest.approx(-area * 1e-3, rel=0.02)

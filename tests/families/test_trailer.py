@@ -52,7 +52,8 @@ def trailer(
     survey = {
         "kind": "trailer_frame", "made": "own" if own else "bought", "dims": dims, "weights": WEIGHTS, "mounts": SPRINGS if own else HOLES, **host,
     }  # fmt: skip
-    goals = survey.pop("goals", {})
+    goals, loads = survey.pop("goals", {}), survey.pop("loads", {})
+    crew = survey.pop("crew", [])
     bed = {**BED, **({"drawbar": {}} if own else {}), **(build or {})}
     return check(
         read_design(
@@ -61,8 +62,9 @@ def trailer(
                 "units": {"length": "mm", "mass": "kg"},
                 "host": survey,
                 "builds": [bed],
-                "carry": {"things": things},
+                "carry": {"things": things, "crew": crew},
                 "goals": goals,
+                "loads": loads,
             }
         ),
         catalog,

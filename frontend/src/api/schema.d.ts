@@ -2151,11 +2151,6 @@ export interface components {
              */
             roof: string;
             /**
-             * Roof Trodden
-             * @default true
-             */
-            roof_trodden: boolean;
-            /**
              * Lining
              * @default null
              */
@@ -2165,6 +2160,11 @@ export interface components {
              * @default []
              */
             openings: components["schemas"]["FramedOpening"][];
+            /**
+             * Roof Trodden
+             * @default true
+             */
+            roof_trodden: boolean;
             /**
              * Framing
              * @default welded_steel_tube
@@ -2243,7 +2243,7 @@ export interface components {
              *       }
              *     }
              */
-            hatch: components["schemas"]["ergostrut__core__frame__families__bed_topper__params__Hatch"];
+            hatch: components["schemas"]["ergostrut__core__frame__blocks__cage__hatch__Hatch"];
             /**
              * Side Rating
              * @default null
@@ -2896,11 +2896,6 @@ export interface components {
              */
             roof: string;
             /**
-             * Roof Trodden
-             * @default true
-             */
-            roof_trodden: boolean;
-            /**
              * Lining
              * @default null
              */
@@ -2910,6 +2905,11 @@ export interface components {
              * @default []
              */
             openings: components["schemas"]["FramedOpening"][];
+            /**
+             * Roof Trodden
+             * @default true
+             */
+            roof_trodden: boolean;
             /**
              * Framing
              * @default welded_steel_tube
@@ -3413,11 +3413,6 @@ export interface components {
              */
             roof: string;
             /**
-             * Roof Trodden
-             * @default true
-             */
-            roof_trodden: boolean;
-            /**
              * Lining
              * @default null
              */
@@ -3427,6 +3422,11 @@ export interface components {
              * @default []
              */
             openings: components["schemas"]["FramedOpening"][];
+            /**
+             * Roof Trodden
+             * @default true
+             */
+            roof_trodden: boolean;
             /**
              * Height
              * Format: ergostrut-length
@@ -3662,6 +3662,24 @@ export interface components {
             vent: boolean;
         };
         /**
+         * Corner
+         * @description A corner of the side's outline, ``x`` behind the bed's front edge, ``z`` over the deck, to the outside of the frame.
+         */
+        Corner: {
+            /**
+             * X
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 7000 mm.
+             */
+            x: string;
+            /**
+             * Z
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 150 to 2600 mm.
+             */
+            z: string;
+        };
+        /**
          * Crash
          * @description Restraint in a crash, in g. Off behind a cab wall until wanted; on for vans, wagons and anything behind or under people.
          */
@@ -3771,7 +3789,7 @@ export interface components {
              * Builds
              * @default []
              */
-            builds: (components["schemas"]["BedSlide"] | components["schemas"]["BedTopper"] | components["schemas"]["CamperShell"] | components["schemas"]["ChassisBody"] | components["schemas"]["DrawerSystem"] | components["schemas"]["FixedPlatform"] | components["schemas"]["HungBunk"] | components["schemas"]["PlywoodBox"] | components["schemas"]["ShelfRack"] | components["schemas"]["TruckFlatbed"] | components["schemas"]["WallCabinet"])[];
+            builds: (components["schemas"]["BedSlide"] | components["schemas"]["BedTopper"] | components["schemas"]["CamperShell"] | components["schemas"]["ChassisBody"] | components["schemas"]["DrawerSystem"] | components["schemas"]["FixedPlatform"] | components["schemas"]["HungBunk"] | components["schemas"]["PlywoodBox"] | components["schemas"]["ShelfRack"] | components["schemas"]["TeardropBody"] | components["schemas"]["TruckFlatbed"] | components["schemas"]["WallCabinet"])[];
             /**
              * @default {
              *       "road": "gravel",
@@ -4662,7 +4680,7 @@ export interface components {
              *       "mass": "8 kg"
              *     }
              */
-            mattress: components["schemas"]["Mattress"] | null;
+            mattress: components["schemas"]["ergostrut__core__frame__families__fixed_platform__params__Mattress"] | null;
             /**
              * Use
              * @default sleeping
@@ -6040,32 +6058,6 @@ export interface components {
              *     }
              */
             winter: components["schemas"]["Winter"];
-        };
-        /**
-         * Mattress
-         * @description What people lie on.
-         */
-        Mattress: {
-            /**
-             * Thickness
-             * Format: ergostrut-length
-             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 10 to 400 mm.
-             * @default {
-             *       "value": "100",
-             *       "unit": "mm"
-             *     }
-             */
-            thickness: string;
-            /**
-             * Mass
-             * Format: ergostrut-mass
-             * @description A mass with its unit: 48 lb, 12 lb 4 oz, 21.5 kg or 850 g. From 0.5 to 80 kg.
-             * @default {
-             *       "value": "8",
-             *       "unit": "kg"
-             *     }
-             */
-            mass: string;
         };
         /**
          * Nose
@@ -8117,6 +8109,89 @@ export interface components {
             buys: "what is missing" | "nothing";
         };
         /**
+         * SideDoor
+         * @description In one side, ``width`` clear from ``x`` behind the front edge of that and ``height`` clear from ``sill`` over the deck; hung on the post ``hinged``, by so many
+         *     ``hinges``, one of which holds ``rating``; ``kept`` shut by what, all of it together.
+         */
+        SideDoor: {
+            /**
+             * Side
+             * @default right
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /**
+             * X
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 40 to 7000 mm.
+             * @default {
+             *       "value": "900",
+             *       "unit": "mm"
+             *     }
+             */
+            x: string;
+            /**
+             * Width
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 300 to 1400 mm.
+             * @default {
+             *       "value": "650",
+             *       "unit": "mm"
+             *     }
+             */
+            width: string;
+            /**
+             * Height
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 300 to 2400 mm.
+             * @default {
+             *       "value": "850",
+             *       "unit": "mm"
+             *     }
+             */
+            height: string;
+            /**
+             * Sill
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 1200 mm.
+             * @default {
+             *       "value": "0",
+             *       "unit": "mm"
+             *     }
+             */
+            sill: string;
+            /**
+             * Hinged
+             * @default front
+             * @enum {string}
+             */
+            hinged: "front" | "rear";
+            /**
+             * Hinges
+             * @default 2
+             */
+            hinges: number;
+            /**
+             * Rating
+             * @default null
+             */
+            rating: string | null;
+            /**
+             * @default {
+             *       "by": "pin",
+             *       "rating": null,
+             *       "friction": null
+             *     }
+             */
+            kept: components["schemas"]["Keep"];
+            /**
+             * Inside
+             * @default unknown
+             * @enum {string}
+             */
+            inside: "yes" | "no" | "unknown";
+        };
+        /**
          * SleepPad
          * @description What people lie on.
          */
@@ -8386,7 +8461,7 @@ export interface components {
         };
         /**
          * Struts
-         * @description ``count`` gas struts, each pushing ``force`` N at 20 degrees C as marked: from the rear posts, ``down`` from the hinges, to the leaf, ``along`` it.
+         * @description ``count`` gas struts, each pushing ``force`` N at 20 degrees C as marked: from the posts beside it, ``down`` from the hinges, to the leaf, ``along`` it.
          */
         Struts: {
             /**
@@ -8435,6 +8510,294 @@ export interface components {
              * @default null
              */
             ahead: string | null;
+        };
+        /**
+         * TeardropBody
+         * @description A body on a bed on the frame's mounts whose sides follow an outline: up the front to the first corner of ``profile``, from corner to corner
+         *     over the roof, and straight down the hatch from the last one to the rear edge of the bed. ``posts``, roof rails and bows of the same tubes on either side.
+         */
+        TeardropBody: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            family: "teardrop_body";
+            /**
+             * Id
+             * @default teardrop1
+             */
+            id: string;
+            /**
+             * Label
+             * @default Teardrop
+             */
+            label: string;
+            /**
+             * On
+             * @default
+             */
+            on: string;
+            /**
+             * Turn
+             * @default none
+             * @enum {string}
+             */
+            turn: "none" | "left" | "half" | "right";
+            /** @default null */
+            coat: components["schemas"]["Coat"] | null;
+            /**
+             * Stage
+             * @default fitted
+             * @enum {string}
+             */
+            stage: "fitted" | "planned";
+            /**
+             * Carried In
+             * @default in parts
+             * @enum {string}
+             */
+            carried_in: "in parts" | "whole";
+            /**
+             * Framing
+             * @default welded_steel_tube
+             * @enum {string}
+             */
+            framing: "lumber_plywood" | "tslot_bolted" | "welded_steel_tube" | "welded_aluminium_tube" | "aluminium_tube_brackets" | "strut_bolted" | "conduit_riveted" | "angle_flat_steel" | "sandwich_bonded";
+            /**
+             * Front
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -500 to 4000 mm.
+             * @default {
+             *       "value": "60",
+             *       "unit": "mm"
+             *     }
+             */
+            front: string;
+            /**
+             * Length
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 600 to 7000 mm.
+             * @default {
+             *       "value": "2100",
+             *       "unit": "mm"
+             *     }
+             */
+            length: string;
+            /**
+             * Width
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 800 to 2600 mm.
+             * @default {
+             *       "value": "1750",
+             *       "unit": "mm"
+             *     }
+             */
+            width: string;
+            /**
+             * Apart
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 300 to 1800 mm.
+             * @default {
+             *       "value": "860",
+             *       "unit": "mm"
+             *     }
+             */
+            apart: string;
+            /**
+             * Lift
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 500 mm.
+             * @default {
+             *       "value": "20",
+             *       "unit": "mm"
+             *     }
+             */
+            lift: string;
+            /**
+             * Rail
+             * @default 2x4x1/8
+             */
+            rail: string;
+            /**
+             * Cross
+             * @default 2x3x1/8
+             */
+            cross: string;
+            /**
+             * Crosses
+             * @default 6
+             */
+            crosses: number;
+            /**
+             * Side
+             * @default 2x3x1/8
+             */
+            side: string | null;
+            /**
+             * Deck
+             * @default board.2x6.dfl
+             */
+            deck: string;
+            /**
+             * Deck Last
+             * @default null
+             */
+            deck_last: string | null;
+            /**
+             * Board Gap
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 0 to 100 mm.
+             * @default {
+             *       "value": "6",
+             *       "unit": "mm"
+             *     }
+             */
+            board_gap: string;
+            /**
+             * Grain
+             * @default along
+             * @enum {string}
+             */
+            grain: "along" | "across";
+            /** @default null */
+            drawbar: components["schemas"]["Drawbar"] | null;
+            /**
+             * Mounts
+             * @default []
+             */
+            mounts: string[];
+            /**
+             * Bolt Grade
+             * @default ISO 8.8
+             */
+            bolt_grade: string;
+            /**
+             * Washer
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 10 to 120 mm.
+             * @default {
+             *       "value": "37",
+             *       "unit": "mm"
+             *     }
+             */
+            washer: string;
+            /**
+             * @default {
+             *       "weld_leg": null,
+             *       "capped": true,
+             *       "bracket_rating": null,
+             *       "brackets": 2,
+             *       "bolt": "5/16-18",
+             *       "bolt_grade": "SAE 5",
+             *       "screw": "No. 10",
+             *       "screws": 2,
+             *       "bite": "50 mm",
+             *       "fastener": "usual",
+             *       "rivet": "Al/steel 4.8 mm",
+             *       "drill_screw": "No. 12",
+             *       "per_leg": 3,
+             *       "bracket_wall": "3 mm",
+             *       "lag": "1/4 in",
+             *       "tap_depth": "25 mm"
+             *     }
+             */
+            joints: components["schemas"]["Joints"];
+            /**
+             * Skin
+             * @default sandwich.xps30
+             */
+            skin: string;
+            /**
+             * Skin Pitch
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 20 to 400 mm.
+             * @default {
+             *       "value": "40",
+             *       "unit": "mm"
+             *     }
+             */
+            skin_pitch: string;
+            /**
+             * Roof
+             * @default birch.12
+             */
+            roof: string;
+            /**
+             * Lining
+             * @default null
+             */
+            lining: string | null;
+            /**
+             * Openings
+             * @default []
+             */
+            openings: components["schemas"]["FramedOpening"][];
+            /**
+             * Profile
+             * @default [
+             *       {
+             *         "x": "0 mm",
+             *         "z": "450 mm"
+             *       },
+             *       {
+             *         "x": "300 mm",
+             *         "z": "900 mm"
+             *       },
+             *       {
+             *         "x": "800 mm",
+             *         "z": "1150 mm"
+             *       },
+             *       {
+             *         "x": "1500 mm",
+             *         "z": "1200 mm"
+             *       },
+             *       {
+             *         "x": "1900 mm",
+             *         "z": "1080 mm"
+             *       }
+             *     ]
+             */
+            profile: components["schemas"]["Corner"][];
+            /**
+             * Post
+             * @default 1.5x1.5x14ga
+             */
+            post: string;
+            /**
+             * Bow
+             * @default 1.5x1.5x14ga
+             */
+            bow: string;
+            /**
+             * Doors
+             * @default []
+             */
+            doors: components["schemas"]["SideDoor"][];
+            /**
+             * @default {
+             *       "hinges": 3,
+             *       "rating": null,
+             *       "kept": {
+             *         "by": "pin",
+             *         "friction": null,
+             *         "rating": null
+             *       },
+             *       "struts": {
+             *         "along": "150 mm",
+             *         "count": 2,
+             *         "down": "480 mm",
+             *         "force": null
+             *       }
+             *     }
+             */
+            hatch: components["schemas"]["ergostrut__core__frame__blocks__cage__hatch__Hatch"];
+            /**
+             * @default {
+             *       "thick": "100 mm",
+             *       "long": "1900 mm"
+             *     }
+             */
+            mattress: components["schemas"]["ergostrut__core__frame__families__teardrop_body__params__Mattress"] | null;
         };
         /**
          * Thing
@@ -10799,6 +11162,40 @@ export interface components {
         };
         /**
          * Hatch
+         * @description At the rear, hinged at its upper edge by so many ``hinges``, one of which holds ``rating``; ``kept`` shut by what, all of it together. ``struts``:
+         *     None where it is propped open.
+         */
+        ergostrut__core__frame__blocks__cage__hatch__Hatch: {
+            /**
+             * Hinges
+             * @default 3
+             */
+            hinges: number;
+            /**
+             * Rating
+             * @default null
+             */
+            rating: string | null;
+            /**
+             * @default {
+             *       "by": "pin",
+             *       "rating": null,
+             *       "friction": null
+             *     }
+             */
+            kept: components["schemas"]["Keep"];
+            /**
+             * @default {
+             *       "count": 2,
+             *       "force": null,
+             *       "along": "150 mm",
+             *       "down": "480 mm"
+             *     }
+             */
+            struts: components["schemas"]["Struts"] | null;
+        };
+        /**
+         * Hatch
          * @description A lid in the top: ``along`` and ``across`` from the top's front and left edge, lying on cleats ``cleat`` wide; ``kept`` shut by what.
          */
         ergostrut__core__frame__blocks__carcass__params__Hatch: {
@@ -10873,38 +11270,56 @@ export interface components {
             kept: components["schemas"]["Keep"];
         };
         /**
-         * Hatch
-         * @description Over the gate, hinged at its upper edge by so many ``hinges``, one of which holds ``rating``; ``kept`` shut by what, all of it together. ``struts``:
-         *     None where it is propped open.
+         * Mattress
+         * @description What people lie on.
          */
-        ergostrut__core__frame__families__bed_topper__params__Hatch: {
+        ergostrut__core__frame__families__fixed_platform__params__Mattress: {
             /**
-             * Hinges
-             * @default 3
-             */
-            hinges: number;
-            /**
-             * Rating
-             * @default null
-             */
-            rating: string | null;
-            /**
+             * Thickness
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 10 to 400 mm.
              * @default {
-             *       "by": "pin",
-             *       "rating": null,
-             *       "friction": null
+             *       "value": "100",
+             *       "unit": "mm"
              *     }
              */
-            kept: components["schemas"]["Keep"];
+            thickness: string;
             /**
+             * Mass
+             * Format: ergostrut-mass
+             * @description A mass with its unit: 48 lb, 12 lb 4 oz, 21.5 kg or 850 g. From 0.5 to 80 kg.
              * @default {
-             *       "count": 2,
-             *       "force": null,
-             *       "along": "150 mm",
-             *       "down": "480 mm"
+             *       "value": "8",
+             *       "unit": "kg"
              *     }
              */
-            struts: components["schemas"]["Struts"] | null;
+            mass: string;
+        };
+        /**
+         * Mattress
+         * @description ``thick``, as wide as the inside, ``long`` from the front wall.
+         */
+        ergostrut__core__frame__families__teardrop_body__params__Mattress: {
+            /**
+             * Thick
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 10 to 400 mm.
+             * @default {
+             *       "value": "100",
+             *       "unit": "mm"
+             *     }
+             */
+            thick: string;
+            /**
+             * Long
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From 600 to 3000 mm.
+             * @default {
+             *       "value": "1900",
+             *       "unit": "mm"
+             *     }
+             */
+            long: string;
         };
         /** NewJob */
         NewJob: {
@@ -11780,8 +12195,8 @@ export interface components {
         };
         /**
          * CutPiece
-         * @description One row: ``parts`` alike, cut length mm. ``along``: the grain of a panel runs along its length, not its width; ``mitre`` of a bar's
-         *     ends, degrees.
+         * @description One row: ``parts`` alike, cut length mm. ``along``: the grain of a panel runs along its length, not its width; ``mitres`` of a bar's
+         *     ends, degrees, each once.
          */
         CutPiece: {
             /** Mark */
@@ -11810,10 +12225,12 @@ export interface components {
              */
             along: boolean;
             /**
-             * Mitre
-             * @default 0
+             * Mitres
+             * @default [
+             *       0
+             *     ]
              */
-            mitre: number;
+            mitres: number[];
         };
         /**
          * Drilled

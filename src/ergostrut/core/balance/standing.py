@@ -126,7 +126,7 @@ def _blown(context: Context, states: Sequence[LoadingState]) -> Iterator[Finding
     walls, roofs = list[Panel](), list[Panel]()
     for build in context.builds:
         walls += [p for p in build.skins if p.across == 1 and p.middle[1] < 0 and isinstance(p.carries, Clads) and p.carries.outer]
-        roofs += [p for p in build.decks if p.use == "roof" and build.skins]
+        roofs += build.roofs
     if not walls:
         return
     state = min(states, key=lambda one: one.loads.total)
@@ -135,7 +135,7 @@ def _blown(context: Context, states: Sequence[LoadingState]) -> Iterator[Finding
     w.given("s", track / 2, "mm", "half of its track")
     w.given("A", area * 1e-6, "m²", "of its side")
     w.given("h", ground + sum(p.wide[0] * p.wide[1] * p.middle[2] for p in walls) / area, "mm", "middle of that over the ground")
-    w.given("A_r", sum(p.wide[0] * p.wide[1] for p in roofs) * 1e-6, "m²", "of its roof")
+    w.given("A_r", sum(p.wide[0] * p.wide[1] * abs(float(p.normal[2])) for p in roofs) * 1e-6, "m²", "of its roof")
     p = w.line("p", "m * 9.80665 * s / (A * h + A_r * s)", "Pa", "its weight no longer holds it down")
     v = w.line("v", "sqrt(2 * p / rho)", "m/s", rho=AIR)
     text = f"A side wind of {v:.0f} m/s, {v * 3.6:.0f} km/h, tips it as it stands, {say.mass(m)}: {state.words}."

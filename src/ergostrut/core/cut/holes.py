@@ -175,7 +175,7 @@ def _through(member: Member, at: Point3, way: Point3, d: float | None, what: str
     height = abs(float(w @ z)) >= abs(float(w @ y))
     across = float(r @ (y if height else z))
     side = "" if abs(across) < FINE else _named((y if height else z) * across)[1]
-    over = member.shape.width * np.tan(np.radians(member.mitre)) / 2
+    over = member.shape.width * np.tan(np.radians(member.mitre)) / 2 + member.points / 2
     yield (
         member,
         DrilledHole(

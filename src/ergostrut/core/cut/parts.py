@@ -10,6 +10,7 @@ from ..catalog.model import Planks
 from ..mechanics.space.rects import Rect
 from ..structure.context import Context
 from ..structure.nouns.panel import Panel, Shell
+from ..structure.nouns.parts import Member
 from ..structure.plans import CutPiece
 from ..wording import Say
 from .outline import outline_of
@@ -36,8 +37,16 @@ Row = tuple[str, str, float, float | None, str, bool]
 """Role, stock, length, width of a panel, how it ends and what is cut out of it, whether its grain runs along its length: what makes pieces alike."""
 
 
-def _ends(mitre: float) -> str:
-    return f"mitred {mitre:g}° the same way, over the points" if mitre else "square, both ends"
+SQUARE = "square, both ends"
+
+
+def _ends(member: Member) -> str:
+    if member.slants is not None:
+        a, b = (round(one, 1) for one in member.slants)
+        first, last = (f"{one:g}°" if one else "square" for one in (a, b))
+        return f"{first} and {last}, over the points" if a or b else SQUARE
+    mitre = round(member.mitre, 1)
+    return f"mitred {mitre:g}° the same way, over the points" if mitre else SQUARE
 
 
 def _short(mm: float, say: Say) -> str:
@@ -66,7 +75,7 @@ def _board(panel: Panel, strip: Rect, say: Say) -> str:
         box = max(a, strip[0]) - strip[0], max(b, strip[1]) - strip[1], min(c, strip[2]) - strip[0], min(d, strip[3]) - strip[1]
         if box[0] < box[2] and box[1] < box[3]:
             outs.append(box)
-    return "; ".join([_ends(0.0), *_outs(outs, say)])
+    return "; ".join([SQUARE, *_outs(outs, say)])
 
 
 def pieces(context: Context, without: Collection[str] = ()) -> tuple[CutPiece, ...]:
@@ -81,14 +90,14 @@ def pieces(context: Context, without: Collection[str] = ()) -> tuple[CutPiece, .
 def _pieces(context: Context) -> tuple[CutPiece, ...]:
     groups: dict[Row, list[str]] = {}
     kg: dict[Row, float] = {}
-    mitres: dict[Row, float] = {}
+    mitres: dict[Row, tuple[float, ...]] = {}
     for build in context.builds:
         for member in build.members:
             # mitred the same way at both ends: the stock it takes is measured over the points
-            over = member.length + member.shape.width * math.tan(math.radians(member.mitre))
-            key: Row = (member.role, member.section.id, round(over, 2), None, _ends(round(member.mitre, 1)), True)
+            over = member.length + member.points + member.shape.width * math.tan(math.radians(member.mitre))
+            key: Row = (member.role, member.section.id, round(over, 2), None, _ends(member), True)
             groups.setdefault(key, []).append(member.id)
-            kg[key], mitres[key] = member.mass, round(member.mitre, 1)
+            kg[key], mitres[key] = member.mass, tuple(dict.fromkeys(round(one, 1) for one in member.slants or (member.mitre,)))
         for panel in build.panels:
             if isinstance(panel.sheet, Planks):
                 for strip in panel.strips:
@@ -134,7 +143,7 @@ def _pieces(context: Context) -> tuple[CutPiece, ...]:
                 kg[row],
                 price,
                 along,
-                mitres.get(row, 0.0),
+                mitres.get(row, (0.0,)),
             )
         )
     return tuple(found)

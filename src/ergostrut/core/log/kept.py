@@ -102,7 +102,7 @@ def _straight(context: Context, part: str, one: Made, row: CutPiece) -> Iterator
             f"{say.length(read.bow.mm)} where {say.length(BOW * row.length)} is straight: straighten it, or let the design follow what it takes up.",
             "over", read.bow.mm, BOW * row.length, "mm", use, basis="EN 10219-2, straightness 0.15 % of the length (from memory)", working=w.done(),
         )  # fmt: skip
-    planned = row.mitre
+    planned = min(row.mitres, key=lambda one: abs(one - (read.angle or 0.0)))
     if read.angle is not None and row.width is None and abs(read.angle - planned) > ANGLE:
         w = Working()
         w.given("a", read.angle, "deg", "as read")

@@ -5,7 +5,7 @@ from __future__ import annotations
 from ..structure.plans import Work
 
 _WORK: dict[Work, str] = {
-    "measure": "measure find door openings-again",
+    "measure": "measure find door openings-again draw",
     "cut": "cut sheets openings",
     "join": "screw bolt sides stand square top frame hinges ladders box drawers base tack below above cage floor drawbar axle headboard",
     "weld": "weld clean",

@@ -70,15 +70,16 @@ class _Strip:
 
 def check_skins(context: Context, build: Assembly) -> Iterator[Finding]:
     """Every skin of a frame under the wind, its roof under the wind and the snow: strength, and how far it gives between two members."""
-    snow, roofs = context.design.loads.snow, [panel for panel in build.decks if build.skins and panel.use == "roof"]
-    for panel in (*filter(outer, build.skins), *roofs):
+    snow, roofs = context.design.loads.snow, build.roofs
+    for panel in dict.fromkeys((*filter(outer, build.skins), *roofs)):
         axes, rows = lanes(panel, members_under(build, panel))
         if len(rows) < 2:
             continue
         clear = [b[0] - a[0] - (_wide(a[3], panel, axes) + _wide(b[3], panel, axes)) / 2 for a, b in itertools.pairwise(rows)]
         across = abs(float(axes[1][panel.grain])) < 0.5
         pressed = [(PRESSURE, "Wind", WIND_BASIS)]
-        pressed += [(snow * 1e-3, "Parked, snow on it", SNOW_BASIS)] if panel in roofs and snow else []
+        # on a slope it lies on what is seen from above, and presses across it with as much again less
+        pressed += [(snow * 1e-3 * float(panel.normal[2]) ** 2, "Parked, snow on it", SNOW_BASIS)] if panel in roofs and snow else []
         slid = slid_on(build, carried(build, context.plan))[2] if panel.use == "front" else 0.0
         pressed += [(slid, "Load slid ahead", SHIFT_BASIS)] if slid else []
         for p, case, basis in pressed:

@@ -42,11 +42,11 @@ class Face:
 def _faces(build: Assembly) -> Iterator[Face]:
     lined = [panel for panel in build.skins if not outer(panel)]
     walls: dict[str, list[Panel]] = {}
-    for panel in filter(outer, build.skins):
+    for panel in (panel for panel in build.skins if outer(panel) and panel.use != "roof"):
         walls.setdefault(panel.name.split(",")[0], []).append(panel)
     for name, panels in walls.items():
         yield Face(name, "level", tuple(panels), next((one for one in lined if name in one.name), None))
-    roof = tuple(panel for panel in build.decks if panel.use == "roof")
+    roof = build.roofs
     if roof:
         yield Face("roof", "up", roof, None)
     floor = floors(build)

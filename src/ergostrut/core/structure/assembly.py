@@ -133,6 +133,12 @@ class Assembly:
         return tuple(panel for panel in self.panels if isinstance(panel.carries, Clads))
 
     @cached_property
+    def roofs(self) -> tuple[Panel, ...]:
+        """What closes a room of skins from above: laid on bows, or fastened to them where it leans."""
+        laid = (panel for panel in self.panels if panel.use == "roof" and isinstance(panel.carries, Covers | Clads))
+        return tuple(laid) if self.skins else ()
+
+    @cached_property
     def lids(self) -> tuple[Panel, ...]:
         """Panels that lie in an opening of another."""
         return tuple(panel for panel in self.panels if isinstance(panel.carries, Lid))

@@ -29,8 +29,8 @@ class BarPlan:
 
 @dataclass(frozen=True, slots=True)
 class CutPiece:
-    """One row: ``parts`` alike, cut length mm. ``along``: the grain of a panel runs along its length, not its width; ``mitre`` of a bar's
-    ends, degrees."""
+    """One row: ``parts`` alike, cut length mm. ``along``: the grain of a panel runs along its length, not its width; ``mitres`` of a bar's
+    ends, degrees, each once."""
 
     mark: str
     parts: tuple[str, ...]
@@ -43,11 +43,16 @@ class CutPiece:
     kg: float
     price: float
     along: bool = True
-    mitre: float = 0.0
+    mitres: tuple[float, ...] = (0.0,)
 
     @property
     def count(self) -> int:
         return len(self.parts)
+
+    @property
+    def mitre(self) -> float:
+        """The steeper of its ends, degrees off square."""
+        return max(self.mitres)
 
     @property
     def brief(self) -> str:

@@ -168,7 +168,7 @@ def _glazed(build: Assembly, panel: Panel, lines: Mapping[str, Member], low: flo
 
 def snowed(build: Assembly, lines: Mapping[str, Member]) -> tuple[Blown, ...]:
     """A kilopascal of snow on its roof; nothing where it has none."""
-    roof = [panel for panel in build.decks if panel.use == "roof"]
+    roof = build.roofs or [panel for panel in build.decks if panel.use == "roof"]
     return (Blown(SNOW, "snow on its roof", _pressed(build, lines, roof, (0.0, 0.0, -PRESSURE))),) if roof else ()
 
 
@@ -196,10 +196,13 @@ def slid(build: Assembly, lines: Mapping[str, Member], kg: float) -> tuple[Blown
 def _pressed(
     build: Assembly, lines: Mapping[str, Member], panels: Sequence[Panel], by: Vec, low: float = -np.inf, high: float = np.inf
 ) -> tuple[tuple[Band, Vec], ...]:
-    """``by`` MPa along each axis on panels between two levels, as their members take it."""
-    x, y, z = by
-    rows = [band for panel in panels for band in _glazed(build, panel, lines, low, high)]
-    return tuple((band, (x * band.wide, y * band.wide, z * band.wide)) for band in rows)
+    """``by`` MPa along each axis on panels between two levels, as their members take it: on what of a leaning one is seen along that axis."""
+    rows = [(band, np.abs(panel.normal)) for panel in panels for band in _glazed(build, panel, lines, low, high)]
+    found = []
+    for band, seen in rows:
+        x, y, z = (float(p * share) * band.wide for p, share in zip(by, seen, strict=True))
+        found.append((band, (x, y, z)))
+    return tuple(found)
 
 
 def blown(build: Assembly, lines: Mapping[str, Member], low: float) -> tuple[Blown, ...]:

@@ -8,8 +8,11 @@ from collections.abc import Sequence
 from ...structure.assembly import Assembly
 from ...structure.context import Context
 from ...structure.host import COVER, SIDE_HEIGHT
-from ...structure.nouns.panel import Clads, Panel
+from ...structure.nouns.panel import Clads, Covers, Panel
 
+LEAST, TOP = 0.05, 0.5
+"""Of a leaning panel that is seen along an axis, below which none of it is; and from above, below which it is a wall: steeper than 60 degrees
+(common practice, no published source)."""
 FLUSH = 5.0
 """mm within which panels form one side, or one top."""
 
@@ -30,7 +33,7 @@ def sheltered(context: Context, build: Assembly) -> float | None:
 
 def closed(build: Assembly) -> bool:
     """Whether a build closes a room: skins, and a roof over them."""
-    return bool(build.skins) and any(panel.use == "roof" for panel in build.decks)
+    return bool(build.roofs)
 
 
 def blown_on(build: Assembly) -> tuple[Panel, ...]:
@@ -40,7 +43,7 @@ def blown_on(build: Assembly) -> tuple[Panel, ...]:
         return build.decks
     return build.shells or (
         *(panel for panel in build.skins if outer(panel)),
-        *(panel for panel in build.decks if build.skins and panel.use == "roof"),
+        *(panel for panel in build.roofs if isinstance(panel.carries, Covers)),
     )
 
 
@@ -50,15 +53,32 @@ def outer(panel: Panel) -> bool:
 
 
 def side_of(panels: Sequence[Panel], axis: int, sign: int) -> list[Panel]:
-    """The panels that close a build along an axis, towards a sign; none where that side is open."""
+    """The panels that close a build along an axis, towards a sign; none where that side is open. Those that lean face two sides."""
     mine = [panel for panel in panels if panel.across == axis]
-    if not mine:
-        return []
-    far = max(sign * panel.middle[axis] for panel in mine)
-    return [panel for panel in mine if sign * panel.middle[axis] > far - FLUSH]
+    far = max((sign * panel.middle[axis] for panel in mine), default=0.0)
+    flush = [panel for panel in mine if sign * panel.middle[axis] > far - FLUSH]
+    return flush + [panel for panel in panels if panel not in flush and leans(panel, axis) and _outward(panel, panels, axis) * sign > 0]
+
+
+def leans(panel: Panel, axis: int) -> bool:
+    """Whether it is seen along an axis, and along another."""
+    seen = abs(float(panel.normal[axis]))
+    return (TOP if axis == 2 else LEAST) <= seen < math.sqrt(1.0 - LEAST**2)
+
+
+def _outward(panel: Panel, panels: Sequence[Panel], axis: int) -> float:
+    """The part along an axis of its normal away from the middle of all of them."""
+    middle = [(min(p.lo[i] for p in panels) + max(p.hi[i] for p in panels)) / 2 for i in range(3)]
+    away = sum((panel.middle[i] - middle[i]) * float(panel.normal[i]) for i in range(3))
+    return math.copysign(1.0, away) * float(panel.normal[axis])
 
 
 def facing(panels: Sequence[Panel], x: float) -> list[Panel]:
     """What air along x (``x`` not 0) or y blows on: of the two ends, or the two sides, the one with more of it."""
     axis = 0 if x else 1
-    return max((side_of(panels, axis, sign) for sign in (-1, 1)), key=lambda rows: sum(panel.cut[0] * panel.cut[1] for panel in rows))
+    return max((side_of(panels, axis, sign) for sign in (-1, 1)), key=lambda rows: seen_along(rows, axis))
+
+
+def seen_along(panels: Sequence[Panel], axis: int) -> float:
+    """mm2 of panels as they are seen along an axis, their openings filled."""
+    return sum(panel.cut[0] * panel.cut[1] * abs(float(panel.normal[axis])) for panel in panels)

@@ -92,6 +92,10 @@ class Member:
     """Letter of its cut mark; empty: the first of its role."""
     roll: float = 0.0
     """Degrees that it was turned about its own x from how it lies by rule."""
+    slants: tuple[float, float] | None = None
+    """Degrees off square that its ends a and b are cut, each its own way; None: both as ``mitre`` says."""
+    points: float = 0.0
+    """mm that its points reach beyond both ends together, where those are cut at slants of their own."""
 
     @property
     def shape(self) -> Properties:

@@ -26,14 +26,12 @@ EDGE = 22.0
 """mm from the end of a wall to the middle of its last post, about."""
 
 
-class Closed(Record):
-    """``skin_pitch``: from screw to screw along every post. ``roof_trodden``: somebody steps on it, to load it or to sweep snow off.
-    ``openings``: windows and vents in its walls and its roof."""
+class Skins(Record):
+    """``skin_pitch``: from screw to screw along every post. ``openings``: windows and vents in its walls and its roof."""
 
     skin: StockId = "sandwich.xps30"
     skin_pitch: Annotated[Length, Between(20, 400)] = typed("40 mm")
     roof: StockId = "birch.12"
-    roof_trodden: bool = True
     lining: StockId | None = None
     openings: Annotated[tuple[FramedOpening, ...], Field(max_length=12)] = ()
 
@@ -44,21 +42,32 @@ class Closed(Record):
         return tuple(EDGE + (length - 2 * EDGE) * k / (posts - 1) for k in range(posts))
 
     @model_validator(mode="after")
-    def _named(self) -> Closed:
+    def _named(self) -> Skins:
         if len({one.name for one in self.openings}) < len(self.openings):
             raise FieldError("openings", "two openings have one name; name each for where it is")
         return self
 
 
-ROWS = (
+class Closed(Skins):
+    """``roof_trodden``: somebody steps on it, to load it or to sweep snow off."""
+
+    roof_trodden: bool = True
+
+
+_TRODDEN = Row("roof_trodden", "Somebody steps on the roof", "tick")
+_BEFORE = (
     Row("skin", "Walls of", "choice", source="sheets"),
     Row("skin_pitch", "A screw through them every", "length", help="along every post"),
     Row("roof", "Roof", "choice", source="sheets"),
-    Row("roof_trodden", "Somebody steps on the roof", "tick"),
+)
+_INSIDE = (
     Command("Line it inside", "lining", "birch.6.5", when=(_BARE,)),
     Row("lining", "Lining of", "choice", source="sheets", when=(_LINED,)),
     Command("Leave the lining out", "lining", None, when=(_LINED,)),
 )
+ROWS = (*_BEFORE, _TRODDEN, *_INSIDE)
+UNTRODDEN: tuple[Row | Command, ...] = (*_BEFORE, *_INSIDE)
+"""Of a body on whose roof nobody steps."""
 
 
 def layered(now: str, field: str, at: str, catalog: Catalog) -> Offers:
@@ -68,7 +77,7 @@ def layered(now: str, field: str, at: str, catalog: Catalog) -> Offers:
 
 
 def closed_offers(
-    build: Closed, at: str, catalog: Catalog, posts: Callable[[], Offers], bows: Callable[[], Offers]
+    build: Skins, at: str, catalog: Catalog, posts: Callable[[], Offers], bows: Callable[[], Offers]
 ) -> dict[str, Callable[[], Offers]]:
     """What may be tried for each check of skins and roof; ``posts`` and ``bows``: more of these, nearer to each other."""
 

@@ -71,7 +71,7 @@ def hung(
     x, edge = leaf.hi[0], door.width.mm / 2 * sign
     low, high = leaf.lo[2] + INSET, leaf.hi[2] - INSET
     hinges = tuple((x, edge, low + (high - low) * k / (door.hinges - 1)) for k in range(door.hinges))
-    motion = Motion(f"{body}/open", body, "Open the door", OPEN, _positions(OPEN), (0.0, 0.0, sign), "door", "", hinges[0])
+    motion = Motion(f"{body}/open", body, "Open the door", OPEN, positions(OPEN), (0.0, 0.0, sign), "door", "", hinges[0])
     jamb, _ = min(posts, key=lambda row: abs(row[1] - edge))
     rating, holds = _ratings(door)
     return (
@@ -81,7 +81,8 @@ def hung(
     )
 
 
-def _positions(degrees: float) -> tuple[Position, ...]:
+def positions(degrees: float) -> tuple[Position, ...]:
+    """Shut as it is driven, and open."""
     return Position("shut", 0.0, True, SCENES), Position("open", degrees, False)
 
 
@@ -98,7 +99,7 @@ def _ramp(door: RearDoor, ident: str, leaf: Panel, sill: str, ground: float | No
     down = math.degrees(math.asin(high / (long + second))) if high is not None and 0 < high < long + second else 0.0
     span = door.width.mm / 2 - min(INSET, door.width.mm / 4)
     hinges = tuple((x, -span + 2 * span * k / (door.hinges - 1), z) for k in range(door.hinges))
-    motion = Motion(f"{body}/open", body, "Let the ramp down", 90.0 + down, _positions(90.0 + down), (0.0, 1.0, 0.0), "ramp", "", hinges[0])
+    motion = Motion(f"{body}/open", body, "Let the ramp down", 90.0 + down, positions(90.0 + down), (0.0, 1.0, 0.0), "ramp", "", hinges[0])
     rating, holds = _ratings(door)
     hangs = Door(body, "ramp", leaf.id, sill, hinges, (1.0, 0.0, 0.0), long, rating, door.kept.by, holds, inside=door.inside)
     return motion, hangs, (Ramp(f"{body}/ramp", body, leaf.id, long, second, high),)

@@ -173,10 +173,14 @@ def half(member: Member, axis: int) -> float:
 def _open(made: Assembly, one: FramedOpening, field: str, catalog: Catalog) -> Assembly:
     panels = _walls(made, one.wall)
     if not panels:
-        raise StockError(f"{field}/wall", f"there is no {one.wall}; choose another for “{one.name}”")
+        raise StockError(
+            f"{field}/wall", f"there is no {one.wall}{' that lies level' if one.wall == 'roof' else ''}; choose another for “{one.name}”"
+        )
     at = _laid(one, panels)
     first, second = _between(made, panels, at, one, field)
-    panel = next(p for p in panels if p.lo[at.side] <= at.lo[at.side] + 1e-6 and at.hi[at.side] <= p.hi[at.side] + 1e-6)
+    panel = next((p for p in panels if all(p.lo[i] <= at.lo[i] + 1e-6 and at.hi[i] <= p.hi[i] + 1e-6 for i in (at.side, at.run))), None)
+    if panel is None:
+        raise StockError(f"{field}/x", f"“{one.name}” would lie in a door, or over a seam beside it; move it, or make it smaller")
     if any(_meet(at, other) for other in made.closures if other.panel == panel.id):
         raise StockError(f"{field}/name", f"“{one.name}” would lie in another opening; move one of them")
     tubes, joints = _framed(first, second, at, one, field)

@@ -14,6 +14,7 @@ from ....structure.nouns.holds import SCENES, Contact, Hold, Motion, Position
 from ....structure.nouns.hung import Door, GasStrut
 from ....structure.nouns.panel import Clads, Panel, between
 from ....structure.nouns.parts import Height, Item, MemberGroup
+from ...blocks.cage.hatch import INSET, OPEN, SEAL
 from ...blocks.cage.openings import opened
 from ...blocks.cage.skinned import Wall, closing, skinned
 from ...blocks.cage.tubes import SIDES, Kind, Tubes
@@ -30,8 +31,6 @@ POST, RAIL, BOW = (
 )
 LEAST = 1e-6
 """A gap of nothing, mm: enough to tell pushing up from pulling down."""
-INSET, OPEN, SEAL = 150.0, 80.0, 3.0
-"""mm from the hatch's corners to its outer hinges, degrees that it opens, mm of air under it (common practice, no published source)."""
 
 
 def _tubes(build: BedTopper, place: Cage) -> Tubes:

@@ -9,31 +9,11 @@ from pydantic import Field
 from ....document.base import BuildBase, BuildId
 from ....document.survey import Name
 from ....quantity import Between, Length, Rating
-from ....record import Record
 from ....structure.systems import SystemId
 from ...blocks.cage.closed import Closed
+from ...blocks.cage.hatch import Hatch
 from ...blocks.joining import Joints
-from ...blocks.keeping import Keep
 from ...blocks.stock import StockId, typed
-
-
-class Struts(Record):
-    """``count`` gas struts, each pushing ``force`` N at 20 degrees C as marked: from the rear posts, ``down`` from the hinges, to the leaf, ``along`` it."""
-
-    count: Annotated[int, Field(ge=1, le=4)] = 2
-    force: Annotated[float, Field(ge=20, le=3_000)] | None = None
-    along: Annotated[Length, Between(40, 900)] = typed("150 mm")
-    down: Annotated[Length, Between(60, 1_200)] = typed("480 mm")
-
-
-class Hatch(Record):
-    """Over the gate, hinged at its upper edge by so many ``hinges``, one of which holds ``rating``; ``kept`` shut by what, all of it together. ``struts``:
-    None where it is propped open."""
-
-    hinges: Annotated[int, Field(ge=2, le=6)] = 3
-    rating: Rating | None = None
-    kept: Keep = Keep(by="pin")
-    struts: Struts | None = Struts()
 
 
 class BedTopper(Closed, BuildBase):

@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-from ....structure.sheet import Choice, Command, Group, Row, When
+from ....structure.sheet import Choice, Group, Row
 from ....structure.systems import SYSTEMS, SystemId
 from ...blocks.cage.closed import ROWS as CLOSED_ROWS
+from ...blocks.cage.hatch import ROWS as HATCH
 from ...blocks.cage.openings import ROWS as OPENINGS
 from ...blocks.joining import joining_sheet
-from ...blocks.keeping import keep_rows
 
-_STRUTS, _PROPPED = When("hatch/struts", (True,), "set"), When("hatch/struts", (False,), "set")
 _TUBES: dict[SystemId, str] = {"welded_steel_tube": "1.5x1.5x14ga", "welded_aluminium_tube": "1.5x1.5x1/8 alu"}
 _SYSTEMS = tuple(
     Choice(name, SYSTEMS[name].label, (("post", tube), ("bow", tube), ("joints/fastener", "usual"))) for name, tube in _TUBES.items()
@@ -37,17 +36,7 @@ SHEET = (
     OPENINGS,
     Group(
         "Hatch over the gate",
-        (
-            Row("hatch/hinges", "Hinges", "whole"),
-            Row("hatch/rating", "A hinge holds", "mass", optional=True),
-            *keep_rows("hatch/kept", "Shut it is"),
-            Command("Gas struts open it", "hatch/struts", {}, when=(_PROPPED,)),
-            Row("hatch/struts/count", "Gas struts", "whole", when=(_STRUTS,)),
-            Row("hatch/struts/force", "Each pushes with, N", "number", optional=True, when=(_STRUTS,), help="as marked on it, at 20 °C"),
-            Row("hatch/struts/along", "On the hatch, from its hinges", "length", when=(_STRUTS,)),
-            Row("hatch/struts/down", "On the post, below its hinges", "length", when=(_STRUTS,)),
-            Command("It is propped open", "hatch/struts", None, when=(_STRUTS,)),
-        ),
+        (*HATCH,),
     ),
     Group(
         "What keeps it on the truck",

@@ -21,8 +21,8 @@ CLEAR = 60.0
 HIGH = {"in": "76 in", "mm": "1950 mm"}
 PITCH = {"in": "1 1/2 in", "mm": "40 mm"}
 NOSE = {
-    "in": {"reach": "40 in", "reach_top": "20 in", "mattress": "4 in"},
-    "mm": {"reach": "1000 mm", "reach_top": "500 mm", "mattress": "100 mm"},
+    "in": {"reach": "36 in", "reach_top": "18 in", "mattress": "4 in"},
+    "mm": {"reach": "900 mm", "reach_top": "450 mm", "mattress": "100 mm"},
 }
 DOOR = {"in": "24 in", "mm": "600 mm"}
 HOOKS = 100.0
