@@ -3204,7 +3204,7 @@ export interface components {
         /**
          * ChassisBody
          * @description A box on a bed on the frame's mounts: ``height`` from the deck's top to the underside of its roof bows; ``posts`` a side, on the side
-         *     rails; ``bows`` across from roof rail to roof rail. A door at the rear, as high as the walls.
+         *     rails; ``bows`` across from roof rail to roof rail. A door at the rear, as high as the walls, and one in either side, on posts of their own.
          */
         ChassisBody: {
             /**
@@ -3474,6 +3474,11 @@ export interface components {
              *     }
              */
             door: components["schemas"]["RearDoor"];
+            /**
+             * Doors
+             * @default []
+             */
+            doors: components["schemas"]["SideDoor"][];
         };
         /**
          * ChassisDimensions

@@ -18,7 +18,7 @@ from ..mending import thicker
 from ..stock import StockId, typed
 from .openings import FramedOpening
 
-WALLS = ("left-wall", "right-wall", "front-wall", "rear-wall", "rear-door")
+WALLS = ("left-wall", "right-wall", "front-wall", "rear-wall", "rear-door", "left-door", "right-door", "hatch")
 _LINED, _BARE = When("lining", (True,), "set"), When("lining", (False,), "set")
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import replace
 from typing import Annotated, Any, Literal
 
@@ -43,11 +44,16 @@ class SideDoor(Record):
 
 
 def another(build: Any) -> dict[str, Any]:
-    """A door like the first one, in the side that has none yet."""
+    """A door like the first one, in the side that has none yet; the first where there is room for it, in round numbers of the job's units."""
     taken = {one.side for one in build.doors}
-    now = build.doors[0] if build.doors else SideDoor()
-    free = next((side for side in ("right", "left") if side not in taken), "right")
-    return {"side": free, "x": str(now.x), "width": str(now.width), "height": str(now.height), "sill": str(now.sill), "hinged": now.hinged}
+    side = next((side for side in ("right", "left") if side not in taken), "right")
+    if build.doors:
+        now = build.doors[0]
+        return {"side": side, **{name: str(getattr(now, name)) for name in ("x", "width", "height", "sill")}, "hinged": now.hinged}
+    step, unit = (25.4, "in") if str(build.length).rstrip().endswith(("in", '"')) else (10.0, "mm")
+    rows = {"x": 0.3 * build.length.mm, "width": min(650.0, 0.35 * build.length.mm), "height": 0.7 * build.height.mm}
+    whole = {name: math.floor(mm / step) for name, mm in rows.items()}
+    return {"side": side, **{name: f"{n * (1 if unit == 'in' else 10)} {unit}" for name, n in whole.items()}}
 
 
 ROWS = Group(

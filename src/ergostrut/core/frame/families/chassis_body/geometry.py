@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import itertools
+import math
 from dataclasses import dataclass
 
 from ....catalog.errors import StockError
@@ -10,6 +11,7 @@ from ....catalog.model import Catalog, Section
 from ....structure.host import Host
 from ...blocks.bed.layout import BedLayout, layout, tube
 from ...blocks.cage.evenly import FEW, evenly
+from ...blocks.cage.side_door import jambs
 from .params import ChassisBody
 
 
@@ -31,6 +33,42 @@ class Cage:
     front: tuple[float, ...]
     rear: tuple[float, ...]
     door: tuple[float, float]
+    sides: dict[str, tuple[float, ...]]
+    """Middles of the posts of either side, a door's among them."""
+
+
+def _side(build: ChassisBody, xs: tuple[float, ...], post: Section, front: float, side: str) -> tuple[float, ...]:
+    """The posts of one side: a door's own in place of those that would stand in it.
+
+    Raises:
+        StockError: a door that reaches into a corner post.
+    """
+    w = post.properties.depth + FEW
+    for k, door in enumerate(build.doors):
+        if door.side == side:
+            a, b = jambs(door, post, front)
+            if a < xs[0] + w or b > xs[-1] - w:
+                raise StockError(f"doors/{k}/x", "its posts would stand in a corner post; move the door, or make it narrower")
+            return tuple(sorted((a, b, *(x for x in xs if x < a - w or x > b + w))))
+    return xs
+
+
+def door_ends(build: ChassisBody, place: Cage, k: int) -> tuple[float, float]:
+    """z of a side door's lower and upper edge.
+
+    Raises:
+        StockError: no room for the tube over or under it.
+    """
+    door, deep, deck = build.doors[k], place.post.properties.depth, place.bed.deck_top
+    low = deck + door.sill.mm if door.sill.mm else place.foot
+    high = deck + door.sill.mm + door.height.mm
+    if door.sill.mm and low - deep < place.foot + FEW:
+        need = math.ceil(place.foot + FEW + deep - deck)
+        raise StockError(f"doors/{k}/sill", f"no room is left for the tube under it; set it to 0, or to {need:.0f} mm and more")
+    if high + deep + FEW > place.under:
+        room = place.under - deep - FEW - deck - door.sill.mm
+        raise StockError(f"doors/{k}/height", f"{room:.0f} mm are left under the roof rail and the tube over it; make it lower")
+    return low, high
 
 
 def cage(build: ChassisBody, host: Host, catalog: Catalog) -> Cage:
@@ -62,5 +100,6 @@ def cage(build: ChassisBody, host: Host, catalog: Catalog) -> Cage:
     under = bed.deck_top + build.height.mm
     rear = tuple(sorted((*(-v for v in evenly(jamb, y)), -jamb, jamb, *evenly(jamb, y))))
     return Cage(
-        bed, post, bow, xs, y, bed.half - w / 2, bed.top, under, under + bow.properties.depth, bows, evenly(-y, y), rear, (-build.door.width.mm / 2, build.door.width.mm / 2)
+        bed, post, bow, xs, y, bed.half - w / 2, bed.top, under, under + bow.properties.depth, bows, evenly(-y, y), rear, (-build.door.width.mm / 2, build.door.width.mm / 2),
+        {side: _side(build, xs, post, bed.front, side) for side in ("left", "right")},
     )  # fmt: skip

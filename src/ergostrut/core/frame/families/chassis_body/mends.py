@@ -34,7 +34,7 @@ def offers(build: ChassisBody, at: str, catalog: Catalog, say: Say, use: float) 
     found, closed = bed_offers(build, at, catalog, say, use), closed_offers(build, at, catalog, posts, bows)
     return {
         **found,
-        "post.strength": tubes("post", build.post, posts),
+        **dict.fromkeys(("post.strength", "lintel.strength"), tubes("post", build.post, posts)),
         **dict.fromkeys(("bow.strength", "bow.sag", "roof-rail.strength"), tubes("bow", build.bow, bows)),
         **closed,
         "damp.floor": lambda: layered(build.deck, "deck", at, catalog),

@@ -13,12 +13,13 @@ from ....quantity import Between, Length
 from ...blocks.bed.params import BedOnMounts
 from ...blocks.cage.closed import EDGE, Closed
 from ...blocks.cage.door import RearDoor
+from ...blocks.cage.side_door import SideDoor
 from ...blocks.stock import StockId, typed
 
 
 class ChassisBody(Closed, BedOnMounts):
     """A box on a bed on the frame's mounts: ``height`` from the deck's top to the underside of its roof bows; ``posts`` a side, on the side
-    rails; ``bows`` across from roof rail to roof rail. A door at the rear, as high as the walls."""
+    rails; ``bows`` across from roof rail to roof rail. A door at the rear, as high as the walls, and one in either side, on posts of their own."""
 
     family: Literal["chassis_body"] = "chassis_body"
     id: BuildId = "body1"
@@ -29,6 +30,7 @@ class ChassisBody(Closed, BedOnMounts):
     bow: StockId = "2x2x1/8"
     bows: Annotated[int, Field(ge=2, le=24)] = 5
     door: RearDoor = RearDoor()
+    doors: Annotated[tuple[SideDoor, ...], Field(max_length=2)] = ()
 
     @property
     def along(self) -> tuple[float, ...]:
@@ -40,6 +42,8 @@ class ChassisBody(Closed, BedOnMounts):
     def _sensible(self) -> ChassisBody:
         if self.side is None:
             raise FieldError("side", "the posts of a body stand on side rails; put them round the bed")
+        if len({door.side for door in self.doors}) < len(self.doors):
+            raise FieldError("doors", "two doors in one side: put one of them in the other")
         if self.posts > self.crosses:
             raise FieldError(
                 "posts", "every post stands where a cross member comes to the side rail; take fewer posts, or more cross members"

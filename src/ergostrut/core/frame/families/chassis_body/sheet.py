@@ -8,6 +8,7 @@ from ...blocks.bed.sheet import BOLTS, DECK, JOINTS, frame, size
 from ...blocks.cage.closed import ROWS as CLOSED_ROWS
 from ...blocks.cage.door import ROWS as DOOR_ROWS
 from ...blocks.cage.openings import ROWS as OPENINGS
+from ...blocks.cage.side_door import ROWS as SIDE_DOORS
 
 SHEET = (
     size("Body"),
@@ -24,6 +25,7 @@ SHEET = (
     ),
     OPENINGS,
     DOOR_ROWS,
+    SIDE_DOORS,
     frame("post", "bow"),
     DRAWBAR,
     DECK,
