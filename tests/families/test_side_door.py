@@ -114,3 +114,17 @@ def test_the_first_door_is_added_in_round_numbers_where_it_goes(catalog: Catalog
     report = body(catalog, length=length, height=height, doors=[door])
     second = another(report.context.design.builds[0])
     assert second["side"] == "left" and second["width"] == door["width"]
+
+
+def test_what_closes_a_bay_over_a_door_keeps_nothing_square(catalog: Catalog) -> None:
+    """The shear of a wall goes round a door: no diagonal lies between its posts, and what one screw beside it takes is no less than without it."""
+    study, bare = (studies_at(report, {})[0] for report in (body(catalog, doors=[LEFT]), body(catalog)))
+    assert study.posed is not None and bare.posed is not None
+    build = study.assembly
+    jambs = {m.id for m in build.members if m.role == "post" and any(j.through == m.id and "lintel" in j.framing for j in build.joints)}
+    assert len(jambs) == 2
+    between = [bay for bay in study.posed.bays if set(bay.members) <= jambs]
+    assert not between
+    left = [bay for bay in study.posed.bays if bay.panel.name.startswith("left wall")]
+    whole = [bay for bay in bare.posed.bays if bay.panel.name.startswith("left wall")]
+    assert sum(bay.a for bay in left) == pytest.approx(sum(bay.a for bay in whole) - 650.0 - 50.8, abs=1.0)

@@ -33,6 +33,8 @@ PLY_SHEAR, PLY_E = 500.0, 4000.0
 """MPa in a panel's plane where its own are not known (softwood plywood, EN 12369-2, from memory)."""
 HARDLY = 1e-6
 """Part of a skin's stiffness that is left where it is taken as not there."""
+COVERED = 0.8
+"""Of the shorter member of a bay that skins lie on together, below which they brace nothing."""
 EDGE = 20.0
 """mm from a board's edges to its two screws (common practice, no published source)."""
 
@@ -152,7 +154,24 @@ def diaphragms(
 
 
 def _braced(build: Assembly, lines: Lines) -> Iterator[tuple[Panel, str, str]]:
-    """Skins outside with every two neighbours among the members that they are fastened to; a lining is taken as not there."""
+    """Skins outside with every two neighbours among the members that they are fastened to; a lining is taken as not there, and so is what closes
+    no more than a part of a bay, over a door: what is open below it keeps nothing square."""
+    found, covered = list(_neighbours(build, lines)), dict[frozenset[str], float]()
+    for skin, one, two in found:
+        pair = frozenset((one, two))
+        covered[pair] = covered.get(pair, 0.0) + _reach(skin, min((lines.of[name] for name in (one, two)), key=lambda line: line.length))
+    yield from (row for row in found if covered[frozenset(row[1:])] > COVERED)
+
+
+def _reach(skin: Panel, line: MemberLine) -> float:
+    """The part of a member's length that a skin lies on."""
+    run = line.q - line.p
+    at = (skin.outline - line.p) @ run / (run @ run)
+    return float(np.clip(at.max(), 0.0, 1.0) - np.clip(at.min(), 0.0, 1.0))
+
+
+def _neighbours(build: Assembly, lines: Lines) -> Iterator[tuple[Panel, str, str]]:
+    """Skins that may brace, with every two neighbours among their members."""
     for skin in build.skins:
         lies = skin.carries
         if isinstance(lies, Clads) and lies.outer and not lies.swings:
