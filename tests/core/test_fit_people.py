@@ -103,3 +103,22 @@ def test_an_obstacle_is_drawn_and_named_once(catalog: Catalog) -> None:
     assert any(block.title == "filler" for block in scene(report.context, {}, {}).blocks)
     with pytest.raises(InputError, match="same name"):
         job(catalog, BED, obstacles=[{"name": "filler", **rows}] * 2)
+
+
+@pytest.mark.parametrize(("high", "state"), [("580 mm", "holds"), ("540 mm", "over")])
+def test_feet_need_250_mm_under_what_reaches_over_one_end(catalog: Catalog, high: str, state: str) -> None:
+    """Common practice, no published source: 250 mm of toe height; over the rest of the bed nothing is too low."""
+    shelf = {**OVER, "front": "10 mm", "back": None, "height": high, "width": "1000 mm"}
+    report = job(catalog, {**BED, "height": "300 mm"}, shelf, cover=roof(1800))
+    feet = by_id(report, "person/p/feet")
+    assert (
+        feet.state == state and feet.demand == pytest.approx(float(high.split(maxsplit=1)[0]) - 17.6 - 300, abs=0.1) and feet.limit == 250.0
+    )
+    assert "the cover" in by_id(report, "person/p/headroom").sentence
+
+
+def test_a_shelf_over_both_ends_leaves_a_head_under_one(catalog: Catalog) -> None:
+    front = {**OVER, "front": "10 mm", "back": None, "height": "600 mm", "width": "1000 mm"}
+    rear = {**front, "id": "box3", "label": "Galley", "front": "1450 mm"}
+    report = job(catalog, {**BED, "height": "300 mm"}, front, rear, cover=roof(1800))
+    assert by_id(report, "person/p/headroom").state == "over" and by_id(report, "person/p/feet").state == "holds"

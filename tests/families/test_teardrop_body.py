@@ -277,3 +277,16 @@ def test_two_who_sleep_in_it_need_two_doors(catalog: Catalog) -> None:
     assert {first, second} == {"holds", "tight"} and "Climbs over" in one + other
     assert [state for state, _ in out(right, {**right, "side": "left"})] == ["holds", "holds"]
     assert [state for state, _ in out({**right, "inside": "no"})] == ["over", "over"]
+
+
+def test_its_own_roof_is_over_the_bed(catalog: Catalog) -> None:
+    """1700 mm of stature turn over under 0.259 of it and sit up under 0.52 (Drillis and Contini 1966): from the mattress to the room's top."""
+    crew = [{"id": "a", "name": "A", "mass": "75 kg", "stature": "1700 mm", "sleeps": "b/bed/mattress"}]
+    low = [{"x": "0 mm", "z": "400 mm"}, {"x": "300 mm", "z": "480 mm"}, {"x": "1900 mm", "z": "480 mm"}]
+    for profile, state in ((DROP["profile"], "tight"), (low, "over")):
+        report = drop(catalog, profile=profile, doors=[], host={"crew": crew})
+        found = next(f for f in report.findings if f.id == "person/a/headroom")
+        clear = report.context.builds[0].clear
+        assert clear is not None and found.state == state, found.sentence
+        deck = report.context.builds[0].decks[0].hi[2]
+        assert found.demand == pytest.approx(clear.hi[2] - deck - 100.0) and found.limit == pytest.approx(0.259 * 1700)
