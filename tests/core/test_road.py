@@ -20,12 +20,23 @@ def notes(catalog: Catalog, build: dict[str, Any], things: tuple[dict[str, Any],
     return {f.id.removeprefix("host/road."): f for f in check(read_design(data), catalog).findings if f.id.startswith("host/road.")}
 
 
+def _on_tyre(degrees: float, r: float, x: float) -> float:
+    """Height, ``x`` behind the axle, of a ramp of so many degrees that the tyre stands on: it touches the circle where that is as steep."""
+    a = math.radians(degrees)
+    return r - r * math.cos(a) + (x - r * math.sin(a)) * math.tan(a)
+
+
 @pytest.mark.parametrize(("height", "behind", "degrees"), [(500, 300, 59), (500, 656, 37)])
 def test_departure_by_the_lowest_point_behind_the_tyre(catalog: Catalog, height: int, behind: int, degrees: int) -> None:
-    """A rear point 500 mm high departs at 59 degrees 300 mm behind the tyre, at 37 degrees 656 mm behind it."""
+    """By its overhang a rear point 500 mm high departs at 59 degrees 300 mm behind the tyre, at 37 degrees 656 mm behind it. A ramp lies on the tyre: the
+    steepest line that touches the circle from below and clears the point is found by trying."""
     end = 1250.0 + 815.0 / 2 + behind
     found = notes(catalog, {**BED, "length": "1500 mm"}, rail_end=f"{end}", rail_ground=f"{height + 200}", rail_depth="200")["departure"]
-    assert found.demand == pytest.approx(math.degrees(math.atan2(height, behind)), abs=0.01) and round(found.demand or 0) == degrees
+    said = next(line.value for line in found.working if line.symbol == "beta")
+    assert said == pytest.approx(math.degrees(math.atan2(height, behind)), abs=0.01) and round(said) == degrees
+    r, x = 815.0 / 2, 815.0 / 2 + behind
+    clears = [a / 100 for a in range(1, 9000) if _on_tyre(a / 100, r, x) < height]
+    assert found.demand == pytest.approx(max(clears), abs=0.02) and found.demand < said
     assert "end of the frame's rails" in found.sentence and found.state == "note"
 
 

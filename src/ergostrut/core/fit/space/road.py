@@ -38,7 +38,7 @@ def check_road(context: Context) -> Iterator[Finding]:
     yield _size(context, there, ground)
     axle, tyre, spread = host.mm(REAR_AXLE), host.mm(TYRE), host.mm(SPREAD) if SPREAD in host.dims else 0.0
     if axle is not None and tyre is not None and spread is not None:
-        yield from _departure(context, there, ground, axle + spread + tyre / 2)
+        yield from _departure(context, there, ground, axle + spread, tyre / 2)
     light = host.mm(CAB_LIGHT)
     if light is not None:
         yield _light(there, light)
@@ -97,23 +97,37 @@ def _law(wide: float) -> str:
     return ""
 
 
-def _departure(context: Context, there: Sequence[Body], ground: float, tyre: float) -> Iterator[Finding]:
-    """The steepest ramp that nothing behind the tyres touches as they leave it."""
+def _departure(context: Context, there: Sequence[Body], ground: float, axle: float, r: float) -> Iterator[Finding]:
+    """The steepest ramp that nothing behind the tyres touches as they leave it: a line that lies on the tyre and passes below all of that. What is
+    reckoned from the tyre's rear edge, height over overhang, is said beside it: it is steeper than what passes."""
     say, host, w = context.say, context.host, Working()
     rows = [(body.part, body.name, body.hi[0], body.lo[2]) for body in there]
     end = host.mm(RAIL_END)
     if end is not None:
         rows.append(("host", "end of the frame's rails", end, -(host.mm(RAIL_DEPTH) or 0.0)))
-    behind = [(math.atan2(ground + z, x - tyre), part, name, x, z) for part, name, x, z in rows if x > tyre + 1.0]
+    behind = [(_tangent(x - axle, ground + z, r), part, name, x, z) for part, name, x, z in rows if x > axle + r + 1.0]
     if not behind:
         return
     angle, part, name, x, z = min(behind, key=lambda row: row[0])
     w.given("h", ground + z, "mm", f"the {name} over the ground, unladen")
-    w.given("l", x - tyre, "mm", "behind the tyre")
-    w.line("a", "h / l", "", "its tangent")
-    degrees = w.given("alpha", math.degrees(angle), "deg", "atan(h / l)")
-    text = f"Leaves ramps up to {degrees:.0f} degrees: the {name} stands {say.length(x - tyre)} behind the tyre, {say.length(ground + z)} over the ground."
-    yield _note("road.departure", "Departure angle", (part,), text, degrees, "deg", w, "statics of the side view, unladen on its tyres")
+    w.given("x", x - axle, "mm", "behind the axle")
+    w.given("r", r, "mm", "of the tyre")
+    w.line("d", "sqrt(x**2 + (h - r)**2)", "mm", "from the axle")
+    degrees = w.given("alpha", math.degrees(angle), "deg", "atan((h - r) / x) + asin(r / d)")
+    w.given(
+        "beta",
+        math.degrees(math.atan2(ground + z, x - axle - r)),
+        "deg",
+        "atan(h / (x - r)), from the tyre's rear edge: it strikes before that",
+    )
+    text = f"Leaves ramps up to {degrees:.0f} degrees: the {name} stands {say.length(x - axle - r)} behind the tyre, {say.length(ground + z)} over the ground."
+    basis = "a line tangent to the tyre that touches what is behind it, 49 CFR 523.2 (from memory), unladen on its tyres"
+    yield _note("road.departure", "Departure angle", (part,), text, degrees, "deg", w, basis)
+
+
+def _tangent(x: float, h: float, r: float) -> float:
+    """The angle of a line under a tyre of radius ``r`` that passes through a point ``x`` behind its axle, ``h`` over the ground."""
+    return math.atan2(h - r, x) + math.asin(r / math.hypot(x, h - r))
 
 
 def _light(there: Sequence[Body], light: float) -> Finding:
