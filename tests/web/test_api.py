@@ -40,7 +40,7 @@ def test_yard_shows_each_job_with_its_worst_states(shop: Shop) -> None:
     assert [t["id"] for t in yard["templates"]] == ["pickup-65", "pickup-empty", *wagons, *vans, *boxes, *bare, *trailers]
     offered = {t["id"]: t["families"] for t in yard["templates"]}
     assert (
-        offered["chassis-empty"] == ["chassis_body", "truck_flatbed"]
+        offered["chassis-empty"] == ["chassis_body", "teardrop_body", "truck_flatbed"]
         and "truck_flatbed" not in offered["pickup-65"]
         and "bed_slide" in offered["van-large"]
     )
