@@ -6,8 +6,13 @@ from typing import Annotated
 
 from pydantic import Field
 
+from ....constants import G
 from ....quantity import Between, Length, Rating
 from ....record import Record
+from ....structure.nouns.holds import SCENES, Motion, Position
+from ....structure.nouns.hung import Door
+from ....structure.nouns.panel import Panel
+from ....structure.nouns.parts import Point3
 from ....structure.sheet import Command, Row, When
 from ..keeping import Keep, keep_rows
 from ..stock import typed
@@ -34,6 +39,16 @@ class Hatch(Record):
     rating: Rating | None = None
     kept: Keep = Keep(by="pin")
     struts: Struts | None = Struts()
+
+
+def hung(hatch: Hatch, leaf: Panel, on: str, edge: Point3, out: Point3, half: float, far: float) -> tuple[Motion, Door]:
+    """How a leaf opens, up and outward about its upper ``edge`` on the member ``on``; ``half`` of its width, ``far``: mm from there to its lower edge."""
+    span = half - INSET
+    hinges = tuple((edge[0], -span + 2 * span * k / (hatch.hinges - 1), edge[2]) for k in range(hatch.hinges))
+    rating, holds = (one.kg * G if one is not None else None for one in (hatch.rating, hatch.kept.rating))
+    positions = (Position("shut", 0.0, True, SCENES), Position("open", OPEN, False))
+    motion = Motion(f"{leaf.body}/open", leaf.body, "Open the hatch", OPEN, positions, (0.0, -1.0, 0.0), "hatch", "", hinges[0])
+    return motion, Door(leaf.body, "hatch", leaf.id, on, hinges, out, far, rating, hatch.kept.by, holds)
 
 
 ROWS: tuple[Row | Command, ...] = (

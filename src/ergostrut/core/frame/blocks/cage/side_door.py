@@ -8,6 +8,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
+from ....catalog.errors import StockError
 from ....catalog.model import Sandwich, Section, Sheet
 from ....constants import G
 from ....document.survey import Inside
@@ -21,6 +22,7 @@ from ....structure.sheet import Command, Group, Repeat, Row, options
 from ..keeping import Keep, keep_rows
 from ..stock import typed
 from .door import INSET, OPEN, positions
+from .evenly import FEW
 from .tubes import Kind, Tubes
 
 LINTEL = MemberGroup("lintel", "Tube over or under a door, bending")
@@ -89,6 +91,21 @@ def jambs(door: SideDoor, post: Section, front: float) -> tuple[float, float]:
     """Middles of its two posts along the vehicle."""
     x, half = front + door.x.mm, post.properties.depth / 2
     return x - half, x + door.width.mm + half
+
+
+def begins(door: SideDoor, k: int, post: Section, deck_top: float, foot: float) -> float:
+    """z where the ``k``-th door begins: at the side rails' top, ``foot``, or at its sill.
+
+    Raises:
+        StockError: a sill too low for the tube under it.
+    """
+    if not door.sill.mm:
+        return foot
+    low, deep = deck_top + door.sill.mm, post.properties.depth
+    if low - deep < foot + FEW:
+        need = math.ceil(foot + FEW + deep - deck_top)
+        raise StockError(f"doors/{k}/sill", f"no room is left for the tube under it; set it to 0, or to {need:.0f} mm and more")
+    return low
 
 
 def across(

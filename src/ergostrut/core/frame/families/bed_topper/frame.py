@@ -10,11 +10,11 @@ from ....catalog.model import Catalog
 from ....constants import G
 from ....structure.assembly import Assembly, Tag
 from ....structure.host import Reader
-from ....structure.nouns.holds import SCENES, Contact, Hold, Motion, Position
+from ....structure.nouns.holds import Contact, Hold, Motion
 from ....structure.nouns.hung import Door, GasStrut
 from ....structure.nouns.panel import Clads, Panel, between
 from ....structure.nouns.parts import Height, Item, MemberGroup
-from ...blocks.cage.hatch import INSET, OPEN, SEAL
+from ...blocks.cage.hatch import SEAL, hung
 from ...blocks.cage.openings import opened
 from ...blocks.cage.skinned import Wall, closing, skinned
 from ...blocks.cage.tubes import SIDES, Kind, Tubes
@@ -77,12 +77,8 @@ def _hatch(build: BedTopper, place: Cage, catalog: Catalog) -> tuple[Panel, Moti
     leaf = between(
         f"{body}/hatch", "hatch", body, skin, lo, hi, 1, Clads(over, build.skin_pitch.mm, True, True), "wall", "H", trodden=False
     )
-    x, z, span = hi[0], place.top, place.half - INSET
-    hinges = tuple((x, -span + 2 * span * k / (hatch.hinges - 1), z) for k in range(hatch.hinges))
-    rating, holds = (one.kg * G if one is not None else None for one in (hatch.rating, hatch.kept.rating))
-    positions = (Position("shut", 0.0, True, SCENES), Position("open", OPEN, False))
-    motion = Motion(f"{body}/open", body, "Open the hatch", OPEN, positions, (0.0, -1.0, 0.0), "hatch", "", hinges[0])
-    door = Door(body, "hatch", leaf.id, f"{build.id}/roof/bow.{n}", hinges, (1.0, 0.0, 0.0), hi[2] - lo[2], rating, hatch.kept.by, holds)
+    edge, on = (hi[0], 0.0, place.top), f"{build.id}/roof/bow.{n}"
+    motion, door = hung(hatch, leaf, on, edge, (1.0, 0.0, 0.0), place.half, hi[2] - lo[2])
     return leaf, motion, door
 
 

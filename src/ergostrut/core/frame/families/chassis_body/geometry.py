@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import itertools
-import math
 from dataclasses import dataclass
 
 from ....catalog.errors import StockError
@@ -11,7 +10,7 @@ from ....catalog.model import Catalog, Section
 from ....structure.host import Host
 from ...blocks.bed.layout import BedLayout, layout, tube
 from ...blocks.cage.evenly import FEW, evenly
-from ...blocks.cage.side_door import jambs
+from ...blocks.cage.side_door import begins, jambs
 from .params import ChassisBody
 
 
@@ -60,11 +59,7 @@ def door_ends(build: ChassisBody, place: Cage, k: int) -> tuple[float, float]:
         StockError: no room for the tube over or under it.
     """
     door, deep, deck = build.doors[k], place.post.properties.depth, place.bed.deck_top
-    low = deck + door.sill.mm if door.sill.mm else place.foot
-    high = deck + door.sill.mm + door.height.mm
-    if door.sill.mm and low - deep < place.foot + FEW:
-        need = math.ceil(place.foot + FEW + deep - deck)
-        raise StockError(f"doors/{k}/sill", f"no room is left for the tube under it; set it to 0, or to {need:.0f} mm and more")
+    low, high = begins(door, k, place.post, deck, place.foot), deck + door.sill.mm + door.height.mm
     if high + deep + FEW > place.under:
         room = place.under - deep - FEW - deck - door.sill.mm
         raise StockError(f"doors/{k}/height", f"{room:.0f} mm are left under the roof rail and the tube over it; make it lower")

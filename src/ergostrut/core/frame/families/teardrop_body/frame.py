@@ -8,15 +8,15 @@ from dataclasses import replace
 
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog
-from ....constants import G
 from ....structure.assembly import Assembly, Tag
 from ....structure.host import Reader
-from ....structure.nouns.holds import SCENES, Motion, Position
+from ....structure.nouns.holds import Motion
 from ....structure.nouns.hung import Door, GasStrut
 from ....structure.nouns.panel import Panel, pierced
 from ....structure.nouns.parts import Clear, Height, Item, Surface
 from ...blocks.bed.frame import bed
-from ...blocks.cage.hatch import INSET, OPEN, SEAL
+from ...blocks.cage.hatch import INSET, SEAL
+from ...blocks.cage.hatch import hung as hatch_hung
 from ...blocks.cage.openings import opened
 from ...blocks.cage.side_door import hung, jambs, name_of
 from ...blocks.cage.skinned import closing
@@ -31,16 +31,10 @@ from .skins import front, leaf, roof, sides
 
 def _hatch(build: TeardropBody, place: Drop, shut: Panel) -> tuple[Motion, Door]:
     """How the leaf opens, up and outward about its upper edge."""
-    body, hatch, (dx, dz) = f"{build.id}/hatch", build.hatch, place.down
-    out, t, span = (-dz, dx), shut.sheet.t, place.half - INSET
-    x, z = place.outer[-1][0] + out[0] * t, place.outer[-1][1] + out[1] * t
-    hinges = tuple((x, -span + 2 * span * k / (hatch.hinges - 1), z) for k in range(hatch.hinges))
-    rating, holds = (one.kg * G if one is not None else None for one in (hatch.rating, hatch.kept.rating))
-    positions = (Position("shut", 0.0, True, SCENES), Position("open", OPEN, False))
-    motion = Motion(f"{body}/open", body, "Open the hatch", OPEN, positions, (0.0, -1.0, 0.0), "hatch", "", hinges[0])
-    last = f"{build.id}/roof/bow.{len(place.bows)}"
-    far = math.dist(place.outer[-1], place.rear) - 2 * SEAL
-    return motion, Door(body, "hatch", shut.id, last, hinges, (out[0], 0.0, out[1]), far, rating, hatch.kept.by, holds)
+    (dx, dz), t = place.down, shut.sheet.t
+    edge = place.outer[-1][0] - dz * t, 0.0, place.outer[-1][1] + dx * t
+    last, far = f"{build.id}/roof/bow.{len(place.bows)}", math.dist(place.outer[-1], place.rear) - 2 * SEAL
+    return hatch_hung(build.hatch, shut, last, edge, (-dz, 0.0, dx), place.half, far)
 
 
 def _struts(build: TeardropBody, place: Drop) -> tuple[GasStrut, ...]:

@@ -14,7 +14,7 @@ from ....catalog.model import Catalog, Section
 from ....structure.host import Host
 from ...blocks.bed.layout import BedLayout, layout, tube
 from ...blocks.cage.evenly import APART, FEW
-from ...blocks.cage.side_door import SideDoor, jambs
+from ...blocks.cage.side_door import SideDoor, begins, jambs
 from .params import BAY, TeardropBody
 
 Point = tuple[float, float]
@@ -225,11 +225,7 @@ def door_low(place: Drop, door: SideDoor, k: int) -> float:
     Raises:
         StockError: a sill too low for the tube under it.
     """
-    low = place.bed.deck_top + door.sill.mm
-    if door.sill.mm and low - place.post.properties.depth < place.foot + FEW:
-        need = place.foot + FEW + place.post.properties.depth - place.bed.deck_top
-        raise StockError(f"doors/{k}/sill", f"no room is left for the tube under it; set it to 0, or to {math.ceil(need):.0f} mm and more")
-    return low if door.sill.mm else place.foot
+    return begins(door, k, place.post, place.bed.deck_top, place.foot)
 
 
 def inside(place: Drop, lining: float) -> tuple[float, float, float]:
