@@ -17,12 +17,14 @@ from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
 from ergostrut.core.cut.parts import pieces
 from ergostrut.core.finding import Finding
+from ergostrut.core.job.document import read_design
 from ergostrut.core.problem import InputError
 from ergostrut.core.prove.model.cladding import blown, snowed
-from ergostrut.core.report import Report
+from ergostrut.core.report import Report, check
 from ergostrut.files.catalog_files import shipped_catalog
+from tests.families.test_chassis_body import HARD
 from tests.families.test_trailer import studied, trailer
-from tests.families.test_truck_flatbed import mounts_of
+from tests.families.test_truck_flatbed import chassis, mounts_of
 
 PROFILE = ((0, 500), (340, 960), (820, 1180), (1500, 1200), (1950, 1010))
 LONG, WIDE = 2440.0, 1270.0
@@ -290,3 +292,15 @@ def test_its_own_roof_is_over_the_bed(catalog: Catalog) -> None:
         assert clear is not None and found.state == state, found.sentence
         deck = report.context.builds[0].decks[0].hi[2]
         assert found.demand == pytest.approx(clear.hi[2] - deck - 100.0) and found.limit == pytest.approx(0.259 * 1700)
+
+
+def test_its_floor_is_tacked_on_a_truck_with_the_battery_off(catalog: Catalog) -> None:
+    """The caution stands where the danger is: on a truck's frame, not on a trailer's."""
+    host = chassis(*HARD)
+    truck = check(
+        read_design({"name": "x", "host": host, "builds": [{**DROP, "length": "2180 mm", "lift": "60 mm", "mattress": None, "doors": []}]}),
+        catalog,
+    )
+    for report, said in ((truck, True), (usual(), False)):
+        cautions = " ".join(step.caution for step in report.steps)
+        assert ("Battery off" in cautions) == said

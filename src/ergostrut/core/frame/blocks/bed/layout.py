@@ -100,6 +100,20 @@ def layout(build: BedOnMounts, host: Host, catalog: Catalog) -> BedLayout:
     )  # fmt: skip
 
 
+def has_side_rails(bed: BedLayout, what: str, post: Section, bow: Section) -> None:
+    """Refuse ``what`` stands on side rails where there are none, or such as are narrower than its posts and bows.
+
+    Raises:
+        StockError: naming the parameter.
+    """
+    side = bed.side
+    if side is None:
+        raise StockError("side", f"the posts of {what} stand on side rails; put them round the bed")
+    if max(post.properties.width, bow.properties.width) > side.properties.width + 0.5:
+        wide = "post" if post.properties.width >= bow.properties.width else "bow"
+        raise StockError(wide, f"wider than the side rail it stands over, {side.label}; choose a narrower tube, or a wider side rail")
+
+
 def stack(place: BedLayout) -> tuple[Height, ...]:
     """The deck's height, from the frame's rails up."""
     rows = (

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import replace
 from typing import Annotated, Any, Literal
 
@@ -12,6 +13,7 @@ from ....catalog.errors import StockError
 from ....catalog.model import Sandwich, Section, Sheet
 from ....constants import G
 from ....document.survey import Inside
+from ....problem import FieldError
 from ....quantity import Between, Length, Rating
 from ....record import Record
 from ....structure.nouns.holds import Motion
@@ -43,6 +45,12 @@ class SideDoor(Record):
     kept: Keep = Keep(by="pin")
     inside: Inside = "unknown"
     """Whether it opens from inside."""
+
+
+def one_a_side(doors: Sequence[SideDoor]) -> None:
+    """Refuse two doors in one side."""
+    if len({door.side for door in doors}) < len(doors):
+        raise FieldError("doors", "two doors in one side: put one of them in the other")
 
 
 def another(build: Any) -> dict[str, Any]:

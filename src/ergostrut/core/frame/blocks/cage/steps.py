@@ -35,6 +35,38 @@ def cut(build: Assembly) -> StepRow:
     )  # fmt: skip
 
 
+def tacked(build: Assembly, *, cab: bool) -> StepRow:
+    """The bed under a cage, on its mounts; ``cab``: of a truck."""
+    floor = tuple(m.id for m in build.members if m.body.endswith("/bed"))
+    return StepRow(
+        "floor", "Tack the floor on its mounts", "Spacers or bushings in place, bolts finger tight; cross members, then side rails.",
+        "Diagonals within 3 mm, tops in one plane within 2 mm.", "Battery off before welding on the truck; fuel lines and harness away from heat." if cab else "Bearings and harness away from heat.", 10.0 * len(floor), floor, floor, True,
+    )  # fmt: skip
+
+
+def tried(build: Assembly) -> list[StepRow]:
+    """The bare frame's drive, then its floor."""
+    bolts, deck = tuple(one.id for one in build.fastenings), tuple(panel.id for panel in build.decks if panel.role == "deck")
+    return [
+        StepRow(
+            "road", "Drive the bare frame", "Bolted down by torque, an hour of rough road; look at every weld and mount.", "Nothing moved, no crack.",
+            "Strap the cage as well for this drive; keep behind nobody.", 90.0, bolts, there=True,
+        ),
+        StepRow("deck", "Lay the floor", "Sheets sealed underneath and on their edges; screws at every cross member.", "Flush, no creak.", "", 90.0, deck, deck, True),
+    ]  # fmt: skip
+
+
+def ready(build: Assembly, seen: str = "") -> list[StepRow]:
+    """Its mounts by torque, its lamps; ``seen``: what is looked at besides."""
+    bolts = tuple(one.id for one in build.fastenings)
+    return [
+        StepRow("torque", "Torque the mounts", f"{len(bolts)} bolts, threadlocker, washers as planned, by torque.",
+                "Every bolt has its torque and is marked; again after the first drive.", "", 10.0 * len(bolts), bolts, there=True),
+        StepRow("light", "Lamps, plate, reflectors", f"Lamps and plate as they were seen before{seen}.",
+                "Every lamp works and is seen from behind.", "Width, height, lamps and side marking follow local law: ask before you drive.", 90.0, (), there=True),
+    ]  # fmt: skip
+
+
 def weld(build: Assembly, where: str) -> StepRow:
     members = tuple(m.id for m in build.members)
     return StepRow(

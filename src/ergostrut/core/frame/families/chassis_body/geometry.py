@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Section
 from ....structure.host import Host
-from ...blocks.bed.layout import BedLayout, layout, tube
+from ...blocks.bed.layout import BedLayout, has_side_rails, layout, tube
 from ...blocks.cage.evenly import FEW, evenly
 from ...blocks.cage.side_door import begins, jambs
 from .params import ChassisBody
@@ -74,12 +74,7 @@ def cage(build: ChassisBody, host: Host, catalog: Catalog) -> Cage:
     """
     bed = layout(build, host, catalog)
     post, bow = tube(build, catalog, "post", build.post), tube(build, catalog, "bow", build.bow)
-    side = bed.side
-    if side is None:
-        raise StockError("side", "the posts of a body stand on side rails; put them round the bed")
-    if max(post.properties.width, bow.properties.width) > side.properties.width + 0.5:
-        wide = "post" if post.properties.width >= bow.properties.width else "bow"
-        raise StockError(wide, f"wider than the side rail it stands over, {side.label}; choose a narrower tube, or a wider side rail")
+    has_side_rails(bed, "a body", post, bow)
     last = len(bed.xs) - 1
     # whatever their sizes, the outer faces of posts, roof rails and bows are flush with the bed's
     d, w = post.properties.depth, bow.properties.width

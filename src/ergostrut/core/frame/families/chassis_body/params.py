@@ -13,7 +13,7 @@ from ....quantity import Between, Length
 from ...blocks.bed.params import BedOnMounts
 from ...blocks.cage.closed import EDGE, Closed
 from ...blocks.cage.door import RearDoor
-from ...blocks.cage.side_door import SideDoor
+from ...blocks.cage.side_door import SideDoor, one_a_side
 from ...blocks.stock import StockId, typed
 
 
@@ -42,8 +42,7 @@ class ChassisBody(Closed, BedOnMounts):
     def _sensible(self) -> ChassisBody:
         if self.side is None:
             raise FieldError("side", "the posts of a body stand on side rails; put them round the bed")
-        if len({door.side for door in self.doors}) < len(self.doors):
-            raise FieldError("doors", "two doors in one side: put one of them in the other")
+        one_a_side(self.doors)
         if self.posts > self.crosses:
             raise FieldError(
                 "posts", "every post stands where a cross member comes to the side rail; take fewer posts, or more cross members"

@@ -7,7 +7,7 @@ from ....structure.context import Context
 from ....structure.host import CAB_WIDTH
 from ....structure.plans import CutPlan
 from ...blocks.bed.steps import trailer_steps
-from ...blocks.cage.steps import closing, cut, door, paint, weld
+from ...blocks.cage.steps import closing, cut, door, paint, ready, tacked, tried, weld
 from ...family import StepRow
 
 POST_MIN = 12.0
@@ -15,11 +15,8 @@ POST_MIN = 12.0
 
 def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
     """(id, title, text, hold, caution, minutes, parts) in order."""
-    floor = tuple(m.id for m in build.members if m.body.endswith("/bed"))
     cage = tuple(m.id for m in build.members if not m.body.endswith("/bed"))
-    deck = tuple(panel.id for panel in build.decks if panel.role == "deck")
     called, cab = context.host.called, CAB_WIDTH in context.host.dims
-    bolts = tuple(one.id for one in build.fastenings)
     return [
         StepRow(
             "measure", "Measure the frame once more", f"Mounts along and across, both diagonals between them; {'cab back and roof, ' if cab else ''}tyres with the bump stop touching.",
@@ -27,10 +24,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
         ),
         door(""),
         cut(build),
-        StepRow(
-            "floor", "Tack the floor on its mounts", "Spacers or bushings in place, bolts finger tight; cross members, then side rails.",
-            "Diagonals within 3 mm, tops in one plane within 2 mm.", "Battery off before welding on the truck; fuel lines and harness away from heat." if cab else "Bearings and harness away from heat.", 10.0 * len(floor), floor, floor, True,
-        ),
+        tacked(build, cab=cab),
         StepRow(
             "cage", "Set up posts, roof rails and bows", "Corner posts first, braced both ways with battens; roof rails, bows, then the posts between.",
             "Every post plumb within 2 mm, diagonals of all four walls and of the roof within 3 mm.",
@@ -39,14 +33,7 @@ def steps(context: Context, build: Assembly, _cut: CutPlan) -> list[StepRow]:
         *trailer_steps(context.host, build),
         weld(build, "Alternately, from the middle outwards"),
         paint(build),
-        StepRow(
-            "road", "Drive the bare frame", "Bolted down by torque, an hour of rough road; look at every weld and mount.", "Nothing moved, no crack.",
-            "Strap the cage as well for this drive; keep behind nobody.", 90.0, bolts, there=True,
-        ),
-        StepRow("deck", "Lay the floor", "Sheets sealed underneath and on their edges; screws at every cross member.", "Flush, no creak.", "", 90.0, deck, deck, True),
+        *tried(build),
         *closing(build, there=True, roof_safe=", never from the cab's roof" if cab else ""),
-        StepRow("torque", "Torque the mounts", f"{len(bolts)} bolts, threadlocker, washers as planned, by torque.",
-                "Every bolt has its torque and is marked; again after the first drive.", "", 10.0 * len(bolts), bolts, there=True),
-        StepRow("light", "Lamps, plate, reflectors", f"Lamps and plate as they were seen before{'; the third brake light is seen from behind' if cab else ''}.",
-                "Every lamp works and is seen from behind.", "Width, height, lamps and side marking follow local law: ask before you drive.", 90.0, (), there=True),
+        *ready(build, "; the third brake light is seen from behind" if cab else ""),
     ]  # fmt: skip

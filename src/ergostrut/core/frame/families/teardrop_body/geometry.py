@@ -12,7 +12,7 @@ import numpy as np
 from ....catalog.errors import StockError
 from ....catalog.model import Catalog, Section
 from ....structure.host import Host
-from ...blocks.bed.layout import BedLayout, layout, tube
+from ...blocks.bed.layout import BedLayout, has_side_rails, layout, tube
 from ...blocks.cage.evenly import APART, FEW
 from ...blocks.cage.side_door import SideDoor, begins, jambs
 from .params import BAY, TeardropBody
@@ -112,12 +112,7 @@ def drop(build: TeardropBody, host: Host, catalog: Catalog) -> Drop:
     """
     bed = layout(build, host, catalog)
     post, bow = tube(build, catalog, "post", build.post), tube(build, catalog, "bow", build.bow)
-    side = bed.side
-    if side is None:
-        raise StockError("side", "the posts of a teardrop stand on side rails; put them round the bed")
-    if max(post.properties.width, bow.properties.width) > side.properties.width + 0.5:
-        wide = "post" if post.properties.width >= bow.properties.width else "bow"
-        raise StockError(wide, f"wider than the side rail it stands over, {side.label}; choose a narrower tube, or a wider side rail")
+    has_side_rails(bed, "a teardrop", post, bow)
     outer = tuple((bed.front + one.x.mm, bed.deck_top + one.z.mm) for one in build.profile)
     chain = [(bed.front, bed.top), *outer, (bed.back, bed.deck_top)]
     p, b = post.properties.depth, bow.properties.depth

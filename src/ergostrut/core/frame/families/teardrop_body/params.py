@@ -16,7 +16,7 @@ from ....record import Record
 from ...blocks.bed.params import BedOnMounts
 from ...blocks.cage.closed import EDGE, Skins
 from ...blocks.cage.hatch import Hatch
-from ...blocks.cage.side_door import SideDoor
+from ...blocks.cage.side_door import SideDoor, one_a_side
 from ...blocks.stock import StockId, typed
 
 BAY = 560.0
@@ -74,8 +74,7 @@ class TeardropBody(Skins, BedOnMounts):
     def _sensible(self) -> TeardropBody:
         if self.side is None:
             raise FieldError("side", "the posts of a teardrop stand on side rails; put them round the bed")
-        if len({door.side for door in self.doors}) < len(self.doors):
-            raise FieldError("doors", "two doors in one side: put one of them in the other")
+        one_a_side(self.doors)
         rows = [(one.x.mm, one.z.mm) for one in self.profile]
         if rows[0][0] > 0.5:
             raise FieldError("profile/0/x", "the outline begins at the bed's front edge: set the first corner to 0")
