@@ -20,7 +20,7 @@ from ergostrut.core.problem import InputError
 from ergostrut.core.proof import loaded
 from ergostrut.core.prove.boxes.model import SolvedBox, solved
 from ergostrut.core.prove.held import held_box, held_frame
-from ergostrut.core.prove.model.hanging import fastening_forces
+from ergostrut.core.prove.model.bolted import fastening_forces
 from ergostrut.core.prove.model.study import Study
 from ergostrut.core.report import Report, check, context_of
 
@@ -90,12 +90,12 @@ def test_the_mounts_carry_the_box_as_well(report: Report) -> None:
     for case in ("Parked", "Bump", "Corner right"):
         item = study.case(case)
         assert item is not None and study.posed is not None
-        forces = fastening_forces(study.posed.hung, item.result)
+        forces = fastening_forces(study.posed, item.result)
         assert forces.sum(axis=0) == pytest.approx(-kg * G * np.array(item.case.g), abs=0.02 * kg * G)
     item = study.case("Corner right")
     assert item is not None and study.posed is not None
     at = np.array([one.at for one, _, _ in study.posed.hung.fastened])
-    turn = np.cross(at, fastening_forces(study.posed.hung, item.result)).sum(axis=0)
+    turn = np.cross(at, fastening_forces(study.posed, item.result)).sum(axis=0)
     masses = [pair for build in report.context.builds for body in build.bodies for pair in build.masses(body)]
     masses += [(one.mass, one.at()) for one in report.context.plan.placed]
     by_hand = sum(np.cross(np.array(p), m * G * np.array(item.case.g)) for m, p in masses)
@@ -206,7 +206,7 @@ def test_wind_and_sleepers_are_on_all_boxes_at_once(catalog: Catalog) -> None:
     study = bed_of(report)
     item = study.case("Wind from the left")
     assert item is not None and study.posed is not None
-    force = fastening_forces(study.posed.hung, item.result).sum(axis=0)
+    force = fastening_forces(study.posed, item.result).sum(axis=0)
     kg = sum(build.mass for build in report.context.builds)
     side, lift = 1e-3 * 391 * (878 + 877), 1e-3 * 1188 * (878 + 877)
     assert force[1] == pytest.approx(-side, rel=0.06) and force[2] == pytest.approx(kg * G - lift, abs=0.06 * lift)

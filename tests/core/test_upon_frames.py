@@ -17,7 +17,7 @@ from ergostrut.core.job.document import Design, read_design
 from ergostrut.core.job.start import start, with_build
 from ergostrut.core.mechanics.solver.ground import Ground, settle_on
 from ergostrut.core.problem import InputError
-from ergostrut.core.prove.model.hanging import fastening_forces
+from ergostrut.core.prove.model.bolted import fastening_forces
 from ergostrut.core.prove.model.study import Study
 from ergostrut.core.prove.model.upon import below, feet_of, on_another, pressed_by
 from ergostrut.core.prove.support_lost import check_gone
@@ -103,7 +103,7 @@ def forces_of(report: Report, case: str) -> np.ndarray:
     study = next(one for one in studies_at(report, {}) if one.assembly.id == "b")
     item = study.case(case)
     assert item is not None and study.posed is not None
-    return fastening_forces(study.posed.hung, item.result).sum(axis=0)
+    return fastening_forces(study.posed, item.result).sum(axis=0)
 
 
 @pytest.mark.parametrize("stack", list(STACKS))

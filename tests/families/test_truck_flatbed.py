@@ -18,8 +18,8 @@ from ergostrut.core.mechanics.solver.solve import Frame
 from ergostrut.core.problem import InputError
 from ergostrut.core.prove.joints.crossing import CHECK as CROSSING
 from ergostrut.core.prove.judged import unjudged
+from ergostrut.core.prove.model.bolted import fastening_forces
 from ergostrut.core.prove.model.crossings import crossings
-from ergostrut.core.prove.model.hanging import fastening_forces
 from ergostrut.core.prove.model.study import Study
 from ergostrut.core.report import Report, check
 from ergostrut.core.structure.sheet import Row, shown
@@ -77,7 +77,7 @@ def mounts_of(study: Study, case: str) -> dict[str, np.ndarray]:
     """N on the build at every mount in a case."""
     item = study.case(case)
     assert item is not None and study.posed is not None
-    forces = fastening_forces(study.posed.hung, item.result)
+    forces = fastening_forces(study.posed, item.result)
     return {one.to: force for (one, _, _), force in zip(study.posed.hung.fastened, forces, strict=True)}
 
 
@@ -356,7 +356,7 @@ def test_a_crash_is_asked_of_the_mounts_alone(catalog: Catalog) -> None:
     (study,) = report.studies
     item = next(one for one in study.crash if one.case.g[0] and abs(one.case.g[0]) == 10)
     assert study.posed is not None
-    force = fastening_forces(study.posed.hung, item.result).sum(axis=0)
+    force = fastening_forces(study.posed, item.result).sum(axis=0)
     kg = report.context.builds[0].mass + 300
     assert abs(force[0]) == pytest.approx(10 * kg * G, rel=0.015)
     bolts, mounts = by_id(report, "fastened.crash"), by_id(report, "fastened.mount.crash")

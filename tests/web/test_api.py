@@ -36,7 +36,7 @@ def test_yard_shows_each_job_with_its_worst_states(shop: Shop) -> None:
     vans = ["van-compact", "van-medium", "van-large", "van-empty"]
     boxes = ["trailer-enclosed-6x10", "shell-small", "topper-65", "box-empty"]
     bare = ["chassis-midsize", "chassis-fullsize", "chassis-empty"]
-    trailers = ["trailer-frame-5x8", "trailer-frame-tandem", "trailer-axle-4x8", "trailer-frame-empty"]
+    trailers = ["trailer-frame-5x8", "trailer-frame-tandem", "trailer-axle-4x8", "trailer-axles-tandem", "trailer-frame-empty"]
     assert [t["id"] for t in yard["templates"]] == ["pickup-65", "pickup-empty", *wagons, *vans, *boxes, *bare, *trailers]
     offered = {t["id"]: t["families"] for t in yard["templates"]}
     assert (

@@ -5037,7 +5037,7 @@ export interface components {
         };
         /**
          * FrameMount
-         * @description ``spread``: of a leaf spring on one axle, from hanger to hanger about the place.
+         * @description ``spread``: of an axle on a frame to be built, its leaf spring from hanger to hanger about the place, or how long the bracket is that holds it.
          */
         FrameMount: {
             /** Name */

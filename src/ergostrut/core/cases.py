@@ -33,6 +33,10 @@ SNOW_BASIS = "snow as the job says, 1 kPa unless changed: common practice, the l
 SHIFT_BASIS = "half of the load on the lowest 4 ft of what stands at the front, 49 CFR 393.114(d)"
 REACH = 1219.2
 """mm over the deck on which a load that slides ahead is taken to press at the most (4 ft, 49 CFR 393.114(d))."""
+KERB, RIDGE, RUT, BRAKES = "kerb", "ridge", "rut", "brakes"
+"""Acts of a frame that rolls on its own axles: a kerb under a wheel, “kerb: where”, or a ridge under an axle, “ridge: which”; the wheels stuck and
+pulled out; a g of what its tyres bear, held by its brakes."""
+WHEEL_BASIS = "a kerb 100 mm high taken slowly, by statics of the wheel; wheels stuck and pulled with the D value of UN R55 (from memory); brakes by what each tyre bears; where two axles have springs of their own, one 40 mm higher: common practice, no published source"
 WIND_BASIS = "1 kPa on a side and up under the top: common practice, no published source"
 ROAD_DURATION = 1.6
 """NDS load duration factor of road cases: never 2.0, the g factor already holds the impact."""
@@ -176,6 +180,25 @@ def shift_cases() -> tuple[Case, ...]:
     return (Case("Load slid ahead", (0.0, 0.0, -1.0), acts=((SHIFT, 1.0),)),)
 
 
+def wheel_cases(loads: Loads, acts: Collection[str]) -> tuple[Case, ...]:
+    """What the road and the tow vehicle do to a frame on its own axles."""
+    down, found = (0.0, 0.0, -1.0), list[Case]()
+    for act in acts:
+        kind, _, where = act.partition(": ")
+        if kind in (KERB, RIDGE):
+            found.append(Case(f"{kind.capitalize()} under the {where}", down, acts=((act, 1.0),)))
+        elif kind == RUT:
+            found.append(Case("Pulled out of a rut", down, acts=((RUT, 1.0),)))
+        elif kind == BRAKES:
+            # the usual case asks the same without them: they come on late, or not at all
+            found += [
+                Case(f"{case.name}, by its wheels", case.g, acts=((BRAKES, -case.g[0]),))
+                for case in road_cases(loads)
+                if case.name == "Brake"
+            ]
+    return tuple(found)
+
+
 ACTS: dict[str, Callable[[], tuple[Case, ...]]] = {TWIST: twist_cases, LIFT: wind_cases, SHIFT: shift_cases}
 """Cases on the road that an act brings where there is something it acts on."""
 
@@ -186,4 +209,4 @@ def cases_at(loads: Loads, drivable: bool, places: Sequence[Place] = (), acts: C
     slopes = () if "Slope" in loads.off else slope_cases()
     parked = (*parked_cases(), *live_cases(loads, places), *slopes, *(snow_cases(loads) if SNOW in acts else ()))
     acting = tuple(case for act, cases in ACTS.items() if act in acts for case in cases())
-    return (*road_cases(loads), *acting, *parked) if drivable else parked
+    return (*road_cases(loads), *acting, *wheel_cases(loads, acts), *parked) if drivable else parked

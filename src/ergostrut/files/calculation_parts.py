@@ -14,7 +14,7 @@ from reportlab.platypus import KeepTogether, Spacer
 from ergostrut.core.drawing.proof import proof_views
 from ergostrut.core.drawing.shapes import build_shapes
 from ergostrut.core.primitives import Arrow, Circle, Path, Primitive, View, ViewName, box_of
-from ergostrut.core.prove.model.hanging import sizes
+from ergostrut.core.prove.model.bolted import sizes
 from ergostrut.core.prove.model.study import Study
 from ergostrut.core.report import Report, studies_at
 from ergostrut.core.structure.assembly import Assembly
@@ -163,7 +163,7 @@ def _supports(study: Study) -> Iterator[Any]:
         worst = max(range(len(pulls)), key=lambda n: pulls[n])
         now = f"{float(parked.result.strap_force[k]):.0f} N" if parked is not None else ""
         rows.append([strap.label, now, f"{float(pulls[worst]):.0f} N", study.solved[worst].words])
-    every = [sizes(study.posed.hung, item.result) for item in study.solved]
+    every = [sizes(study.posed, item.result) for item in study.solved]
     for k, (label, _) in enumerate(every[0]):
         worst = max(range(len(every)), key=lambda n: every[n][k][1])
         here = next((i for i, item in enumerate(study.solved) if item.case.name == "Parked"), None)

@@ -9,7 +9,8 @@ import numpy as np
 from ..finding import State
 from ..mechanics.solver.model import CaseResult
 from ..primitives import Circle, Path, Primitive
-from ..prove.model.hanging import fastening_forces, hooked
+from ..prove.model.bolted import fastening_forces
+from ..prove.model.hanging import hooked
 from ..prove.model.posed import Posed
 from ..structure.assembly import Assembly
 from ..structure.nouns.parts import Point3
@@ -69,7 +70,7 @@ def hung_forces(posed: Posed, result: CaseResult) -> Iterator[tuple[str, str, np
         yield "straps", strap.label, nodes[pull.a] + 0.45 * run, float(force) * run / np.linalg.norm(run)
     for mount, node in posed.hung.mounts:
         yield "wall fixings", mount.label, nodes[node], result.reactions[node][:3]
-    for (one, node, _), force in zip(posed.hung.fastened, fastening_forces(posed.hung, result), strict=True):
+    for (one, node, _), force in zip(posed.hung.fastened, fastening_forces(posed, result), strict=True):
         yield "mounts", one.label, nodes[node], force
     for latch, node in posed.hung.latches:
         push = np.zeros(3)

@@ -13,7 +13,7 @@ from ..problem import FieldError
 from ..quantity import Between, Length, Place, Rating
 from ..record import Record
 from ..structure.host import Host
-from ..structure.nouns.support import SOLID, Feature
+from ..structure.nouns.support import SOLID, Feature, Wheel
 from ..structure.sheet import Command, Group, Repeat, Row, When, options
 from .blocks import BEHIND, CONDITION
 from .resolving import bears
@@ -56,10 +56,9 @@ def check_mounts(mounts: Iterable[BodyMount], survey: object, what: str) -> None
 
 
 def feature(
-    mount: BodyMount, up: float | None, *, axle: bool = False, rolls: bool = False, kg: float = 0.0, spread: float = 0.0, unsaid: str = ""
+    mount: BodyMount, up: float | None, *, wheel: Wheel | None = None, spread: float = 0.0, needs: tuple[str, ...] = (), unsaid: str = ""
 ) -> Feature:
-    """A mount that the frame's own twist lifts by ``up`` mm; None: nobody knows. Of an ``axle`` it is the only one on its side; one that ``rolls`` holds nothing along the vehicle, and
-    ``kg`` push it there; of a leaf spring ``spread`` mm long."""
+    """A mount that the frame's own twist lifts by ``up`` mm; None: nobody knows. Of an axle with the ``wheel`` under it, on a leaf spring ``spread`` mm long."""
     soft = mount.seat == "bushing"
     k: tuple[float, float] | None = SOLID
     if soft:
@@ -67,7 +66,7 @@ def feature(
     thread = mount.thread if mount.held == "bolted" else ""
     at = mount.x.mm, mount.y.mm, mount.z.mm
     return Feature(
-        mount.name, at, (0.0, 0.0, 1.0), thread, k, bears(mount), up, soft, rolls, sole=axle, spread=spread, kg=kg, unsaid=unsaid
+        mount.name, at, (0.0, 0.0, 1.0), thread, k, bears(mount), up, soft, wheel=wheel, spread=spread, needs=needs, unsaid=unsaid
     )
 
 

@@ -42,6 +42,12 @@ class Tow:
     combination: float | None
     provisional: bool
 
+    @property
+    def mass(self) -> float | None:
+        """kg of it empty; None where an axle was not weighed."""
+        ahead, behind = self.front.empty, self.rear.empty
+        return None if ahead is None or behind is None else ahead + behind
+
 
 @dataclass(frozen=True, slots=True)
 class CamperPlate:

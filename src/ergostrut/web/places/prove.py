@@ -21,7 +21,7 @@ from ergostrut.core.prove.boxes.strength import by_case, panel_uses
 from ergostrut.core.prove.boxes.ways import WORDS
 from ergostrut.core.prove.joints.check import joint_rows
 from ergostrut.core.prove.members.diagram import diagram
-from ergostrut.core.prove.model.hanging import sizes
+from ergostrut.core.prove.model.bolted import sizes
 from ergostrut.core.prove.model.study import FAR
 from ergostrut.core.report import Report, study_named
 from ergostrut.core.structure.assembly import Assembly
@@ -65,7 +65,7 @@ def prove(path: s.JobPath, query: p.ProveQuery) -> dict[str, object]:
     if shown is not None and study.posed is not None:
         rows = zip(study.posed.model.rests, shown.result.rest_force, strict=True)
         reactions = [p.ReactionOut(name=rest.id, newton=float(force)) for rest, force in rows]
-        mounts = sizes(study.posed.hung, shown.result)
+        mounts = sizes(study.posed, shown.result)
         reactions += [p.ReactionOut(name=name, newton=force) for name, force in mounts]
     joints = []
     for end, verdict in joint_rows(study, drawn):

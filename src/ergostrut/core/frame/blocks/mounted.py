@@ -26,6 +26,8 @@ def fastenings(
             host.missing.add(f"stiffness of the bushing at {one.name}")
         if one.unsaid:
             host.missing.add(one.unsaid)
+        for role in one.needs:
+            host.need(role, 0.0)
         if not one.thread:
             found.append(_welded(one, member, low))
             continue
@@ -42,7 +44,7 @@ def fastenings(
         found.append(
             Fastening(
                 f"{member}/{one.name}", f"mount {one.name}" if not one.name.startswith("mount") else one.name, member, (one.at[0], one.at[1], low),
-                one.out, one.name, one.k or SOLID, bolt, one.rating, one.twist or 0.0, one.soft, one.rolls, one.ball, one.sole, one.spread, one.kg,
+                one.out, one.name, one.k or SOLID, bolt, one.rating, one.twist or 0.0, one.soft, one.ball, one.wheel, one.spread,
             )
         )  # fmt: skip
     return tuple(found)
@@ -53,7 +55,7 @@ def _welded(one: Feature, member: str, low: float) -> Fastening:
     label = one.name if one.ball or one.name.startswith("mount") else f"mount {one.name}"
     return Fastening(
         f"{member}/{one.name}", label, member, (one.at[0], one.at[1], low), one.out, one.name, one.k or SOLID, None, one.rating, one.twist or 0.0,
-        one.soft, one.rolls, one.ball, one.sole, one.spread, one.kg,
+        one.soft, one.ball, one.wheel, one.spread,
     )  # fmt: skip
 
 

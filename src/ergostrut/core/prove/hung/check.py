@@ -17,8 +17,8 @@ from ...mechanics.solver.model import SolverError
 from ...structure.assembly import Assembly
 from ...structure.nouns.hung import Mount
 from ..members.strength import explained, uses
+from ..model.bolted import fastening_forces
 from ..model.check import SettingCheck
-from ..model.hanging import fastening_forces
 from ..model.posed import Solved
 from ..model.study import Cases, Study, fallen
 from ..model.without import Change, carried_at_walls, unbolted, unfixed, without
@@ -104,7 +104,7 @@ def _unbolted(study: Study, i: int) -> Lost:
     """A build without one of its fastenings, in the cases that worked that hardest, with those alone on it who stand there then."""
     assert study.posed is not None
     build, gone = study.assembly, study.posed.hung.fastened[i][0]
-    sizes = np.array([float(np.linalg.norm(fastening_forces(study.posed.hung, item.result)[i])) for item in study.solved])
+    sizes = np.array([float(np.linalg.norm(fastening_forces(study.posed, item.result)[i])) for item in study.solved])
     cases = tuple(study.solved[int(k)].case for k in np.argsort(-sizes, kind="stable")[:HARDEST])
     there = {name for case in cases for name in case.live}
     stands = tuple(stand for stand in study.posed.stands if stand.id in there)

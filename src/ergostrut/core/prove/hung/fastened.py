@@ -14,7 +14,7 @@ from ...mechanics.joints.weld import base, throat
 from ...mechanics.solver.model import Array
 from ...structure.assembly import Assembly
 from ...structure.nouns.support import Fastening
-from ..model.hanging import fastening_forces, shared
+from ..model.bolted import fastening_forces, on_hanger, shared, turning
 from .ways import HANG_CAUTION, SolvedRow, Way, blank, hardest_of, held
 
 Hardest = tuple[float, float | None, tuple[int, Fastening, SolvedRow, Array]]
@@ -25,7 +25,7 @@ def _forces(rows: Sequence[SolvedRow]) -> list[Array]:
     found = []
     for row in rows:
         assert row.study.posed is not None
-        found.append(fastening_forces(row.study.posed.hung, row.result))
+        found.append(fastening_forces(row.study.posed, row.result))
     return found
 
 
@@ -100,15 +100,24 @@ def _bolts(worked: Sequence[tuple[Fastening, SolvedRow, Array]], way: Way) -> Fi
 
 
 def _welds(worked: Sequence[tuple[Fastening, SolvedRow, Array]], way: Way) -> Finding:
-    """The hardest pulled bracket, welded to its rail along both its sides as far as it bears."""
+    """The hardest worked bracket, welded to its rail along both its sides as far as it bears; of a spring the harder worked of its two."""
     study = worked[0][1].study
     say, assembly = study.context.say, study.assembly
-    uses = [float(np.linalg.norm(force)) / _weld(assembly, one, Working()) for one, _, force in worked]
+    loads = [on_hanger(one, force, _turn(one, row)) for one, row, force in worked]
+    uses = [float(np.hypot(*load)) / _weld(assembly, one, Working()) for (one, _, _), load in zip(worked, loads, strict=True)]
     i = int(np.argmax(uses))
     one, row, force = worked[i]
     w = Working()
     _said(w, one, row)
-    F = w.given("F", float(np.linalg.norm(force)), "N", "whichever way")
+    if one.wheel is not None and one.spread:
+        w.given("F_z", abs(float(force[2])), "N", "up or down on its spring")
+        w.given("F_h", float(np.linalg.norm(force[:2])), "N", "level")
+        w.given("n", one.hangers, "", "brackets that share them evenly")
+        w.given("M", float(_turn(one, row)), "N mm", "by what pushes its wheel along, so far below")
+        w.given("s", one.spread, "mm", "from bracket to bracket")
+        F = w.line("F", "sqrt((F_z / n + M / s)**2 + (F_h / n)**2)", "N", "on the harder worked")
+    else:
+        F = w.given("F", float(np.linalg.norm(force)), "N", "whichever way")
     limit = _weld(assembly, one, w)
     if way.nominal:
         limit = w.line("F_n", "2 * F_a", "N", "nominal, in a crash")
@@ -126,14 +135,18 @@ def _weld(assembly: Assembly, one: Fastening, w: Working) -> float:
     member = assembly.member(one.member)
     metal, t = member.section.material, member.shape.wall
     assert isinstance(metal, Metal)
-    w.given(
-        "l",
-        2 * one.pad * len(one.ends),
-        "mm",
-        "of fillet, both sides of the bracket" + (" at either end of the spring" if one.spread else ""),
-    )
+    w.given("l", 2 * one.pad, "mm", "of fillet, both sides of the bracket")
     w.given("r", min(throat(metal, t), base(metal, t)), "N/mm", f"the filler or the wall beside it, leg {t:.1f} mm")
     return w.line("F_a", "l * r", "N")
+
+
+def _turn(one: Fastening, row: SolvedRow) -> Array:
+    posed = row.study.posed
+    assert posed is not None
+    if one.wheel is None:
+        return np.zeros(())
+    found: Array = turning(posed, row.result)[[other.id for other, _, _ in posed.hung.fastened].index(one.id)]
+    return found
 
 
 def _mounts(worked: Sequence[tuple[Fastening, SolvedRow, Array]], way: Way) -> Finding:
@@ -168,9 +181,13 @@ def _said(w: Working, one: Fastening, row: SolvedRow) -> None:
     """What every mount pushes with, and how it gives."""
     posed = row.study.posed
     assert posed is not None
-    rows = zip(posed.hung.fastened, fastening_forces(posed.hung, row.result).tolist(), strict=True)
+    rows = zip(posed.hung.fastened, fastening_forces(posed, row.result).tolist(), strict=True)
     w.say(f"{one.label}, {row.words}.")
     w.say("The mounts push with " + "; ".join(f"{other.label} {x:.0f}, {y:.0f}, {z:.0f} N" for (other, _, _), (x, y, z) in rows) + ".")
     w.given("k_a", one.k[0], "N/mm", f"along its bolt, {'bushing as given' if one.soft else 'fixed hard (typical, no published source)'}")
+    item = row.study.case(row.case)
+    met = posed.rolled(item.case) if item is not None else ""
+    if met:
+        w.say(met)
     if row.twist:
         w.given("delta", row.twist * one.twist, "mm", "moved by the twist of the vehicle's frame")

@@ -14,7 +14,7 @@ from ...finding import Finding, Working
 from ...mechanics.solver.model import Array, CaseResult
 from ...structure.nouns.hung import Latch, Mount
 from ...structure.nouns.parts import Point3, cross
-from ..model.hanging import fastening_forces, shared
+from ..model.bolted import fastening_forces, shared
 from ..model.posed import Posed
 from ..model.study import Study
 from .straps import working_load
@@ -68,7 +68,7 @@ class Taken:
 def held_by(posed: Posed, result: CaseResult) -> tuple[Taken, ...]:
     """Everything that holds a build to its host in a case."""
     found = list[Taken]()
-    for (one, _, _), on_it in zip(posed.hung.fastened, fastening_forces(posed.hung, result), strict=True):
+    for (one, _, _), on_it in zip(posed.hung.fastened, fastening_forces(posed, result), strict=True):
         out, pressed, side = (float(part) for part in shared(one, on_it))
         known = one.bolt is not None and one.bolt.thread is not None and not one.bolt.missing
         own = bolt_use(out, side, Capacity(*of_bolt(one.bolt, Working())), one.bolt) if known and one.bolt is not None else 0.0

@@ -16,9 +16,9 @@ from ...structure.nouns.holds import Joint
 from ...structure.nouns.parts import Member
 from ..hung.mounts import mount_forces
 from ..hung.pivots import pin_force
+from ..model.bolted import fastening_forces, on_hanger, turning
 from ..model.check import SettingCheck
 from ..model.crossings import crossings
-from ..model.hanging import fastening_forces
 from ..model.study import Study
 
 WET_ACROSS = 0.67
@@ -121,7 +121,10 @@ def _hung(study: Study) -> Iterator[_Place]:
         yield _Place("bolt", mount.label, member, WASHER, WASHER, False, pull, "its washer", turned=True)
     for i, (one, _, _) in enumerate(posed.hung.fastened):
         member = posed.assembly.member(one.member)
-        forces = np.array([fastening_forces(posed.hung, item.result)[i] for item in study.solved])
+        forces = np.array([fastening_forces(posed, item.result)[i] for item in study.solved])
+        turned = np.array([turning(posed, item.result)[i] for item in study.solved]) if one.wheel is not None else np.zeros(len(forces))
+        up = forces @ np.array(one.out)
+        pushes = on_hanger(one, forces, turned)[0] if one.wheel is not None else np.maximum(up, 0.0)
         near = min(math.dist(end, tip) for end in one.ends for tip in (member.a, member.b)) < 1.5 * member.shape.depth
         yield _Place(
             "mount",
@@ -130,7 +133,7 @@ def _hung(study: Study) -> Iterator[_Place]:
             one.pad,
             min(one.pad, member.shape.width),
             near,
-            np.maximum(forces @ np.array(one.out), 0.0) / len(one.ends),
+            pushes,
             "its pad",
         )
     for pivot, bar in posed.hung.pivots:

@@ -14,8 +14,8 @@ from ...mechanics.solver.model import Array
 from ...mechanics.strength import Actions, Allowable, Span, allowable, explain, use
 from ...sections import Properties
 from ...structure.nouns.parts import MemberGroup
+from ..model.bolted import fastening_forces
 from ..model.check import SettingCheck
-from ..model.hanging import fastening_forces
 from ..model.posed import Piece, Solved
 from ..model.study import Study
 
@@ -232,13 +232,14 @@ def free_body(study: Study, item: Solved) -> str:
     for label, node in held:
         x, y, z = item.result.reactions[node][:3]
         words.append(f"{label} {x:.0f}, {y:.0f}, {z:.0f} N")
-    for (one, _, _), force in zip(posed.hung.fastened, fastening_forces(posed.hung, item.result).tolist(), strict=True):
+    for (one, _, _), force in zip(posed.hung.fastened, fastening_forces(posed, item.result).tolist(), strict=True):
         words.append(f"{one.label} {force[0]:.0f}, {force[1]:.0f}, {force[2]:.0f} N")
     kg, g = study.mass, item.case.g
     pressed = f"{kg:.1f} kg pressed with {g[0]:.3g}, {g[1]:.3g}, {g[2]:.3g} g along x, y, z"
     people = sum(newton for newton, _ in study.people(item.case)) * item.case.people
     live = f", {people:.0f} N of people" if people else ""
-    return f"{pressed}{live}; {', '.join(words)}" if words else f"{pressed}{live}"
+    met = posed.rolled(item.case)
+    return f"{pressed}{live}; {', '.join(words)}{f'. {met}' if met else ''}" if words else f"{pressed}{live}"
 
 
 def _elastic(w: Working, shape: Properties, f: PieceForces, c: int, k: int) -> None:

@@ -23,10 +23,11 @@ from ...structure.standing.posed import as_it_stands, poses_of
 from ...structure.standing.setting import Setting
 from ...structure.systems import Fixity
 from ..drawers.pulled import rail_loads
+from .bolted import fastened
 from .cladding import blown, carried, slid, snowed, weight_of_parts, weight_of_skins
 from .diaphragm import SCREW_SLIP, STIFF, bare, diaphragms
 from .field import Carriers
-from .hanging import Walls, fastened, hang, places, riding, swinging
+from .hanging import Walls, hang, places, riding, swinging
 from .lines import Lines, MemberLine, lay, place_of
 from .posed import Piece, Posed, patches_on
 
@@ -240,14 +241,19 @@ def taken(posed: Posed, fixity: Fixity) -> Posed:
         if row is not None and not _hinge(joint):
             piece, dof = (row[0], 0) if end == "a" else (row[-1], 6)
             bars[piece.index] = _joined(bars[piece.index], piece.member, joint.spec or build.joining, dof, fixity)
-    other = replace(posed, fixity=fixity, model=replace(posed.model, bars=tuple(bars)))
-    vars(other)["basic_loads"] = posed.basic_loads
-    return other
+    return posed.otherwise(fixity=fixity, model=replace(posed.model, bars=tuple(bars)))
 
 
-def frame_model(build: Assembly, setting: Setting, plan: CarryPlan, open_above: float | None = None, walls: Walls | None = None) -> Posed:
+def frame_model(
+    build: Assembly,
+    setting: Setting,
+    plan: CarryPlan,
+    open_above: float | None = None,
+    walls: Walls | None = None,
+    tow: float | None = None,
+) -> Posed:
     """A build where it stands in the setting, its members joined rigidly but for hinges; ``open_above``: z from which the wind blows on its
-    skins, none where that is None; ``walls``: of another build, which give and move where it is fixed to them.
+    skins, none where that is None; ``walls``: of another build, which give and move where it is fixed to them; ``tow`` kg of what tows it.
 
     Raises:
         SolverError: it cannot be framed as it stands, in words.
@@ -318,6 +324,7 @@ def frame_model(build: Assembly, setting: Setting, plan: CarryPlan, open_above: 
             *(blown(build, modelled, open_above) if open_above is not None else ()),
         ),
         shaped,
+        tow,
     )
     return hanging(posed) if pulls else posed
 
@@ -329,9 +336,7 @@ def hanging(posed: Posed) -> Posed:
         SolverError: it folds even so.
     """
     loads = posed.basic_loads[:3]
-    other = replace(posed, model=swinging(posed.model, lambda model: Frame(model, loads), (0.0, 0.0, -1.0)))
-    vars(other)["basic_loads"] = posed.basic_loads
-    return other
+    return posed.otherwise(model=swinging(posed.model, lambda model: Frame(model, loads), (0.0, 0.0, -1.0)))
 
 
 def stretched(posed: Posed) -> Posed:
@@ -340,13 +345,9 @@ def stretched(posed: Posed) -> Posed:
         replace(pull, k=strap.k[1], slack=pull.slack * strap.k[0] / strap.k[1] if strap.ties else pull.slack)
         for pull, strap in zip(posed.model.straps, posed.hung.straps, strict=True)
     )
-    other = replace(posed, model=replace(posed.model, straps=pulls))
-    vars(other)["basic_loads"] = posed.basic_loads
-    return other
+    return posed.otherwise(model=replace(posed.model, straps=pulls))
 
 
 def unskinned(posed: Posed) -> Posed:
     """A build as ``frame_model`` made it, its skins bracing nothing."""
-    other = replace(posed, model=bare(posed.model, posed.bays))
-    vars(other)["basic_loads"] = posed.basic_loads
-    return other
+    return posed.otherwise(model=bare(posed.model, posed.bays))

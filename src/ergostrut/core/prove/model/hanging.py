@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 
 from ...cases import Case
 from ...constants import G
-from ...mechanics.solver.model import Bar, CaseResult, FrameModel, Link, LoadCase, SolverError
+from ...mechanics.solver.model import Bar, FrameModel, Link, LoadCase, SolverError
 from ...mechanics.solver.model import Cord as Pull
 from ...mechanics.solver.solve import Frame
 from ...structure.assembly import Assembly
@@ -90,6 +90,11 @@ class Hung:
         """Whether the host's twist moves what holds it."""
         return any(one.twist for one, _, _ in self.fastened) or (self.gone is not None and bool(self.gone.twist))
 
+    @property
+    def rolling(self) -> tuple[tuple[Fastening, int, int], ...]:
+        """What of it stands on wheels."""
+        return tuple(row for row in self.fastened if row[0].wheel is not None)
+
     def twist(self) -> LoadCase:
         """The host twisted once: what moves a spring's far end pulls at its near end with as much as that move strains it, and is held there."""
         rows = [(node, pin, one.k[0] * one.twist, one.out) for one, node, pin in self.fastened]
@@ -98,68 +103,6 @@ class Hung:
 
 
 NOTHING = Hung()
-
-
-def fastening_forces(hung: Hung, result: CaseResult) -> Array:
-    """(fastenings, 3) N that each pushes the build with in a case."""
-    if not hung.fastened:
-        return np.zeros((0, 3))
-    found: Array = result.reactions[[pin for _, _, pin in hung.fastened], :3]
-    return found
-
-
-def shared(one: Fastening, force: Array) -> tuple[Array, Array, Array]:
-    """(pull on its bolt, push on its mount, shear) N of forces on the build (..., 3) at a fastening."""
-    out = np.array(one.out)
-    along = force @ out
-    level = np.linalg.norm(force - along[..., None] * out, axis=-1)
-    return np.maximum(-along, 0.0), np.maximum(along, 0.0), level
-
-
-def sizes(hung: Hung, result: CaseResult) -> list[tuple[str, float]]:
-    """(what people call it, N whichever way) of every fastening in a case."""
-    forces = np.linalg.norm(fastening_forces(hung, result), axis=1).tolist()
-    return [(one.label, force) for (one, _, _), force in zip(hung.fastened, forces, strict=True)]
-
-
-@dataclass(frozen=True)
-class Bolted:
-    """``rows``: fastenings with the node that each holds and the one on the host that holds it; springs between those, what is held still, and
-    arms from the members' axes down to where they are bolted."""
-
-    rows: tuple[tuple[Fastening, int, int], ...]
-    springs: tuple[Link, ...]
-    held: tuple[tuple[int, int], ...]
-    arms: tuple[Bar, ...]
-
-
-def fastened(build: Assembly, lines: Lines) -> Bolted:
-    """Everything that bolts a build to the host's mounts, where it is bolted: shear there twists and bends the member above."""
-    rows, springs, held, arms = list[tuple[Fastening, int, int]](), list[Link](), list[tuple[int, int]](), list[Bar]()
-    for one in build.fastenings:
-        at, feet = np.array(one.at), list[int]()
-        for end in one.ends:
-            node = lines.of[one.member].near(np.array(end))
-            if np.linalg.norm(lines.nodes[node] - np.array(end)) > CLOSE:
-                foot = lines.node(np.array(end), one.label)
-                arms.append(Bar(f"{one.id} arm", foot, node, *STIFF_ARM))
-                node = foot
-            feet.append(node)
-        if one.spread:
-            # a leaf spring: stiff in itself, pinned at its hangers, free to tilt on its axle
-            node = lines.node(at, one.label)
-            arms += [Bar(f"{one.id} spring", foot, node, *STIFF_ARM, released=(4, 5)) for foot in feet]
-        pin = lines.node(at, one.label)
-        out = np.array(one.out)
-        across = np.cross(out, [0.0, 1.0, 0.0] if abs(out[1]) < 0.9 else [1.0, 0.0, 0.0])
-        x, y, z = (float(part) for part in across / np.linalg.norm(across))
-        along, side = one.k
-        # of one that points up the first of the two across runs along the vehicle
-        first = 0.0 if one.rolls else side
-        springs.append(Link(one.label, node, pin, (along, first, side, 0.0, 0.0, 0.0), one.out, (x, y, z)))
-        held += [(pin, dof) for dof in range(6)]
-        rows.append((one, node, pin))
-    return Bolted(tuple(rows), tuple(springs), tuple(held), tuple(arms))
 
 
 def places(build: Assembly, setting: Setting) -> list[tuple[str, Array]]:

@@ -9,10 +9,11 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 from functools import cached_property
+from typing import Any
 
 import numpy as np
 
-from ...cases import TWIST, Case
+from ...cases import TWIST, WHEEL_BASIS, Case
 from ...constants import G
 from ...mechanics.solver.ground import Ground
 from ...mechanics.solver.model import Array, CaseResult, Flags, FrameModel, LoadCase, PointLoad, SolverError, Spread
@@ -33,6 +34,7 @@ from .cladding import Blown
 from .diaphragm import Bay
 from .field import Carriers, Patch, on_carriers
 from .hanging import NOTHING, Hung
+from .wheels import Driven, back, driven
 
 ASSUMPTIONS = (
     "A deck spans from one member under it to the next, as simple beams.",
@@ -99,6 +101,14 @@ class Posed:
 
     shaped: tuple[tuple[int, int], ...] = ()
     """(node, axis) that a shape holds, whatever is bolted there too."""
+    tow: float | None = None
+    """kg of what tows it; None where nobody said."""
+
+    def otherwise(self, **changes: Any) -> Posed:
+        """The same build with the same loads on it, its model changed."""
+        other = replace(self, **changes)
+        vars(other).update(basic_loads=self.basic_loads, driven=self.driven)
+        return other
 
     def tips(self, member: str) -> tuple[int, int]:
         """Nodes at a member's ends a and b."""
@@ -154,7 +164,12 @@ class Posed:
     @property
     def acts(self) -> tuple[str, ...]:
         """What presses or moves it besides weight, in the order of its basic loads."""
-        return (*((TWIST,) if self.hung.twists else ()), *(one.act for one in self.wind))
+        return (*((TWIST,) if self.hung.twists else ()), *(one.act for one in self.wind), *(one.act for one in self.driven))
+
+    @cached_property
+    def driven(self) -> tuple[Driven, ...]:
+        """What the road and the tow vehicle do to wheels of its own."""
+        return driven(self.model, self.hung, self.hangs_on_it, self.tow) if self.hung.rolling else ()
 
     @cached_property
     def _place(self) -> dict[str, int]:
@@ -163,7 +178,38 @@ class Posed:
     @cached_property
     def basic_loads(self) -> tuple[LoadCase, ...]:
         """1 g along x, y and z, 1 N at every place where somebody may stand, sit or lie, the host twisted, where that moves anything, the wind, where
-        it blows on it, each place on a wall that it is fixed to moved by 1 mm, and 1 N at every place where another build stands on it."""
+        it blows on it, the road and the brakes on wheels of its own, each place on a wall that it is fixed to moved by 1 mm, and 1 N at every place
+        where another build stands on it."""
+        twist = (self.hung.twist(),) if self.hung.twists else ()
+        wind = (LoadCase(one.words, tuple(self._blown(one))) for one in self.wind)
+        rolled = (one.load for one in self.driven)
+        going = (one.load("a wall fixing moved") for one in self.hung.going)
+        return (*self._weights, *(self._live(stand) for stand in self.stands), *twist, *wind, *rolled, *going, *self._upon)
+
+    def rolled(self, case: Case) -> str:
+        """What its wheels meet in a case, in words; empty where nothing."""
+        words = [one.words for one in self.driven if case.share(one.act)]
+        return f"{'; '.join(words)}. {WHEEL_BASIS[:1].upper()}{WHEEL_BASIS[1:]}." if words else ""
+
+    @cached_property
+    def on_wheels(self) -> Array:
+        """(loads, fastenings, 6) N and N mm on each wheel in the basic loads, which what holds it takes; none of what moves that."""
+        found: Array = np.zeros((len(self.basic_loads), len(self.hung.fastened), 6))
+        first = 3 + len(self.stands) + len(self.acts) - len(self.driven)
+        rows = [0, 1, 2, *(first + i for i, one in enumerate(self.driven) if one.pushes)]
+        place = {node: i for i, (_, node, _) in enumerate(self.hung.fastened)}
+        for load in rows:
+            for node, six in self.basic_loads[load].nodal:
+                if node in place:
+                    found[load, place[node]] += six
+        return found
+
+    @cached_property
+    def _upon(self) -> tuple[LoadCase, ...]:
+        return tuple(self.pressed(foot, f"{handed.label} on it") for handed in self.assembly.bears for foot in handed.feet)
+
+    @cached_property
+    def _weights(self) -> tuple[LoadCase, ...]:
         found = []
         for name, g in (("x", (1.0, 0.0, 0.0)), ("y", (0.0, 1.0, 0.0)), ("z", (0.0, 0.0, 1.0))):
             spreads: list[Spread] = []
@@ -174,11 +220,7 @@ class Posed:
             for patch in self.patches:
                 spreads += self._spread(patch, g)
             found.append(LoadCase(name, tuple(spreads), nodal=self._drawn(g)))
-        twist = (self.hung.twist(),) if self.hung.twists else ()
-        upon = (self.pressed(foot, f"{handed.label} on it") for handed in self.assembly.bears for foot in handed.feet)
-        wind = (LoadCase(one.words, tuple(self._blown(one))) for one in self.wind)
-        going = (one.load("a wall fixing moved") for one in self.hung.going)
-        return (*found, *(self._live(stand) for stand in self.stands), *twist, *wind, *going, *upon)
+        return tuple(found)
 
     def blows(self, case: Case) -> Array:
         """(3,) N of wind, snow and a load slid ahead on all of it in a case."""
@@ -195,14 +237,12 @@ class Posed:
     @property
     def hangs_on_it(self) -> LoadCase:
         """All that swings with it: 1 g up of its own and what is on it, and the builds on it as they press parked."""
-        own, spreads, at = self.basic_loads[2], list[Spread](), len(self.basic_loads)
-        points = list[PointLoad]()
-        for handed in reversed(self.assembly.bears):
-            at -= len(handed.feet)
-            for load, force in zip(self.basic_loads[at : at + len(handed.feet)], handed.row(PARKED_CASE), strict=True):
-                if abs(force) > 1.0:
-                    spreads += [replace(one, w0=_times(one.w0, -force), w1=_times(one.w1, -force)) for one in load.spreads]
-                    points += [replace(one, force=_times(one.force, -force)) for one in load.points]
+        own, spreads, points = self._weights[2], list[Spread](), list[PointLoad]()
+        forces = (force for handed in self.assembly.bears for force in handed.row(PARKED_CASE))
+        for load, force in zip(self._upon, forces, strict=True):
+            if abs(force) > 1.0:
+                spreads += [replace(one, w0=_times(one.w0, -force), w1=_times(one.w1, -force)) for one in load.spreads]
+                points += [replace(one, force=_times(one.force, -force)) for one in load.points]
         return replace(own, spreads=(*own.spreads, *spreads), points=(*own.points, *points)) if spreads or points else own
 
     @property
@@ -244,7 +284,7 @@ class Posed:
             force = np.array(g) @ np.array(load.g)
             x, y, z, p, q, r = (float(v) for v in (*force, *np.cross(np.array(load.aside), force)))
             found.append((node, (x, y, z, p, q, r)))
-        found += [(node, (one.kg * G * g[0], 0.0, 0.0, 0.0, 0.0, 0.0)) for one, node, _ in self.hung.fastened if one.kg]
+        found += [(node, back(one.wheel.kg * G * g[0], one.wheel.hub)) for one, node, _ in self.hung.rolling if one.wheel is not None]
         return tuple(found)
 
     def _on(self, member: str, at: Array) -> int | tuple[int, float]:

@@ -347,7 +347,9 @@ def begin(
         return Begun(fallen(context, assembly, setting, SolverError(PANELS)), None)
     try:
         plan = CarryPlan((), (), ()) if setting.bare else context.plan
-        posed = frame_model(assembly, setting, plan, sheltered(context, assembly), walls)
+        posed = frame_model(
+            assembly, setting, plan, sheltered(context, assembly), walls, context.host.tow.mass if context.host.tow is not None else None
+        )
     except (SolverError, JammedError) as error:
         return Begun(fallen(context, assembly, setting, error), None)
     build = posed.assembly

@@ -18,8 +18,8 @@ Change = Callable[[Posed], Posed]
 
 def _otherwise(posed: Posed, hung: Hung, free: Sequence[tuple[int, int]] = (), still: Sequence[tuple[int, int]] = ()) -> Posed:
     frame = posed.frame.held_otherwise(free, still)
-    other = replace(posed, model=frame.model, hung=hung)
-    vars(other).update(basic_loads=posed.basic_loads, frame=frame)
+    other = posed.otherwise(model=frame.model, hung=hung)
+    vars(other).update(frame=frame)
     return other
 
 
@@ -38,11 +38,11 @@ def unfixed(posed: Posed, gone: Mount) -> Posed:
 
 
 def unbolted(posed: Posed, i: int) -> Posed:
-    """Without its ``i``-th fastening: the far ends of its springs go free, but along a way that it holds nothing."""
+    """Without its ``i``-th fastening: the far ends of its springs go free."""
     hung = posed.hung
     one, _, pin = hung.fastened[i]
     left = replace(hung, fastened=(*hung.fastened[:i], *hung.fastened[i + 1 :]), gone=one)
-    return _otherwise(posed, left, [(pin, dof) for dof in range(3) if dof or not one.rolls])
+    return _otherwise(posed, left, [(pin, dof) for dof in range(3)])
 
 
 def carried_at_walls(posed: Posed, member: str) -> Posed:

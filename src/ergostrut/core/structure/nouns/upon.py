@@ -43,7 +43,8 @@ class Handed:
         names = {one.name: i for i, one in enumerate(self.cases)}
         build, _, own = case.upon.partition(":")
         wanted = own if build == self.build else case.name
-        found = names.get(wanted, names.get(PARKED))
+        # “Brake, by its wheels” is a brake for what stands on it
+        found = names.get(wanted, names.get(wanted.partition(", ")[0], names.get(PARKED)))
         return self.forces[found] if found is not None else (0.0,) * len(self.feet)
 
     def more(self, known: Collection[str], *, drivable: bool = True) -> tuple[Case, ...]:

@@ -164,6 +164,11 @@ def _tags(place: BedLayout, ahead: str) -> tuple[Tag, ...]:
 def _bolted_down(build: BedOnMounts, place: BedLayout, host: Reader, catalog: Catalog) -> tuple[Fastening, ...]:
     """Its bolts on the host's mounts."""
     rails = {-1: f"{build.id}/bed/long rail.left", 1: f"{build.id}/bed/long rail.right"}
+    for one in host.host.features.values():
+        # an axle that hangs on nothing bears nothing, and a spring's hanger needs a rail over it
+        half = one.spread / 2
+        if one.wheel is not None and (one not in place.mounts or one.at[0] - half < place.front or one.at[0] + half > place.back):
+            host.missing.add(f"a long rail over all of the {one.name}")
     rows = [(one, rails[1 if one.at[1] > 0 else -1]) for one in place.mounts]
     return fastenings(host, catalog, rows, place.rail, place.low, build.bolt_grade, build.washer.mm)
 

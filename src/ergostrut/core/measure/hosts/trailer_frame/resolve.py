@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
+from dataclasses import replace
 
 from ....constants import G
-from ....structure.host import RAIL_DEPTH, RAIL_END, RAIL_FLANGE, RAIL_WIDTH, SPREAD, Host, Measured, Solid
-from ....structure.nouns.support import SOLID, Feature
+from ....structure.host import GROUND, RAIL_DEPTH, RAIL_END, RAIL_FLANGE, RAIL_WIDTH, SPREAD, TYRE, Host, Measured, Solid
+from ....structure.nouns.support import SOLID, Feature, Wheel
 from ...carrying import SPRINGS, tow_of, trailer
 from ...mounts import feature
 from ...resolving import dims_of, resolved, without
@@ -27,7 +28,13 @@ _STAND_IN = {
     "track": 1520.0,
 }
 COUPLING = "coupling"
-SHARES, WEIGHT = "how two axles share, on a frame of one's own", "weight of the axles"
+WEIGHT, HANGERS, RATE, LONG = (
+    "weight of the axles", "springs of both axles, hanger to hanger, with room for the equaliser", "rate of the axles' springs",
+    "length of the springs or brackets on the frame",
+)  # fmt: skip
+"""What may be unknown of axles: what they push with; where an equaliser turns; how two share; what takes a wheel that is pushed back."""
+LINK = 20.0
+"""mm of an equaliser between the springs' ends at the least (common practice, no published source)."""
 OFF = 15.0
 """mm that the brackets may stand off the axles on the whole."""
 _DRAWN = ("rail_end", "rail_width", "rail_depth", "rail_flange", "tyre_diameter", "tyre_width", "tyre_top", "axle_from_front", "track")
@@ -45,14 +52,7 @@ def resolve(survey: TrailerFrame) -> Host:
         taken = dims[RAIL_WIDTH].mm if RAIL_WIDTH in dims else None
         return (taken or _STAND_IN[RAIL_WIDTH]) / 2
 
-    rolls = own and not survey.brakes
-    kg = _pushes(survey) if rolls else 0.0
-    # an equaliser between two springs of one's own frame is not modelled: two pairs of hard springs would hold it level by themselves
-    unsaid = "" if not own else SHARES if survey.axles != "one" else WEIGHT if kg is None else ""
-    features = {
-        mount.name: feature(mount, 0.0, axle=own, rolls=rolls, kg=kg or 0.0, spread=_spread(mount) if own else 0.0, unsaid=unsaid)
-        for mount in survey.mounts
-    }
+    features = _axles(survey, dims) if own else {mount.name: feature(mount, 0.0) for mount in survey.mounts}
     if own:
         features[COUPLING] = _coupling(survey, dims)
     drawn = (*_DRAWN, SPREAD) if SPREAD in dims else _DRAWN
@@ -61,6 +61,45 @@ def resolve(survey: TrailerFrame) -> Host:
         asides=_beside(survey, dims) if own else (), carriers=trailer(dims, survey.weights, springs), tow=tow_of(survey.tow), features=features,
         unmeasured=tuple(name for name in drawn if name in dims and dims[name].mm is None),
     )  # fmt: skip
+
+
+def _axles(survey: TrailerFrame, dims: Mapping[str, Measured]) -> dict[str, Feature]:
+    """Brackets of axles that a frame of one's own stands on, with the wheel under each."""
+    kg, (radius, drop) = _pushes(survey), (_mm(dims, name) for name in (TYRE, GROUND))
+    plain = Wheel(kg or 0.0, radius / 2, drop, survey.brakes)
+    pairs = _pairs(survey.mounts) if survey.axles == "two on an equaliser" else {}
+    unsaid = WEIGHT if kg is None else LONG if any(mount.spread is None for mount in survey.mounts) else ""
+    if survey.axles == "two on an equaliser" and not pairs:
+        unsaid = HANGERS
+    if survey.axles == "two on springs of their own" and any(mount.seat != "bushing" for mount in survey.mounts):
+        unsaid = RATE
+    found = dict[str, Feature]()
+    for mount in survey.mounts:
+        mate, pivot = pairs.get(mount.name, ("", 0.0))
+        wheel = replace(plain, mate=mate, pivot=pivot)
+        found[mount.name] = feature(mount, 0.0, wheel=wheel, spread=_spread(mount), needs=(TYRE, GROUND), unsaid=unsaid)
+    return found
+
+
+def _pairs(mounts: Sequence[FrameMount]) -> dict[str, tuple[str, float]]:
+    """Of springs that share on an equaliser, by name: the other on its side, and mm behind it where that turns; nothing where they do not pair."""
+    found = dict[str, tuple[str, float]]()
+    for side in (-1, 1):
+        rows = sorted((mount for mount in mounts if mount.y.mm * side > 0), key=lambda mount: mount.x.mm)
+        if len(rows) != 2 or not all(mount.spread for mount in rows):
+            return {}
+        fore, aft = rows
+        ends = fore.x.mm + _spread(fore) / 2, aft.x.mm - _spread(aft) / 2
+        if ends[1] - ends[0] < LINK:
+            return {}
+        turns = sum(ends) / 2
+        found |= {fore.name: (aft.name, turns - fore.x.mm), aft.name: (fore.name, turns - aft.x.mm)}
+    return found
+
+
+def _mm(dims: Mapping[str, Measured], name: str) -> float:
+    taken = dims[name].mm if name in dims else None
+    return _STAND_IN[name] if taken is None else taken
 
 
 def _spread(mount: FrameMount) -> float:
@@ -75,13 +114,9 @@ def _pushes(survey: TrailerFrame) -> float | None:
 
 def _coupling(survey: TrailerFrame, dims: Mapping[str, Measured]) -> Feature:
     """The ball, in the middle ahead of the axle."""
-
-    def mm(name: str) -> float:
-        taken = dims[name].mm
-        return _STAND_IN[name] if taken is None else taken
-
+    ahead = _mm(dims, "axle_from_front") - _mm(dims, "wheelbase")
     rating = survey.coupling_rating.kg * G if survey.coupling_rating is not None else None
-    return Feature(COUPLING, (mm("axle_from_front") - mm("wheelbase"), 0.0, 0.0), (0.0, 0.0, 1.0), "", SOLID, rating, ball=True, sole=True)
+    return Feature(COUPLING, (ahead, 0.0, 0.0), (0.0, 0.0, 1.0), "", SOLID, rating, ball=True)
 
 
 def _beside(survey: TrailerFrame, dims: Mapping[str, Measured]) -> tuple[tuple[str, str, str, str], ...]:
@@ -98,14 +133,9 @@ def _beside(survey: TrailerFrame, dims: Mapping[str, Measured]) -> tuple[tuple[s
 
 def _solids(dims: Mapping[str, Measured]) -> tuple[Solid, ...]:
     """Rails, and the tyres where they stand at full travel."""
-
-    def mm(name: str) -> float:
-        taken = dims[name].mm if name in dims else None
-        return _STAND_IN[name] if taken is None else taken
-
-    L, W, h, b = (mm(name) for name in (RAIL_END, RAIL_WIDTH, RAIL_DEPTH, RAIL_FLANGE))
-    d, w, top, x, track = (mm(name) for name in ("tyre_diameter", "tyre_width", "tyre_top", "axle_from_front", "track"))
-    hubs = (("", x), ("second ", x + mm(SPREAD))) if SPREAD in dims else (("", x),)
+    L, W, h, b = (_mm(dims, name) for name in (RAIL_END, RAIL_WIDTH, RAIL_DEPTH, RAIL_FLANGE))
+    d, w, top, x, track = (_mm(dims, name) for name in ("tyre_diameter", "tyre_width", "tyre_top", "axle_from_front", "track"))
+    hubs = (("", x), ("second ", x + _mm(dims, SPREAD))) if SPREAD in dims else (("", x),)
     found = list[Solid]()
     for side, sign in (("left", -1), ("right", 1)):
         if RAIL_END in dims:

@@ -29,14 +29,13 @@ SHEET = (
     ),
     mounts_of(
         "Behind the front cross member",
-        "Holes in the rails, brackets, tabs; of a frame to be built the brackets of the axles, one a side of every axle, where that stands. Each is asked for with any one gone, but for an axle's.",
+        "Holes in the rails, brackets, tabs; of a frame to be built the brackets of the axles, one a side of every axle, where that stands; two axles on springs of their own sit on bushings that give as those do. Each is asked for with any one gone, but for an axle's.",
         Row(
             "spread",
-            "A leaf spring, hanger to hanger",
+            "Its leaf spring, hanger to hanger",
             "length",
             optional=True,
-            empty="none: one bracket",
-            help="of an axle, about that place",
+            help="of an axle, about that place; without a leaf spring how long its bracket lies on the rail",
         ),
     ),
     MAY,

@@ -53,7 +53,7 @@ DIMENSIONS: dict[str, DimensionNote] = {
 
 
 class FrameMount(BodyMount):
-    """``spread``: of a leaf spring on one axle, from hanger to hanger about the place."""
+    """``spread``: of an axle on a frame to be built, its leaf spring from hanger to hanger about the place, or how long the bracket is that holds it."""
 
     spread: Annotated[Length, Between(100, 2_000)] | None = None
 
