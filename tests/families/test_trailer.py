@@ -439,3 +439,55 @@ def test_a_band_it_is_registered_in_is_as_sure_as_its_parts(catalog: Catalog, li
     expected = "over" if kg + 76.0 > limit else "unknown" if 1.05 * kg + 76.0 > limit else state
     assert told.state == expected == state, told.sentence
     assert "empty" in told.caution
+
+
+BORNE = (
+    {"name": "spare wheel", "x": "-400 mm", "y": "200 mm", "mass": "20 kg", "price": 30},
+    {"name": "jack", "what": "jack", "x": "-700 mm", "y": "0 mm", "mass": "6 kg", "rating": "300 kg"},
+    {"name": "stand", "what": "stand", "x": "2340 mm", "y": "-510 mm", "mass": "4 kg", "rating": "200 kg"},
+)
+
+
+def test_bought_parts_weigh_where_they_hang(catalog: Catalog) -> None:
+    """On the drawbar ahead of its deck: by levers about the axle in the frame and in Balance alike, and more on the side where they are."""
+    plain, more = trailer(catalog), trailer(catalog, build={"borne": BORNE})
+    tip = moments(plain)[3]
+    before, after = (mounts_of(studied(report), "Parked") for report in (plain, more))
+    lever = (20.0 * 1820.0 + 6.0 * 2120.0 - 4.0 * 920.0) / 2350.0
+    assert after["coupling"][2] - before["coupling"][2] == pytest.approx(lever * G, rel=0.01)
+    rows = [found(report, "balance/coupling").demand for report in (plain, more)]
+    assert rows[1] - rows[0] == pytest.approx(lever, abs=0.05)  # type: ignore[operator]
+    up = {side: after[f"{side} spring"][2] - before[f"{side} spring"][2] for side in ("left", "right")}
+    # about the middle line at the springs: the ball pushes across too, at the drawbar's axis
+    across = (after["coupling"][1] - before["coupling"][1]) * tip
+    assert (up["right"] - up["left"]) * 510.0 - across == pytest.approx(G * (20.0 * 200.0 - 4.0 * 510.0), rel=0.01)
+    assert any(line.label == "spare wheel" and line.price == 30.0 for line in more.context.builds[0].items)
+
+
+def test_a_jack_and_stands_hold_it_uncoupled(catalog: Catalog) -> None:
+    report = trailer(catalog, build={"borne": BORNE}, things=(thing(700.0, 300.0),))
+    kg, x, z, _ = moments(report)
+    deck = report.context.builds[0].surfaces[0].origin[2]
+    m, T = kg + 376.0, 6.0 + (kg * (1420.0 - x) + 300.0 * 720.0) / 2350.0
+    h = 430.0 + (kg * z + 300.0 * (deck + 200.0)) / m
+    jack = found(report, "balance/jack.jack")
+    assert jack.demand == pytest.approx(1.5 * G * (T * 2350.0 + 0.05 * m * h) / 2120.0, rel=1e-3)
+    assert jack.use == pytest.approx(jack.demand / (300.0 * G))  # type: ignore[operator]
+    stands = found(report, "balance/stands")
+    empty = 6.0 + kg * (1420.0 - x) / 2350.0
+    assert stands.demand == pytest.approx(1.5 * G * max(100.0 * 1020.0, 100.0 * 1020.0 - empty * 2350.0) / 920.0, rel=1e-3)
+    unread = tuple({k: v for k, v in one.items() if k != "rating"} for one in BORNE)
+    unsaid = trailer(catalog, build={"borne": unread})
+    assert {found(unsaid, f"balance/{name}").state for name in ("jack.jack", "stands")} == {"unknown"}
+    wrong = [{**one, "x": "2000 mm" if one.get("what") == "jack" else "300 mm"} for one in BORNE]
+    assert {found(trailer(catalog, build={"borne": wrong}), f"balance/{name}").state for name in ("jack.jack", "stands")} == {"over"}
+
+
+@pytest.mark.parametrize(
+    ("part", "field", "words"),
+    [({"y": "1400 mm"}, "borne/1/x", "beside the nearest tube"), ({"name": "spare wheel"}, "borne/1/name", "is there already")],
+)
+def test_a_part_that_hangs_on_nothing_is_refused(catalog: Catalog, part: dict[str, Any], field: str, words: str) -> None:
+    with pytest.raises(InputError, match=words) as refused:
+        trailer(catalog, build={"borne": [BORNE[0], {**BORNE[0], "name": "box", **part}]})
+    assert refused.value.problems[0].field.endswith(field)

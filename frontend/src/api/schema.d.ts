@@ -2353,6 +2353,49 @@ export interface components {
             condition: "sound" | "light rust" | "rusted through" | "soft" | "old holes";
         };
         /**
+         * Borne
+         * @description ``x`` of its middle behind the front of the frame, ``y`` right of the centre line. A ``jack`` or a ``stand`` is what a trailer stands on while it
+         *     is not coupled; ``rating``: what one bears, as marked.
+         */
+        Borne: {
+            /** Name */
+            name: string;
+            /**
+             * What
+             * @default part
+             * @enum {string}
+             */
+            what: "part" | "jack" | "stand";
+            /**
+             * X
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
+             */
+            x: string;
+            /**
+             * Y
+             * Format: ergostrut-length
+             * @description A length with its unit: 81 3/8 in, 6' 9 3/8", 6-9-3/8, 81.375 in, 2067 mm, 206.7 cm or 2.067 m. From -10000 to 10000 mm.
+             */
+            y: string;
+            /**
+             * Mass
+             * Format: ergostrut-mass
+             * @description A mass with its unit: 48 lb, 12 lb 4 oz, 21.5 kg or 850 g. From 0.1 to 1000 kg.
+             */
+            mass: string;
+            /**
+             * Price
+             * @default 0
+             */
+            price: number;
+            /**
+             * Rating
+             * @default null
+             */
+            rating: string | null;
+        };
+        /**
          * BoxDimensions
          * @description Lengths inside a box; ``DIMENSIONS`` says how each is taken.
          */
@@ -3351,6 +3394,11 @@ export interface components {
             grain: "along" | "across";
             /** @default null */
             drawbar: components["schemas"]["Drawbar"] | null;
+            /**
+             * Borne
+             * @default []
+             */
+            borne: components["schemas"]["Borne"][];
             /**
              * Mounts
              * @default []
@@ -8667,6 +8715,11 @@ export interface components {
             /** @default null */
             drawbar: components["schemas"]["Drawbar"] | null;
             /**
+             * Borne
+             * @default []
+             */
+            borne: components["schemas"]["Borne"][];
+            /**
              * Mounts
              * @default []
              */
@@ -9705,6 +9758,11 @@ export interface components {
             grain: "along" | "across";
             /** @default null */
             drawbar: components["schemas"]["Drawbar"] | null;
+            /**
+             * Borne
+             * @default []
+             */
+            borne: components["schemas"]["Borne"][];
             /**
              * Mounts
              * @default []

@@ -44,7 +44,7 @@ def check_balance(context: Context) -> Iterator[Finding]:
         yield from check_tongue(context, [each[2] for each in rows], _moving(context))
         yield from check_class(context, home[2])
         yield from check_tow(context, home[2])
-        yield from check_trailer(context)
+        yield from check_trailer(context, home[1])
     else:
         yield from _light(context, home[2], rows[-1][2])
     yield from _side_to_side(context, home[2])

@@ -8,6 +8,8 @@ from ..finding import COMMON_PRACTICE, Finding, Working
 from ..structure.context import Context
 from ..structure.host import FLOOR_END, GROUND, TRACK
 from ..structure.nouns.panel import Clads, Panel
+from .ledger import LedgerRow
+from .propped import check_propped
 from .states import LoadingState, states_of
 from .statics import shared
 from .towing import LEAST, LIFTS, MOST
@@ -18,13 +20,16 @@ PERSON = 100.0
 """kg of whoever steps on its rear end (common practice, no published source)."""
 
 
-def check_trailer(context: Context) -> Iterator[Finding]:
+def check_trailer(context: Context, entries: Sequence[LedgerRow]) -> Iterator[Finding]:
     """Of what has a coupling; nothing while an input is missing."""
     states = states_of(context)
     if not states or context.host.carriers[0].kind != "coupling":
         return
     yield from _place(context, states)
-    yield from _uncoupled(context, states)
+    rear = _rear_end(context)
+    if rear is not None:
+        yield from _uncoupled(context, states, rear)
+    yield from check_propped(context, states, entries, PERSON, rear)
     yield from _blown(context, states)
 
 
@@ -91,16 +96,17 @@ def _place(context: Context, states: Sequence[LoadingState]) -> Iterator[Finding
     )  # fmt: skip
 
 
-def _uncoupled(context: Context, states: Sequence[LoadingState]) -> Iterator[Finding]:
+def _rear_end(context: Context) -> float | None:
+    """x of the rear end of what people step on; None where there is nothing."""
+    ends = [panel.hi[0] for build in context.builds for panel in build.decks if panel.trodden and panel.use != "roof"]
+    floor = context.host.mm(FLOOR_END)
+    return max([*ends, *([floor] if floor is not None else [])], default=None)
+
+
+def _uncoupled(context: Context, states: Sequence[LoadingState], x: float) -> Iterator[Finding]:
     """One person at the rear end of its floor while nothing holds the coupling down."""
     host, say, w = context.host, context.say, Working()
-    ends = [panel.hi[0] for build in context.builds for panel in build.decks if panel.trodden and panel.use != "roof"]
-    floor = host.mm(FLOOR_END)
-    if floor is not None:
-        ends.append(floor)
-    if not ends:
-        return
-    state, x = min(states, key=lambda one: one.front()), max(ends)
+    state = min(states, key=lambda one: one.front())
     carriers = [(one, one.x) for one in host.carriers if one.x is not None]
     more = shared(PERSON, PERSON * x, carriers)[host.carriers[0].id]
     T = w.given("T", state.front(), "kg", f"on the coupling, {state.words}")
@@ -110,7 +116,8 @@ def _uncoupled(context: Context, states: Sequence[LoadingState]) -> Iterator[Fin
     left = w.line("T_1", "T + dT", "kg")
     tips = left < 0
     text = f"With {say.mass(PERSON)} at the rear end of its floor {say.mass(abs(left))} {'lift' if tips else 'stay on'} the coupling, {state.words}"
-    text += ": stands under its rear before anybody goes in." if tips else f", of {say.mass(T)}."
+    stood = any(prop.kind == "stand" for build in context.builds for prop in build.props)
+    text += f": {'its stands down' if stood else 'stands under its rear'} before anybody goes in." if tips else f", of {say.mass(T)}."
     yield Finding(
         "balance/uncoupled", "uncoupled", "balance", ("host",), "Standing uncoupled", text, "note", left, None, "kg",
         basis="statics of the trailer, nothing holding its coupling down", caution=LIFTS if tips else "", working=w.done(),

@@ -8,7 +8,7 @@ from typing import Literal
 
 from .nouns.closure import Closure
 from .nouns.holds import Anchor, BasePost, Contact, Hold, Joint, JointSpec, Lock, Loop, Motion, Slider, Stand
-from .nouns.hung import Door, GasStrut, Holder, Jack, Latch, Mount, Pivot, Ramp, Strap
+from .nouns.hung import Door, GasStrut, Holder, Jack, Latch, Mount, Pivot, Prop, Ramp, Strap
 from .nouns.panel import Clads, Covers, Edging, Lid, Panel, Shell
 from .nouns.parts import Clear, Height, Item, Member, Point3, Surface
 from .nouns.runners import Keeper, Runner
@@ -79,6 +79,7 @@ class Assembly:
     closures: tuple[Closure, ...] = ()
     """Windows and vents in its skins and its roof."""
     jacks: tuple[Jack, ...] = ()
+    props: tuple[Prop, ...] = ()
     """What lifts it off, and sets it down."""
     fastenings: tuple[Fastening, ...] = ()
     """What bolts it to the host's mounts, both ways."""

@@ -146,7 +146,7 @@ def weight_of_parts(build: Assembly, lines: Mapping[str, Member]) -> dict[str, f
     decked, closed = {panel.body for panel in build.decks}, {one.of: one for one in build.closures}
     found: dict[str, float] = {}
     for item in build.items:
-        if not item.aboard or (item.id not in closed and item.body in decked):
+        if not item.aboard or item.hangs or (item.id not in closed and item.body in decked):
             continue
         on = closed[item.id].on if item.id in closed else [name for name, m in lines.items() if m.body == item.body]
         long = sum(lines[name].length for name in on)

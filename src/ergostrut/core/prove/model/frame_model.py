@@ -22,14 +22,15 @@ from ...structure.standing.feet import acting, present
 from ...structure.standing.posed import as_it_stands, poses_of
 from ...structure.standing.setting import Setting
 from ...structure.systems import Fixity
-from ..drawers.pulled import rail_loads
+from ..drawers.pulled import RailLoad, rail_loads
 from .bolted import fastened
 from .cladding import blown, carried, slid, snowed, weight_of_parts, weight_of_skins
 from .diaphragm import SCREW_SLIP, STIFF, bare, diaphragms
 from .field import Carriers
 from .hanging import Walls, hang, places, riding, swinging
 from .lines import Lines, MemberLine, lay, place_of
-from .posed import Piece, Posed, patches_on
+from .patches import hanging_parts, patches_on
+from .posed import Piece, Posed
 
 SEMI = 2.0
 """Turning stiffness of a bolted joint, in E I / L of the member that frames in (k = 2 E I / L, engineering judgement)."""
@@ -244,6 +245,12 @@ def taken(posed: Posed, fixity: Fixity) -> Posed:
     return posed.otherwise(fixity=fixity, model=replace(posed.model, bars=tuple(bars)))
 
 
+def _beside(lines: Lines, load: RailLoad) -> tuple[int, RailLoad]:
+    """The node that takes a part, which hangs where it is, wherever a joint has drawn the member's line."""
+    node = lines.of[load.member].near(np.array(load.at))
+    return node, replace(load, aside=_vector(np.array(load.at) + np.array(load.aside) - lines.nodes[node]))
+
+
 def frame_model(
     build: Assembly,
     setting: Setting,
@@ -265,7 +272,8 @@ def frame_model(
     members = [m for m in build.members if m.group is not None]
     proved = {m.id for m in members}
     contacts = [c for c in build.contacts if c.member in proved and acting(build, setting, c) and (c.lies is None or c.lies > 0)]
-    drawn = rail_loads(build, setting, plan)
+    rails, parts = rail_loads(build, setting, plan), hanging_parts(build)
+    drawn = (*rails, *parts)
     lines = lay(build, setting, members, contacts, [*places(build, setting), *((load.member, np.array(load.at)) for load in drawn)])
     bars, pieces = _bars(build, lines)
     homes, carriers = _carriers(build, [panel for panel in build.decks if panel.level], setting, lines)
@@ -315,7 +323,10 @@ def frame_model(
         extra,
         {name: (line.stops[0][1], line.stops[-1][1]) for name, line in lines.of.items()},
         homes,
-        tuple((lines.of[load.member].near(np.array(load.at)), load) for load in drawn),
+        (
+            *((lines.of[load.member].near(np.array(load.at)), load) for load in rails),
+            *(_beside(lines, load) for load in parts),
+        ),
         hung,
         bays,
         (

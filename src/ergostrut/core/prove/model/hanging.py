@@ -226,7 +226,7 @@ def riding(build: Assembly) -> dict[str, float]:
         under = [build.member(name) for name in panel.laid.on]
         long = sum(member.length for member in under)
         area = sum(p.wide[0] * p.wide[1] for p in build.decks if p.body == panel.body)
-        small = sum(item.mass * item.count for item in build.items if item.body == panel.body and item.aboard)
+        small = sum(item.mass * item.count for item in build.items if item.body == panel.body and item.aboard and not item.hangs)
         kg = panel.mass + small * panel.wide[0] * panel.wide[1] / area
         for member in under:
             extra[member.id] = extra.get(member.id, 0.0) + kg * G / long

@@ -19,9 +19,7 @@ from ...mechanics.solver.ground import Ground
 from ...mechanics.solver.model import Array, CaseResult, Flags, FrameModel, LoadCase, PointLoad, SolverError, Spread
 from ...mechanics.solver.solve import Frame
 from ...structure.assembly import Assembly
-from ...structure.carried import CarryPlan
 from ...structure.nouns.holds import Contact, Stand
-from ...structure.nouns.panel import Panel
 from ...structure.nouns.parts import Member
 from ...structure.nouns.upon import Foot
 from ...structure.standing.exposed import wall_beside
@@ -338,42 +336,6 @@ def _times(w: Vec, k: float) -> Vec:
 def _between(s: float, start: float, end: float, w0: Vec, w1: Vec) -> Vec:
     share = (s - start) / (end - start)
     return w0[0] + (w1[0] - w0[0]) * share, w0[1] + (w1[1] - w0[1]) * share, w0[2] + (w1[2] - w0[2]) * share
-
-
-def patches_on(build: Assembly, setting: Setting, plan: CarryPlan, level: dict[str, float], homes: dict[str, str]) -> tuple[Patch, ...]:
-    """Panels with the small parts of their body, and every thing carried, as patches; ``level``: z of what carries each body's panels."""
-    found, closed = [], {one.of for one in build.closures}
-    for body in dict.fromkeys(panel.body for panel in build.decks):
-        dx, dy, dz = poses_of(build, setting).shift(body)
-        panels = [panel for panel in build.decks if panel.body == body and panel.level]
-        if not panels:
-            continue
-        small = sum(item.mass * item.count for item in build.items if item.body == body and item.aboard and item.id not in closed)
-        area = sum(panel.wide[0] * panel.wide[1] for panel in panels)
-        host, z0 = _below(build, setting, body, level, homes, panels[0])
-        for panel in panels:
-            (x, y, z), (lx, ly) = panel.middle, panel.wide
-            part = panel.mass + small * lx * ly / area
-            found.append(Patch("deck", host, x + dx, y + dy, panel.wide, part, z + dz - z0))
-        for item in plan.on(body):
-            x, y, z = item.at()
-            found.append(Patch(item.thing.name, host, x + dx, y + dy, item.size[:2], item.mass, z + dz - z0))
-    return tuple(found)
-
-
-def _below(build: Assembly, setting: Setting, body: str, level: dict[str, float], homes: dict[str, str], panel: Panel) -> tuple[str, float]:
-    """The body whose members carry a body's panels, and their level: the one they lie on, or the one they are shifted on to."""
-    home = homes.get(body)
-    if home is not None and home in level:
-        return home, level[home]
-    shift = poses_of(build, setting).shift(body)
-    middle = panel.middle[0] + shift[0]
-
-    def beside(other: Panel) -> float:
-        return max(other.lo[0] - middle, middle - other.hi[0], 0.0)
-
-    under = min((p for p in build.decks if homes.get(p.body) in level), key=beside, default=None)
-    return (homes[under.body], level[homes[under.body]]) if under else (body, 0.0)
 
 
 @dataclass(frozen=True)

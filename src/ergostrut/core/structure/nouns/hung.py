@@ -64,6 +64,17 @@ class Jack:
 
 
 @dataclass(frozen=True, slots=True)
+class Prop:
+    """What a trailer stands on while it is not coupled: a ``jack`` at its coupling, a ``stand`` at its rear; ``rating`` of it, N."""
+
+    id: str
+    label: str
+    kind: Literal["jack", "stand"]
+    at: Point3
+    rating: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
 class Mount:
     """``member`` bolted flat against the host at ``at``; ``into``: unit vector along the bolt, out of the room. ``lever``: mm from the bolt
     to the edge that the member pries about; ``rating`` of the place, N; ``source``: the host's row, empty where it is drilled."""

@@ -151,7 +151,7 @@ class Member:
 
 @dataclass(frozen=True, slots=True)
 class Item:
-    """Bought hardware at a place; ``count`` alike lumped there."""
+    """Bought hardware at a place; ``count`` alike lumped there. ``hangs``: the member that takes it where it is; else its body's panels or members do."""
 
     id: str
     part: str
@@ -163,6 +163,7 @@ class Item:
     count: int = 1
     aboard: bool = True
     """Whether the frame carries it; a roller bears on what it runs on."""
+    hangs: str = ""
 
 
 @dataclass(frozen=True, slots=True)

@@ -16,9 +16,9 @@ from ..nouns.parts import QUARTERS, Clear, Member, Point3, Surface
 from ..nouns.pose import Array, Pose, moved_by
 from ..nouns.runners import Runner
 
-HOST_ONLY = ("sliders", "locks", "anchors", "holders", "links", "fastenings", "loops", "jacks", "closures")
+HOST_ONLY = ("sliders", "locks", "anchors", "holders", "links", "fastenings", "loops", "jacks", "props", "closures")
 """Nouns of builds that do not stand on others yet: what they hold by is the host's."""
-ALONG = ("sliders", "locks", "anchors", "holders", "links", "fastenings", "jacks", "ramps")
+ALONG = ("sliders", "locks", "anchors", "holders", "links", "fastenings", "jacks", "props", "ramps")
 """Nouns that lie along the vehicle alone: builds with them are not turned."""
 WALLED = ("mounts", "straps", "latches")
 """Nouns of builds that hold by walls or a roof."""

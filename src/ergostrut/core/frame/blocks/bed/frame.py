@@ -17,6 +17,7 @@ from ..deck import boarded, laid
 from ..joining import joint_spec
 from ..mounted import coupling, fastenings
 from ..stock import bought, sheet_of
+from .borne import borne
 from .drawbar import drawn_by
 from .drawbar import tags as drawbar_tags
 from .layout import BedLayout, layout, stack
@@ -183,6 +184,7 @@ def bed(build: BedOnMounts, host: Reader, catalog: Catalog) -> Assembly:
     bars, welds, coupled = drawn_by(build, place, host.host, catalog)
     body, members = f"{build.id}/bed", _members(build, place)
     decks = _decks(build, place, catalog)
+    parts, props = borne(build.borne, (*members, *bars), body, catalog)
     size = place.back - place.front, 2 * place.half
     return Assembly(
         id=build.id,
@@ -190,7 +192,8 @@ def bed(build: BedOnMounts, host: Reader, catalog: Catalog) -> Assembly:
         label=build.label,
         members=(*members, *bars),
         panels=decks,
-        items=_items(build, place, catalog, decks),
+        items=(*_items(build, place, catalog, decks), *parts),
+        props=props,
         surfaces=(Surface(body, "deck", body, (place.front, -place.half, place.deck_top), size),),
         joining=replace(joint_spec(build.framing, build.joints, catalog), key="cross", between="cross member to side rail"),
         joints=(*_joints(build, place, members), *welds),

@@ -14,6 +14,7 @@ from ....record import Record
 from ....structure.systems import SystemId
 from ..joining import Joints
 from ..stock import StockId, typed
+from .borne import Borne
 
 
 class Drawbar(Record):
@@ -29,7 +30,8 @@ class BedOnMounts(BuildBase):
     """Two long rails ``apart`` from middle to middle, ``lift`` over the frame's own rails; cross members on them, side rails round those, a deck.
 
     ``mounts``: which of the host's it is bolted to; none named: every one that lies under a long rail. ``bolt_grade`` and ``washer`` of each.
-    ``deck_last``: one narrower board at the right edge, of the same thickness. ``drawbar``: of a trailer whose frame this is."""
+    ``deck_last``: one narrower board at the right edge, of the same thickness. ``drawbar``: of a trailer whose frame this is. ``borne``: bought parts
+    that hang on it."""
 
     framing: SystemId = "welded_steel_tube"
     front: Annotated[Length, Between(-500, 4_000)] = typed("60 mm")
@@ -46,6 +48,7 @@ class BedOnMounts(BuildBase):
     board_gap: Annotated[Length, Between(0, 100)] = typed("6 mm")
     grain: Literal["along", "across"] = "along"
     drawbar: Drawbar | None = None
+    borne: Annotated[tuple[Borne, ...], Field(max_length=16)] = ()
     mounts: Annotated[tuple[Name, ...], Field(max_length=24)] = ()
     bolt_grade: StockId = "ISO 8.8"
     washer: Annotated[Length, Between(10, 120)] = typed("37 mm")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from ....structure.sheet import Group, Row
+from ...blocks.bed.borne import ROWS as BORNE
 from ...blocks.bed.drawbar import ROWS as DRAWBAR
 from ...blocks.bed.sheet import BOLTS, DECK, JOINTS, frame, size
 from ...blocks.cage.closed import ROWS as CLOSED_ROWS
@@ -29,6 +30,7 @@ SHEET = (
     frame("post", "bow"),
     DRAWBAR,
     DECK,
+    BORNE,
     BOLTS,
     JOINTS,
 )

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from ....structure.sheet import Command, Group, Repeat, Row, When
+from ...blocks.bed.borne import ROWS as BORNE
 from ...blocks.bed.drawbar import ROWS as DRAWBAR
 from ...blocks.bed.sheet import BOLTS, DECK, JOINTS, frame, size
 from ...blocks.cage.closed import UNTRODDEN
@@ -50,6 +51,7 @@ SHEET = (
     frame("post", "bow"),
     DRAWBAR,
     DECK,
+    BORNE,
     BOLTS,
     JOINTS,
 )

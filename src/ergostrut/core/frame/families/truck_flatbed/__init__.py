@@ -1,5 +1,6 @@
 """A flat bed on a truck's frame."""
 
+from ...blocks.bed.borne import ROWS as BORNE
 from ...blocks.bed.drawbar import ROWS as DRAWBAR
 from ...blocks.bed.mends import spans
 from ...blocks.bed.sheet import BOLTS, DECK, JOINTS, frame, size
@@ -19,7 +20,7 @@ FAMILY = Family(
     params=TruckFlatbed,
     frame=headed,
     start=start,
-    sheet=(size("Flatbed"), frame(), DRAWBAR, DECK, HEADBOARD, BOLTS, JOINTS),
+    sheet=(size("Flatbed"), frame(), DRAWBAR, DECK, HEADBOARD, BORNE, BOLTS, JOINTS),
     steps=steps,
     offers=offers,
     spans=spans,
