@@ -22,18 +22,17 @@ JOB, SOON = "/api/jobs/1", 60.0
 
 
 class Gate:
-    """Checks that stop after their first stage until ``open`` is set, and are counted as they have begun, end early and are through."""
+    """Checks that stop after their first stage until ``open`` is set, and are counted as they begin, end early and are through."""
 
     def __init__(self, plain: Callable[..., Generator[Found, None, Report]]) -> None:
         self._plain, self.open = plain, Event()
         self.begun, self.left, self.through = 0, 0, 0
 
     def __call__(self, *args: Any, **more: Any) -> Generator[Found, None, Report]:
+        self.begun += 1
         running = self._plain(*args, **more)
         try:
-            first = next(running)
-            self.begun += 1
-            yield first
+            yield next(running)
             while not self.open.wait(0.01):
                 more["pause"]()
             report = yield from running

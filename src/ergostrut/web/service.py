@@ -119,6 +119,8 @@ class Service:
                     found: Report = end.value
                     return found
                 finally:
+                    # one that is not wanted any more ends here, not when it is collected
+                    running.close()
                     self._told.end(key)
 
         return self.reports.get(key, work)
