@@ -50,6 +50,7 @@ TANDEM: dict[str, Any] = {
         for side, y in (("left", -510), ("right", 510))
     ),
 }
+LIGHT = {"label": "wagon", "front": {"empty": "300 kg"}, "rear": {"empty": "200 kg"}}
 WEIGHTS = {
     "coupling": {"empty": "6 kg", "rating": "75 kg"},
     "axle": {"empty": "70 kg", "rating": "750 kg"},
@@ -239,10 +240,22 @@ def test_a_ridge_under_one_of_two_axles_on_springs_of_their_own(catalog: Catalog
     assert any("rate" in name for name in hard.context.builds[0].missing) and found(hard, "b/drawbar.strength").state == "unknown"
 
 
+def test_bolted_brackets_are_pulled_by_what_turns_their_wheels(catalog: Catalog) -> None:
+    """A kerb 200 mm below a short spring turns it, and pulls one end by more than that is pushed."""
+    bolted = tuple({**mount, "held": "bolted", "thread": "M10", "spread": "150 mm"} for mount in SPRINGS)
+    report = trailer(catalog, mounts=bolted, things=(thing(700.0, 300.0),), build={"lift": "60 mm"}, tow=LIGHT)
+    told = found(report, "b/fastened")
+    given = {line.symbol: line.value for line in told.working}
+    forces = mounts_of(studied(report), "Kerb under the mount left spring")["left spring"]
+    W = mounts_of(studied(report), "Parked")["left spring"][2] + 35.0 * G
+    turn = 219.09 / 190.0 * W * (140.0 + 60.0)
+    assert told.case == "Kerb under the mount left spring"
+    assert given["T"] == pytest.approx(turn / 150.0 - forces[2] / 2, rel=0.02)
+
+
 def test_the_harder_worked_bracket_of_a_spring(catalog: Catalog) -> None:
     """What pushes a wheel along, 140 mm below its spring, pulls one hanger and pushes the other, 650 mm apart."""
-    light = {"label": "wagon", "front": {"empty": "300 kg"}, "rear": {"empty": "200 kg"}}
-    report = trailer(catalog, things=(thing(700.0, 300.0),), loads={"road": "paved"}, tow=light)
+    report = trailer(catalog, things=(thing(700.0, 300.0),), loads={"road": "paved"}, tow=LIGHT)
     told = found(report, "b/fastened.weld")
     given = {line.symbol: line.value for line in told.working}
     assert "kerb" in told.case.lower()
@@ -473,14 +486,14 @@ def test_a_jack_and_stands_hold_it_uncoupled(catalog: Catalog) -> None:
     jack = found(report, "balance/jack.jack")
     assert jack.demand == pytest.approx(1.5 * G * (T * 2350.0 + 0.05 * m * h) / 2120.0, rel=1e-3)
     assert jack.use == pytest.approx(jack.demand / (300.0 * G))  # type: ignore[operator]
-    stands = found(report, "balance/stands")
+    stands = found(report, "balance/stand.stand")
     empty = 6.0 + kg * (1420.0 - x) / 2350.0
     assert stands.demand == pytest.approx(1.5 * G * max(100.0 * 1020.0, 100.0 * 1020.0 - empty * 2350.0) / 920.0, rel=1e-3)
     unread = tuple({k: v for k, v in one.items() if k != "rating"} for one in BORNE)
     unsaid = trailer(catalog, build={"borne": unread})
-    assert {found(unsaid, f"balance/{name}").state for name in ("jack.jack", "stands")} == {"unknown"}
+    assert {found(unsaid, f"balance/{name}").state for name in ("jack.jack", "stand.stand")} == {"unknown"}
     wrong = [{**one, "x": "2000 mm" if one.get("what") == "jack" else "300 mm"} for one in BORNE]
-    assert {found(trailer(catalog, build={"borne": wrong}), f"balance/{name}").state for name in ("jack.jack", "stands")} == {"over"}
+    assert {found(trailer(catalog, build={"borne": wrong}), f"balance/{name}").state for name in ("jack.jack", "stand.stand")} == {"over"}
 
 
 @pytest.mark.parametrize(

@@ -22,18 +22,18 @@ BASIS = f"statics of the trailer about its axle; ground that slopes {SLOPE:.0%},
 def check_propped(
     context: Context, states: Sequence[LoadingState], entries: Sequence[LedgerRow], person: float, rear: float | None
 ) -> Iterator[Finding]:
-    """Each kind of prop, the hardest worked of each; ``person`` kg of whoever stands at the ``rear`` end of its floor."""
+    """Every jack and every stand; ``person`` kg of whoever stands at the ``rear`` end of its floor."""
     coupling, *axles = context.host.carriers
     props = [prop for build in context.builds for prop in build.props]
     if not props or coupling.x is None or any(axle.x is None for axle in axles):
         return
     axle = sum(one.x or 0.0 for one in axles) / len(axles)
-    for prop in (prop for prop in props if prop.kind == "jack"):
-        yield _jack(context, prop, max(states, key=lambda one: one.front()), entries, axle)
-    stands = [prop for prop in props if prop.kind == "stand"]
-    if stands and rear is not None:
-        worst = min(stands, key=lambda prop: (prop.at[0] if prop.at[0] > axle else -1.0, prop.rating or 0.0))
-        yield _stand(context, worst, min(states, key=lambda one: one.front()), axle, person, rear)
+    heavy, light = max(states, key=lambda one: one.front()), min(states, key=lambda one: one.front())
+    for prop in props:
+        if prop.kind == "jack":
+            yield _jack(context, prop, heavy, entries, axle)
+        elif rear is not None:
+            yield _stand(context, prop, light, axle, person, rear)
 
 
 def _jack(context: Context, prop: Prop, state: LoadingState, entries: Sequence[LedgerRow], axle: float) -> Finding:
@@ -63,12 +63,10 @@ def _stand(context: Context, prop: Prop, state: LoadingState, axle: float, perso
     say, host, w = context.say, context.host, Working()
     x = host.carriers[0].x or 0.0
     found = Finding(
-        "balance/stands", "stands", "balance", (prop.id,), "Stands at its rear, standing uncoupled", "", "unknown", unit="N", basis=BASIS, caution=CAUTION,
+        f"balance/stand.{prop.label}", "stand", "balance", (prop.id,), f"{prop.label.capitalize()}, standing uncoupled", "", "unknown", unit="N", basis=BASIS, caution=CAUTION,
     )  # fmt: skip
     if prop.at[0] <= axle:
-        return replace(
-            found, sentence=f"{prop.label.capitalize()} stands ahead of the axle: it holds no rear end. Move it back.", state="over"
-        )
+        return replace(found, sentence="It stands ahead of the axle: it holds no rear end. Move it back.", state="over")
     w.given("T", state.front(), "kg", f"on the coupling, {state.words}")
     w.given("P", person, "kg", "one person")
     w.given("r", rear - axle, "mm", "rear end of its floor behind the axle")

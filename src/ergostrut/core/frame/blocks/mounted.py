@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 
 from ...catalog.model import Catalog, Section
 from ...structure.host import Reader
 from ...structure.nouns.holds import Anchor
 from ...structure.nouns.parts import Member
-from ...structure.nouns.support import SOLID, Fastening, Feature
+from ...structure.nouns.support import SOLID, Fastening, Feature, Wheel
 
 NO_MOUNTS = "mounts on the frame"
 
@@ -44,10 +45,15 @@ def fastenings(
         found.append(
             Fastening(
                 f"{member}/{one.name}", f"mount {one.name}" if not one.name.startswith("mount") else one.name, member, (one.at[0], one.at[1], low),
-                one.out, one.name, one.k or SOLID, bolt, one.rating, one.twist or 0.0, one.soft, one.ball, one.wheel, one.spread,
+                one.out, one.name, one.k or SOLID, bolt, one.rating, one.twist or 0.0, one.soft, one.ball, _under(one, low), one.spread,
             )
         )  # fmt: skip
     return tuple(found)
+
+
+def _under(one: Feature, low: float) -> Wheel | None:
+    """The wheel of a place as far below where the member is held as it is."""
+    return replace(one.wheel, drop=one.wheel.drop + low - one.at[2]) if one.wheel is not None else None
 
 
 def _welded(one: Feature, member: str, low: float) -> Fastening:
@@ -55,7 +61,7 @@ def _welded(one: Feature, member: str, low: float) -> Fastening:
     label = one.name if one.ball or one.name.startswith("mount") else f"mount {one.name}"
     return Fastening(
         f"{member}/{one.name}", label, member, (one.at[0], one.at[1], low), one.out, one.name, one.k or SOLID, None, one.rating, one.twist or 0.0,
-        one.soft, one.ball, one.wheel, one.spread,
+        one.soft, one.ball, _under(one, low), one.spread,
     )  # fmt: skip
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
+from typing import NamedTuple
 
 import numpy as np
 
@@ -20,20 +21,22 @@ from .ways import HANG_CAUTION, SolvedRow, Way, blank, hardest_of, held
 Hardest = tuple[float, float | None, tuple[int, Fastening, SolvedRow, Array]]
 
 
-def _forces(rows: Sequence[SolvedRow]) -> list[Array]:
-    """(fastenings, 3) on the build in every row, in the order of the first row's fastenings; nothing where one is gone."""
-    found = []
+class Worked(NamedTuple):
+    """A fastening in a case: (3,) N on the build, and N mm with which its wheel turns what holds it."""
+
+    one: Fastening
+    row: SolvedRow
+    force: Array
+    turn: float
+
+
+def _worked(rows: Sequence[SolvedRow]) -> Iterator[Worked]:
     for row in rows:
-        assert row.study.posed is not None
-        found.append(fastening_forces(row.study.posed, row.result))
-    return found
-
-
-def _worked(rows: Sequence[SolvedRow]) -> Iterator[tuple[Fastening, SolvedRow, Array]]:
-    for row, forces in zip(rows, _forces(rows), strict=True):
-        assert row.study.posed is not None
-        for (one, _, _), force in zip(row.study.posed.hung.fastened, forces, strict=True):
-            yield one, row, force
+        posed = row.study.posed
+        assert posed is not None
+        forces, turns = fastening_forces(posed, row.result), turning(posed, row.result).tolist()
+        for (one, _, _), force, turn in zip(posed.hung.fastened, forces, turns, strict=True):
+            yield Worked(one, row, force, turn)
 
 
 def check_fastened(rows: Sequence[SolvedRow], way: Way) -> Iterator[Finding]:
@@ -41,7 +44,9 @@ def check_fastened(rows: Sequence[SolvedRow], way: Way) -> Iterator[Finding]:
     worked = list(_worked(rows))
     if not worked:
         return
-    bolted, welded = ([row for row in worked if (row[0].bolt is not None) == is_bolted and not row[0].ball] for is_bolted in (True, False))
+    bolted, welded = (
+        [item for item in worked if (item.one.bolt is not None) == is_bolted and not item.one.ball] for is_bolted in (True, False)
+    )
     if bolted:
         yield _bolts(bolted, way)
     if welded:
@@ -49,10 +54,10 @@ def check_fastened(rows: Sequence[SolvedRow], way: Way) -> Iterator[Finding]:
     yield _mounts(worked, way)
 
 
-def _bolts(worked: Sequence[tuple[Fastening, SolvedRow, Array]], way: Way) -> Finding:
-    study = worked[0][1].study
+def _bolts(worked: Sequence[Worked], way: Way) -> Finding:
+    study = worked[0].row.study
     say, best = study.context.say, None
-    for one in dict.fromkeys(one for one, _, _ in worked):
+    for one in dict.fromkeys(item.one for item in worked):
         bolt = one.bolt
         assert bolt is not None
         if bolt.thread is None or bolt.missing:
@@ -61,8 +66,11 @@ def _bolts(worked: Sequence[tuple[Fastening, SolvedRow, Array]], way: Way) -> Fi
                 replace(blank(study, f"fastened{way.key}", "anchor", (one.id,), f"Bolts of the mounts{way.title}", way), sentence=text),
                 "thread of the mounts",
             )
-        mine = [(row, force) for other, row, force in worked if other is one]
-        pull, _, shear = shared(one, np.array([force for _, force in mine]))
+        mine = [item for item in worked if item.one is one]
+        pull, push, shear = shared(one, np.array([item.force for item in mine]))
+        if one.spread:
+            # one end of the spring pulls where its wheel turns it by more than that end is pushed
+            pull = np.maximum(pull, np.array([item.turn for item in mine]) / one.spread - push / one.hangers)
         cap = Capacity(*of_bolt(bolt, Working(), nominal=way.nominal))
         # J3.7 is written for the allowable: half of what is nominal
         uses = (
@@ -72,11 +80,13 @@ def _bolts(worked: Sequence[tuple[Fastening, SolvedRow, Array]], way: Way) -> Fi
         )
         i = int(np.argmax(uses))
         if best is None or float(uses[i]) > best[0]:
-            best = float(uses[i]), one, mine[i][0], float(pull[i]), float(shear[i])
+            best = float(uses[i]), mine[i], float(pull[i]), float(shear[i])
     assert best is not None
-    most, one, row, T, V = best
+    most, (one, row, _, turn), T, V = best
     w = Working()
     _said(w, one, row)
+    if turn > 1.0:
+        w.say(f"What pushes its wheel along turns the spring by {turn:.0f} N mm, {one.spread:.0f} mm from end to end.")
     w.given("T", T, "N", "pull on the bolt")
     w.given("V", V, "N", "shear; no friction counted")
     assert one.bolt is not None
@@ -99,21 +109,20 @@ def _bolts(worked: Sequence[tuple[Fastening, SolvedRow, Array]], way: Way) -> Fi
     )
 
 
-def _welds(worked: Sequence[tuple[Fastening, SolvedRow, Array]], way: Way) -> Finding:
+def _welds(worked: Sequence[Worked], way: Way) -> Finding:
     """The hardest worked bracket, welded to its rail along both its sides as far as it bears; of a spring the harder worked of its two."""
-    study = worked[0][1].study
+    study = worked[0].row.study
     say, assembly = study.context.say, study.assembly
-    loads = [on_hanger(one, force, _turn(one, row)) for one, row, force in worked]
-    uses = [float(np.hypot(*load)) / _weld(assembly, one, Working()) for (one, _, _), load in zip(worked, loads, strict=True)]
-    i = int(np.argmax(uses))
-    one, row, force = worked[i]
+    loads = [on_hanger(item.one, item.force, np.array(item.turn)) for item in worked]
+    uses = [float(np.hypot(*load)) / _weld(assembly, item.one, Working()) for item, load in zip(worked, loads, strict=True)]
+    one, row, force, turn = worked[int(np.argmax(uses))]
     w = Working()
     _said(w, one, row)
     if one.wheel is not None and one.spread:
         w.given("F_z", abs(float(force[2])), "N", "up or down on its spring")
         w.given("F_h", float(np.linalg.norm(force[:2])), "N", "level")
         w.given("n", one.hangers, "", "brackets that share them evenly")
-        w.given("M", float(_turn(one, row)), "N mm", "by what pushes its wheel along, so far below")
+        w.given("M", turn, "N mm", "by what pushes its wheel along, so far below")
         w.given("s", one.spread, "mm", "from bracket to bracket")
         F = w.line("F", "sqrt((F_z / n + M / s)**2 + (F_h / n)**2)", "N", "on the harder worked")
     else:
@@ -140,22 +149,13 @@ def _weld(assembly: Assembly, one: Fastening, w: Working) -> float:
     return w.line("F_a", "l * r", "N")
 
 
-def _turn(one: Fastening, row: SolvedRow) -> Array:
-    posed = row.study.posed
-    assert posed is not None
-    if one.wheel is None:
-        return np.zeros(())
-    found: Array = turning(posed, row.result)[[other.id for other, _, _ in posed.hung.fastened].index(one.id)]
-    return found
-
-
-def _mounts(worked: Sequence[tuple[Fastening, SolvedRow, Array]], way: Way) -> Finding:
-    study = worked[0][1].study
+def _mounts(worked: Sequence[Worked], way: Way) -> Finding:
+    study = worked[0].row.study
     say = study.context.say
-    sizes = np.linalg.norm(np.array([force for _, _, force in worked]), axis=1).tolist()
-    hardest = hardest_of((size, one.rating, (one, row, force)) for size, (one, row, force) in zip(sizes, worked, strict=True))
+    sizes = np.linalg.norm(np.array([item.force for item in worked]), axis=1).tolist()
+    hardest = hardest_of((size, item.one.rating, item) for size, item in zip(sizes, worked, strict=True))
     assert hardest is not None
-    size, rating, (one, row, force) = hardest
+    size, rating, (one, row, force, _) = hardest
     w = Working()
     _said(w, one, row)
     for axis, part in zip("xyz", force.tolist(), strict=True):

@@ -122,9 +122,9 @@ def _hung(study: Study) -> Iterator[_Place]:
     for i, (one, _, _) in enumerate(posed.hung.fastened):
         member = posed.assembly.member(one.member)
         forces = np.array([fastening_forces(posed, item.result)[i] for item in study.solved])
-        turned = np.array([turning(posed, item.result)[i] for item in study.solved]) if one.wheel is not None else np.zeros(len(forces))
-        up = forces @ np.array(one.out)
-        pushes = on_hanger(one, forces, turned)[0] if one.wheel is not None else np.maximum(up, 0.0)
+        pushes = np.maximum(forces @ np.array(one.out), 0.0)
+        if one.wheel is not None:
+            pushes = on_hanger(one, forces, np.array([turning(posed, item.result)[i] for item in study.solved]))[0]
         near = min(math.dist(end, tip) for end in one.ends for tip in (member.a, member.b)) < 1.5 * member.shape.depth
         yield _Place(
             "mount",

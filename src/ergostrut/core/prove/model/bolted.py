@@ -95,7 +95,7 @@ def fastening_forces(posed: Posed, result: CaseResult) -> Array:
 
 def turning(posed: Posed, result: CaseResult) -> Array:
     """(fastenings,) N mm about an axis across with which the wheel under each turns what holds it, in a case."""
-    found: Array = np.abs(_on_wheels(posed, result)[:, 4])
+    found: Array = np.abs(_on_wheels(posed, result)[:, 4]) if posed.hung.rolling else np.zeros(len(posed.hung.fastened))
     return found
 
 

@@ -76,7 +76,7 @@ def _axles(survey: TrailerFrame, dims: Mapping[str, Measured]) -> dict[str, Feat
     found = dict[str, Feature]()
     for mount in survey.mounts:
         mate, pivot = pairs.get(mount.name, ("", 0.0))
-        wheel = replace(plain, mate=mate, pivot=pivot)
+        wheel = replace(plain, drop=drop + mount.z.mm, mate=mate, pivot=pivot)
         found[mount.name] = feature(mount, 0.0, wheel=wheel, spread=_spread(mount), needs=(TYRE, GROUND), unsaid=unsaid)
     return found
 
