@@ -11,6 +11,7 @@ import pytest
 from ergostrut.core.advice.mends import mends_for
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
+from ergostrut.core.drawing.frame import frame_views
 from ergostrut.core.finding import Finding
 from ergostrut.core.frame.blocks.bed.steps import askew
 from ergostrut.core.job.document import read_design
@@ -504,3 +505,10 @@ def test_a_part_that_hangs_on_nothing_is_refused(catalog: Catalog, part: dict[st
     with pytest.raises(InputError, match=words) as refused:
         trailer(catalog, build={"borne": [BORNE[0], {**BORNE[0], "name": "box", **part}]})
     assert refused.value.problems[0].field.endswith(field)
+
+
+def test_all_of_its_drawbar_is_in_every_view(catalog: Catalog) -> None:
+    report = trailer(catalog, **TANDEM)
+    tip = min(m.a[0] for m in report.context.builds[0].members if m.role == "drawbar")
+    boxes = {view.name: view.box for view in frame_views(report.context, None, {}, {}, {})}
+    assert boxes["side"][0] <= tip and boxes["plan"][0] <= tip

@@ -125,6 +125,10 @@ def _travel_tags(context: Context, build: Assembly, index: int, setting: Setting
     return found
 
 
+AHEAD = 420.0
+"""mm of a vehicle that is drawn ahead of a bed's front."""
+
+
 def frame_views(
     context: Context,
     study: Study | None,
@@ -141,6 +145,7 @@ def frame_views(
     for name in FLATS:
         shapes = kind_of(context.host).drawn(context.host, name)
         items: list[Primitive] = [shape for shape in shapes if not (isinstance(shape, Circle) and shape.role == "fixing")]
+        host = len(items)
         for build in context.builds:
             if build is not hand:
                 items += _pale(build_shapes(build, name, setting_at(build, travels), states, solids[build.id], cut))
@@ -149,7 +154,9 @@ def frame_views(
         items += _things(context, name, travels, masses, hand, cut)
         box = box_of(items)
         if name == "side":
-            box = (max(box[0], -420.0), box[1], box[2], box[3])
+            # of the vehicle ahead no more than a little, of the builds all that there is
+            own = box_of(items[host:])[0] if len(items) > host else 0.0
+            box = (max(box[0], min(own, -AHEAD)), box[1], box[2], box[3])
         if hand is not None:
             index, setting = context.builds.index(hand), setting_at(hand, travels)
             items += _tags(hand, index, name, setting, box)
