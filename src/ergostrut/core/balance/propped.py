@@ -56,7 +56,7 @@ def _jack(context: Context, prop: Prop, state: LoadingState, entries: Sequence[L
     high = sum(entry.kg * (entry.z or 0.0) for entry in entries) / kg
     w.given("h", ground + high, "mm", "centre of all over the ground, what it rolls on taken at its frame")
     F = w.line("F", "n * 9.80665 * (T * b + s * m * h) / b_j", "N", "on the jack", n=UNEVEN, s=SLOPE)
-    return _held(replace(found, demand=F, working=w.done()), prop, F, f"{say.force(F)} on it, {state.words}, nose down on a slope")
+    return _held(context, replace(found, demand=F, working=w.done()), prop, F, f"{say.force(F)} on it, {state.words}, nose down on a slope")
 
 
 def _stand(context: Context, prop: Prop, state: LoadingState, axle: float, person: float, rear: float) -> Finding:
@@ -76,6 +76,7 @@ def _stand(context: Context, prop: Prop, state: LoadingState, axle: float, perso
     w.line("B", "(P * r - T * b) / b_s", "kg", "what would lift the coupling")
     F = w.line("F", "n * 9.80665 * max(A, B)", "N", "on one stand", n=UNEVEN)
     return _held(
+        context,
         replace(found, demand=F, working=w.done()),
         prop,
         F,
@@ -83,10 +84,10 @@ def _stand(context: Context, prop: Prop, state: LoadingState, axle: float, perso
     )
 
 
-def _held(found: Finding, prop: Prop, load: float, text: str) -> Finding:
+def _held(context: Context, found: Finding, prop: Prop, load: float, text: str) -> Finding:
     if prop.rating is None:
         return unknown(
             replace(found, sentence=f"{text}. What it bears is not known: read it from the {prop.label}."), f"rating of the {prop.label}"
         )
     use, state = at_most(load, prop.rating)
-    return replace(found, sentence=f"{text}; it bears {prop.rating / G:.0f} kg.", limit=prop.rating, use=use, state=state)
+    return replace(found, sentence=f"{text}; it bears {context.say.mass(prop.rating / G)}.", limit=prop.rating, use=use, state=state)
