@@ -9,14 +9,15 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ergostrut.core.balance.corrected import ledger
+from ergostrut.core.balance.hitch import check_class
 from ergostrut.core.balance.ledger import CarrierLoads, loads_of
 from ergostrut.core.balance.statics import drawn, shared
-from ergostrut.core.balance.towing import check_class
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.drawing.axle_view import beam_view
 from ergostrut.core.finding import Finding
 from ergostrut.core.job.document import Design, read_design
 from ergostrut.core.primitives import Arrow
+from ergostrut.core.problem import InputError
 from ergostrut.core.report import Report, check, context_of
 from ergostrut.core.structure.carriers import Carrier, Springs
 
@@ -169,11 +170,49 @@ def test_a_trailers_gross_asks_for_a_class_of_coupling(catalog: Catalog, kg: flo
     assert found(check(trailer(), catalog), "balance/coupling.class").sentence.startswith("Coupling, ball and hitch of SAE J684 class 2")
 
 
+@pytest.mark.parametrize(("hitch", "left"), [
+    ({}, 75.0),
+    ({"extension": "300 mm"}, None),
+    ({"extension": "300 mm", "pin_to_ball": "200 mm"}, 75 * 200 / 500),
+    ({"extension": "300 mm", "extended_rating": "60 kg"}, 60.0),
+    ({"extension": "300 mm", "pin_to_ball": "200 mm", "extended_rating": "60 kg"}, 75 * 200 / 500),
+    ({"extension": "300 mm", "pin_to_ball": "200 mm", "extended_rating": "25 kg"}, 25.0),
+    ({"extension": "300 mm", "hitch_rating": None, "pin_to_ball": "200 mm"}, None),
+    ({"extension": "300 mm", "hitch_rating": None, "extended_rating": "60 kg"}, 60.0),
+])  # fmt: skip
+def test_a_hitch_bears_less_behind_an_extension(catalog: Catalog, hitch: dict[str, Any], left: float | None) -> None:
+    """By the same moment about the receiver's pin, 75 kg at 200 mm are 30 at 500; what its maker says, where that is less; unknown by neither."""
+    report = check(trailer(tow={**TOW, **hitch}), catalog)
+    told = found(report, "balance/tow.hitch")
+    down = 62 + 300 * (2900 - 2700) / 2900
+    assert told.demand == pytest.approx(down) and told.limit == (left if left is None else pytest.approx(left))
+    assert told.state == ("unknown" if left is None else "over"), told.sentence
+    assert bool(told.missing) == (left is None)
+
+
+@pytest.mark.parametrize(("hitch", "limit", "state"), [
+    ({}, None, "unknown"), ({"hitch_class": "1"}, 907.18, "over"), ({"hitch_class": "2"}, 1587.57, "holds"),
+    ({"hitch_class": "2", "extension": "300 mm"}, None, "unknown"),
+    ({"hitch_class": "2", "extension": "300 mm", "extended_towed": "900 kg"}, 900.0, "over"),
+    ({"hitch_class": "1", "extension": "300 mm", "extended_towed": "1500 kg"}, 907.18, "over"),
+])  # fmt: skip
+def test_a_hitch_tows_what_its_class_says(catalog: Catalog, hitch: dict[str, Any], limit: float | None, state: str) -> None:
+    """910 kg of trailer; SAE J684 classes, from memory."""
+    told = found(check(trailer(tow={**TOW, **hitch}), catalog), "balance/tow.class")
+    assert told.demand == pytest.approx(910.0) and told.state == state, told.sentence
+    assert told.limit == (limit if limit is None else pytest.approx(limit, abs=0.01))
+
+
+def test_no_hitch_bears_more_behind_an_extension() -> None:
+    with pytest.raises(InputError, match="no more behind an extension"):
+        trailer(tow={**TOW, "extension": "300 mm", "extended_rating": "80 kg"})
+
+
 def test_ratings_of_what_tows_are_never_assumed(catalog: Catalog) -> None:
     bare = check(
         trailer(tow={"wheelbase": "2700 mm", "ball": "1100 mm", "front": {"empty": "900 kg"}, "rear": {"empty": "850 kg"}}), catalog
     )
-    for ident in ("tow.front", "tow.rear", "tow.gross", "tow.hitch", "tow.combination"):
+    for ident in ("tow.front", "tow.rear", "tow.gross", "tow.hitch", "tow.class", "tow.combination"):
         assert found(bare, f"balance/{ident}").state == "unknown" and found(bare, f"balance/{ident}").missing
     unsaid = check(trailer(tow={"label": "wagon"}), catalog)
     assert found(unsaid, "balance/tow").state == "unknown" and "ball" in found(unsaid, "balance/tow").sentence

@@ -455,6 +455,23 @@ def test_a_band_it_is_registered_in_is_as_sure_as_its_parts(catalog: Catalog, li
     assert "empty" in told.caution
 
 
+@pytest.mark.parametrize(("counts", "limit", "state"), [
+    ("not known", 700.0, "holds"), ("not known", 350.0, "unknown"), ("not known", 230.0, "over"),
+    ("empty", 350.0, "holds"), ("empty", 230.0, "over"),
+    ("equipped", 350.0, "holds"), ("equipped", 296.0, "unknown"), ("equipped", 290.0, "over"),
+    ("laden", 350.0, "over"), ("laden", 700.0, "holds"),
+])  # fmt: skip
+def test_a_band_is_as_sure_as_what_counts_for_it(catalog: Catalog, counts: str, limit: float, state: str) -> None:
+    """About 232 kg as built, 60 bolted to it, 300 loose on it: what is between them hangs on what the registry counts."""
+    fixed = thing(1200.0, 60.0) | {"id": "rack", "hold": {"by": "bolted"}}
+    report = trailer(catalog, things=(thing(800.0, 300.0), fixed), goals={"whole": f"{limit} kg", "whole_counts": counts})
+    bare = moments(trailer(catalog))[0] + 76.0
+    told = found(report, "balance/band")
+    assert told.state == state, told.sentence
+    assert told.demand == pytest.approx(bare + {"empty": 0.0, "equipped": 60.0}.get(counts, 360.0))
+    assert not told.missing or state == "unknown"
+
+
 BORNE = (
     {"name": "spare wheel", "x": "-400 mm", "y": "200 mm", "mass": "20 kg", "price": 30},
     {"name": "jack", "what": "jack", "x": "-700 mm", "y": "0 mm", "mass": "6 kg", "rating": "300 kg"},

@@ -3878,6 +3878,7 @@ export interface components {
              * @default {
              *       "build_mass": null,
              *       "whole": null,
+             *       "whole_counts": "not known",
              *       "price": null,
              *       "seconds": null
              *     }
@@ -5274,6 +5275,12 @@ export interface components {
              * @default null
              */
             whole: string | null;
+            /**
+             * Whole Counts
+             * @default not known
+             * @enum {string}
+             */
+            whole_counts: "not known" | "empty" | "equipped" | "laden";
             /**
              * Price
              * @default null
@@ -9130,6 +9137,9 @@ export interface components {
         /**
          * TowVehicle
          * @description What tows a trailer, loaded as it travels: its axles, where the ball is behind the rear one, and what its plate and its hitch allow.
+         *
+         *     ``ball``: with the ``extension``, if there is one. ``hitch_rating``: vertically, on the ball, ``pin_to_ball`` behind the receiver's pin and
+         *     without an extension; ``extended_rating`` and ``extended_towed``: vertically and in all, behind it, as the hitch's maker says.
          */
         TowVehicle: {
             /**
@@ -9173,10 +9183,36 @@ export interface components {
              */
             gross_rating: string | null;
             /**
+             * Hitch Class
+             * @default not known
+             * @enum {string}
+             */
+            hitch_class: "not known" | "1" | "2" | "3" | "4";
+            /**
              * Hitch Rating
              * @default null
              */
             hitch_rating: string | null;
+            /**
+             * Pin To Ball
+             * @default null
+             */
+            pin_to_ball: string | null;
+            /**
+             * Extension
+             * @default null
+             */
+            extension: string | null;
+            /**
+             * Extended Rating
+             * @default null
+             */
+            extended_rating: string | null;
+            /**
+             * Extended Towed
+             * @default null
+             */
+            extended_towed: string | null;
             /**
              * Combination Rating
              * @default null

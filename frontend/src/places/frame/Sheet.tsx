@@ -47,6 +47,18 @@ export function Sheet({ build }: { build: string }) {
           optional
           placeholder="no limit"
         />
+        {design.goals.whole && (
+          <ChoiceField
+            label="Of that counts"
+            path="/goals/whole_counts"
+            options={[
+              { value: "not known", label: "not known yet" },
+              { value: "empty", label: "as built, nothing aboard" },
+              { value: "equipped", label: "with what is bolted down, and tanks" },
+              { value: "laden", label: "all that is aboard" },
+            ]}
+          />
+        )}
         <NumberField
           label="Materials no dearer than"
           path="/goals/price"

@@ -12,12 +12,13 @@ from ..structure.context import Context, out
 from .band import check_band
 from .camper import check_camper
 from .corrected import ledger
+from .hitch import check_class
 from .ledger import CarrierLoads, LedgerRow, loads_of, words_of
 from .more import check_more
 from .standing import check_trailer
 from .states import LIGHT, check_states
 from .tipping import check_tipping
-from .towing import check_class, check_tongue, check_tow
+from .towing import check_tongue, check_tow
 from .weighed import check_weighing
 
 Row = tuple[str, tuple[LedgerRow, ...], CarrierLoads]

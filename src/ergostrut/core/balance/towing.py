@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 
-from ..finding import COMMON_PRACTICE, Finding, Working, at_least, at_most
+from ..finding import COMMON_PRACTICE, Finding, Working, at_least
 from ..structure.carriers import Tow
 from ..structure.context import Context
+from .hitch import against, hitch
 from .ledger import CarrierLoads, words_of
 from .statics import drawn
 
@@ -53,31 +54,6 @@ def check_tongue(context: Context, rows: Sequence[CarrierLoads], moving: str) ->
         )  # fmt: skip
 
 
-CLASSES = ((1, 2_000.0), (2, 3_500.0), (3, 5_000.0), (4, 10_000.0))
-"""SAE J684: classes of couplings, and the pounds of gross trailer weight up to which each goes (from memory)."""
-POUND = 0.45359237
-
-
-def check_class(context: Context, loads: CarrierLoads) -> Iterator[Finding]:
-    """The class of coupling, ball and chains that a trailer's gross weight asks for."""
-    if not loads.on:
-        return
-    say, w = context.say, Working()
-    gross = w.given("m", loads.total, "kg", "all told")
-    pounds = w.line("P", "m / k", "lb", k=POUND)
-    name = next((name for name, most in CLASSES if pounds <= most), None)
-    if name is None:
-        text = f"{say.mass(gross)} is beyond SAE J684, class 4 (10 000 lb): its coupling is chosen by its maker's rating alone."
-    else:
-        most = dict(CLASSES)[name]
-        w.given("P_c", most, "lb", f"SAE J684, class {name}")
-        text = f"Coupling, ball and hitch of SAE J684 class {name} at the least, up to {say.mass(most * POUND)}; two crossed chains, each of which breaks at no less than {say.mass(gross)}."
-    yield Finding(
-        "balance/coupling.class", "coupling.class", "balance", ("host",), "Class of its coupling", text, "note", basis="SAE J684, from memory",
-        working=w.done(), caution="The lowest rating of coupling, ball, hitch and tow vehicle is that of the whole.",
-    )  # fmt: skip
-
-
 def check_tow(context: Context, loads: CarrierLoads) -> Iterator[Finding]:
     """The tow vehicle's axles, gross, hitch and combination under what the coupling gives."""
     tow = context.host.tow
@@ -117,10 +93,10 @@ def _towing(context: Context, tow: Tow, loads: CarrierLoads) -> Iterator[Finding
 
     w = begin()
     w.given("m_r", rear, "kg", "rear axle without the trailer")
-    yield _against(context, tow, "tow.rear", "rear axle", w, w.line("m", "m_r + r", "kg"), tow.rear.rating)
+    yield against(context, tow, "tow.rear", "rear axle", w, w.line("m", "m_r + r", "kg"), tow.rear.rating)
     w = begin()
     w.given("m_f", front, "kg", "front axle without the trailer")
-    yield _against(context, tow, "tow.front", "front axle", w, w.line("m", "m_f + T - r", "kg"), tow.front.rating)
+    yield against(context, tow, "tow.front", "front axle", w, w.line("m", "m_f + T - r", "kg"), tow.front.rating)
     w = begin()
     w.given("m_f", front, "kg", "front axle without the trailer")
     w.given("m_r", rear, "kg", "rear axle without the trailer")
@@ -138,27 +114,9 @@ def _towing(context: Context, tow: Tow, loads: CarrierLoads) -> Iterator[Finding
     w.given("m_f", front, "kg", "front axle without the trailer")
     w.given("m_r", rear, "kg", "rear axle without the trailer")
     w.given("T", down, "kg", "on the coupling")
-    yield _against(context, tow, "tow.gross", "gross", w, w.line("m", "m_f + m_r + T", "kg"), tow.gross)
-    w = Working()
-    yield _against(context, tow, "tow.hitch", "hitch, vertically", w, w.given("T", down, "kg", "on the coupling"), tow.hitch)
+    yield against(context, tow, "tow.gross", "gross", w, w.line("m", "m_f + m_r + T", "kg"), tow.gross)
+    yield from hitch(context, tow, down, loads.total)
     w = Working()
     w.given("m_v", front + rear, "kg", "vehicle")
     w.given("m_t", loads.total, "kg", "trailer")
-    yield _against(context, tow, "tow.combination", "with the trailer, together", w, w.line("m", "m_v + m_t", "kg"), tow.combination)
-
-
-def _against(context: Context, tow: Tow, ident: str, what: str, w: Working, load: float, rating: float | None) -> Finding:
-    say, provisional = context.say, tow.provisional or context.host.weights.source == "typical"
-    tail, hangs = (" Provisional: typical weights.", ("weights",)) if provisional else ("", ())
-    title = f"{tow.label.capitalize()}, {what}"
-    if rating is None:
-        return Finding(
-            f"balance/{ident}", ident, "balance", ("host",), title, f"{say.mass(load)}; its rating is not known: read it from the plate.{tail}",
-            "unknown", load, None, "kg", missing=(f"{tow.label}, {what}: rating",), basis="rating from the plate", working=w.done(), hangs_on=hangs,
-        )  # fmt: skip
-    use, state = at_most(load, rating)
-    return Finding(
-        f"balance/{ident}", ident, "balance", ("host",), title, f"{say.mass(load)} of {say.mass(rating)}.{tail}", state, load, rating, "kg", use,
-        basis="statics of the vehicle with a load behind its rear axle; rating from the plate", working=w.done(), hangs_on=hangs,
-        caution="Weigh vehicle and trailer, hitched and loaded, before a long road." if state in ("tight", "over") else "",
-    )  # fmt: skip
+    yield against(context, tow, "tow.combination", "with the trailer, together", w, w.line("m", "m_v + m_t", "kg"), tow.combination)

@@ -31,7 +31,9 @@ class Goals(Record):
 
     build_mass: BuildMass | None = None
     whole: BuildMass | None = None
-    """Of the vehicle or trailer with all that is aboard: a band that it is registered in."""
+    """Of the vehicle or trailer: a band that it is registered in."""
+    whole_counts: Literal["not known", "empty", "equipped", "laden"] = "not known"
+    """What that counts: as built; with what is bolted down and its tanks; all that is aboard."""
     price: Annotated[float, Field(gt=0, le=10_000_000)] | None = None
     seconds: Annotated[float, Field(gt=0, le=86_400)] | None = None
     """To convert it once round: driving, parked, night."""

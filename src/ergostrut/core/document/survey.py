@@ -197,20 +197,6 @@ class Weights(Record):
     """The last one corrects what is computed."""
 
 
-class TowVehicle(Record):
-    """What tows a trailer, loaded as it travels: its axles, where the ball is behind the rear one, and what its plate and its hitch allow."""
-
-    label: Name = "tow vehicle"
-    wheelbase: Annotated[Length, Between(1_000, 7_000)] | None = None
-    ball: Annotated[Length, Between(200, 3_000)] | None = None
-    front: Carried = Carried()
-    rear: Carried = Carried()
-    source: Literal["typical", "ticket"] = "typical"
-    gross_rating: AxleLoad | None = None
-    hitch_rating: AxleLoad | None = None
-    combination_rating: AxleLoad | None = None
-
-
 def corners_of(text: str) -> tuple[tuple[float, float], ...]:
     """Corners of an outline, mm, from "along, off; along, off; ..."; a length without a unit is in mm.
 

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from ..document.survey import Carried, CarriedOnTyres, TowVehicle, Weights
-from ..quantity import Mass
-from ..structure.carriers import Carrier, Springs, Tow
+from ..document.survey import Carried, CarriedOnTyres, Weights
+from ..document.tow import TowVehicle
+from ..quantity import Length, Mass
+from ..structure.carriers import Carrier, Hitch, Springs, Tow
 from ..structure.host import REAR_AXLE, SPREAD, WHEELBASE, Measured
 
 SPRINGS: dict[str, Springs] = {"one": "alone", "two on an equaliser": "equaliser", "two on springs of their own": "each"}
@@ -15,6 +16,10 @@ SPRINGS: dict[str, Springs] = {"one": "alone", "two on an equaliser": "equaliser
 
 def _kg(mass: Mass | None) -> float | None:
     return mass.kg if mass is not None else None
+
+
+def _mm(length: Length | None) -> float | None:
+    return length.mm if length is not None else None
 
 
 def _carrier(
@@ -67,15 +72,22 @@ def tow_of(tow: TowVehicle | None) -> Tow | None:
     """What tows it in numbers; None where nobody said."""
     if tow is None:
         return None
-    base = tow.wheelbase.mm if tow.wheelbase is not None else None
+    base = _mm(tow.wheelbase)
     return Tow(
         tow.label,
         _carrier("tow.front", "Front axle", 0.0, tow.front, (), steers=True),
         _carrier("tow.rear", "Rear axle", base, tow.rear, ()),
         base,
-        tow.ball.mm if tow.ball is not None else None,
+        _mm(tow.ball),
         _kg(tow.gross_rating),
-        _kg(tow.hitch_rating),
+        Hitch(
+            tow.hitch_class,
+            _kg(tow.hitch_rating),
+            _mm(tow.pin_to_ball),
+            _mm(tow.extension),
+            _kg(tow.extended_rating),
+            _kg(tow.extended_towed),
+        ),
         _kg(tow.combination_rating),
         tow.source == "typical",
     )

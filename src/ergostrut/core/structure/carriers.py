@@ -29,6 +29,19 @@ class Carrier:
 
 
 @dataclass(frozen=True, slots=True)
+class Hitch:
+    """What the ball is on: its class (SAE J684), kg it bears vertically ``pin`` mm behind the receiver's pin; an ``extension`` (mm; None: none),
+    and what it bears and tows behind that. None: not known."""
+
+    grade: str
+    rating: float | None
+    pin: float | None
+    extension: float | None
+    extended: float | None
+    extended_towed: float | None
+
+
+@dataclass(frozen=True, slots=True)
 class Tow:
     """What tows: its own two axles, rear last, by x behind the front one; the ``ball`` behind the rear one; ratings kg, None where not known."""
 
@@ -38,7 +51,7 @@ class Tow:
     wheelbase: float | None
     ball: float | None
     gross: float | None
-    hitch: float | None
+    hitch: Hitch
     combination: float | None
     provisional: bool
 

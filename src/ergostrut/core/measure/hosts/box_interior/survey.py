@@ -15,11 +15,11 @@ from ....document.survey import (
     Name,
     SideHung,
     Station,
-    TowVehicle,
     WidthAlong,
     check_stations,
     check_survey_fields,
 )
+from ....document.tow import TowVehicle
 from ....quantity import Between, Length
 from ....record import Record
 

@@ -6,7 +6,8 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
-from ....document.survey import Dimension, DimensionNote, HostBase, Name, TowVehicle, check_survey_fields
+from ....document.survey import Dimension, DimensionNote, HostBase, Name, check_survey_fields
+from ....document.tow import TowVehicle
 from ....quantity import Between, Length, Rating
 from ....record import Record
 from ...mounts import BodyMount, check_mounts
