@@ -139,12 +139,34 @@ def test_the_tongues_share_is_wanted_between_ten_and_fifteen_in_a_hundred(
     assert tongue.demand == pytest.approx(by_hand) and tongue.state == state and words in tongue.sentence
 
 
+@pytest.mark.parametrize(
+    ("at", "kg", "state"),
+    [(1200.0, 300.0, "holds"), (1500.0, 300.0, "tight"), (1900.0, 300.0, "tight"), (2700.0, 250.0, "over"), (0.0, 300.0, "tight")],
+)
+def test_the_tongues_share_is_asked_in_every_state(catalog: Catalog, at: float, kg: float, state: str) -> None:
+    """62 of 610 kg with nothing on it, 10.2 %; laden by levers about the axle."""
+    laden, bare = (62 + kg * (1700 - at) / 2900) / (610 + kg), 62 / 610
+    told = found(check(trailer(at=at, kg=kg), catalog), "balance/tongue.states")
+    assert told.demand == pytest.approx(min(laden, bare)) and told.state == state
+    assert f"{100 * max(laden, bare):.1f} %" in told.sentence
+
+
+def test_a_load_behind_the_axle_spares_no_hitch(catalog: Catalog) -> None:
+    """Laden 41 kg on the ball, empty 62: the hitch is asked with those, and the combination with all of it."""
+    report = check(trailer(at=1900, tow={**TOW, "hitch_rating": "60 kg"}), catalog)
+    assert found(report, "balance/tow.hitch").demand == pytest.approx(62.0) and found(report, "balance/tow.hitch").state == "over"
+    assert found(report, "balance/tow.combination").demand == pytest.approx(1750 + 910)
+    assert found(report, "balance/tow.front").demand == pytest.approx(900 - (62 - 300 * 200 / 2900) * 1100 / 2700)
+
+
 def test_what_tows_it_takes_the_tongue(catalog: Catalog) -> None:
     report = check(trailer(), catalog)
     down = 62 + 300 * 200 / 2900
     rear = 850 + down * 3800 / 2700
     assert found(report, "balance/tow.rear").demand == pytest.approx(rear) and found(report, "balance/tow.rear").state == "tight"
-    assert found(report, "balance/tow.front").demand == pytest.approx(900 + 850 + down - rear)
+    # heaviest in front of all states without the crate
+    assert found(report, "balance/tow.front").demand == pytest.approx(900 - 62 * 1100 / 2700)
+    assert "Nothing carried" in found(report, "balance/tow.front").sentence and "Laden" in found(report, "balance/tow.rear").sentence
     assert found(report, "balance/tow.gross").demand == pytest.approx(1750 + down)
     assert found(report, "balance/tow.combination").demand == pytest.approx(1750 + 910)
     hitch = found(report, "balance/tow.hitch")

@@ -16,9 +16,9 @@ from .hitch import check_class
 from .ledger import CarrierLoads, LedgerRow, loads_of, words_of
 from .more import check_more
 from .standing import check_trailer
-from .states import LIGHT, check_states
+from .states import LIGHT, check_states, states_of
 from .tipping import check_tipping
-from .towing import check_tongue, check_tow
+from .towing import check_shares, check_tongue, check_tow
 from .weighed import check_weighing
 
 Row = tuple[str, tuple[LedgerRow, ...], CarrierLoads]
@@ -42,9 +42,11 @@ def check_balance(context: Context) -> Iterator[Finding]:
         yield from _carrier(context, rows, carrier)
     yield _gross(context, home[1], home[2])
     if first.kind == "coupling":
+        states = states_of(context)
         yield from check_tongue(context, [each[2] for each in rows], _moving(context))
+        yield from check_shares(context, states)
         yield from check_class(context, home[2])
-        yield from check_tow(context, home[2])
+        yield from check_tow(context, home[2], states)
         yield from check_trailer(context, home[1])
     else:
         yield from _light(context, home[2], rows[-1][2])

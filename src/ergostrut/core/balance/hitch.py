@@ -35,10 +35,13 @@ def check_class(context: Context, loads: CarrierLoads) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-def hitch(context: Context, tow: Tow, down: float, total: float) -> Iterator[Finding]:
+def hitch(context: Context, tow: Tow, down: float, total: float) -> tuple[Finding, Finding]:
     """``down`` kg on the ball against what the hitch bears there; ``total`` kg of trailer against its class, or what it tows behind its
     extension."""
-    yield _vertically(context, tow, down)
+    return _vertically(context, tow, down), _towed(context, tow, total)
+
+
+def _towed(context: Context, tow: Tow, total: float) -> Finding:
     say, w, it = context.say, Working(), tow.hitch
     gross = w.given("m", total, "kg", "the trailer, all told")
     title = f"{tow.label.capitalize()}, hitch, what it tows"
@@ -49,20 +52,18 @@ def hitch(context: Context, tow: Tow, down: float, total: float) -> Iterator[Fin
     most = dict(CLASSES).get(int(it.grade)) if it.grade.isdigit() else None
     if most is None:
         text = f"{say.mass(gross)}; the class of its hitch is not known: read it from the hitch's plate."
-        yield unknown(replace(found, sentence=text, working=w.done()), f"{tow.label}, class of its hitch")
-        return
+        return unknown(replace(found, sentence=text, working=w.done()), f"{tow.label}, class of its hitch")
     w.given("P", most, "lb", f"SAE J684, class {it.grade}")
     limit = w.line("m_c", "P * k", "kg", k=POUND)
     if it.extension:
         if it.extended_towed is None:
             text = f"{say.mass(gross)}; what it tows behind its extension is not known: ask the hitch's maker."
-            yield unknown(replace(found, sentence=text, working=w.done()), f"{tow.label}, what it tows behind the extension")
-            return
+            return unknown(replace(found, sentence=text, working=w.done()), f"{tow.label}, what it tows behind the extension")
         w.given("m_x", it.extended_towed, "kg", "behind the extension, as its maker says")
         limit = w.line("m_max", "min(m_c, m_x)", "kg")
     use, state = at_most(gross, limit)
     behind = f", {say.length(it.extension)} of extension behind it" if it.extension else ""
-    yield replace(
+    return replace(
         found,
         sentence=f"{say.mass(gross)} of {say.mass(limit)}: class {it.grade}{behind}.",
         state=state,

@@ -23,6 +23,8 @@ class LoadingState:
 
     words: str
     loads: CarrierLoads
+    driven: bool = True
+    """Everything that moves is at home in it."""
 
     def front(self) -> float:
         """kg on the first carrier."""
@@ -96,7 +98,9 @@ def states_of(context: Context) -> tuple[LoadingState, ...]:
             loads = loads_of(context, [*rows, *([less] if less is not None else [])], ())
             if not loads.on:
                 return ()
-            found.append(LoadingState(", ".join(word for word in (load, crew, fuel, stage, moved) if word) or "as it stands", loads))
+            found.append(
+                LoadingState(", ".join(word for word in (load, crew, fuel, stage, moved) if word) or "as it stands", loads, not travels)
+            )
     return tuple(found)
 
 

@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 
 from ..finding import COMMON_PRACTICE, Finding, Working, at_least
 from ..structure.carriers import Tow
 from ..structure.context import Context
 from .hitch import against, hitch
 from .ledger import CarrierLoads, words_of
+from .states import LoadingState
 from .statics import drawn
 
 LEAST, MOST = 0.10, 0.15
@@ -54,8 +56,37 @@ def check_tongue(context: Context, rows: Sequence[CarrierLoads], moving: str) ->
         )  # fmt: skip
 
 
-def check_tow(context: Context, loads: CarrierLoads) -> Iterator[Finding]:
-    """The tow vehicle's axles, gross, hitch and combination under what the coupling gives."""
+def check_shares(context: Context, states: Sequence[LoadingState]) -> Iterator[Finding]:
+    """The share on the coupling in every state it is driven in: where it is lightest, and where heaviest."""
+    driven = [one for one in states if one.driven]
+    if len(driven) < 2:
+        return
+    say = context.say
+
+    def share(one: LoadingState) -> float:
+        return one.loads.on["coupling"] / one.loads.total
+
+    least, most = min(driven, key=share), max(driven, key=share)
+    w = Working()
+    w.say(
+        "; ".join(f"{one.words}: {one.loads.on['coupling']:.1f} of {one.loads.total:.0f} kg, {100 * share(one):.1f} %" for one in driven)
+        + "."
+    )
+    w.given("s_1", share(least), "", least.words)
+    w.given("s_2", share(most), "", most.words)
+    use, state = at_least(share(least), 0.0, LEAST)
+    if share(most) > MOST and state == "holds":
+        use, state = 0.95, "tight"
+    yield Finding(
+        "balance/tongue.states", "tongue.states", "balance", ("host",), "Tongue load of every state",
+        f"{100 * share(least):.1f} % of {say.mass(least.loads.total)}, {least.words}; {100 * share(most):.1f} % of {say.mass(most.loads.total)}, {most.words}.",
+        state, share(least), 0.0, "", use, True, LEAST, basis=f"statics of each state; 10 to 15 %: {COMMON_PRACTICE}", working=w.done(),
+        caution=SWAYS if share(least) < LEAST else "",
+    )  # fmt: skip
+
+
+def check_tow(context: Context, loads: CarrierLoads, states: Sequence[LoadingState]) -> Iterator[Finding]:
+    """The tow vehicle's axles, gross, hitch and combination under what the coupling gives in the state that is worst for each."""
     tow = context.host.tow
     if tow is None:
         yield Finding(
@@ -75,17 +106,25 @@ def check_tow(context: Context, loads: CarrierLoads) -> Iterator[Finding]:
             "unknown", missing=missing, basis="statics of the vehicle with a load behind its rear axle",
         )  # fmt: skip
         return
-    yield from _towing(context, tow, loads)
+    yield from _towing(context, tow, states)
 
 
-def _towing(context: Context, tow: Tow, loads: CarrierLoads) -> Iterator[Finding]:
+def _towing(context: Context, tow: Tow, states: Sequence[LoadingState]) -> Iterator[Finding]:
     base, ball, front, rear = tow.wheelbase or 1.0, tow.ball or 0.0, tow.front.empty or 0.0, tow.rear.empty or 0.0
-    down = loads.on["coupling"]
+
+    def down_in(one: LoadingState) -> float:
+        return one.loads.on["coupling"]
+
+    def said(found: Finding, one: LoadingState) -> Finding:
+        return found if len(states) < 2 else replace(found, sentence=f"{found.sentence} {one.words.capitalize()}.")
+
+    heavy, light, whole_trailer = max(states, key=down_in), min(states, key=down_in), max(states, key=lambda one: one.loads.total)
+    down = down_in(heavy)
     ahead, behind = drawn(down, ball, base)
 
-    def begin() -> Working:
+    def begin(one: LoadingState = heavy) -> Working:
         w = Working()
-        w.given("T", down, "kg", "on the coupling")
+        w.given("T", down_in(one), "kg", f"on the coupling, {one.words}")
         w.given("b", base, "mm", "wheelbase")
         w.given("a", ball, "mm", "ball behind the rear axle")
         w.line("r", "T * (b + a) / b", "kg", "of it on the rear axle")
@@ -93,10 +132,10 @@ def _towing(context: Context, tow: Tow, loads: CarrierLoads) -> Iterator[Finding
 
     w = begin()
     w.given("m_r", rear, "kg", "rear axle without the trailer")
-    yield against(context, tow, "tow.rear", "rear axle", w, w.line("m", "m_r + r", "kg"), tow.rear.rating)
-    w = begin()
+    yield said(against(context, tow, "tow.rear", "rear axle", w, w.line("m", "m_r + r", "kg"), tow.rear.rating), heavy)
+    w = begin(light)
     w.given("m_f", front, "kg", "front axle without the trailer")
-    yield against(context, tow, "tow.front", "front axle", w, w.line("m", "m_f + T - r", "kg"), tow.front.rating)
+    yield said(against(context, tow, "tow.front", "front axle", w, w.line("m", "m_f + T - r", "kg"), tow.front.rating), light)
     w = begin()
     w.given("m_f", front, "kg", "front axle without the trailer")
     w.given("m_r", rear, "kg", "rear axle without the trailer")
@@ -105,18 +144,24 @@ def _towing(context: Context, tow: Tow, loads: CarrierLoads) -> Iterator[Finding
     left = w.line("left", "m_f + T - r", "kg")
     use, state = at_least(left, 0.0, want)
     say = context.say
-    yield Finding(
+    found = Finding(
         "balance/tow.light", "tow.light", "balance", ("host",), f"{tow.label.capitalize()}, what is left on its front axle",
         f"The trailer takes {say.mass(-ahead)} off it, {say.mass(left)} of {say.mass(whole)} stay; {say.mass(behind)} come on the rear one.",
         state, left, 0.0, "kg", use, True, want, basis=f"statics; a fifth on the front axle: {COMMON_PRACTICE}", working=w.done(),
     )  # fmt: skip
+    yield said(found, heavy)
     w = Working()
     w.given("m_f", front, "kg", "front axle without the trailer")
     w.given("m_r", rear, "kg", "rear axle without the trailer")
-    w.given("T", down, "kg", "on the coupling")
-    yield against(context, tow, "tow.gross", "gross", w, w.line("m", "m_f + m_r + T", "kg"), tow.gross)
-    yield from hitch(context, tow, down, loads.total)
+    w.given("T", down, "kg", f"on the coupling, {heavy.words}")
+    yield said(against(context, tow, "tow.gross", "gross", w, w.line("m", "m_f + m_r + T", "kg"), tow.gross), heavy)
+    vertically, tows = hitch(context, tow, down, whole_trailer.loads.total)
+    yield said(vertically, heavy)
+    yield said(tows, whole_trailer)
     w = Working()
     w.given("m_v", front + rear, "kg", "vehicle")
-    w.given("m_t", loads.total, "kg", "trailer")
-    yield against(context, tow, "tow.combination", "with the trailer, together", w, w.line("m", "m_v + m_t", "kg"), tow.combination)
+    w.given("m_t", whole_trailer.loads.total, "kg", f"trailer, {whole_trailer.words}")
+    yield said(
+        against(context, tow, "tow.combination", "with the trailer, together", w, w.line("m", "m_v + m_t", "kg"), tow.combination),
+        whole_trailer,
+    )
