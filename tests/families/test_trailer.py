@@ -9,6 +9,7 @@ import numpy as np
 import pytest
 
 from ergostrut.core.advice.mends import mends_for
+from ergostrut.core.catalog.errors import StockError
 from ergostrut.core.catalog.model import Catalog
 from ergostrut.core.constants import G
 from ergostrut.core.drawing.frame import frame_views
@@ -72,13 +73,13 @@ def trailer(
         "kind": "trailer_frame", "made": "own" if own else "bought", "dims": dims, "weights": WEIGHTS, "mounts": SPRINGS if own else HOLES, **host,
     }  # fmt: skip
     goals, loads = survey.pop("goals", {}), survey.pop("loads", {})
-    crew = survey.pop("crew", [])
+    crew, units = survey.pop("crew", []), survey.pop("units", {"length": "mm", "mass": "kg"})
     bed = {**BED, **({"drawbar": {}} if own else {}), **(build or {})}
     return check(
         read_design(
             {
                 "name": "t",
-                "units": {"length": "mm", "mass": "kg"},
+                "units": units,
                 "host": survey,
                 "builds": [bed],
                 "carry": {"things": things, "crew": crew},
@@ -479,6 +480,17 @@ BORNE = (
 )
 
 
+@pytest.mark.parametrize(("unit", "words"), [
+    ("mm", r"lies \d+ mm beside the nearest tube; bring it within 600 mm of one"),
+    ("in", r"lies \d+ mm \([\d.]+ in\) beside the nearest tube; bring it within 600 mm \(23.62 in\) of one"),
+])  # fmt: skip
+def test_a_refusal_speaks_of_the_jobs_units(catalog: Catalog, unit: str, words: str) -> None:
+    far = [{"name": "toolbox", "x": "1000 mm", "y": "2500 mm", "mass": "10 kg"}]
+    with pytest.raises(StockError, match=words) as told:
+        trailer(catalog, build={"borne": far}, units={"length": unit, "mass": "kg"})
+    assert told.value.field == "/builds/0/borne/0/x"
+
+
 def test_bought_parts_weigh_where_they_hang(catalog: Catalog) -> None:
     """On the drawbar ahead of its deck: by levers about the axle in the frame and in Balance alike, and more on the side where they are."""
     plain, more = trailer(catalog), trailer(catalog, build={"borne": BORNE})
@@ -507,6 +519,9 @@ def test_a_jack_and_stands_hold_it_uncoupled(catalog: Catalog) -> None:
     stands = found(report, "balance/stand.stand")
     empty = 6.0 + kg * (1420.0 - x) / 2350.0
     assert stands.demand == pytest.approx(1.5 * G * max(100.0 * 1020.0, 100.0 * 1020.0 - empty * 2350.0) / 920.0, rel=1e-3)
+    heavier = [{"id": "one", "name": "one", "mass": "140 kg"}, {"id": "two", "name": "two", "mass": "60 kg"}]
+    told = found(trailer(catalog, build={"borne": BORNE}, crew=heavier), "balance/stand.stand")
+    assert told.demand == pytest.approx(1.5 * G * 140.0 * 1020.0 / 920.0, rel=1e-3) and "140 kg" in told.sentence
     unread = tuple({k: v for k, v in one.items() if k != "rating"} for one in BORNE)
     unsaid = trailer(catalog, build={"borne": unread})
     assert {found(unsaid, f"balance/{name}").state for name in ("jack.jack", "stand.stand")} == {"unknown"}

@@ -17,7 +17,7 @@ from .towing import LEAST, LIFTS, MOST
 AIR, STORM = 1.25, 40.0
 """kg/m3 of cold air, and m/s of a gust that is to be reckoned with in the open (common practice, no published source)."""
 PERSON = 100.0
-"""kg of whoever steps on its rear end (common practice, no published source)."""
+"""kg of whoever steps on its rear end at the least (common practice, no published source)."""
 
 
 def check_trailer(context: Context, entries: Sequence[LedgerRow]) -> Iterator[Finding]:
@@ -27,9 +27,10 @@ def check_trailer(context: Context, entries: Sequence[LedgerRow]) -> Iterator[Fi
         return
     yield from _place(context, states)
     rear = _rear_end(context)
+    person = max([PERSON, *(one.mass.kg for one in context.design.carry.crew)])
     if rear is not None:
-        yield from _uncoupled(context, states, rear)
-    yield from check_propped(context, states, entries, PERSON, rear)
+        yield from _uncoupled(context, states, person, rear)
+    yield from check_propped(context, states, entries, person, rear)
     yield from _blown(context, states)
 
 
@@ -103,19 +104,19 @@ def _rear_end(context: Context) -> float | None:
     return max([*ends, *([floor] if floor is not None else [])], default=None)
 
 
-def _uncoupled(context: Context, states: Sequence[LoadingState], x: float) -> Iterator[Finding]:
+def _uncoupled(context: Context, states: Sequence[LoadingState], person: float, x: float) -> Iterator[Finding]:
     """One person at the rear end of its floor while nothing holds the coupling down."""
     host, say, w = context.host, context.say, Working()
     state = min(states, key=lambda one: one.front())
     carriers = [(one, one.x) for one in host.carriers if one.x is not None]
-    more = shared(PERSON, PERSON * x, carriers)[host.carriers[0].id]
+    more = shared(person, person * x, carriers)[host.carriers[0].id]
     T = w.given("T", state.front(), "kg", f"on the coupling, {state.words}")
-    w.given("P", PERSON, "kg", "one person")
+    w.given("P", person, "kg", "one person")
     w.given("x", x, "mm", "rear end of its floor")
     w.given("dT", more, "kg", "of him on the coupling, by statics")
     left = w.line("T_1", "T + dT", "kg")
     tips = left < 0
-    text = f"With {say.mass(PERSON)} at the rear end of its floor {say.mass(abs(left))} {'lift' if tips else 'stay on'} the coupling, {state.words}"
+    text = f"With {say.mass(person)} at the rear end of its floor {say.mass(abs(left))} {'lift' if tips else 'stay on'} the coupling, {state.words}"
     stood = any(prop.kind == "stand" for build in context.builds for prop in build.props)
     text += f": {'its stands down' if stood else 'stands under its rear'} before anybody goes in." if tips else f", of {say.mass(T)}."
     yield Finding(

@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 import difflib
+import re
 from collections.abc import Iterable
 
 from ..problem import InputError, Problem
+
+_MM = re.compile(r"(-?\d+(?:\.\d+)?) mm\b")
 
 
 class StockError(InputError):
@@ -18,6 +21,12 @@ class StockError(InputError):
     def under(self, root: str) -> StockError:
         """The same with its field below ``root``; one that begins with a slash is whole already."""
         return self if self.field.startswith("/") else StockError(f"{root}/{self.field}", self.why)
+
+    def read_in(self, unit: str) -> StockError:
+        """The same with its lengths in the job's unit beside the mm; to the hundredth, so that what it asks for can be typed."""
+        if unit != "in":
+            return self
+        return StockError(self.field, _MM.sub(lambda at: f"{at[0]} ({float(at[1]) / 25.4:.2f} in)", self.why))
 
 
 class UnknownStockError(StockError):

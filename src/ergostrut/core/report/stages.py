@@ -10,6 +10,7 @@ from ..balance.ledger import loads_of
 from ..carry.checks import check_places
 from ..carry.people import with_people
 from ..carry.place import OTHERS, arrange, load_in, moved_in
+from ..catalog.errors import StockError
 from ..catalog.model import Catalog
 from ..catalog.own import extended
 from ..checks import of_job
@@ -52,7 +53,11 @@ def context_of(design: DesignBase, catalog: Catalog) -> Context:
     """
     catalog = extended(catalog, design.own)
     host = resolve(design.host)
-    builds = tuple(with_people(build, design.carry.crew) for build in assemble(design.builds, host, catalog))
+    try:
+        built = assemble(design.builds, host, catalog)
+    except StockError as error:
+        raise error.read_in(design.units.length) from None
+    builds = tuple(with_people(build, design.carry.crew) for build in built)
     plans: dict[Scene, CarryPlan] = {
         scene: arrange(load_in(design.carry, scene), builds, host) for scene in OTHERS if moved_in(design.carry, scene)
     }
