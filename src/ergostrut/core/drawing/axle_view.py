@@ -80,14 +80,21 @@ def _tow(tow: Tow, coupling: float, down: float | None) -> tuple[list[Primitive]
     return shapes, [(front, tow.front.empty + ahead, "its front axle"), (rear, tow.rear.empty + behind, "its rear axle")]
 
 
-def beam_view(host: Host, entries: Sequence[LedgerRow], loads: CarrierLoads, say: Say, more: Hurts | None = None) -> View | None:
-    """Masses as arrows down on a line over what carries them, what tows it ahead, over that where ``more`` would hurt; None while its places are unknown."""
+def beam_view(
+    host: Host, entries: Sequence[LedgerRow], loads: CarrierLoads, say: Say, more: Hurts | None = None, outlines: Sequence[Path] = ()
+) -> View | None:
+    """Masses as arrows down on a line over what carries them, ``outlines`` of builds behind them, what tows it ahead, over that where ``more`` would
+    hurt; None while its places are unknown."""
     places = [(carrier, carrier.x) for carrier in host.carriers if carrier.x is not None]
     if len(places) < len(host.carriers):
         return None
     front, rear = places[0][1], places[-1][1]
     reach = max([rear + 900, *(e.x + 60 for e in entries if e.x is not None)])
-    items: list[Primitive] = [kind_of(host).silhouette(host, front), Path(((front - (700 if host.engine else 0), 0), (reach, 0)), "line")]
+    items: list[Primitive] = [
+        kind_of(host).silhouette(host, front),
+        *outlines,
+        Path(((front - (700 if host.engine else 0), 0), (reach, 0)), "line"),
+    ]
     for carrier, x in places:
         r, z = (300.0, -330.0) if carrier.kind == "axle" else (60.0, -90.0)
         items.append(Circle((x, z), r, "host", f"host/{carrier.id}", carrier.label.lower()))

@@ -11,6 +11,7 @@ from ergostrut.core.balance.states import states_of
 from ergostrut.core.changes import Change
 from ergostrut.core.drawing.axle_view import beam_view
 from ergostrut.core.drawing.envelope import envelope_view
+from ergostrut.core.drawing.outline import outline_of
 from ergostrut.core.job.document import Entry
 from ergostrut.core.measure.hosts import resolve
 from ergostrut.core.structure.context import Context
@@ -45,7 +46,14 @@ def balance(path: s.JobPath, query: s.BalanceQuery) -> dict[str, object]:
     loads, gross = loads_of(context, entries, missing), design.host.weights.gross_rating
     carriers = [s.CarrierOut(id=one.id, label=one.label, load=loads.on.get(one.id), rating=one.rating) for one in host.carriers]
     return s.BalanceOut(
-        view=beam_view(host, entries, loads, context.say, hurts(context, loads)),
+        view=beam_view(
+            host,
+            entries,
+            loads,
+            context.say,
+            hurts(context, loads),
+            [path for build in context.builds for path in outline_of(build, travels)],
+        ),
         envelope=envelope_view(context, states_of(context)),
         budget=_budget(context),
         entries=list(entries),
