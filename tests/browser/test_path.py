@@ -238,6 +238,20 @@ def test_a_shop_without_internet_saves_and_undoes(screen: Page) -> None:
     expect(page.get_by_role("button", name="Files")).to_be_visible()
 
 
+def test_the_packet_is_looked_at_by_keyboard(screen: Page) -> None:
+    page = screen
+    new_job(page, "On paper", ("Plywood box",))
+    page.get_by_role("link", name="Cut").click()
+    page.get_by_role("button", name="Look at the packet").press("Enter")
+    pages = page.get_by_role("region", name="Pages of the packet").get_by_role("img")
+    expect(pages.first).to_have_js_property("complete", True, timeout=60_000)
+    expect(pages.first).to_have_js_property("naturalWidth", 1240)
+    expect(pages.first).to_have_attribute("alt", f"Page 1 of {pages.count()}")
+    expect(page.get_by_role("link", name="Open to print (PDF)")).to_have_attribute("href", re.compile(r"/files/packet\.pdf$"))
+    page.keyboard.press("Escape")
+    expect(pages).to_have_count(0)
+
+
 def test_escape_leaves_what_was_saved(screen: Page) -> None:
     page = screen
     new_job(page, "Escape", ("Plywood box",))

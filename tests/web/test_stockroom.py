@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
+import io
 from typing import Any
 
 import pytest
+from pypdf import PdfReader
 
 from ergostrut.core.document.stockroom import OnHand
 from ergostrut.core.quantity import Length
 from ergostrut.files.stockroom_csv import read_stockroom, write_stockroom
 
-from .conftest import Shop
+from .conftest import LOCAL, Shop
 
 BAR = {"id": "long-1", "stock": "1.5x2.5x11ga", "length": "240 in", "count": 2}
 SHEET = {"id": "ply-1", "stock": "birch.12", "length": "2440 mm", "width": "1220 mm"}
@@ -160,3 +162,18 @@ def test_files_of_a_job(shop: Shop) -> None:
     assert answer.headers["Content-Disposition"].startswith("attachment") and answer.data[:2] == b"PK"
     assert "there is no file “passwd”" in shop.get("/api/jobs/1/files/passwd", 422)["message"]
     shop.get("/api/jobs/99/files", 404)
+
+
+def test_a_packet_is_looked_at_page_by_page(shop: Shop) -> None:
+    """As many pages as another reader counts; a page there is not, and a file that has none, are refused in words."""
+    at = "/api/jobs/1/files/packet.pdf"
+    sheets = PdfReader(io.BytesIO(shop.client.get(at, base_url=LOCAL).data)).pages
+    pages = shop.get(f"{at}/pages")["pages"]
+    assert [tuple(one) for one in pages] == [
+        (pytest.approx(float(p.mediabox.width)), pytest.approx(float(p.mediabox.height))) for p in sheets
+    ]
+    answer = shop.client.get(f"{at}/pages/{len(pages)}", base_url=LOCAL)
+    assert answer.mimetype == "image/png" and answer.data[1:4] == b"PNG"
+    assert "has no page" in shop.get(f"{at}/pages/{len(pages) + 1}", 422)["message"]
+    assert "has no pages to look at" in shop.get("/api/jobs/1/files/solids.glb/pages", 422)["message"]
+    shop.get("/api/jobs/99/files/packet.pdf/pages", 404)

@@ -98,6 +98,16 @@ class FilePath(JobPath):
     name: str = Field(max_length=60)
 
 
+class PagesOut(Wire):
+    """``pages``: width and height of each, in points."""
+
+    pages: list[tuple[float, float]]
+
+
+class PagePath(FilePath):
+    page: int = Field(ge=1, le=2_000)
+
+
 class PriceOut(Wire):
     """``offered``: what a table or a list says it costs; None: nothing."""
 

@@ -39,6 +39,8 @@ CONTEXT_ROOM, CONTEXT_WEIGHS = 8 * 2**20, 500_000
 """Bytes kept of reports, of builds proved (an edit of one build takes the others as they stand), and of builds framed, with about what one job's
 weigh."""
 PLAN_ROOM = 4 * 2**20
+PAPER_ROOM = 16 * 2**20
+"""Of PDFs that are looked at page by page."""
 AT_ONCE = 2
 """Reports worked out at the same time; more would only share the processor."""
 
@@ -67,6 +69,7 @@ class Service:
         self.searching = Searching()
         self.plans: Once[Schedule] = Once(Cache(PLAN_ROOM, lambda plan: 4_000 + 400 * len(plan.rows)))
         self._makings: Once[Making] = Once(Cache(CONTEXT_ROOM, lambda _: CONTEXT_WEIGHS))
+        self.papers: Once[bytes] = Once(Cache(PAPER_ROOM, len))
         self._told = Told()
         self._checker = Checker(self._behind)
         self._room = Semaphore(AT_ONCE)

@@ -15,6 +15,7 @@ import { Files } from "./Files";
 import { Holes } from "./Holes";
 import { Made } from "./Made";
 import { Own } from "./Own";
+import { Packet } from "./Packet";
 import { Parts } from "./Parts";
 import { Prices } from "./Prices";
 import { Sheets } from "./Sheets";
@@ -124,6 +125,7 @@ export function Cut() {
         <div className="mb-3 flex flex-wrap items-center gap-4">
           <h1 className="grow text-[24px]">Cut list</h1>
           <p>{data ? `${showMass(data.kg, units.mass)}, ${currency} ${data.price.toFixed(0)}` : ""}</p>
+          <Packet />
           <Files />
         </div>
         <div className="mb-4">

@@ -21,6 +21,7 @@ from ergostrut.devices.lines import port_of
 from ergostrut.devices.prices import PORT, VARIABLE, asked
 from ergostrut.files.csv_out import cut_csv
 from ergostrut.files.pack import ONE, Pack, one_file, packed
+from ergostrut.files.preview import picture, sizes
 from ergostrut.files.prices_csv import read_prices, write_prices
 from ergostrut.store import jobs
 from ergostrut.store.database import now
@@ -28,7 +29,7 @@ from ergostrut.store.database import now
 from .. import cut_shapes as c
 from .. import shapes as s
 from ..downloads import download, offered
-from ..service import service
+from ..service import key_of, service
 
 api = APIBlueprint("cut", __name__, url_prefix="/api/jobs/<int:job>", abp_responses=s.REFUSED)
 
@@ -120,6 +121,32 @@ def file(path: c.FilePath) -> Response:
     # what a browser shows is looked at first
     shown = path.name.endswith(".pdf")
     return download(one_file(pack, path.name), f"{pack.design.name} {path.name}", ONE[path.name][1], attachment=not shown)
+
+
+def _paper(job: int, name: str) -> bytes:
+    """One of the files that is a PDF, kept while the job stays as it is: every page of it is asked for by itself."""
+    papers = [one for one in ONE if one.endswith(".pdf")]
+    if name not in papers:
+        raise InputError([Problem(field="name", message=f"“{name}” has no pages to look at; there are {', '.join(papers)}")])
+    design, _, issued = _loaded(job)
+    key = "\n".join([key_of(design), name, *(f"{part} {mark}" for part, mark in sorted(issued.items()))])
+    return service().papers.get(key, lambda: one_file(_pack(job), name))
+
+
+@api.get("/files/<string:name>/pages", responses={200: c.PagesOut})
+def pages(path: c.FilePath) -> dict[str, object]:
+    """How many pages a PDF of the job has, and how large they are."""
+    return c.PagesOut(pages=list(sizes(_paper(path.job, path.name)))).model_dump(mode="json")
+
+
+@api.get("/files/<string:name>/pages/<int:page>", responses=offered("image/png"))
+def page(path: c.PagePath) -> Response:
+    """A page of it as a picture, the first is 1."""
+    try:
+        data = picture(_paper(path.job, path.name), path.page - 1)
+    except IndexError:
+        raise InputError([Problem(field="page", message=f"“{path.name}” has no page {path.page}")]) from None
+    return download(data, f"{path.name} {path.page}.png", "image/png", attachment=False)
 
 
 def _offered(report: Report, fresh: dict[str, float]) -> dict[str, object]:
