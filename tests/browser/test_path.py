@@ -238,6 +238,19 @@ def test_a_shop_without_internet_saves_and_undoes(screen: Page) -> None:
     expect(page.get_by_role("button", name="Files")).to_be_visible()
 
 
+def test_what_is_chosen_on_frame_is_lit_on_cut(screen: Page) -> None:
+    page = screen
+    new_job(page, "Lit")
+    page.get_by_role("link", name="Frame").click()
+    deck = page.locator('svg [data-part="slide1/tray/deck"][tabindex]').first
+    deck.focus()
+    deck.press("Enter")
+    page.get_by_role("link", name="Cut").press("Enter")
+    lit = page.get_by_role("region", name="Cut list").locator('tr[data-lit="true"]')
+    expect(lit).to_have_count(1)
+    expect(lit).to_contain_text("deck")
+
+
 def test_the_packet_is_looked_at_by_keyboard(screen: Page) -> None:
     page = screen
     new_job(page, "On paper", ("Plywood box",))

@@ -6,13 +6,14 @@ import { useJob } from "../../job/context";
 import { Findings } from "../../job/Findings";
 import { Page } from "../../job/Page";
 import { useCut } from "../../job/queries";
-import { showMass, withUnit } from "../../quantity/format";
+import { showMass } from "../../quantity/format";
 import { Button } from "../../ui/Button";
 import { Tabs } from "../../ui/Tabs";
 import { ChoiceField, Group, NumberField, TextField } from "../../ui/fields";
 import { Bars } from "./Bars";
 import { Files } from "./Files";
 import { Holes } from "./Holes";
+import { List } from "./List";
 import { Made } from "./Made";
 import { Own } from "./Own";
 import { Packet } from "./Packet";
@@ -60,13 +61,12 @@ type Shown = (typeof SHOWN)[number]["value"];
 
 /** 7 Cut: what to cut from what, what to buy. */
 export function Cut() {
-  const { jobId, version, units, light, design } = useJob();
+  const { jobId, version, units, design } = useJob();
   const cut = useCut(jobId, version);
   const [asked, ask] = useSearchParams();
   const shown = SHOWN.find((one) => one.value === asked.get("shown"))?.value ?? "list";
   const setShown = (value: Shown) => ask(value === "list" ? {} : { shown: value }, { replace: true });
   const data = cut.data;
-  const L = (mm: number) => withUnit(mm, units.length);
   const currency = data?.currency ?? "$";
   return (
     <Page
@@ -134,46 +134,7 @@ export function Cut() {
         {!data && shown !== "made" && shown !== "prices" && <p className="text-steel">Working out what to cut…</p>}
         {shown === "list" && (
           <>
-            <div className="mb-6 overflow-x-auto" role="region" aria-label="Cut list" tabIndex={0}>
-              <table className="w-full [&_td]:pr-3 [&_th]:pr-3">
-                <thead>
-                  <tr className="border-b border-ink text-left text-[14px] text-steel">
-                    <th className="py-1 font-normal">Mark</th>
-                    <th className="font-normal">No.</th>
-                    <th className="font-normal">What</th>
-                    <th className="font-normal">From</th>
-                    <th className="text-right font-normal">Length</th>
-                    <th className="pl-4 font-normal">Ends</th>
-                    <th className="text-right font-normal">Each</th>
-                    <th className="text-right font-normal">Price</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {(data?.pieces ?? []).map(({ piece, count, brief, issued }) => (
-                    <tr
-                      key={piece.mark}
-                      className="border-b border-dotted border-hair"
-                      onMouseEnter={() => light(piece.parts)}
-                      onMouseLeave={() => light([])}
-                    >
-                      <td className="py-1.5 text-[17px] font-semibold">{issued ?? piece.mark}</td>
-                      <td>{count}</td>
-                      <td>{piece.role}</td>
-                      <td className="min-w-[7.5rem] text-[14px]">{piece.stock_label}</td>
-                      <td className="text-right font-semibold whitespace-nowrap">
-                        {L(piece.length)}
-                        {piece.width != null && ` × ${L(piece.width)}`}
-                      </td>
-                      <td className="min-w-[6rem] pl-4 text-[14px] text-steel">{brief}</td>
-                      <td className="text-right whitespace-nowrap">{showMass(piece.kg, units.mass)}</td>
-                      <td className="text-right whitespace-nowrap">
-                        {currency} {(piece.price * count).toFixed(0)}
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </div>
+            <List pieces={data?.pieces ?? []} currency={currency} />
             {data && <Marks jobId={jobId} fresh={data.pieces.some((row) => !row.issued)} any={data.issued} />}
           </>
         )}
